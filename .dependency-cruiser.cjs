@@ -1,0 +1,43 @@
+/** Layers point one way: core knows nobody; server, web and cli know core and never each other. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-is-pure',
+      comment: 'The core has no I/O and no interface: it may not reach a Node built-in.',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/)' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^core/src' },
+      to: { path: '^(server|web|cli|e2e)/' },
+    },
+    {
+      name: 'core-uses-little',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/)' },
+      to: { path: 'node_modules', pathNot: 'node_modules/(zod|flatqueue)' },
+    },
+    {
+      name: 'server-knows-no-interface',
+      severity: 'error',
+      from: { path: '^server/src' },
+      to: { path: '^(web|cli)/' },
+    },
+    { name: 'web-knows-no-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|cli)/' } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^virtual:' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      conditionNames: ['@elwand/source', 'import', 'require', 'node', 'default', 'types'],
+      exportsFields: ['exports'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.css'],
+    },
+  },
+};

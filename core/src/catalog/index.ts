@@ -1,0 +1,3 @@
+export * from './boxes.ts';
+export * from './parts.ts';
+export * from './appliances.ts';

@@ -1,0 +1,127 @@
+import { practice, type Source } from '../findings/index.ts';
+import type { CableType, DeviceKind, Gauge } from '../document/index.ts';
+
+/** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
+export interface Part {
+  readonly key: string;
+  readonly name: string;
+  readonly unit: 'each' | 'pack' | 'roll';
+  /** How many pieces (or millimetres of cable) one sale unit holds. */
+  readonly holds: number;
+  readonly priceCents: number;
+  readonly source: Source;
+}
+
+const ballpark = practice('ballpark shelf price; check at the counter');
+const part = (key: string, name: string, unit: Part['unit'], holds: number, priceCents: number): Part => ({
+  key,
+  name,
+  unit,
+  holds,
+  priceCents,
+  source: ballpark,
+});
+
+const FOOT = 304.8;
+const ROLLS: readonly [Gauge, 2 | 3, number, number][] = [
+  ['14', 2, 25, 2400],
+  ['14', 2, 50, 4100],
+  ['14', 2, 100, 7200],
+  ['14', 2, 250, 13900],
+  ['12', 2, 25, 3100],
+  ['12', 2, 50, 5600],
+  ['12', 2, 100, 9900],
+  ['12', 2, 250, 18900],
+  ['10', 2, 25, 5200],
+  ['10', 2, 50, 9300],
+  ['8', 2, 25, 8900],
+  ['6', 2, 25, 12900],
+  ['14', 3, 25, 3300],
+  ['14', 3, 50, 5900],
+  ['12', 3, 25, 4400],
+  ['12', 3, 50, 7900],
+  ['10', 3, 25, 7400],
+];
+
+export const rollKey = (gauge: Gauge, conductors: number): string => `nm-${gauge}-${conductors}`;
+
+/** Rolls of indoor cable as sold, by gauge and insulated conductors (printed name: 14-2, 12-3 and so on). */
+export const CABLE_ROLLS: readonly Part[] = ROLLS.map(([g, n, ft, price]) =>
+  part(rollKey(g, n), `NM-B ${g}-${n} with ground, ${ft} ft roll`, 'roll', ft * FOOT, price),
+);
+
+export const PARTS = {
+  'receptacle-15': part('receptacle-15', 'Receptacle, 15 A, tamper-resistant', 'each', 1, 210),
+  'receptacle-20': part('receptacle-20', 'Receptacle, 20 A, tamper-resistant', 'each', 1, 420),
+  'receptacle-15-wr': part(
+    'receptacle-15-wr',
+    'Receptacle, 15 A, tamper- and weather-resistant',
+    'each',
+    1,
+    480,
+  ),
+  'receptacle-single-20': part(
+    'receptacle-single-20',
+    'Single receptacle, 20 A, tamper-resistant',
+    'each',
+    1,
+    690,
+  ),
+  'gfci-15': part('gfci-15', 'Ground-fault receptacle, 15 A, tamper-resistant', 'each', 1, 1990),
+  'gfci-20': part('gfci-20', 'Ground-fault receptacle, 20 A, tamper-resistant', 'each', 1, 2290),
+  'afci-15': part('afci-15', 'Outlet branch-circuit arc-fault receptacle, 15 A', 'each', 1, 3190),
+  'afci-20': part('afci-20', 'Outlet branch-circuit arc-fault receptacle, 20 A', 'each', 1, 3490),
+  'dual-15': part('dual-15', 'Arc- and ground-fault receptacle, 15 A', 'each', 1, 3890),
+  'dual-20': part('dual-20', 'Arc- and ground-fault receptacle, 20 A', 'each', 1, 4190),
+  'plate-1': part('plate-1', 'Cover plate, 1-gang', 'each', 1, 90),
+  'plate-2': part('plate-2', 'Cover plate, 2-gang', 'each', 1, 180),
+  'plate-3': part('plate-3', 'Cover plate, 3-gang', 'each', 1, 290),
+  'plate-blank-wp': part('plate-blank-wp', 'In-use weather cover, 1-gang', 'each', 1, 1290),
+  luminaire: part('luminaire', 'Luminaire as chosen, with its mounting strap', 'each', 1, 0),
+  'twist-2-3': part('twist-2-3', 'Twist-on connectors, for 2 to 3 of 14 or 12 AWG', 'pack', 25, 460),
+  'twist-4-5': part('twist-4-5', 'Twist-on connectors, for 4 to 5 of 14 or 12 AWG', 'pack', 25, 590),
+  'lever-2': part('lever-2', 'Lever connectors, 2-port', 'pack', 10, 620),
+  'lever-3': part('lever-3', 'Lever connectors, 3-port', 'pack', 10, 740),
+  'lever-5': part('lever-5', 'Lever connectors, 5-port', 'pack', 10, 990),
+  'ground-screw': part('ground-screw', 'Green ground screw with pigtail', 'each', 1, 120),
+  staple: part('staple', 'Cable staples for one flat cable', 'pack', 50, 420),
+  'nail-plate': part('nail-plate', 'Steel plate, 1/16 in, for a stud face', 'each', 1, 60),
+  'fire-seal': part('fire-seal', 'Fire-block sealant, tube', 'each', 1, 990),
+  patch: part('patch', 'Wallboard patch set: board, screws, tape, compound', 'each', 1, 1890),
+  'marking-tape': part('marking-tape', 'Tape, black or red, to re-mark a white conductor', 'each', 1, 390),
+} as const satisfies Record<string, Part>;
+
+export type PartKey = keyof typeof PARTS;
+
+/** The part that a protecting or plain receptacle is bought as. */
+export function receptaclePart(
+  kind: Extract<DeviceKind, `receptacle${string}`>,
+  amps: number,
+  wet: boolean,
+): PartKey {
+  const a = amps >= 20 ? 20 : 15;
+  switch (kind) {
+    case 'receptacle-gfci':
+      return `gfci-${a}`;
+    case 'receptacle-afci':
+      return `afci-${a}`;
+    case 'receptacle-dual':
+      return `dual-${a}`;
+    case 'receptacle-single':
+      return 'receptacle-single-20';
+    case 'receptacle':
+      return wet ? 'receptacle-15-wr' : `receptacle-${a}`;
+  }
+}
+
+/** Which cable may go where; the rules and the route search both read this. */
+export const CABLE_PLACES: Readonly<Record<CableType, { dry: boolean; damp: boolean; wet: boolean }>> = {
+  'NM-B': { dry: true, damp: false, wet: false },
+  'old-NM': { dry: true, damp: false, wet: false },
+  'UF-B': { dry: true, damp: true, wet: true },
+  AC: { dry: true, damp: false, wet: false },
+  'old-AC': { dry: true, damp: false, wet: false },
+  MC: { dry: true, damp: false, wet: false },
+  EMT: { dry: true, damp: true, wet: true },
+  'knob-and-tube': { dry: true, damp: false, wet: false },
+};

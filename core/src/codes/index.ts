@@ -1,0 +1,3 @@
+export * from './pack.ts';
+export * from './boxes.ts';
+export { necPack, packFor, cableEndSlackMm } from './nec/pack.ts';

@@ -1,0 +1,75 @@
+import type { Breaker, BreakerId, Cable, Point, PointId } from '../../../document/index.ts';
+import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
+import type { Circuit } from '../../../feed/index.ts';
+import type { Judgement, RuleContext } from '../../pack.ts';
+
+export interface Say {
+  readonly severity: Severity;
+  readonly mark: Mark;
+  readonly subjects: readonly string[];
+  readonly says: string;
+  readonly detail?: string;
+  readonly because?: Because;
+  readonly sources: readonly Source[];
+  readonly remedies?: readonly Remedy[];
+  readonly origin?: Judgement['origin'];
+}
+
+/** Puts a judgement together; its key is the rule and what it is about. */
+export function judge(rule: string, say: Say): Judgement {
+  const { detail = '', remedies = [], because, origin, ...rest } = say;
+  return {
+    rule,
+    key: `${rule}:${say.subjects[0] ?? ''}`,
+    detail,
+    remedies,
+    ...rest,
+    ...(because ? { because } : {}),
+    ...(origin ? { origin } : {}),
+  };
+}
+
+export const breakerName = (b: Pick<Breaker, 'number'>): string => `breaker ${b.number}`;
+
+/** Circuits that the plan extends, or all of them with a note whether they are extended. */
+export function circuitsOf(context: RuleContext): { circuit: Circuit; extended: boolean }[] {
+  return [...context.feed.circuits.values()].map((circuit) => ({
+    circuit,
+    extended: context.extended.has(circuit.breaker.id),
+  }));
+}
+
+export const pointsOf = (context: RuleContext, circuit: Circuit): Point[] =>
+  circuit.points.flatMap((id) => {
+    const box = context.feed.boxes.get(id);
+    return box ? [box.point] : [];
+  });
+
+export function cablesOf(context: RuleContext, circuit: Circuit): Cable[] {
+  const ids = new Set<string>(circuit.cables);
+  return context.house.cables.filter((c) => ids.has(c.id));
+}
+
+/** How a cable is named to people: by the boxes at its ends. */
+export function cableName(context: RuleContext, cable: Cable): string {
+  const name = (end: Cable['from']): string =>
+    end.at === 'breaker'
+      ? breakerName(findBreaker(context, end.breakerId) ?? { number: '?' })
+      : (context.feed.boxes.get(end.pointId)?.point.label ?? '?');
+  return `the cable from ${name(cable.from)} to ${name(cable.to)}`;
+}
+
+export const findBreaker = (context: RuleContext, id: BreakerId): Breaker | undefined =>
+  context.house.panels.flatMap((p) => p.breakers).find((b) => b.id === id);
+
+export const isReceptacle = (point: Point): boolean =>
+  point.devices.some((d) => d.kind.startsWith('receptacle'));
+
+export const touchedPoints = (context: RuleContext): Point[] =>
+  context.house.points.filter((p) => context.touched.has(p.id));
+
+export const labelOf = (context: RuleContext, id: PointId): string =>
+  context.feed.boxes.get(id)?.point.label ?? id;
+
+/** Points that the plan itself brings in: they are touched, and no older survey has them. */
+export const isNew = (point: Point): boolean => point.id.startsWith('new-');

@@ -1,0 +1,172 @@
+import { circuitLoad, runsAt, type CircuitLoad } from '../../../load/index.ts';
+import { amps as A, plain } from '../../../units/index.ts';
+import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
+import { breakerName, circuitsOf, isReceptacle, judge, pointsOf } from './judge.ts';
+
+/** Runs a check over every loaded circuit; standing circuits only tell of faults. */
+function eachLoad(
+  context: RuleContext,
+  check: (load: CircuitLoad, extended: boolean) => Judgement[],
+): Judgement[] {
+  return circuitsOf(context).flatMap(({ circuit, extended }) => {
+    const load = circuitLoad(context.house, context.feed, circuit.breaker.id);
+    if (!load) return [];
+    return check(load, extended).filter((j) => extended || j.severity === 'stop' || j.severity === 'fix');
+  });
+}
+
+const hourText = (h: number): string =>
+  `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;
+
+/** Connected load against the rating: continuous load counts 1.25 times. The hours given decide what runs together. */
+export const connectedLoad: Rule = {
+  id: 'load',
+  title: 'Load of the circuit',
+  check: (context) =>
+    eachLoad(context, (load, extended) => {
+      const { breaker } = load;
+      const factor = context.pack.limits.continuousFactor;
+      if (load.loads.length === 0)
+        return extended
+          ? [
+              judge('load', {
+                severity: 'watch',
+                mark: 'tap',
+                subjects: [breaker.id],
+                says: `What runs on ${breakerName(breaker)}?`,
+                detail:
+                  'No load is entered for any point of this circuit. Write down what is plugged in, in the Feed mark.',
+                because: { need: 0, have: null, unit: 'A', sense: 'at-most' },
+                sources: [factor.source],
+              }),
+            ]
+          : [];
+      const counted = load.day.map(({ hour }) => ({
+        hour,
+        amps: load.loads
+
+          .filter((l) => runsAt(l, hour))
+          .reduce((s, l) => s + l.amps * (l.continuous ? factor.value : 1), 0),
+      }));
+      const top = counted.reduce((a, b) => (b.amps > a.amps ? b : a));
+      const over = top.amps > breaker.amps + 1e-9;
+      const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
+      return [
+        judge('load', {
+          severity: over ? 'fix' : 'ok',
+          mark: 'tap',
+          subjects: [breaker.id],
+          says: over
+            ? `Load on ${breakerName(breaker)} goes over its rating`
+            : `Load ${A(top.amps)} of ${breaker.amps} A at the worst hour`,
+          detail: `${hourText(top.hour)}: ${load.worst.names.join(', ')}. Continuous load counts 1.25 times. ${all > breaker.amps ? `All at once would be ${A(all)}: fine only as long as the hours hold.` : `Even all at once it is ${A(all)}.`}`,
+          because: { need: top.amps, have: breaker.amps, unit: 'A', sense: 'at-least' },
+          sources: [factor.source],
+        }),
+      ];
+    }),
+};
+
+/** One cord-and-plug load may not take more than its share of a circuit with several outlets, nor more than its receptacle allows. */
+export const cordShare: Rule = {
+  id: 'cord-share',
+  title: 'One plugged-in load against the circuit',
+  check: (context) =>
+    eachLoad(context, (load, extended) => {
+      const { breaker } = load;
+      const limit = context.pack.limits.cordShare;
+      const cords = load.loads.filter((l) => l.connection === 'cord' && !l.roomAirConditioner);
+      if (cords.length === 0) return [];
+      return cords.flatMap((l) => {
+        const devices = context.feed.boxes.get(l.pointId)?.point.devices ?? [];
+        const receptacle = Math.max(
+          0,
+          ...devices.filter((d) => d.kind.startsWith('receptacle')).map((d) => d.amps),
+        );
+        const byReceptacle = CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY;
+        const byCircuit = limit.value * breaker.amps;
+        const most = Math.min(byCircuit, byReceptacle);
+        const over = l.amps > most + 1e-9;
+        if (!over && !extended) return [];
+        return [
+          judge('cord-share', {
+            severity: over ? 'fix' : 'ok',
+            mark: 'tap',
+            subjects: [l.id, breaker.id],
+            says: over
+              ? `${l.name} takes too much of ${breakerName(breaker)}`
+              : `${l.name} keeps within its share`,
+            detail: `${plain(l.voltAmperes)} VA is ${A(l.amps)}; one plugged-in load may take ${A(most)} here${byReceptacle < byCircuit ? `, limited by the ${receptacle} A receptacle` : ''}.`,
+            because: { need: l.amps, have: most, unit: 'A', sense: 'at-least' },
+            sources: [byReceptacle < byCircuit ? cordLimitSource : limit.source],
+          }),
+        ];
+      });
+    }),
+};
+
+/** Fixed appliances together may take half of a circuit that also feeds lights or outlets. */
+export const fixedShare: Rule = {
+  id: 'fixed-share',
+  title: 'Fixed appliances against the circuit',
+  check: (context) =>
+    eachLoad(context, (load) => {
+      const fixed = load.loads.filter((l) => l.connection === 'fixed');
+      const circuit = context.feed.circuits.get(load.breaker.id);
+      const others =
+        load.loads.some((l) => l.connection !== 'fixed') ||
+        (circuit && pointsOf(context, circuit).some(isReceptacle));
+      if (fixed.length === 0 || !others) return [];
+      const limit = context.pack.limits.fixedShare;
+      const total = fixed.reduce((s, l) => s + l.amps, 0);
+      const most = limit.value * load.breaker.amps;
+      const over = total > most + 1e-9;
+      return [
+        judge('fixed-share', {
+          severity: over ? 'fix' : 'ok',
+          mark: 'tap',
+          subjects: [load.breaker.id],
+          says: over
+            ? `Fixed appliances take more than half of ${breakerName(load.breaker)}`
+            : 'Fixed appliances keep to half of the circuit',
+          detail: fixed.map((l) => l.name).join(', '),
+          because: { need: total, have: most, unit: 'A', sense: 'at-least' },
+          sources: [limit.source],
+        }),
+      ];
+    }),
+};
+
+/** A room air conditioner: half of a shared circuit, 80 % of one it has alone. */
+export const airConditioner: Rule = {
+  id: 'room-air-conditioner',
+  title: 'Room air conditioner against the circuit',
+  check: (context) =>
+    eachLoad(context, (load) =>
+      load.loads
+        .filter((l) => l.roomAirConditioner)
+        .map((l) => {
+          const circuit = context.feed.circuits.get(load.breaker.id);
+          const shared = load.loads.length > 1 || (circuit?.points.length ?? 0) > 1;
+          const limit = shared
+            ? context.pack.limits.airConditionerShared
+            : context.pack.limits.airConditionerAlone;
+          const most = limit.value * load.breaker.amps;
+          const over = l.amps > most + 1e-9;
+          return judge('room-air-conditioner', {
+            severity: over ? 'fix' : 'ok',
+            mark: 'tap',
+            subjects: [l.id, load.breaker.id],
+            says: over
+              ? `${l.name} is too much for ${shared ? 'a shared' : 'this'} ${load.breaker.amps} A circuit`
+              : `${l.name} keeps to its share`,
+            detail: shared
+              ? 'Other outlets or lights share the circuit: half of its rating is the limit.'
+              : 'It has the circuit alone: 80 % is the limit.',
+            because: { need: l.amps, have: most, unit: 'A', sense: 'at-least' },
+            sources: [limit.source],
+          });
+        }),
+    ),
+};

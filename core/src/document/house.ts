@@ -1,0 +1,292 @@
+import { z } from 'zod';
+import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
+
+/** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
+
+const Mm = z.number().min(0).max(100_000);
+const Name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 characters');
+
+export const RoomUse = z.enum([
+  'living',
+  'family',
+  'dining',
+  'bedroom',
+  'den',
+  'library',
+  'recreation',
+  'sunroom',
+  'hall',
+  'stair',
+  'closet',
+  'kitchen',
+  'laundry',
+  'bath',
+  'garage',
+  'workshop',
+  'utility',
+  'basement-finished',
+  'basement-unfinished',
+  'crawl',
+  'attic',
+  'outdoor',
+]);
+export type RoomUse = z.infer<typeof RoomUse>;
+
+export const HitMethod = z.enum(['magnet', 'finder', 'probe', 'knock', 'nothing']);
+export type HitMethod = z.infer<typeof HitMethod>;
+
+/** One reading of what is behind the board: wood at a place, or nothing there. `edges` for a finder that gave both edges. */
+export const Hit = z.object({
+  id: ItemId,
+  method: HitMethod,
+  atMm: Mm,
+  edgesMm: z.tuple([Mm, Mm]).optional(),
+});
+export type Hit = z.infer<typeof Hit>;
+
+export const Opening = z.object({
+  id: ItemId,
+  kind: z.enum(['door', 'window', 'cased']),
+  leftMm: Mm,
+  rightMm: Mm,
+  bottomMm: Mm,
+  topMm: Mm,
+});
+export type Opening = z.infer<typeof Opening>;
+
+export const Obstacle = z.object({
+  id: ItemId,
+  kind: z.enum(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other']),
+  leftMm: Mm,
+  rightMm: Mm,
+  bottomMm: Mm,
+  topMm: Mm,
+});
+export type Obstacle = z.infer<typeof Obstacle>;
+
+/** Furniture that decides where a box may be; `planned` when it is not there yet. */
+export const Furniture = z.object({
+  id: ItemId,
+  name: Name,
+  kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub']),
+  leftMm: Mm,
+  rightMm: Mm,
+  bottomMm: Mm,
+  topMm: Mm,
+  depthMm: Mm,
+  planned: z.boolean(),
+});
+export type Furniture = z.infer<typeof Furniture>;
+
+export const Framing = z.object({
+  kind: z.enum(['wood', 'steel', 'masonry']),
+  memberMm: Mm,
+  depthMm: Mm,
+  spacingMm: Mm.min(200, 'studs closer than 200 mm are not a spacing'),
+  /** Centre of the first regular stud from the left corner; null when it must come from the hits. */
+  firstStudMm: Mm.nullable(),
+});
+export type Framing = z.infer<typeof Framing>;
+
+export const Wall = z.object({
+  id: WallId,
+  name: Name,
+  lengthMm: Mm.min(1, 'a wall needs a length'),
+  /** How the next wall goes on, seen from inside going left to right. */
+  turn: z.enum(['right', 'left']),
+  exterior: z.boolean(),
+  framing: Framing,
+  boardMm: Mm,
+  insulated: z.boolean(),
+  openings: z.array(Opening).max(40),
+  hits: z.array(Hit).max(200),
+  obstacles: z.array(Obstacle).max(60),
+  furniture: z.array(Furniture).max(60),
+});
+export type Wall = z.infer<typeof Wall>;
+
+export const SpaceAbove = z.object({
+  kind: z.enum(['attic', 'finished', 'none']),
+  canEnter: z.boolean(),
+  /** Which way the joists run in plan: x is along the first wall. */
+  joists: z.enum(['x', 'y']),
+  insulated: z.boolean(),
+});
+export const SpaceBelow = z.object({
+  kind: z.enum(['basement', 'crawl', 'slab', 'finished']),
+  canEnter: z.boolean(),
+  joists: z.enum(['x', 'y']),
+});
+
+export const Room = z.object({
+  id: RoomId,
+  name: Name,
+  use: RoomUse,
+  ceilingMm: Mm.min(1500, 'a ceiling under 1500 mm is not a room'),
+  /** Left end of the first wall in the plan of the house. */
+  place: z.object({ xMm: z.number(), yMm: z.number() }),
+  above: SpaceAbove,
+  below: SpaceBelow,
+  walls: z.array(Wall).min(1).max(40),
+});
+export type Room = z.infer<typeof Room>;
+
+export const Position = z.discriminatedUnion('on', [
+  z.object({ on: z.literal('wall'), wallId: WallId, xMm: Mm, heightMm: Mm }),
+  z.object({ on: z.literal('ceiling'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
+  z.object({ on: z.literal('attic'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
+  z.object({ on: z.literal('basement'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
+  z.object({ on: z.literal('somewhere'), roomId: RoomId }),
+]);
+export type Position = z.infer<typeof Position>;
+export type WallPosition = Extract<Position, { on: 'wall' }>;
+
+export const DeviceKind = z.enum([
+  'receptacle',
+  'receptacle-gfci',
+  'receptacle-afci',
+  'receptacle-dual',
+  'receptacle-single',
+  'switch',
+  'switch-three-way',
+  'dimmer',
+  'luminaire',
+  'fan',
+  'appliance',
+  'blank',
+]);
+export type DeviceKind = z.infer<typeof DeviceKind>;
+
+export const Device = z.object({
+  kind: DeviceKind,
+  amps: z.number().positive().max(60),
+  grounded: z.boolean(),
+});
+export type Device = z.infer<typeof Device>;
+
+export const BoxFacts = z.object({
+  /** Catalogue id when the box is known by kind; null when it was never looked at. */
+  model: z.string().max(60).nullable(),
+  /** Volume marked in the box, when it can be read: it wins over the catalogue. */
+  markedCubicInches: z.number().positive().max(400).nullable(),
+  gangs: z.int().min(1).max(6),
+  clamps: z.enum(['inside', 'outside', 'none', 'unknown']),
+  metal: z.boolean().nullable(),
+});
+export type BoxFacts = z.infer<typeof BoxFacts>;
+
+export const Point = z.object({
+  id: PointId,
+  label: Name,
+  kind: z.enum(['receptacle', 'switch', 'luminaire', 'fan', 'junction', 'appliance']),
+  at: Position,
+  box: BoxFacts,
+  devices: z.array(Device).max(6),
+  condition: z.enum(['sound', 'not-looked', 'burnt', 'loose', 'short-conductors', 'burnt-beyond-reach']),
+  accessible: z.boolean(),
+});
+export type Point = z.infer<typeof Point>;
+
+export const Gauge = z.enum(['14', '12', '10', '8', '6', '4']);
+export type Gauge = z.infer<typeof Gauge>;
+export const Metal = z.enum(['Cu', 'Al']);
+export type Metal = z.infer<typeof Metal>;
+export const CableType = z.enum(['NM-B', 'old-NM', 'UF-B', 'AC', 'old-AC', 'MC', 'EMT', 'knob-and-tube']);
+export type CableType = z.infer<typeof CableType>;
+
+export const CableEnd = z.discriminatedUnion('at', [
+  z.object({ at: z.literal('breaker'), breakerId: BreakerId }),
+  z.object({
+    at: z.literal('point'),
+    pointId: PointId,
+    /** Which terminals of a protecting receptacle this cable is on. */
+    on: z.enum(['line', 'load', 'splice']),
+  }),
+]);
+export type CableEnd = z.infer<typeof CableEnd>;
+
+/**
+ * What the conductors of a cable carry, as surveyed:
+ * feed = constant hot + neutral; switched = switched hot + neutral; loop = constant hot out, switched hot back, no neutral;
+ * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways.
+ */
+export const Carries = z.enum(['feed', 'switched', 'loop', 'loop-neutral', 'both', 'travelers', 'unknown']);
+export type Carries = z.infer<typeof Carries>;
+
+export const Cable = z.object({
+  id: CableId,
+  type: CableType,
+  gauge: Gauge.nullable(),
+  metal: Metal.nullable(),
+  conductors: z.union([z.literal(2), z.literal(3), z.literal(4)]),
+  ground: z.enum(['wire', 'armor', 'tubing', 'none', 'unknown']),
+  from: CableEnd,
+  to: CableEnd,
+  carries: Carries,
+  /** The switch that commands the switched conductor of this cable. */
+  switchedBy: PointId.nullable(),
+  lengthMm: Mm.nullable(),
+  way: z.enum(['seen', 'reckoned', 'unknown']),
+});
+export type Cable = z.infer<typeof Cable>;
+
+export const Restriction = z.enum(['none', 'kitchen-counter', 'bath', 'laundry', 'garage', 'dedicated']);
+export type Restriction = z.infer<typeof Restriction>;
+
+export const Breaker = z.object({
+  id: BreakerId,
+  number: z.string().trim().min(1).max(8),
+  amps: z.number().positive().max(200),
+  poles: z.union([z.literal(1), z.literal(2)]),
+  protection: z.enum(['none', 'gfci', 'afci', 'dual']),
+  label: z.string().max(120),
+  restriction: Restriction,
+  multiwire: z.boolean(),
+  /** True when switching it off was seen to kill what the label says. */
+  proved: z.boolean(),
+});
+export type Breaker = z.infer<typeof Breaker>;
+
+export const Panel = z.object({
+  id: PanelId,
+  label: Name,
+  place: z.string().max(120),
+  breakers: z.array(Breaker).max(84),
+});
+export type Panel = z.infer<typeof Panel>;
+
+const Hour = z.number().min(0).max(24);
+export const LoadFacts = z.object({
+  name: Name,
+  voltAmperes: z.number().min(0).max(20_000),
+  connection: z.enum(['cord', 'fixed', 'light']),
+  /** Runs three hours or more at a stretch. */
+  continuous: z.boolean(),
+  motor: z.boolean(),
+  roomAirConditioner: z.boolean(),
+  hours: z.array(z.tuple([Hour, Hour])).max(12),
+});
+export type LoadFacts = z.infer<typeof LoadFacts>;
+export const Load = LoadFacts.extend({ id: ItemId, pointId: PointId });
+export type Load = z.infer<typeof Load>;
+
+export const HOUSE_FORMAT = 'elwand-house';
+export const HOUSE_VERSION = 1;
+
+export const House = z.object({
+  format: z.literal(HOUSE_FORMAT),
+  formatVersion: z.literal(HOUSE_VERSION),
+  id: HouseId,
+  name: Name,
+  units: z.enum(['imperial', 'metric']),
+  yearBuilt: z.int().min(1700).max(2100).nullable(),
+  code: z.enum(['nec-2014', 'nec-2017', 'nec-2020', 'nec-2023']),
+  supplyVolts: z.number().min(90).max(260),
+  panelWorkBy: z.enum(['electrician', 'qualified-person']),
+  rooms: z.array(Room).max(80),
+  panels: z.array(Panel).max(6),
+  points: z.array(Point).max(600),
+  cables: z.array(Cable).max(900),
+  loads: z.array(Load).max(900),
+});
+export type House = z.infer<typeof House>;

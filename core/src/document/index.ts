@@ -1,0 +1,6 @@
+export * from './ids.ts';
+export * from './house.ts';
+export * from './job.ts';
+export * from './integrity.ts';
+export * from './make.ts';
+export * from './read.ts';

@@ -1,0 +1,128 @@
+import { z } from 'zod';
+import { Gauge, House, LoadFacts, Position } from './house.ts';
+import { HouseId, ItemId, JobId, PointId, WantId } from './ids.ts';
+
+/** The job: what is wanted, what was chosen, what was done and measured. */
+
+const Name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 characters');
+const Note = z.string().max(4000);
+
+export const Want = z.object({
+  id: WantId,
+  label: Name,
+  kind: z.enum(['receptacle', 'luminaire', 'appliance']),
+  at: Position,
+  gangs: z.int().min(1).max(3),
+  /** Always live, or commanded by an existing switch. */
+  control: z.discriminatedUnion('by', [
+    z.object({ by: z.literal('always') }),
+    z.object({ by: z.literal('switch'), pointId: PointId }),
+  ]),
+  loads: z.array(LoadFacts).max(12),
+  note: Note,
+});
+export type Want = z.infer<typeof Want>;
+
+export const Preferences = z.object({
+  passPower: z.enum(['pigtails', 'through-device']),
+  connector: z.enum(['twist-on', 'lever']),
+  gaugeOnFifteen: z.enum(['14', '12']),
+  cutOrder: z.enum(['shortest-outage', 'power-off-first']),
+  weigh: z.enum(['balanced', 'least-patching', 'least-cable', 'least-attic', 'least-time']),
+  boxMarginCubicInches: z.number().min(0).max(20),
+  bayWish: z.number().min(0.5).max(0.999),
+  alone: z.boolean(),
+  eveningMinutes: z.number().min(30).max(600),
+});
+export type Preferences = z.infer<typeof Preferences>;
+
+export const defaultPreferences: Preferences = {
+  passPower: 'pigtails',
+  connector: 'twist-on',
+  gaugeOnFifteen: '14',
+  cutOrder: 'shortest-outage',
+  weigh: 'balanced',
+  boxMarginCubicInches: 1,
+  bayWish: 0.9,
+  alone: true,
+  eveningMinutes: 180,
+};
+
+/** Ways to give protection; null means not chosen yet. */
+export const ProtectionChoice = z.object({
+  groundFault: z.enum(['at-breaker', 'at-first', 'at-new']).nullable(),
+  arcFault: z.enum(['at-breaker', 'at-first']).nullable(),
+});
+export type ProtectionChoice = z.infer<typeof ProtectionChoice>;
+
+/** A reading at the wall. `value` is null for a word reading such as OL; the raw text is always kept. */
+export const Reading = z.object({
+  id: ItemId,
+  testKey: z.string().max(160),
+  text: z.string().max(60),
+  value: z.number().nullable(),
+  takenAt: z.iso.datetime(),
+  planKey: z.string().max(200),
+});
+export type Reading = z.infer<typeof Reading>;
+
+export const LogEntry = z.object({
+  id: ItemId,
+  stepKey: z.string().max(200),
+  state: z.enum(['done', 'open']),
+  reason: z.string().max(400),
+  at: z.iso.datetime(),
+  minutes: z.number().min(0).max(10_000).nullable(),
+});
+export type LogEntry = z.infer<typeof LogEntry>;
+
+export const Override = z.object({
+  rule: z.string().max(80),
+  subject: z.string().max(80),
+  reason: z.string().trim().min(3).max(400),
+});
+
+export const JOB_FORMAT = 'elwand-job';
+export const JOB_VERSION = 1;
+
+export const Job = z.object({
+  format: z.literal(JOB_FORMAT),
+  formatVersion: z.literal(JOB_VERSION),
+  id: JobId,
+  houseId: HouseId,
+  name: Name,
+  wants: z.array(Want).max(20),
+  preferences: Preferences,
+  protection: ProtectionChoice,
+  /** Key of the chosen option; null follows the best one. */
+  option: z.string().max(300).nullable(),
+  /** Box chosen by hand for a want, or a new box for a tap point, by its id. */
+  boxes: z.record(z.string(), z.string().max(60)),
+  /** New cable gauge by hand; null matches breaker and wall. */
+  gauge: Gauge.nullable(),
+  shelf: z.array(z.object({ partKey: z.string().max(120), count: z.number().min(0).max(100_000) })).max(200),
+  overrides: z.array(Override).max(60),
+  readings: z.array(Reading).max(2000),
+  log: z.array(LogEntry).max(2000),
+  note: Note,
+  signedOff: z.iso.datetime().nullable(),
+});
+export type Job = z.infer<typeof Job>;
+
+export const BUNDLE_FORMAT = 'elwand-bundle';
+export const BUNDLE_VERSION = 1;
+
+/** One file that carries a house and its jobs: what import and export exchange. */
+export const BundleFile = z.object({
+  format: z.literal(BUNDLE_FORMAT),
+  formatVersion: z.literal(BUNDLE_VERSION),
+  house: House,
+  jobs: z.array(Job).max(60),
+});
+export type BundleFile = z.infer<typeof BundleFile>;
+
+/** What the engine works on: one house and one job. */
+export interface Bundle {
+  readonly house: House;
+  readonly job: Job;
+}

@@ -1,0 +1,168 @@
+import { inches, feet } from '../units/index.ts';
+import type { Cable, Framing, House, Point, Position, Room, RoomUse, Wall } from './house.ts';
+import { HOUSE_FORMAT, HOUSE_VERSION } from './house.ts';
+import { HouseId, JobId, PointId, RoomId, WallId, WantId, CableId } from './ids.ts';
+import type { Job, Want } from './job.ts';
+import { JOB_FORMAT, JOB_VERSION, defaultPreferences } from './job.ts';
+
+/** Makers of documents with the values a person would expect to find filled in. Ids come from the caller. */
+
+export const standardFraming: Framing = {
+  kind: 'wood',
+  memberMm: inches(1.5),
+  depthMm: inches(3.5),
+  spacingMm: inches(16),
+  firstStudMm: null,
+};
+
+export function makeWall(id: string, name: string, lengthMm: number, more: Partial<Wall> = {}): Wall {
+  return {
+    id: WallId.parse(id),
+    name,
+    lengthMm,
+    turn: 'right',
+    exterior: false,
+    framing: standardFraming,
+    boardMm: inches(0.5),
+    insulated: false,
+    openings: [],
+    hits: [],
+    obstacles: [],
+    furniture: [],
+    ...more,
+  };
+}
+
+const WALL_NAMES = ['North wall', 'East wall', 'South wall', 'West wall'] as const;
+
+/** A rectangular room: first wall along x, then clockwise as seen from above. */
+export function makeRoom(
+  id: string,
+  name: string,
+  use: RoomUse,
+  widthMm: number,
+  depthMm: number,
+  more: Partial<Room> = {},
+): Room {
+  return {
+    id: RoomId.parse(id),
+    name,
+    use,
+    ceilingMm: feet(8),
+    place: { xMm: 0, yMm: 0 },
+    above: { kind: 'attic', canEnter: true, joists: 'y', insulated: true },
+    below: { kind: 'slab', canEnter: false, joists: 'y' },
+    walls: WALL_NAMES.map((n, i) => makeWall(`${id}-w${i + 1}`, n, i % 2 === 0 ? widthMm : depthMm)),
+    ...more,
+  };
+}
+
+export function makeHouse(id: string, name: string, more: Partial<House> = {}): House {
+  return {
+    format: HOUSE_FORMAT,
+    formatVersion: HOUSE_VERSION,
+    id: HouseId.parse(id),
+    name,
+    units: 'imperial',
+    yearBuilt: null,
+    code: 'nec-2023',
+    supplyVolts: 120,
+    panelWorkBy: 'electrician',
+    rooms: [],
+    panels: [],
+    points: [],
+    cables: [],
+    loads: [],
+    ...more,
+  };
+}
+
+const DEVICE_OF: Record<Point['kind'], Point['devices']> = {
+  receptacle: [{ kind: 'receptacle', amps: 15, grounded: true }],
+  switch: [{ kind: 'switch', amps: 15, grounded: true }],
+  luminaire: [{ kind: 'luminaire', amps: 15, grounded: true }],
+  fan: [{ kind: 'fan', amps: 15, grounded: true }],
+  junction: [],
+  appliance: [{ kind: 'appliance', amps: 15, grounded: true }],
+};
+
+/** A point as found: its box not yet looked into. */
+export function makePoint(
+  id: string,
+  label: string,
+  kind: Point['kind'],
+  at: Position,
+  more: Partial<Point> = {},
+): Point {
+  return {
+    id: PointId.parse(id),
+    label,
+    kind,
+    at,
+    box: { model: null, markedCubicInches: null, gangs: 1, clamps: 'unknown', metal: null },
+    devices: DEVICE_OF[kind],
+    condition: 'not-looked',
+    accessible: true,
+    ...more,
+  };
+}
+
+export function makeCable(
+  id: string,
+  from: Cable['from'],
+  to: Cable['to'],
+  more: Partial<Cable> = {},
+): Cable {
+  return {
+    id: CableId.parse(id),
+    type: 'NM-B',
+    gauge: null,
+    metal: 'Cu',
+    conductors: 2,
+    ground: 'wire',
+    from,
+    to,
+    carries: 'feed',
+    switchedBy: null,
+    lengthMm: null,
+    way: 'unknown',
+    ...more,
+  };
+}
+
+export function makeJob(id: string, houseId: HouseId, name: string, more: Partial<Job> = {}): Job {
+  return {
+    format: JOB_FORMAT,
+    formatVersion: JOB_VERSION,
+    id: JobId.parse(id),
+    houseId,
+    name,
+    wants: [],
+    preferences: defaultPreferences,
+    protection: { groundFault: null, arcFault: null },
+    option: null,
+    boxes: {},
+    gauge: null,
+    shelf: [],
+    overrides: [],
+    readings: [],
+    log: [],
+    note: '',
+    signedOff: null,
+    ...more,
+  };
+}
+
+export function makeWant(id: string, label: string, at: Position, more: Partial<Want> = {}): Want {
+  return {
+    id: WantId.parse(id),
+    label,
+    kind: 'receptacle',
+    at,
+    gangs: 1,
+    control: { by: 'always' },
+    loads: [],
+    note: '',
+    ...more,
+  };
+}

@@ -1,0 +1,438 @@
+import { boxModel } from './catalog/index.ts';
+import { packFor, type CodePack, type Judgement, type RuleContext } from './codes/index.ts';
+import {
+  houseProblems,
+  jobProblems,
+  type Bundle,
+  type Job,
+  type Point,
+  type WallId,
+  type Want,
+  type WantId,
+  type WallPosition,
+} from './document/index.ts';
+import { buildFeed, type Feed } from './feed/index.ts';
+import {
+  bySeverity,
+  holdsUp,
+  MARKS,
+  worst,
+  type Finding,
+  type Mark,
+  type Severity,
+} from './findings/index.ts';
+import { judgePlacements, placementInput } from './place-wants.ts';
+import { makeBill, type Bill, type Piece } from './materials/index.ts';
+import {
+  applyPlan,
+  newPointId,
+  planJob,
+  type Applied,
+  type Option,
+  type Planning,
+} from './planning/index.ts';
+import { framesOf, holesOf } from './routing/index.ts';
+import {
+  nearestGoodPlace,
+  planOfHouse,
+  type Placement,
+  type PlanOfHouse,
+  type WallFrame,
+} from './structure/index.ts';
+import {
+  deadChain,
+  outageOf,
+  testSheet,
+  workSteps,
+  type DeadChain,
+  type Step,
+  type Test,
+} from './work/index.ts';
+import { wireBox, type BoxWiring } from './wiring/index.ts';
+
+/** Everything the chosen option leads to. */
+export interface Chosen {
+  readonly option: Option;
+  readonly applied: Applied;
+  readonly boxes: readonly BoxWiring[];
+  readonly bill: Bill;
+  readonly steps: readonly Step[];
+  readonly chains: readonly DeadChain[];
+  readonly tests: readonly Test[];
+}
+
+export interface OptionView extends Option {
+  readonly state: Severity;
+  readonly toSettle: number;
+  readonly toAsk: number;
+  readonly stops: readonly string[];
+}
+
+export interface Evaluation {
+  readonly bundle: Bundle;
+  readonly pack: CodePack;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly feed: Feed;
+  readonly placements: ReadonlyMap<WantId, Placement>;
+  readonly offers: ReadonlyMap<WantId, WallPosition>;
+  readonly planning: Planning;
+  readonly options: readonly OptionView[];
+  readonly chosen: Chosen | null;
+  readonly findings: readonly Finding[];
+  readonly marks: Readonly<Record<Mark, { readonly state: Severity; readonly count: number }>>;
+  readonly next: { readonly says: string; readonly mark: Mark };
+}
+
+interface Base {
+  readonly house: Bundle['house'];
+  readonly pack: CodePack;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly feed: Feed;
+  readonly standing: readonly Judgement[];
+}
+
+const bases = new WeakMap<Bundle['house'], Base>();
+const NOTHING: ReadonlySet<string> = new Set();
+
+/** What depends on the house alone is worked out once for a house document and dropped whole with it. */
+function baseOf(house: Bundle['house']): Base {
+  const known = bases.get(house);
+  if (known) return known;
+  const pack = packFor(house.code);
+  const plan = planOfHouse(house);
+  const feed = buildFeed(house);
+  const context: RuleContext = { house, feed, plan, pack, touched: NOTHING, extended: NOTHING };
+  const base: Base = {
+    house,
+    pack,
+    plan,
+    feed,
+    frames: framesOf(house),
+    standing: pack.rules.flatMap((r) => r.check(context)),
+  };
+  bases.set(house, base);
+  return base;
+}
+
+/** Compares what the rules say of the planned house with what they say of it as it stands: new, worse, or already so. */
+function withOrigins(after: readonly Judgement[], standing: readonly Judgement[]): Finding[] {
+  const before = new Map(standing.map((j) => [j.key, j] as const));
+  return after.map((j): Finding => {
+    const old = before.get(j.key);
+    if (j.origin) return { ...j, origin: j.origin };
+    if (!old) return { ...j, origin: 'new' };
+    const same =
+      old.severity === j.severity &&
+      old.because?.need === j.because?.need &&
+      old.because?.have === j.because?.have;
+    return { ...j, origin: same ? 'standing' : 'worse' };
+  });
+}
+
+function integrityFindings(bundle: Bundle): Finding[] {
+  return [...houseProblems(bundle.house), ...jobProblems(bundle)].map((p, i) => ({
+    rule: 'integrity',
+    key: `integrity:${p.where}:${i}`,
+    severity: 'fix',
+    origin: 'new',
+    mark: p.where.startsWith('wanted') ? 'want' : p.where.startsWith('wall') ? 'site' : 'feed',
+    subjects: p.subjects,
+    says: `${p.where} ${p.what}`,
+    detail: 'Something in the survey does not hang together; the rest was worked out without it.',
+    sources: [],
+    remedies: [],
+  }));
+}
+
+/** A person's own decision against a finding: it stays listed, with the reason, and holds nothing up. A stop cannot be overridden. */
+function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
+  return findings.map((f) => {
+    const over = job.overrides.find(
+      (o) => o.rule === f.rule && (o.subject === '' || f.subjects.includes(o.subject)),
+    );
+    return over && f.severity !== 'stop' && f.severity !== 'ok'
+      ? { ...f, origin: 'standing', detail: `${f.detail} Overridden: ${over.reason}` }
+      : f;
+  });
+}
+
+function rulesFor(base: Base, applied: Applied): Finding[] {
+  const context: RuleContext = {
+    house: applied.house,
+    feed: applied.feed,
+    plan: base.plan,
+    pack: base.pack,
+    touched: applied.touched,
+    extended: applied.extended,
+  };
+  return withOrigins(
+    base.pack.rules.flatMap((r) => r.check(context)),
+    base.standing,
+  );
+}
+
+function routeFindings(option: Option): Finding[] {
+  const holes = option.legs.flatMap((l) => holesOf(l.route));
+  const plates = holes.filter((h) => h.plateNeeded).length;
+  if (holes.length === 0) return [];
+  const say =
+    plates > 0
+      ? `${plates} of ${holes.length} holes need a steel plate`
+      : `${holes.length} hole${holes.length === 1 ? '' : 's'}, all far enough from the faces`;
+  return [
+    {
+      rule: 'hole-edge',
+      key: 'hole-edge:plan',
+      severity: 'ok',
+      origin: 'new',
+      mark: 'run',
+      subjects: [],
+      says: say,
+      detail:
+        plates > 0
+          ? 'Less than 1-1/4 in of wood stays to a face: the plates are on the bill and in the steps.'
+          : 'At least 1-1/4 in of wood stays to both faces when drilled in the middle.',
+      sources: [holeSource],
+      remedies: [],
+    },
+  ];
+}
+const holeSource = {
+  kind: 'published',
+  ref: 'NEC 300.4(A)(1)',
+  fromMemory: true,
+  certainty: 'sure',
+} as const;
+
+function chooseOption(options: readonly Option[], job: Job): Option | undefined {
+  return options.find((o) => o.key === job.option) ?? options[0];
+}
+
+function detail(base: Base, bundle: Bundle, option: Option, applied: Applied): Chosen {
+  const { house, job } = bundle;
+  const ids = [
+    ...new Set([
+      ...option.taps.map((t) => t.pointId),
+      ...applied.protectedAt,
+      ...option.legs.map((l) => l.to),
+    ]),
+  ];
+  const boxes = ids.flatMap(
+    (id) => wireBox(applied.house, applied.feed, base.feed, job, id as Point['id']) ?? [],
+  );
+  const newLabels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
+  const pieces = option.legs.map((leg, i): Piece => {
+    const cable = applied.house.cables.find((c) => c.id === `new-leg-${i + 1}`);
+    return {
+      label: `${newLabels.get(leg.from) ?? '?'} to ${newLabels.get(leg.to) ?? '?'}`,
+      gauge: cable?.gauge ?? '14',
+      conductors: 2,
+      lengthMm: leg.route.cableMm,
+    };
+  });
+  const dark = house.points.filter((p) => option.dark.includes(p.id));
+  const steps = workSteps({
+    house,
+    job,
+    plan: base.plan,
+    option,
+    boxes,
+    darkLabels: dark.map((p) => p.label),
+    labels: newLabels,
+  });
+  const fresh = applied.house.points.filter((p) => p.id.startsWith('new-'));
+  const taps = house.points.filter((p) => option.taps.some((t) => t.pointId === p.id));
+  return {
+    option: { ...option, outageMinutes: outageOf(steps) },
+    applied,
+    boxes,
+    steps,
+    bill: makeBill({
+      house: applied.house,
+      job,
+      plan: base.plan,
+      boxes,
+      routes: option.legs.map((l) => l.route),
+      pieces,
+    }),
+    chains: taps.map((p) => deadChain(house, p)),
+    tests: testSheet(applied.house, applied.feed, fresh, dark),
+  };
+}
+
+function marksOf(findings: readonly Finding[]): Evaluation['marks'] {
+  const entry = (mark: Mark) => {
+    const own = findings.filter((f) => f.mark === mark && holdsUp(f));
+    const state = worst(own);
+    return [mark, { state, count: own.filter((f) => f.severity === state).length }] as const;
+  };
+  return Object.fromEntries(MARKS.map(entry)) as Evaluation['marks'];
+}
+
+function nextOf(bundle: Bundle, findings: readonly Finding[], chosen: Chosen | null): Evaluation['next'] {
+  const { house, job } = bundle;
+  if (house.rooms.length === 0)
+    return { says: 'Make the first room: type its size or pick a template.', mark: 'site' };
+  if (house.points.length === 0)
+    return { says: 'Enter the outlets, switches and lights that are there.', mark: 'feed' };
+  if (house.panels.length === 0)
+    return { says: 'Enter the panel and the breaker of this room.', mark: 'feed' };
+  if (job.wants.length === 0) return { says: 'Place the first wanted point on the strip.', mark: 'want' };
+  const holding = findings.filter(holdsUp);
+  const stop = holding.find((f) => f.severity === 'stop');
+  if (stop) return { says: `${stop.says}. Not with this plan.`, mark: stop.mark };
+  const ask = holding.find((f) => f.severity === 'watch');
+  const fix = holding.find((f) => f.severity === 'fix');
+  if (fix)
+    return {
+      says: `Settle: ${fix.says}.`,
+      mark: fix.mark,
+    };
+  if (ask) return { says: `${ask.says}${ask.says.endsWith('?') ? '' : '.'}`, mark: ask.mark };
+  if (!chosen) return { says: 'No way is found yet: look at the reasons in Tap.', mark: 'tap' };
+  const done = new Set(job.log.filter((l) => l.state === 'done').map((l) => l.stepKey));
+  const step = chosen.steps.find((s) => !done.has(s.key));
+  if (step)
+    return {
+      says: `${step.title}, ${Math.round(step.minutes)} min${step.place ? `, ${step.place}` : ''}.`,
+      mark: 'do',
+    };
+  return job.signedOff
+    ? { says: 'Signed off. The new points stand in the house.', mark: 'prove' }
+    : { says: 'Fill in the test sheet and sign off.', mark: 'prove' };
+}
+
+const optionView = (option: Option, findings: readonly Finding[]): OptionView => {
+  const holding = findings.filter(holdsUp);
+  return {
+    ...option,
+    state: worst(holding),
+    toSettle: holding.filter((f) => f.severity === 'fix').length,
+    toAsk: holding.filter((f) => f.severity === 'watch').length,
+    stops: holding.filter((f) => f.severity === 'stop').map((f) => f.says),
+  };
+};
+
+/** An option that runs into a stop is no option: it comes last, and says so. */
+const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
+  Number(a.view.state === 'stop') - Number(b.view.state === 'stop');
+
+function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
+  if (bundle.job.wants.length === 0 || planning.options.length > 0) return [];
+  const best = planning.candidates
+    .map((c) => c.candidate)
+    .sort(
+      (a, b) =>
+        a.reasons.filter((r) => r.kind === 'no').length - b.reasons.filter((r) => r.kind === 'no').length,
+    )[0];
+  const reason = best?.reasons.find((r) => r.kind === 'no')?.says;
+  return [
+    {
+      rule: 'no-way',
+      key: 'no-way:plan',
+      severity: 'stop',
+      origin: 'new',
+      mark: 'tap',
+      subjects: [],
+      says: base.house.points.length === 0 ? 'Nothing to tap is entered yet' : 'No box here can feed this',
+      detail:
+        reason && best
+          ? `Nearest: ${best.label}, but ${reason}. Every box and its reason is listed in Tap.`
+          : 'Enter the outlets, switches and lights that are there, with their cables.',
+      sources: [],
+      remedies: [],
+    },
+  ];
+}
+
+/**
+ * The front door: everything the screens show for one house and one job. The same input gives the same output.
+ */
+export function evaluate(bundle: Bundle): Evaluation {
+  const base = baseOf(bundle.house);
+  const { house, job } = bundle;
+  const { pack, plan, frames, feed } = base;
+  const setting = { house, job, plan, frames, pack, feed };
+  const planning = planJob(setting);
+  const viewed = planning.options
+    .map((option) => {
+      const applied = applyPlan(setting, option.legs, feed);
+      const findings = [...rulesFor(base, applied), ...routeFindings(option)];
+      return { option, applied, findings, view: optionView(option, withOverrides(findings, job)) };
+    })
+    .sort(stopsLast);
+  const choice = chooseOption(
+    viewed.map((v) => v.option),
+    job,
+  );
+  const own = viewed.find((v) => v.option === choice);
+  const chosen = own ? detail(base, bundle, own.option, own.applied) : null;
+  const { placements, findings: placeFindings } = judgePlacements(setting);
+  const findings = withOverrides(
+    [
+      ...none(base, bundle, planning),
+      ...integrityFindings(bundle),
+      ...placeFindings,
+      ...(own?.findings ?? withOrigins(base.standing, base.standing)),
+    ],
+    job,
+  ).sort(bySeverity);
+  return {
+    bundle,
+    pack,
+    plan,
+    frames,
+    feed,
+    placements,
+    planning,
+    chosen,
+    findings,
+    offers: offersFor(setting, placements),
+    options: viewed.map((v) => v.view),
+    marks: marksOf(findings),
+    next: nextOf(bundle, findings, chosen),
+  };
+}
+
+function offersFor(
+  setting: Parameters<typeof judgePlacements>[0],
+  placements: ReadonlyMap<WantId, Placement>,
+): Map<WantId, WallPosition> {
+  const out = new Map<WantId, WallPosition>();
+  for (const want of setting.job.wants) {
+    const placement = placements.get(want.id);
+    if (!placement || placement.faults.length === 0 || want.at.on !== 'wall') continue;
+    const input = placementInput(setting, want);
+    const good = input && nearestGoodPlace(input, want.at);
+    if (good) out.set(want.id, good);
+  }
+  return out;
+}
+
+/** Points and cables of a signed-off job become part of the house; the job keeps its record. */
+export function signOff(evaluation: Evaluation, at: string): Bundle {
+  const { chosen, bundle } = evaluation;
+  if (!chosen) return bundle;
+  const rename = (id: string): string => `${id.replace(/^new-/, 'built-')}-${bundle.job.id}`.slice(0, 64);
+  const built = new Map<string, string>(
+    [
+      ...chosen.applied.house.points.map((p) => p.id as string),
+      ...chosen.applied.house.cables.map((c) => c.id as string),
+      ...chosen.applied.house.loads.map((l) => l.id as string),
+    ]
+      .filter((id) => id.startsWith('new-'))
+      .map((id) => [id, rename(id)] as const),
+  );
+  const text = JSON.stringify(chosen.applied.house).replace(/"(new-[A-Za-z0-9_-]+)"/g, (whole, id: string) =>
+    built.has(id) ? JSON.stringify(built.get(id)) : whole,
+  );
+  return {
+    house: JSON.parse(text) as Bundle['house'],
+    job: { ...bundle.job, option: chosen.option.key, signedOff: at },
+  };
+}
+
+export const wantPoint = (want: Want): string => newPointId(want);
+export const modelName = (id: string | null): string => boxModel(id)?.name ?? 'unknown box';

@@ -1,0 +1,323 @@
+import type {
+  Breaker,
+  BreakerId,
+  Cable,
+  CableEnd,
+  CableId,
+  House,
+  Point,
+  PointId,
+} from '../document/index.ts';
+
+/** A cable seen from one box: which way power goes through it, when that is known. */
+export interface CableAtBox {
+  readonly cable: Cable;
+  /** 'in' brings power to the box, 'out' takes it on, 'loop' is a switch loop or traveler that does neither alone. */
+  readonly direction: 'in' | 'out' | 'unfed';
+}
+
+/** What a box has, as far as the survey tells. */
+export interface BoxFeed {
+  readonly point: Point;
+  readonly cables: readonly CableAtBox[];
+  readonly circuits: readonly BreakerId[];
+  readonly constantHot: boolean;
+  /** Switches whose switched conductor is in this box. */
+  readonly switchedBy: readonly PointId[];
+  readonly neutral: boolean;
+  readonly ground: 'yes' | 'no' | 'unknown';
+  /** A cable here whose conductors nobody has read: what it carries is open. */
+  readonly unread: boolean;
+  /** Cables from the breaker to this box, in order. */
+  readonly path: readonly CableId[];
+  /** Point or breaker that gives ground-fault (arc-fault) protection to the box's own device; null when none does. */
+  readonly groundFaultBy: string | null;
+  readonly arcFaultBy: string | null;
+}
+
+export interface Circuit {
+  readonly breaker: Breaker;
+  /** Points it feeds, in the order in which power reaches them. */
+  readonly points: readonly PointId[];
+  readonly cables: readonly CableId[];
+}
+
+export interface Feed {
+  readonly boxes: ReadonlyMap<PointId, BoxFeed>;
+  readonly circuits: ReadonlyMap<BreakerId, Circuit>;
+  /** The cable that brings power to a point, and the point (or null for the breaker) it comes from. */
+  readonly parent: ReadonlyMap<PointId, { cable: Cable; from: PointId | null }>;
+  readonly unfed: readonly PointId[];
+}
+
+interface Draft {
+  point: Point;
+  circuits: Set<BreakerId>;
+  hot: boolean;
+  switched: Set<PointId>;
+  neutral: boolean;
+  ground: 'yes' | 'no' | 'unknown';
+  unread: boolean;
+  depth: number;
+  path: CableId[];
+  groundFaultBy: string | null;
+  arcFaultBy: string | null;
+  /** Protection that goes on to what hangs on the load terminals of this box. */
+  onward: { groundFault: string | null; arcFault: string | null };
+  directions: Map<CableId, 'in' | 'out'>;
+}
+
+const GROUND_FAULT_DEVICES = new Set(['receptacle-gfci', 'receptacle-dual']);
+const SWITCHES = new Set(['switch', 'switch-three-way', 'dimmer']);
+const ARC_FAULT_DEVICES = new Set(['receptacle-afci', 'receptacle-dual']);
+
+const endsAt = (end: CableEnd, id: PointId): boolean => end.at === 'point' && end.pointId === id;
+const carriesOn = (end: CableEnd): 'line' | 'load' | 'splice' | 'breaker' =>
+  end.at === 'point' ? end.on : 'breaker';
+
+function emptyDraft(point: Point): Draft {
+  return {
+    point,
+    circuits: new Set(),
+    hot: false,
+    switched: new Set(),
+    neutral: false,
+    ground: 'unknown',
+    unread: false,
+    depth: -1,
+    path: [],
+    groundFaultBy: null,
+    arcFaultBy: null,
+    onward: { groundFault: null, arcFault: null },
+    directions: new Map(),
+  };
+}
+
+/** A ground is there when every cable back to the panel has one. */
+function groundThrough(cable: Cable, upstream: 'yes' | 'no' | 'unknown'): 'yes' | 'no' | 'unknown' {
+  if (cable.ground === 'none' || upstream === 'no') return 'no';
+  return cable.ground === 'unknown' || upstream === 'unknown' ? 'unknown' : 'yes';
+}
+
+interface Source {
+  hot: boolean;
+  switched: ReadonlySet<PointId>;
+  neutral: boolean;
+  ground: 'yes' | 'no' | 'unknown';
+  groundFault: string | null;
+  arcFault: string | null;
+  path: CableId[];
+  id: PointId | null;
+}
+
+/** Lets one cable carry what its near end has to the far box; true when the far box learnt something. */
+function carry(cable: Cable, near: Source, far: Draft): boolean {
+  const before = `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
+  const by = cable.switchedBy;
+  switch (cable.carries) {
+    case 'feed':
+      far.hot ||= near.hot;
+      far.neutral ||= near.neutral;
+      break;
+    case 'switched':
+      if (by !== null && (near.switched.has(by) || (near.id === by && near.hot))) far.switched.add(by);
+      far.neutral ||= near.neutral;
+      break;
+    case 'loop':
+    case 'loop-neutral':
+      far.hot ||= near.hot;
+      if (cable.carries === 'loop-neutral') far.neutral ||= near.neutral;
+      break;
+    case 'both':
+      far.hot ||= near.hot;
+      far.neutral ||= near.neutral;
+      if (by !== null && (near.switched.has(by) || near.id === by)) far.switched.add(by);
+      break;
+    case 'travelers':
+      break;
+    case 'unknown':
+      far.unread = true;
+      break;
+  }
+  return before !== `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
+}
+
+/** A switch loop brings the switched conductor back to the box it came from. */
+function returnSwitched(cable: Cable, near: Draft): void {
+  if ((cable.carries === 'loop' || cable.carries === 'loop-neutral') && cable.switchedBy !== null)
+    near.switched.add(cable.switchedBy);
+}
+
+function ownProtection(
+  draft: Draft,
+  inherited: { groundFault: string | null; arcFault: string | null },
+): void {
+  const kinds = draft.point.devices.map((d) => d.kind);
+  const ownGround = kinds.some((k) => GROUND_FAULT_DEVICES.has(k));
+  const ownArc = kinds.some((k) => ARC_FAULT_DEVICES.has(k));
+  draft.groundFaultBy = inherited.groundFault ?? (ownGround ? draft.point.id : null);
+  draft.arcFaultBy = inherited.arcFault ?? (ownArc ? draft.point.id : null);
+  draft.onward = {
+    groundFault: inherited.groundFault ?? (ownGround ? draft.point.id : null),
+    arcFault: inherited.arcFault ?? (ownArc ? draft.point.id : null),
+  };
+}
+
+function walkBreaker(
+  breaker: Breaker,
+  drafts: Map<PointId, Draft>,
+  cables: readonly Cable[],
+  parent: Map<PointId, { cable: Cable; from: PointId | null }>,
+): Circuit {
+  const order: PointId[] = [];
+  const used: CableId[] = [];
+  const gf = breaker.protection === 'gfci' || breaker.protection === 'dual' ? breaker.id : null;
+  const af = breaker.protection === 'afci' || breaker.protection === 'dual' ? breaker.id : null;
+  type Item = { cable: Cable; near: Source; nearDraft: Draft | null; target: CableEnd; depth: number };
+  const queue: Item[] = [];
+  const root: Source = {
+    hot: true,
+    switched: new Set(),
+    neutral: true,
+    ground: 'yes',
+    groundFault: gf,
+    arcFault: af,
+    path: [],
+    id: null,
+  };
+  for (const cable of cables) {
+    if (cable.from.at === 'breaker' && cable.from.breakerId === breaker.id)
+      queue.push({ cable, near: root, nearDraft: null, target: cable.to, depth: 1 });
+    else if (cable.to.at === 'breaker' && cable.to.breakerId === breaker.id)
+      queue.push({ cable, near: root, nearDraft: null, target: cable.from, depth: 1 });
+  }
+  const done = new Set<CableId>();
+  for (let item = queue.shift(); item; item = queue.shift()) {
+    const { cable, near, nearDraft, target, depth } = item;
+    if (target.at !== 'point' || done.has(cable.id)) continue;
+    const far = drafts.get(target.pointId);
+    if (!far) continue;
+    done.add(cable.id);
+    used.push(cable.id);
+    const first = !far.circuits.has(breaker.id);
+    far.circuits.add(breaker.id);
+    far.directions.set(cable.id, 'in');
+    nearDraft?.directions.set(cable.id, 'out');
+    carry(cable, near, far);
+    if (nearDraft) returnSwitched(cable, nearDraft);
+    if (!first) continue;
+    order.push(target.pointId);
+    if (far.depth < 0 || depth < far.depth) {
+      far.depth = depth;
+      far.path = [...near.path, cable.id];
+      far.ground = groundThrough(cable, near.ground);
+      parent.set(target.pointId, { cable, from: near.id });
+      ownProtection(far, near);
+    }
+    for (const next of cables) {
+      if (done.has(next.id)) continue;
+      const here = endsAt(next.from, target.pointId)
+        ? next.from
+        : endsAt(next.to, target.pointId)
+          ? next.to
+          : undefined;
+      if (!here) continue;
+      const onward =
+        carriesOn(here) === 'load' ? far.onward : { groundFault: near.groundFault, arcFault: near.arcFault };
+      queue.push({
+        cable: next,
+        nearDraft: far,
+        target: here === next.from ? next.to : next.from,
+        depth: depth + 1,
+        near: {
+          hot: far.hot,
+          switched: far.switched,
+          neutral: far.neutral,
+          ground: far.ground,
+          groundFault: onward.groundFault,
+          arcFault: onward.arcFault,
+          path: far.path,
+          id: target.pointId,
+        },
+      });
+    }
+  }
+  return { breaker, points: order, cables: used };
+}
+
+/** A switched conductor may come back after its neighbours were walked: carry on until nobody learns anything new. */
+function settle(cables: readonly Cable[], drafts: ReadonlyMap<PointId, Draft>): void {
+  for (let round = 0, changed = true; changed && round < 12; round++) {
+    changed = false;
+    for (const cable of cables) {
+      const ends = [cable.from, cable.to].map((e) => (e.at === 'point' ? drafts.get(e.pointId) : undefined));
+      const [a, b] = ends;
+      if (!a || !b) continue;
+      const [near, far] = a.directions.get(cable.id) === 'out' ? [a, b] : [b, a];
+      const before = far.switched.size;
+      carry(cable, { ...near, id: near.point.id, groundFault: null, arcFault: null }, far);
+      if (far.switched.size !== before) changed = true;
+    }
+  }
+}
+
+/**
+ * Works out what feeds what: a search from every breaker along the cables, with what each box then has.
+ * Cables whose conductors were never read are carried as open, never guessed.
+ */
+export function buildFeed(house: House): Feed {
+  const drafts = new Map<PointId, Draft>(house.points.map((p) => [p.id, emptyDraft(p)]));
+  const parent = new Map<PointId, { cable: Cable; from: PointId | null }>();
+  const circuits = new Map<BreakerId, Circuit>();
+  for (const panel of house.panels)
+    for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, parent));
+  settle(house.cables, drafts);
+  for (const d of drafts.values())
+    if (d.hot && d.point.devices.some((x) => SWITCHES.has(x.kind))) d.switched.add(d.point.id);
+  const at = new Map<PointId, Cable[]>();
+  for (const cable of house.cables)
+    for (const end of [cable.from, cable.to])
+      if (end.at === 'point') at.set(end.pointId, [...(at.get(end.pointId) ?? []), cable]);
+  const boxes = new Map<PointId, BoxFeed>();
+  for (const [id, d] of drafts)
+    boxes.set(id, {
+      point: d.point,
+      cables: (at.get(id) ?? []).map((cable) => ({
+        cable,
+        direction: d.directions.get(cable.id) ?? 'unfed',
+      })),
+      circuits: [...d.circuits],
+      constantHot: d.hot,
+      switchedBy: [...d.switched],
+      neutral: d.neutral,
+      ground: d.ground,
+      unread: d.unread,
+      path: d.path,
+      groundFaultBy: d.groundFaultBy,
+      arcFaultBy: d.arcFaultBy,
+    });
+  return {
+    boxes,
+    circuits,
+    parent,
+    unfed: house.points.filter((p) => drafts.get(p.id)?.circuits.size === 0).map((p) => p.id),
+  };
+}
+
+/** Points that lose power when a breaker is off: the circuit's own, and those of a multiwire partner are the caller's to add. */
+export const goesDark = (feed: Feed, breakerId: BreakerId): readonly PointId[] =>
+  feed.circuits.get(breakerId)?.points ?? [];
+
+/** Points that power reaches only through this one: what stays fed, or not, when its device fails. */
+export function beyond(feed: Feed, id: PointId): PointId[] {
+  const out: PointId[] = [];
+  const visit = (of: PointId) => {
+    for (const [child, up] of feed.parent)
+      if (up.from === of && !out.includes(child)) {
+        out.push(child);
+        visit(child);
+      }
+  };
+  visit(id);
+  return out;
+}

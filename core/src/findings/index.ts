@@ -1,0 +1,2 @@
+export * from './source.ts';
+export * from './finding.ts';

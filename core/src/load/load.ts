@@ -1,0 +1,71 @@
+import type { Breaker, BreakerId, House, Load, PointId } from '../document/index.ts';
+import type { Circuit, Feed } from '../feed/index.ts';
+
+/** Load on one circuit. Amperes at the circuit's nominal voltage. */
+export interface CircuitLoad {
+  readonly breaker: Breaker;
+  readonly volts: number;
+  readonly loads: readonly (Load & { readonly amps: number })[];
+  readonly connectedAmps: number;
+  readonly continuousAmps: number;
+  /** What the hours say runs together at the worst moment. */
+  readonly worst: { readonly hour: number; readonly amps: number; readonly names: readonly string[] };
+  /** Current over the day, as steps at the hours where something changes. */
+  readonly day: readonly { readonly hour: number; readonly amps: number }[];
+}
+
+/** Nominal voltages of the code's own arithmetic (220.5(A)). */
+export const nominalVolts = (poles: Breaker['poles']): number => (poles === 2 ? 240 : 120);
+
+/** Does a load run at this hour? No hours given means any hour; a span past midnight wraps. */
+export function runsAt(load: Pick<Load, 'hours'>, hour: number): boolean {
+  if (load.hours.length === 0) return true;
+  return load.hours.some(([from, to]) =>
+    from <= to ? hour >= from && hour < to : hour >= from || hour < to,
+  );
+}
+
+/** Current over the day of a set of loads, as steps at every hour where something changes. */
+export function dayOf(
+  loads: readonly (Pick<Load, 'hours' | 'name'> & { amps: number })[],
+): { hour: number; amps: number }[] {
+  const hours = [...new Set([0, ...loads.flatMap((l) => l.hours.flat())].map((h) => h % 24))].sort(
+    (a, b) => a - b,
+  );
+  return hours.map((hour) => ({
+    hour,
+    amps: loads.filter((l) => runsAt(l, hour)).reduce((s, l) => s + l.amps, 0),
+  }));
+}
+
+const known = new WeakMap<Feed, Map<BreakerId, CircuitLoad>>();
+
+/** Adds up one circuit; undefined when no such breaker is there. Several rules ask, so the answer is kept with the feed. */
+export function circuitLoad(house: House, feed: Feed, breakerId: BreakerId): CircuitLoad | undefined {
+  const circuit = feed.circuits.get(breakerId);
+  if (!circuit) return undefined;
+  const kept = known.get(feed) ?? new Map<BreakerId, CircuitLoad>();
+  known.set(feed, kept);
+  const load = kept.get(breakerId) ?? addUp(house, circuit);
+  kept.set(breakerId, load);
+  return load;
+}
+
+function addUp(house: House, circuit: Circuit): CircuitLoad {
+  const points = new Set<PointId>(circuit.points);
+  const volts = nominalVolts(circuit.breaker.poles);
+  const loads = house.loads
+    .filter((l) => points.has(l.pointId))
+    .map((l) => ({ ...l, amps: l.voltAmperes / volts }));
+  const day = dayOf(loads);
+  const top = day.reduce((a, b) => (b.amps > a.amps ? b : a), { hour: 0, amps: 0 });
+  return {
+    breaker: circuit.breaker,
+    volts,
+    loads,
+    day,
+    connectedAmps: loads.reduce((s, l) => s + l.amps, 0),
+    continuousAmps: loads.filter((l) => l.continuous).reduce((s, l) => s + l.amps, 0),
+    worst: { ...top, names: loads.filter((l) => runsAt(l, top.hour)).map((l) => l.name) },
+  };
+}

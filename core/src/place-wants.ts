@@ -1,0 +1,210 @@
+import type { CodePack } from './codes/index.ts';
+import type { House, Job, Want, WallId, WantId } from './document/index.ts';
+import type { Finding, Remedy } from './findings/index.ts';
+import { practice, published } from './findings/index.ts';
+import { chooseBox, boxesFor, newPointId } from './planning/index.ts';
+import {
+  bestNextHit,
+  judgePlace,
+  nearestGoodPlace,
+  neighbourHeight,
+  type Placement,
+  type PlacementFault,
+  type PlacementInput,
+  type PlanOfHouse,
+  type WallFrame,
+} from './structure/index.ts';
+import { formatLength, inches, percent } from './units/index.ts';
+
+interface Setting {
+  readonly house: House;
+  readonly job: Job;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly pack: CodePack;
+}
+
+/** What the judge of places needs to know of one want; undefined when it is on no wall that is there. */
+export function placementInput(setting: Setting, want: Want): PlacementInput | undefined {
+  const { house, job, plan, frames } = setting;
+  const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
+  if (!frame) return undefined;
+  const box = chooseBox(job, want, frame, plan.roomOf(want.at)?.use === 'outdoor');
+  return {
+    house,
+    plan,
+    frame,
+    box,
+    gangs: want.gangs,
+    bayWish: job.preferences.bayWish,
+    others: job.wants,
+    self: want.id,
+  };
+}
+
+const article = (s: string): string => (/^[aeiou]/.test(s) ? `an ${s}` : `a ${s}`);
+
+function words(
+  setting: Setting,
+  want: Want,
+  fault: PlacementFault,
+): { says: string; detail: string; because?: Finding['because'] } {
+  const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
+  switch (fault.kind) {
+    case 'no-bay':
+      return {
+        says: `${want.label} lands on a stud or in an opening`,
+        detail: 'As far as the readings and the framing tell, wood is where its box would go.',
+      };
+    case 'odds': {
+      const frame = want.at.on === 'wall' ? setting.frames.get(want.at.wallId) : undefined;
+      const hit =
+        frame && want.at.on === 'wall'
+          ? ` One more reading near ${L(bestNextHit(frame, want.at.xMm))} from the left corner would settle it.`
+          : '';
+      return {
+        says: `Is the bay clear where ${want.label} goes?`,
+        detail: `Clear at ${percent(fault.odds, 0)}; ${percent(fault.wish, 0)} wished. Pipes and cables are not counted.${hit}`,
+        because: { need: fault.wish, have: fault.odds, unit: 'share', sense: 'at-least' },
+      };
+    }
+    case 'plate-in-opening':
+      return {
+        says: `The plate of ${want.label} runs into the ${fault.what === 'corner' ? 'corner' : fault.what}`,
+        detail: `${L(fault.shortMm)} too near.`,
+        because: { need: fault.shortMm, have: 0, unit: 'mm', sense: 'at-least' },
+      };
+    case 'obstacle':
+      return {
+        says: `${want.label} meets ${article(fault.what)} in the wall`,
+        detail: 'Box or wings would touch it.',
+      };
+    case 'furniture':
+      return {
+        says: `The plate of ${want.label} is cut by ${fault.name}`,
+        detail: fault.planned
+          ? 'It is not there yet, but it will be.'
+          : 'Keep the plate clear of its edge, or quite inside the cabinet.',
+      };
+    case 'too-deep':
+      return {
+        says: `The box of ${want.label} is deeper than the wall`,
+        detail: `${L(fault.needMm)} deep, ${L(fault.haveMm)} there.`,
+        because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
+      };
+    case 'box-behind':
+      return {
+        says: `The box of ${fault.label} is right behind ${want.label}`,
+        detail: `Keep ${L(fault.needMm)} sideways between the two.`,
+        because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
+      };
+    case 'neighbour':
+      return { says: `${want.label} overlaps ${fault.label}`, detail: 'Their plates would meet.' };
+  }
+}
+
+function remediesFor(setting: Setting, want: Want, fault: PlacementFault, input: PlacementInput): Remedy[] {
+  if (want.at.on !== 'wall') return [];
+  const out: Remedy[] = [];
+  const at = want.at;
+  if (fault.kind === 'too-deep') {
+    const fits = boxesFor(want, input.frame, false)[0];
+    if (fits)
+      out.push({
+        says: `Use the ${fits.name}`,
+        edit: { edit: 'set-box', subject: newPointId(want), model: fits.id },
+      });
+  }
+  const good = nearestGoodPlace(input, at);
+  if (good && fault.kind !== 'too-deep') {
+    const d = good.xMm - at.xMm;
+    out.push({
+      says: `Move ${want.label} ${d > 0 ? 'right' : 'left'} ${formatLength(Math.abs(d), setting.house.units, 'inches')}`,
+      edit: { edit: 'move-want', wantId: want.id, xMm: good.xMm, heightMm: good.heightMm },
+    });
+  }
+  return out;
+}
+
+const source = {
+  odds: practice('probe the corners and the middle of the outline before cutting'),
+  place: practice('keep a plate clear of casing, counter and cabinet edges'),
+};
+
+function heightFinding(setting: Setting, want: Want): Finding[] {
+  if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
+  const near = neighbourHeight(setting.house, setting.plan, want.at, want.kind);
+  if (near === undefined) return [];
+  const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
+  const same = Math.abs(near - want.at.heightMm) <= inches(1 / 4);
+  return [
+    {
+      rule: 'height',
+      key: `height:${want.id}`,
+      severity: 'ok',
+      origin: 'new',
+      mark: 'want',
+      subjects: [want.id],
+      detail: `${L(want.at.heightMm)} to the middle; the neighbours have ${L(near)}.`,
+      says: same
+        ? `${want.label} sits at its neighbours' height`
+        : `${want.label} is ${L(Math.abs(near - want.at.heightMm))} ${want.at.heightMm > near ? 'higher' : 'lower'} than its neighbours`,
+      sources: [practice('copy the height of the neighbours')],
+      remedies: same
+        ? []
+        : [
+            {
+              says: `Set it to ${L(near)}`,
+              edit: { edit: 'move-want', wantId: want.id, xMm: want.at.xMm, heightMm: near },
+            },
+          ],
+    },
+  ];
+}
+
+/** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
+export function judgePlacements(setting: Setting): {
+  placements: Map<WantId, Placement>;
+  findings: Finding[];
+} {
+  const placements = new Map<WantId, Placement>();
+  const findings: Finding[] = [];
+  for (const want of setting.job.wants) {
+    const input = placementInput(setting, want);
+    if (!input || want.at.on !== 'wall') continue;
+    const placement = judgePlace(input, want.at);
+    placements.set(want.id, placement);
+    for (const fault of placement.faults) {
+      const unsure = fault.kind === 'odds';
+      findings.push({
+        rule: `place-${fault.kind}`,
+        key: `place-${fault.kind}:${want.id}`,
+        severity: unsure ? 'watch' : 'fix',
+        origin: 'new',
+        mark: unsure ? 'site' : 'want',
+        subjects: [want.id],
+        sources:
+          fault.kind === 'too-deep'
+            ? [published('NEC 314.24', undefined, 'fairly-sure')]
+            : [unsure ? source.odds : source.place],
+        remedies: remediesFor(setting, want, fault, input),
+        ...words(setting, want, fault),
+      });
+    }
+    if (placement.faults.length === 0)
+      findings.push({
+        rule: 'place',
+        key: `place:${want.id}`,
+        severity: 'ok',
+        origin: 'new',
+        mark: 'want',
+        subjects: [want.id],
+        says: `${want.label} fits its bay`,
+        detail: `Clear at ${percent(placement.odds, 0)}; pipes and cables are not counted.`,
+        sources: [source.odds],
+        remedies: [],
+      });
+    findings.push(...heightFinding(setting, want));
+  }
+  return { placements, findings };
+}

@@ -1,0 +1,260 @@
+import { BOXES, boxModel, type BoxModel } from '../catalog/index.ts';
+import type { CodePack } from '../codes/index.ts';
+import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
+import { CableId, ItemId, PointId } from '../document/index.ts';
+import { buildFeed, type Feed } from '../feed/index.ts';
+import { nominalVolts } from '../load/index.ts';
+import { toWaterMm, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import type { WallId } from '../document/index.ts';
+import { newPointId, type PlannedLeg } from './types.ts';
+
+/** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
+export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
+  const least = pack.minimumGauge(breaker.amps, 'Cu') ?? '12';
+  if (job.gauge) return job.gauge;
+  return least === '14' ? job.preferences.gaugeOnFifteen : least;
+}
+
+/** Boxes for a want that the wall can take: right mounting and gangs, not deeper than the cavity; largest first. */
+export function boxesFor(want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel[] {
+  const round = want.kind === 'luminaire';
+  const cavity = frame ? frame.clearDepthMm + frame.wall.boardMm : Number.POSITIVE_INFINITY;
+  return BOXES.filter(
+    (b) =>
+      (outdoor ? b.mounting === 'weatherproof' : b.mounting === 'old-work') &&
+      b.gangs === want.gangs &&
+      (round ? b.id.includes('round') : !b.id.includes('round')) &&
+      b.depthMm <= cavity,
+  ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
+}
+
+/** The largest box that the wall takes; the smallest of the kind when none fits, so that the checks can say why. */
+export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel {
+  const byHand = boxModel(job.boxes[newPointId(want)] ?? null);
+  if (byHand) return byHand;
+  const fitting = boxesFor(want, frame, outdoor)[0];
+  const any = BOXES.filter((b) => b.mounting === 'old-work' && b.gangs === want.gangs).sort(
+    (a, b) => a.depthMm - b.depthMm,
+  )[0];
+  const box = fitting ?? any ?? BOXES[0];
+  if (!box) throw new Error('the box catalogue is empty');
+  return box;
+}
+
+function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack: CodePack): Device[] {
+  if (want.kind === 'luminaire') return [{ kind: 'luminaire', amps: 15, grounded: true }];
+  if (want.kind === 'appliance') return [{ kind: 'appliance', amps: 15, grounded: true }];
+  const kind = groundFaultHere ? 'receptacle-gfci' : 'receptacle';
+  // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
+  const heavy =
+    want.loads.some((l) => l.voltAmperes / nominalVolts(breaker.poles) > pack.limits.cordShare.value * 15) &&
+    breaker.amps === 20;
+  return Array.from({ length: want.gangs }, (_, i): Device => ({
+    kind: i === 0 ? kind : 'receptacle',
+    amps: heavy ? 20 : 15,
+    grounded: true,
+  }));
+}
+
+export interface Applied {
+  readonly house: House;
+  readonly feed: Feed;
+  /** Points and cables that the plan adds or touches. */
+  readonly touched: ReadonlySet<string>;
+  readonly extended: ReadonlySet<string>;
+  /** Existing point that becomes the protecting first receptacle of its circuit, when that was chosen. */
+  readonly protectedAt: readonly PointId[];
+}
+
+interface Setting {
+  readonly house: House;
+  readonly job: Job;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly pack: CodePack;
+}
+
+/** Which wants get a ground-fault device of their own: those that need it and are not fed from another one's LOAD side. */
+function ownGroundFault(setting: Setting, legs: readonly PlannedLeg[]): Set<string> {
+  const own = new Set<string>();
+  if (setting.job.protection.groundFault !== 'at-new') return own;
+  const covered = new Set<string>();
+  for (const leg of legs) {
+    const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
+    const room = want && setting.plan.roomOf(want.at);
+    if (!want || want.kind !== 'receptacle' || !room) continue;
+    if (covered.has(leg.from) || own.has(leg.from)) {
+      covered.add(leg.to);
+      continue;
+    }
+    const height = want.at.on === 'wall' ? want.at.heightMm : room.ceilingMm;
+    if (
+      setting.pack.groundFault({ use: room.use, toWaterMm: toWaterOf(setting, want), heightMm: height })
+        .needed
+    )
+      own.add(leg.to);
+  }
+  return own;
+}
+const toWaterOf = (setting: Setting, want: Want): number | null => toWaterMm(setting.plan, want.at);
+
+function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Point[] {
+  const { job, plan, frames } = setting;
+  return legs.flatMap((leg): Point[] => {
+    const want = job.wants.find((w) => newPointId(w) === leg.to);
+    if (!want) return [];
+    const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
+    const box = chooseBox(job, want, frame, plan.roomOf(want.at)?.use === 'outdoor');
+    return [
+      {
+        id: newPointId(want),
+        label: want.label,
+        kind: want.kind,
+        at: want.at,
+        condition: 'sound',
+        accessible: true,
+        box: {
+          model: box.id,
+          markedCubicInches: null,
+          gangs: want.gangs,
+          clamps: box.clampsInside ? 'inside' : 'none',
+          metal: box.metal,
+        },
+        devices: devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
+      },
+    ];
+  });
+}
+
+function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
+  return legs.map((leg, i): Cable => {
+    const switched = leg.control.by === 'switch';
+    const fromLoad = own.has(leg.from) || leg.fromProtected;
+    return {
+      id: CableId.parse(`new-leg-${i + 1}`),
+      type: 'NM-B',
+      gauge: newGauge(setting.job, leg.breaker, setting.pack),
+      metal: 'Cu',
+      conductors: 2,
+      ground: 'wire',
+      from: { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
+      to: { at: 'point', pointId: PointId.parse(leg.to), on: own.has(leg.to) ? 'line' : 'splice' },
+      carries: switched ? 'switched' : 'feed',
+      switchedBy: leg.control.by === 'switch' ? leg.control.pointId : null,
+      lengthMm: leg.route.cableMm,
+      way: 'seen',
+    };
+  });
+}
+
+const UPGRADE: Record<'gfci' | 'afci' | 'dual', Device['kind']> = {
+  gfci: 'receptacle-gfci',
+  afci: 'receptacle-afci',
+  dual: 'receptacle-dual',
+};
+
+/** Gives the circuits protection at their origin or first receptacle, as chosen. */
+function protect(
+  house: House,
+  job: Job,
+  feed: Feed,
+  breakers: ReadonlySet<string>,
+): { house: House; at: PointId[] } {
+  const { groundFault, arcFault } = job.protection;
+  const atBreaker = { gf: groundFault === 'at-breaker', af: arcFault === 'at-breaker' };
+  const atFirst = { gf: groundFault === 'at-first', af: arcFault === 'at-first' };
+  const panels = house.panels.map((p) => ({
+    ...p,
+    breakers: p.breakers.map((b) => {
+      if (!breakers.has(b.id) || (!atBreaker.gf && !atBreaker.af)) return b;
+      const gf = atBreaker.gf || b.protection === 'gfci' || b.protection === 'dual';
+      const af = atBreaker.af || b.protection === 'afci' || b.protection === 'dual';
+      return { ...b, protection: gf && af ? ('dual' as const) : gf ? ('gfci' as const) : ('afci' as const) };
+    }),
+  }));
+  const at: PointId[] = [];
+  let { points, cables } = house;
+  if (atFirst.gf || atFirst.af)
+    for (const id of breakers) {
+      const circuit = [...feed.circuits.values()].find((c) => c.breaker.id === id);
+      const first = circuit?.points
+        .map((p) => feed.boxes.get(p))
+        .find((b) => b?.point.devices.some((d) => d.kind.startsWith('receptacle')));
+      if (!first) continue;
+      const kind = UPGRADE[atFirst.gf && atFirst.af ? 'dual' : atFirst.gf ? 'gfci' : 'afci'];
+      at.push(first.point.id);
+      points = points.map((p) =>
+        p.id === first.point.id
+          ? { ...p, devices: p.devices.map((d, i) => (i === 0 ? { ...d, kind } : d)) }
+          : p,
+      );
+      const onward = new Set<string>(
+        first.cables.filter((c) => c.direction === 'out').map((c) => c.cable.id),
+      );
+      cables = cables.map((c) => {
+        const side = (end: Cable['from']): Cable['from'] =>
+          end.at === 'point' && end.pointId === first.point.id
+            ? { ...end, on: onward.has(c.id) || c.id.startsWith('new-leg') ? 'load' : 'line' }
+            : end;
+        return { ...c, from: side(c.from), to: side(c.to) };
+      });
+    }
+  return { house: { ...house, panels, points, cables }, at };
+}
+
+/** A tap box that is to be replaced by a larger one. */
+function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House {
+  return {
+    ...house,
+    points: house.points.map((p) => {
+      const model = taps.has(p.id) ? boxModel(job.boxes[p.id] ?? null) : undefined;
+      return model
+        ? {
+            ...p,
+            box: {
+              ...p.box,
+              model: model.id,
+              markedCubicInches: null,
+              clamps: model.clampsInside ? ('inside' as const) : ('none' as const),
+              metal: model.metal,
+            },
+          }
+        : p;
+    }),
+  };
+}
+
+/** The house as it will be when the legs are in: the rules judge this one against the house as it stands. */
+export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before: Feed): Applied {
+  const { house, job } = setting;
+  const taps = new Set(legs.map((l) => l.from).filter((id) => !id.startsWith('new-')));
+  const own = ownGroundFault(setting, legs);
+  const points = newPoints(setting, legs, own);
+  const cables = newCables(setting, legs, own);
+  const loads = job.wants.flatMap((w) =>
+    legs.some((l) => l.to === newPointId(w))
+      ? w.loads.map((l, i) => ({
+          ...l,
+          id: ItemId.parse(`new-load-${w.id}-${i}`.slice(0, 64)),
+          pointId: newPointId(w),
+        }))
+      : [],
+  );
+  const based = withTapBoxes(house, job, taps);
+  const extended = new Set<string>(legs.map((l) => l.breaker.id));
+  const added: House = {
+    ...based,
+    points: [...based.points, ...points],
+    cables: [...based.cables, ...cables],
+    loads: [...based.loads, ...loads],
+  };
+  const safe = protect(added, job, before, extended);
+  const feed = buildFeed(safe.house);
+  return {
+    house: safe.house,
+    feed,
+    extended,
+    protectedAt: safe.at,
+    touched: new Set<string>([...taps, ...points.map((p) => p.id), ...cables.map((c) => c.id), ...safe.at]),
+  };
+}

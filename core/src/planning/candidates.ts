@@ -1,0 +1,240 @@
+import { BOXES } from '../catalog/index.ts';
+import { surveyBox, type CodePack } from '../codes/index.ts';
+import type {
+  Breaker,
+  BreakerId,
+  House,
+  Point,
+  PointId,
+  Restriction,
+  RoomUse,
+  Want,
+} from '../document/index.ts';
+import type { BoxFeed, Feed } from '../feed/index.ts';
+import { circuitLoad, runsAt } from '../load/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
+import { amps, cubicInches } from '../units/index.ts';
+
+/** Why a box can or cannot feed what is wanted. `no` rules it out, `ask` needs a look, `work` costs extra, `good` speaks for it. */
+export interface TapReason {
+  readonly kind: 'no' | 'ask' | 'work' | 'good';
+  readonly says: string;
+  readonly minutes: number;
+}
+
+export interface Candidate {
+  readonly pointId: PointId;
+  readonly label: string;
+  readonly breaker: Breaker | null;
+  readonly reasons: readonly TapReason[];
+  readonly usable: boolean;
+  /** Work that the box itself costs, minutes. */
+  readonly minutes: number;
+}
+
+/** A group of wants that hang on the same conductor: always live, or on one switch. */
+export interface WantGroup {
+  readonly control: Want['control'];
+  readonly wants: readonly Want[];
+}
+
+export function groupWants(wants: readonly Want[]): WantGroup[] {
+  const groups = new Map<string, Want[]>();
+  for (const w of wants) {
+    const key = w.control.by === 'always' ? 'always' : w.control.pointId;
+    groups.set(key, [...(groups.get(key) ?? []), w]);
+  }
+  return [...groups.values()].map((list) => ({ control: list[0]?.control ?? { by: 'always' }, wants: list }));
+}
+
+const RESTRICTED: Record<Exclude<Restriction, 'none'>, { says: string; unless: RoomUse | null }> = {
+  'kitchen-counter': { says: 'a kitchen counter circuit feeds no other outlets', unless: null },
+  bath: { says: 'the bathroom circuit feeds nothing outside it', unless: 'bath' },
+  laundry: { says: 'the laundry circuit feeds nothing outside it', unless: 'laundry' },
+  garage: { says: 'the garage circuit feeds nothing outside it', unless: 'garage' },
+  dedicated: { says: 'its circuit belongs to one appliance', unless: null },
+};
+
+const no = (says: string): TapReason => ({ kind: 'no', says, minutes: 0 });
+const ask = (says: string): TapReason => ({ kind: 'ask', says, minutes: 10 });
+const work = (says: string, minutes: number): TapReason => ({ kind: 'work', says, minutes });
+const good = (says: string): TapReason => ({ kind: 'good', says, minutes: 0 });
+
+/** Conductors: does the box have what the wants need? */
+function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
+  if (box.circuits.length === 0)
+    return [
+      no(
+        box.cables.length === 0
+          ? 'no cable is entered for it'
+          : 'nothing feeds it, as far as the survey tells',
+      ),
+    ];
+  const out: TapReason[] = [];
+  if (box.circuits.length > 1)
+    out.push(ask('two circuits are in this box: find out which conductor is whose'));
+  if (group.control.by === 'switch') {
+    if (!box.switchedBy.includes(group.control.pointId))
+      return [no('the switched conductor of that switch is not here')];
+  } else if (!box.constantHot)
+    return [
+      no(
+        box.switchedBy.length > 0
+          ? 'only a switched conductor is here: dead whenever the switch is off'
+          : box.unread
+            ? 'its cables were never read'
+            : 'no constant hot is here',
+      ),
+    ];
+  if (!box.neutral)
+    return [
+      no(
+        box.cables.some((c) => c.cable.carries === 'loop')
+          ? 'no neutral in the box: it is a switch loop'
+          : 'no neutral in the box',
+      ),
+    ];
+  if (box.unread) out.push(ask('one of its cables was never read'));
+  return out;
+}
+
+function groundAndAge(box: BoxFeed, house: House): TapReason[] {
+  const out: TapReason[] = [];
+  if (box.ground === 'no') out.push(no('no ground comes with its circuit'));
+  if (box.ground === 'unknown') out.push(ask('nobody has seen a ground here'));
+  const path = house.cables.filter((c) => box.path.includes(c.id));
+  if (path.some((c) => c.type === 'knob-and-tube')) out.push(no('knob-and-tube wiring feeds it'));
+  if (path.some((c) => c.metal === 'Al' && c.gauge !== null && ['14', '12', '10'].includes(c.gauge)))
+    out.push(no('small aluminium wiring feeds it'));
+  return out;
+}
+
+function conditionReasons(point: Point): TapReason[] {
+  if (!point.accessible) return [no('the box is buried')];
+  switch (point.condition) {
+    case 'burnt-beyond-reach':
+      return [no('burnt beyond reach')];
+    case 'burnt':
+      return [work('burnt conductor: cut back and renew the device', 30)];
+    case 'loose':
+      return [work('loose: fasten it first', 15)];
+    case 'short-conductors':
+      return [work('short conductors: lever connectors', 10)];
+    case 'not-looked':
+    case 'sound':
+      return [];
+  }
+}
+
+function circuitReasons(
+  house: House,
+  feed: Feed,
+  pack: CodePack,
+  breaker: Breaker,
+  group: WantGroup,
+  uses: readonly RoomUse[],
+): TapReason[] {
+  const out: TapReason[] = [];
+  if (breaker.restriction !== 'none') {
+    const rule = RESTRICTED[breaker.restriction];
+    if (rule.unless === null || uses.some((u) => u !== rule.unless)) out.push(no(rule.says));
+  }
+  if (breaker.poles === 2 && !breaker.multiwire) out.push(no('a 240 V circuit without a neutral to use'));
+  if (breaker.amps > 20) out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`));
+  const load = circuitLoad(house, feed, breaker.id);
+  const more = group.wants.flatMap((w) => w.loads);
+  const factor = pack.limits.continuousFactor.value;
+  if (load) {
+    const volts = load.volts;
+    const worst = Math.max(
+      0,
+      ...[
+        ...new Set([0, ...load.loads.flatMap((l) => l.hours.flat()), ...more.flatMap((l) => l.hours.flat())]),
+      ].map((h) => sumAt(load.loads, h, volts, factor) + sumAt(more, h, volts, factor)),
+    );
+    if (worst > breaker.amps)
+      out.push(
+        no(`with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`),
+      );
+    else out.push(good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`));
+  }
+  return out;
+}
+
+type Timed = {
+  readonly hours: [number, number][];
+  readonly voltAmperes: number;
+  readonly continuous: boolean;
+};
+const sumAt = (loads: readonly Timed[], h: number, volts: number, factor: number): number =>
+  loads
+    .filter((l) => runsAt(l, h % 24))
+    .reduce((s, l) => s + (l.voltAmperes * (l.continuous ? factor : 1)) / volts, 0);
+
+/** Time to take a box out and put a larger old-work one in. */
+export const REPLACE_BOX_MINUTES = 40;
+
+function roomInBox(box: BoxFeed, pack: CodePack, newConductors: number): TapReason[] {
+  const survey = surveyBox(box);
+  if (!survey.volume) return [ask('the size of its box is not known')];
+  if (survey.missing.includes('gauge')) return [ask('its conductors were never read')];
+  const gauge = (Object.keys(survey.contents.conductors)[0] ?? '14') as '14' | '12' | '10';
+  const after = pack.fill({
+    ...survey.contents,
+    conductors: {
+      ...survey.contents.conductors,
+      [gauge]: (survey.contents.conductors[gauge] ?? 0) + newConductors,
+    },
+    grounds: survey.contents.grounds + 1,
+    largestGround: survey.contents.largestGround ?? gauge,
+  });
+  if (after.cubicInches <= survey.volume.cubicInches + 1e-9)
+    return [
+      good(`room in the box: ${cubicInches(after.cubicInches)} of ${cubicInches(survey.volume.cubicInches)}`),
+    ];
+  const bigger = BOXES.some(
+    (b) => b.volumeCubicInches >= after.cubicInches && b.gangs === box.point.box.gangs,
+  );
+  return bigger
+    ? [
+        work(
+          `box too small: ${cubicInches(after.cubicInches)} needed, ${cubicInches(survey.volume.cubicInches)} there`,
+          REPLACE_BOX_MINUTES,
+        ),
+      ]
+    : [no(`full: ${cubicInches(after.cubicInches)} needed and no box of its kind is that big`)];
+}
+
+/** Judges every box of the house as a place to tap for one group of wants. */
+export function judgeCandidates(
+  house: House,
+  feed: Feed,
+  plan: PlanOfHouse,
+  pack: CodePack,
+  group: WantGroup,
+): Candidate[] {
+  const uses = group.wants.flatMap((w) => plan.roomOf(w.at)?.use ?? []);
+  const breakers = new Map<BreakerId, Breaker>(
+    house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
+  );
+  return [...feed.boxes.values()].map((box) => {
+    const { point } = box;
+    const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
+    const reasons: TapReason[] = [...conductorReasons(box, group), ...conditionReasons(point)];
+    if (box.circuits.length > 0) {
+      reasons.push(...groundAndAge(box, house));
+      if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, group, uses));
+      if (!reasons.some((r) => r.kind === 'no')) reasons.push(...roomInBox(box, pack, 2));
+    }
+    if (point.at.on === 'somewhere')
+      reasons.push(no('where it is was never measured, so no way to it is known'));
+    return {
+      pointId: point.id,
+      label: point.label,
+      breaker,
+      reasons,
+      usable: !reasons.some((r) => r.kind === 'no'),
+      minutes: reasons.reduce((s, r) => s + r.minutes, 0),
+    };
+  });
+}

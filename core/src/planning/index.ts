@@ -1,0 +1,5 @@
+export * from './types.ts';
+export * from './candidates.ts';
+export * from './legs.ts';
+export * from './option.ts';
+export * from './apply.ts';

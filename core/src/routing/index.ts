@@ -1,0 +1,4 @@
+export * from './operations.ts';
+export * from './graph.ts';
+export * from './search.ts';
+export * from './route.ts';

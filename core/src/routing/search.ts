@@ -1,0 +1,64 @@
+import FlatQueue from 'flatqueue';
+import type { Edge, RouteGraph } from './graph.ts';
+
+export interface Found {
+  readonly cost: number;
+  readonly nodes: readonly number[];
+  readonly edges: readonly Edge[];
+}
+
+/** Cheapest ways from one node to all it reaches. */
+export interface Tree {
+  readonly from: number;
+  readonly cost: Float64Array;
+  /** The node and the edge by which each node was reached; -1 where none was. */
+  readonly before: Int32Array;
+  readonly by: readonly (Edge | undefined)[];
+}
+
+/**
+ * Cheapest ways from one node to all others (Dijkstra; costs are never negative).
+ * @param without mask of operations that may not be used (`maskOf`): to look for a way of another kind
+ */
+export function cheapestFrom(graph: RouteGraph, from: number, without = 0): Tree {
+  const cost = new Float64Array(graph.nodes.length).fill(Number.POSITIVE_INFINITY);
+  const before = new Int32Array(graph.nodes.length).fill(-1);
+  const by = new Array<Edge | undefined>(graph.nodes.length);
+  const queue = new FlatQueue<number>();
+  cost[from] = 0;
+  queue.push(from, 0);
+  while (queue.length > 0) {
+    const reached = queue.peekValue() ?? 0;
+    const node = queue.pop() ?? from;
+    if (reached > (cost[node] ?? 0)) continue;
+    // A box on the way is a place to splice, not to pass: a way may end there but not go through it.
+    if (node !== from && graph.nodes[node]?.terminal !== null) continue;
+    for (const edge of graph.edges[node] ?? []) {
+      const next = reached + edge.cost;
+      if (next < (cost[edge.to] ?? 0) && (edge.bit & without) === 0) {
+        cost[edge.to] = next;
+        before[edge.to] = node;
+        by[edge.to] = edge;
+        queue.push(edge.to, next);
+      }
+    }
+  }
+  return { from, cost, before, by };
+}
+
+/** Reads one way out of a tree; undefined when the node cannot be reached. */
+export function wayTo(tree: Tree, to: number): Found | undefined {
+  const cost = tree.cost[to];
+  if (cost === undefined || !Number.isFinite(cost)) return undefined;
+  const nodes = [to];
+  const edges: Edge[] = [];
+  for (let at = to; at !== tree.from;) {
+    const edge = tree.by[at];
+    const from = tree.before[at];
+    if (!edge || from === undefined || from < 0) return undefined;
+    edges.push(edge);
+    nodes.push(from);
+    at = from;
+  }
+  return { cost, nodes: nodes.reverse(), edges: edges.reverse() };
+}

@@ -1,0 +1,118 @@
+import type { Opening, Wall } from '../document/index.ts';
+import { inches } from '../units/index.ts';
+import { fitStuds, normalCdf, type StudFit } from './studs.ts';
+
+/** A member that stands in the wall: regular stud, corner, or the doubled studs beside an opening. */
+export interface Member {
+  readonly leftMm: number;
+  readonly rightMm: number;
+  readonly kind: 'stud' | 'corner' | 'opening';
+  /** True when a reading touched it. */
+  readonly hit: boolean;
+}
+
+/** The clear room between two members; bottom and top are where it ends (plates, sill or header). */
+export interface Bay {
+  readonly index: number;
+  readonly leftMm: number;
+  readonly rightMm: number;
+  readonly bottomMm: number;
+  readonly topMm: number;
+  /** Can a cable leave it through the top plate, the bottom plate. */
+  readonly throughTop: boolean;
+  readonly throughBottom: boolean;
+}
+
+export interface WallFrame {
+  readonly wall: Wall;
+  readonly fit: StudFit;
+  readonly members: readonly Member[];
+  readonly bays: readonly Bay[];
+  readonly clearDepthMm: number;
+}
+
+/** Height of plates: one below, two above, each 1-1/2 in. */
+const PLATE_MM = inches(1.5);
+
+function regularMembers(wall: Wall, fit: StudFit): Member[] {
+  const half = wall.framing.memberMm / 2;
+  const members: Member[] = [];
+  for (let x = fit.firstStudMm; x < wall.lengthMm; x += fit.spacingMm) {
+    const hit = wall.hits.some((h) => h.method !== 'nothing' && Math.abs(h.atMm - x) <= inches(1.5));
+    members.push({ leftMm: x - half, rightMm: x + half, kind: 'stud', hit });
+  }
+  return members;
+}
+
+/** Studs and jacks that carry the header stand on both sides of an opening: two members wide. */
+function openingMembers(o: Opening, memberMm: number): Member[] {
+  const two = 2 * memberMm;
+  return [
+    { leftMm: o.leftMm - two, rightMm: o.leftMm, kind: 'opening', hit: false },
+    { leftMm: o.rightMm, rightMm: o.rightMm + two, kind: 'opening', hit: false },
+  ];
+}
+
+/** Works out members and bays of a wall from its framing, its hits and its openings. */
+export function frameWall(wall: Wall, ceilingMm: number): WallFrame {
+  const fit = fitStuds(wall);
+  const m = wall.framing.memberMm;
+  const inOpening = (x: Member) =>
+    wall.openings.some((o) => x.leftMm >= o.leftMm - 2 * m && x.rightMm <= o.rightMm + 2 * m);
+  const members: Member[] = [
+    { leftMm: 0, rightMm: m, kind: 'corner' as const, hit: false },
+    ...regularMembers(wall, fit).filter(
+      (x) => !inOpening(x) && x.leftMm > m && x.rightMm < wall.lengthMm - m,
+    ),
+    ...wall.openings.flatMap((o) => openingMembers(o, m)),
+    { leftMm: wall.lengthMm - m, rightMm: wall.lengthMm, kind: 'corner' as const, hit: false },
+  ].sort((a, b) => a.leftMm - b.leftMm);
+  const bays: Bay[] = [];
+  for (let i = 0; i + 1 < members.length; i++) {
+    const leftMm = members[i]?.rightMm ?? 0;
+    const rightMm = members[i + 1]?.leftMm ?? 0;
+    if (rightMm - leftMm < inches(1)) continue;
+    const opening = wall.openings.find((o) => o.leftMm <= leftMm + 1 && o.rightMm >= rightMm - 1);
+    const base = {
+      leftMm,
+      rightMm,
+      bottomMm: PLATE_MM,
+      topMm: ceilingMm - 2 * PLATE_MM,
+      throughTop: true,
+      throughBottom: true,
+    };
+    if (!opening) bays.push({ ...base, index: bays.length });
+    else if (opening.bottomMm > PLATE_MM + inches(6))
+      bays.push({ ...base, index: bays.length, topMm: opening.bottomMm - PLATE_MM, throughTop: false });
+  }
+  return { wall, fit, members, bays, clearDepthMm: wall.framing.depthMm };
+}
+
+export const bayAt = (frame: WallFrame, xMm: number, heightMm: number): Bay | undefined =>
+  frame.bays.find(
+    (b) => xMm >= b.leftMm && xMm <= b.rightMm && heightMm >= b.bottomMm && heightMm <= b.topMm,
+  );
+
+/**
+ * Chance that a span of the wall is clear of regular studs, given how sure the fit is.
+ * Pipes and cables are not counted: the screens must say so.
+ */
+export function clearOdds(frame: WallFrame, leftMm: number, rightMm: number): number {
+  const { fit, wall } = frame;
+  const half = wall.framing.memberMm / 2;
+  // All regular studs share one error of offset, so a span narrower than a bay can be hit by one of them at a time: the odds add.
+  let touched = 0;
+  for (let x = fit.firstStudMm - fit.spacingMm; x <= wall.lengthMm + fit.spacingMm; x += fit.spacingMm)
+    touched += normalCdf((rightMm + half - x) / fit.errorMm) - normalCdf((leftMm - half - x) / fit.errorMm);
+  // An outlier is something solid where the fit has nothing.
+  for (const o of fit.outliers) if (o.atMm + half > leftMm && o.atMm - half < rightMm) return 0;
+  return Math.max(0, 1 - touched);
+}
+
+/** Where one more reading would tell most for a span: the stud of the fit that lies nearest to it. */
+export function bestNextHit(frame: WallFrame, xMm: number): number {
+  const { fit, wall } = frame;
+  const k = Math.round((xMm - fit.firstStudMm) / fit.spacingMm);
+  const near = fit.firstStudMm + k * fit.spacingMm;
+  return Math.min(Math.max(near, wall.framing.memberMm), wall.lengthMm - wall.framing.memberMm);
+}

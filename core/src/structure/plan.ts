@@ -1,0 +1,147 @@
+import type { House, Point, Position, Room, Wall, WallId } from '../document/index.ts';
+
+export interface Spot {
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+/** A wall as a line in the plan of the house, seen from inside left to right; y grows to the south. */
+export interface WallLine {
+  readonly room: Room;
+  readonly wall: Wall;
+  readonly from: Spot;
+  /** Unit vector along the wall. */
+  readonly along: Spot;
+}
+
+/** Lays a room's walls one after the other, turning right (clockwise from above) or left at each corner. */
+export function wallLines(room: Room): WallLine[] {
+  let at: Spot = room.place;
+  let along: Spot = { xMm: 1, yMm: 0 };
+  return room.walls.map((wall) => {
+    const line: WallLine = { room, wall, from: at, along };
+    at = { xMm: at.xMm + along.xMm * wall.lengthMm, yMm: at.yMm + along.yMm * wall.lengthMm };
+    along = wall.turn === 'right' ? { xMm: -along.yMm, yMm: along.xMm } : { xMm: along.yMm, yMm: -along.xMm };
+    return line;
+  });
+}
+
+/** How far the last wall ends from where the first began, mm; a room that is only partly measured does not close. */
+export function closingErrorMm(room: Room): number {
+  const last = wallLines(room).at(-1);
+  if (!last) return 0;
+  const end = spotOn(last, last.wall.lengthMm);
+  return Math.hypot(end.xMm - room.place.xMm, end.yMm - room.place.yMm);
+}
+
+export const spotOn = (line: WallLine, xMm: number): Spot => ({
+  xMm: line.from.xMm + line.along.xMm * xMm,
+  yMm: line.from.yMm + line.along.yMm * xMm,
+});
+
+/** Everything that can be asked about places in one house, worked out once per house document. */
+export interface PlanOfHouse {
+  readonly lines: ReadonlyMap<WallId, WallLine>;
+  readonly roomOf: (at: Position) => Room | undefined;
+  readonly spotOf: (at: Position) => Spot | undefined;
+  /** The other face of the same wall: which wall of another room backs onto this one, and where. */
+  readonly behind: (wallId: WallId, xMm: number) => { line: WallLine; xMm: number } | undefined;
+}
+
+/** Two faces are one wall when they look away from each other no further apart than a thick wall, mm. */
+const THICKEST_WALL_MM = 260;
+
+function otherFace(
+  lines: readonly WallLine[],
+  line: WallLine,
+  xMm: number,
+): { line: WallLine; xMm: number } | undefined {
+  const spot = spotOn(line, xMm);
+  for (const other of lines) {
+    if (other.room.id === line.room.id) continue;
+    if (other.along.xMm !== -line.along.xMm || other.along.yMm !== -line.along.yMm) continue;
+    const dx = spot.xMm - other.from.xMm;
+    const dy = spot.yMm - other.from.yMm;
+    const x = dx * other.along.xMm + dy * other.along.yMm;
+    // Across, positive to the left of the line's run: outside of the room it belongs to.
+    const across = dx * other.along.yMm - dy * other.along.xMm;
+    if (x >= 0 && x <= other.wall.lengthMm && across >= 0 && across <= THICKEST_WALL_MM)
+      return { line: other, xMm: x };
+  }
+  return undefined;
+}
+
+export function planOfHouse(house: House): PlanOfHouse {
+  const all = house.rooms.flatMap(wallLines);
+  const lines = new Map(all.map((l) => [l.wall.id, l] as const));
+  const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));
+  return {
+    lines,
+    roomOf: (at) => (at.on === 'wall' ? lines.get(at.wallId)?.room : rooms.get(at.roomId)),
+    spotOf: (at) => {
+      if (at.on === 'somewhere') return undefined;
+      if (at.on !== 'wall') {
+        const room = rooms.get(at.roomId);
+        return room && { xMm: room.place.xMm + at.xMm, yMm: room.place.yMm + at.yMm };
+      }
+      const line = lines.get(at.wallId);
+      return line && spotOn(line, at.xMm);
+    },
+    behind: (wallId, xMm) => {
+      const line = lines.get(wallId);
+      return line && otherFace(all, line, xMm);
+    },
+  };
+}
+
+const EDGE: Record<'sink' | 'tub', true> = { sink: true, tub: true };
+
+/** Shortest way along the walls' faces from a wall position to the nearest sink or tub of the room, mm; null when there is none. */
+export function toWaterMm(plan: PlanOfHouse, at: Position): number | null {
+  if (at.on !== 'wall') return null;
+  const line = plan.lines.get(at.wallId);
+  const spot = plan.spotOf(at);
+  if (!line || !spot) return null;
+  let best: number | null = null;
+  for (const other of wallLines(line.room))
+    for (const f of other.wall.furniture) {
+      if (!(f.kind in EDGE)) continue;
+      // Straight in plan to the nearest edge of the outline against its wall: never longer than the cord's own path.
+      const x =
+        other.wall.id === line.wall.id
+          ? clamp(at.xMm, f.leftMm, f.rightMm)
+          : nearest(other, f.leftMm, f.rightMm, spot);
+      const p = spotOn(other, x);
+      const d = Math.hypot(p.xMm - spot.xMm, p.yMm - spot.yMm);
+      if (best === null || d < best) best = d;
+    }
+  return best;
+}
+
+const clamp = (n: number, low: number, high: number): number => Math.min(Math.max(n, low), high);
+function nearest(line: WallLine, left: number, right: number, spot: Spot): number {
+  const x = (spot.xMm - line.from.xMm) * line.along.xMm + (spot.yMm - line.from.yMm) * line.along.yMm;
+  return clamp(x, left, right);
+}
+
+/** Where a point is, in a few words for a list: "North wall, 6' 4" from the left corner". */
+export function placeWords(
+  plan: PlanOfHouse,
+  point: Pick<Point, 'at'>,
+  length: (mm: number) => string,
+): string {
+  const room = plan.roomOf(point.at);
+  const name = room?.name ?? 'an unknown room';
+  switch (point.at.on) {
+    case 'wall':
+      return `${name}, ${plan.lines.get(point.at.wallId)?.wall.name ?? 'unknown wall'}, ${length(point.at.xMm)} from the left corner, ${length(point.at.heightMm)} up`;
+    case 'ceiling':
+      return `${name}, ceiling`;
+    case 'attic':
+      return `attic over ${name}`;
+    case 'basement':
+      return `below ${name}`;
+    case 'somewhere':
+      return `${name}, not measured`;
+  }
+}

@@ -1,0 +1,120 @@
+import type { Hit, Wall } from '../document/index.ts';
+import { inches } from '../units/index.ts';
+
+/** How well each way of looking for wood knows the centre of it, standard error in mm: common practice. */
+export const HIT_ERROR_MM: Readonly<Record<Hit['method'], number>> = {
+  magnet: inches(1 / 4),
+  finder: inches(1 / 8),
+  probe: inches(3 / 8),
+  knock: inches(1),
+  nothing: inches(1 / 4),
+};
+/** Spacings in use: 16, 24 and 19.2 in, 400 and 600 mm. */
+export const STANDARD_SPACINGS_MM: readonly number[] = [inches(16), inches(24), inches(19.2), 400, 600];
+/** A hit further than this from every stud of the fit is something else: an extra stud, a strap on a pipe. */
+const OUTLIER_MM = inches(1.5);
+/** What framing itself may be off by, without any reading: standard error in mm, common practice. */
+const FRAMING_ERROR_MM = inches(1 / 4);
+/** Without a single hit the first stud may be anywhere. */
+const NO_HIT_ERROR_MM = inches(4);
+
+export interface StudFit {
+  readonly spacingMm: number;
+  readonly firstStudMm: number;
+  /** Standard error of a stud's place, mm. */
+  readonly errorMm: number;
+  readonly used: number;
+  readonly outliers: readonly Hit[];
+  readonly from: 'hits' | 'given' | 'assumed';
+  /** Hit ids to how far they lie from the nearest stud of the fit, mm. */
+  readonly residualsMm: ReadonlyMap<string, number>;
+}
+
+const centreOf = (hit: Hit): number => (hit.edgesMm ? (hit.edgesMm[0] + hit.edgesMm[1]) / 2 : hit.atMm);
+
+/** Signed distance to the nearest stud of a grid. */
+export function offGrid(xMm: number, firstMm: number, spacingMm: number): number {
+  const k = Math.round((xMm - firstMm) / spacingMm);
+  return xMm - firstMm - k * spacingMm;
+}
+
+interface Trial {
+  readonly spacingMm: number;
+  readonly firstMm: number;
+  readonly cost: number;
+  readonly inliers: readonly Hit[];
+}
+
+/** Robust fit for one spacing: every hit in turn proposes the offset, the one that most others agree with is refined by weighted mean. */
+function tryspacing(hits: readonly Hit[], spacingMm: number): Trial {
+  let best: Trial = { spacingMm, firstMm: 0, cost: Number.POSITIVE_INFINITY, inliers: [] };
+  for (const seed of hits) {
+    const near = hits.filter((h) => Math.abs(offGrid(centreOf(h), centreOf(seed), spacingMm)) <= OUTLIER_MM);
+    const weight = near.reduce((s, h) => s + 1 / HIT_ERROR_MM[h.method] ** 2, 0);
+    const shift =
+      near.reduce(
+        (s, h) => s + offGrid(centreOf(h), centreOf(seed), spacingMm) / HIT_ERROR_MM[h.method] ** 2,
+        0,
+      ) / weight;
+    const first = centreOf(seed) + shift;
+    const cost = hits.reduce(
+      (s, h) => s + Math.min(offGrid(centreOf(h), first, spacingMm) ** 2, OUTLIER_MM ** 2),
+      0,
+    );
+    if (cost < best.cost) best = { spacingMm, firstMm: first, cost, inliers: near };
+  }
+  return best;
+}
+
+/**
+ * Estimates where the studs of a wall are from the readings taken.
+ * One hit is a guess that only fixes the offset of the wall's assumed spacing; two or more that agree choose the spacing.
+ */
+export function fitStuds(wall: Wall): StudFit {
+  const hits = wall.hits.filter((h) => h.method !== 'nothing');
+  const framing = wall.framing;
+  const into = (first: number, spacing: number) => ((first % spacing) + spacing) % spacing;
+  if (hits.length === 0) {
+    const given = framing.firstStudMm;
+    return {
+      spacingMm: framing.spacingMm,
+      firstStudMm: into(given ?? framing.spacingMm, framing.spacingMm),
+      errorMm: given === null ? NO_HIT_ERROR_MM : FRAMING_ERROR_MM,
+      used: 0,
+      outliers: [],
+      from: given === null ? 'assumed' : 'given',
+      residualsMm: new Map(),
+    };
+  }
+  const spacings =
+    hits.length < 2
+      ? [framing.spacingMm]
+      : [framing.spacingMm, ...STANDARD_SPACINGS_MM.filter((s) => Math.abs(s - framing.spacingMm) > 1)];
+  // The wall's own spacing goes first and stays unless another explains the hits clearly better.
+  const best = spacings.map((s) => tryspacing(hits, s)).reduce((a, b) => (b.cost < a.cost * 0.7 - 1 ? b : a));
+  const weight = best.inliers.reduce((s, h) => s + 1 / HIT_ERROR_MM[h.method] ** 2, 0);
+  const scatter =
+    best.inliers.reduce((s, h) => s + offGrid(centreOf(h), best.firstMm, best.spacingMm) ** 2, 0) /
+    best.inliers.length;
+  // One hit says nothing of how regular the wall is: be as unsure as two agreeing hits would let us be, doubled.
+  const lone = best.inliers.length < 2 ? inches(3 / 4) : 0;
+  return {
+    spacingMm: best.spacingMm,
+    firstStudMm: into(best.firstMm, best.spacingMm),
+    errorMm: Math.sqrt(1 / weight + scatter / best.inliers.length + FRAMING_ERROR_MM ** 2 + lone ** 2),
+    used: best.inliers.length,
+    outliers: hits.filter((h) => !best.inliers.includes(h)),
+    from: 'hits',
+    residualsMm: new Map(hits.map((h) => [h.id, offGrid(centreOf(h), best.firstMm, best.spacingMm)])),
+  };
+}
+
+/** Standard normal distribution function (Abramowitz and Stegun 26.2.17, error under 7.5e-8). */
+export function normalCdf(x: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(x));
+  const tail =
+    (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  return x >= 0 ? 1 - tail : tail;
+}

@@ -1,0 +1,2 @@
+export * from './tape.ts';
+export * from './apply.ts';

@@ -1,0 +1,146 @@
+import { parseLength, type UnitSystem } from '../units/index.ts';
+
+/**
+ * The tape line: hook the tape in the left corner, walk, type a letter for what was met and the reading.
+ * `w 138 m 15 3/8 m 31 1/8 f 46 1/2 48 p 66 o 70@15 d 90 122` - a bare number repeats the last letter.
+ */
+export type TapeLetter = 'w' | 'm' | 'f' | 'p' | 'k' | 'x' | 'd' | 'i' | 'o' | 's';
+
+export const TAPE_LETTERS: Readonly<Record<TapeLetter, { readonly name: string; readonly readings: 1 | 2 }>> =
+  {
+    w: { name: 'wall length', readings: 1 },
+    m: { name: 'magnet', readings: 1 },
+    f: { name: 'finder, both edges', readings: 2 },
+    p: { name: 'probe stopped', readings: 1 },
+    k: { name: 'knock', readings: 1 },
+    x: { name: 'nothing there', readings: 1 },
+    d: { name: 'door, both sides', readings: 2 },
+    i: { name: 'window, both sides', readings: 2 },
+    o: { name: 'outlet', readings: 1 },
+    s: { name: 'switch', readings: 1 },
+  };
+
+export interface TapeEntry {
+  readonly letter: TapeLetter;
+  readonly readingsMm: readonly number[];
+  /** Height written after @, mm. */
+  readonly heightMm: number | null;
+  /** Where in the line it stands, for marking it. */
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface TapeError {
+  readonly text: string;
+  readonly why: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface TapeLine {
+  readonly entries: readonly TapeEntry[];
+  readonly errors: readonly TapeError[];
+  /** Letter whose second reading is still to come. */
+  readonly waiting: TapeLetter | null;
+}
+
+interface Token {
+  readonly text: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+const isLetter = (t: string): t is TapeLetter => t in TAPE_LETTERS;
+
+/** Splits into words, keeping a fraction with the whole number before it (15 3/8) and letters glued to numbers (m15) apart. */
+function tokens(line: string): Token[] {
+  const out: Token[] = [];
+  for (const m of line.matchAll(/\S+/g)) {
+    const word = m[0];
+    const from = m.index;
+    const glued = /^([a-z])(\d.*)$/i.exec(word);
+    if (glued?.[1] && glued[2] && isLetter(glued[1].toLowerCase())) {
+      out.push(
+        { text: glued[1].toLowerCase(), from, to: from + 1 },
+        { text: glued[2], from: from + 1, to: from + word.length },
+      );
+      continue;
+    }
+    const last = out.at(-1);
+    if (/^\d+\/\d+(@.*)?$/.test(word) && last && /^\d+$/.test(last.text))
+      out[out.length - 1] = { text: `${last.text} ${word}`, from: last.from, to: from + word.length };
+    else if (/^\d+\/\d+"?$/.test(word) && last && /^\d+['′]\s*\d+$|@\d+$/.test(last.text))
+      out[out.length - 1] = { text: `${last.text} ${word}`, from: last.from, to: from + word.length };
+    else if (/^\d/.test(word) && last && /^\d+['′]$/.test(last.text))
+      out[out.length - 1] = { text: `${last.text} ${word}`, from: last.from, to: from + word.length };
+    else
+      out.push({
+        text: isLetter(word.toLowerCase()) ? word.toLowerCase() : word,
+        from,
+        to: from + word.length,
+      });
+  }
+  return out;
+}
+
+/**
+ * Reads a tape line. A bad token keeps its text and says why; everything else still counts.
+ */
+export function parseTape(line: string, system: UnitSystem): TapeLine {
+  const entries: TapeEntry[] = [];
+  const errors: TapeError[] = [];
+  let letter: TapeLetter | null = null;
+  let half: { mm: number; from: number } | null = null;
+  const closeHalf = (at: Token | null) => {
+    if (half && letter)
+      errors.push({
+        text: line.slice(half.from, at?.from ?? line.length).trim(),
+        why: `${TAPE_LETTERS[letter].name} needs two readings`,
+        from: half.from,
+        to: at?.from ?? line.length,
+      });
+    half = null;
+  };
+  for (const t of tokens(line)) {
+    if (isLetter(t.text)) {
+      closeHalf(t);
+      letter = t.text;
+      continue;
+    }
+    if (/^[a-z]$/i.test(t.text)) {
+      errors.push({
+        ...t,
+        why: `no reading is called "${t.text}"; known: ${Object.keys(TAPE_LETTERS).join(' ')}`,
+      });
+      continue;
+    }
+    if (!letter) {
+      errors.push({ ...t, why: 'a letter for what was met comes first, such as m for magnet' });
+      continue;
+    }
+    const [reading = '', height, ...rest] = t.text.split('@');
+    const mm = parseLength(reading, system);
+    const high = height === undefined ? null : parseLength(height, system);
+    if (!mm.ok || (high && !high.ok) || rest.length > 0) {
+      errors.push({ ...t, why: !mm.ok ? mm.message : high && !high.ok ? high.message : 'one height only' });
+      continue;
+    }
+    const heightMm = high?.ok ? high.value : null;
+    if (TAPE_LETTERS[letter].readings === 1)
+      entries.push({ letter, readingsMm: [mm.value], heightMm, from: t.from, to: t.to });
+    else if (half === null) half = { mm: mm.value, from: t.from };
+    else {
+      const first: { mm: number; from: number } = half;
+      if (mm.value <= first.mm)
+        errors.push({
+          text: line.slice(first.from, t.to),
+          why: 'the second reading must be further from the corner than the first',
+          from: first.from,
+          to: t.to,
+        });
+      else entries.push({ letter, readingsMm: [first.mm, mm.value], heightMm, from: first.from, to: t.to });
+      half = null;
+    }
+  }
+  return { entries, errors, waiting: half ? letter : null };
+}

@@ -1,0 +1,2 @@
+export * from './length.ts';
+export * from './quantity.ts';

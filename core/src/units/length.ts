@@ -1,0 +1,124 @@
+/**
+ * Lengths are millimetres everywhere inside; people write them as they measure them.
+ * One inch is exactly 25.4 mm (international yard and pound agreement, 1959).
+ */
+export const MM_PER_INCH = 25.4;
+export const MM_PER_FOOT = 304.8;
+
+export type UnitSystem = 'imperial' | 'metric';
+
+export type Parsed<T> = { ok: true; value: T } | { ok: false; message: string };
+
+export const inches = (n: number): number => n * MM_PER_INCH;
+export const feet = (n: number): number => n * MM_PER_FOOT;
+
+const fail = (text: string, why: string): { ok: false; message: string } => ({
+  ok: false,
+  message: `"${text.trim()}" ${why}`,
+});
+
+const MIXED = String.raw`(\d+(?:\.\d+)?(?:[\s-]+\d+\/\d+)?|\d+\/\d+)`;
+const FEET_INCHES = new RegExp(
+  String.raw`^(\d+(?:\.\d+)?)\s*(?:'|′|ft|feet|foot)\s*-?\s*(?:${MIXED}\s*(?:"|″|''|in|inch|inches)?)?$`,
+  'i',
+);
+const INCHES = new RegExp(String.raw`^${MIXED}\s*(?:"|″|''|in|inch|inches)$`, 'i');
+const METRIC = /^(\d+(?:[.,]\d+)?)\s*(mm|cm|m)$/i;
+const BARE = new RegExp(`^${MIXED}$`);
+
+/** Reads `15`, `15.5`, `3/8` or `15 3/8`; undefined when a denominator is zero. */
+function mixedNumber(text: string): number | undefined {
+  const parts = text.trim().split(/[\s-]+/);
+  let sum = 0;
+  for (const part of parts) {
+    if (part.includes('/')) {
+      const [top, bottom] = part.split('/').map(Number);
+      if (top === undefined || !bottom) return undefined;
+      sum += top / bottom;
+    } else {
+      sum += Number(part);
+    }
+  }
+  return Number.isFinite(sum) ? sum : undefined;
+}
+
+/**
+ * Reads a length as a person writes it: `7' 4 3/8"`, `88 3/8`, `7ft4`, `2.25 m`, `750`.
+ * @param text what was typed
+ * @param system decides what a bare number means: inches (imperial) or millimetres (metric)
+ * @returns millimetres, or a message that quotes the text and says what is wrong with it
+ */
+export function parseLength(text: string, system: UnitSystem = 'imperial'): Parsed<number> {
+  const t = text.trim();
+  if (t === '') return { ok: false, message: 'no length given' };
+  if (/^-/.test(t)) return fail(text, 'is negative; a length starts at 0');
+  const metric = METRIC.exec(t);
+  if (metric) {
+    const n = Number(metric[1]?.replace(',', '.'));
+    const unit = metric[2]?.toLowerCase();
+    return { ok: true, value: n * (unit === 'm' ? 1000 : unit === 'cm' ? 10 : 1) };
+  }
+  const fi = FEET_INCHES.exec(t);
+  if (fi) {
+    const rest = fi[2] === undefined ? 0 : mixedNumber(fi[2]);
+    if (rest === undefined) return fail(text, 'has a fraction over zero');
+    return { ok: true, value: feet(Number(fi[1])) + inches(rest) };
+  }
+  const inch = INCHES.exec(t);
+  const bare = inch ?? BARE.exec(t);
+  if (bare?.[1] !== undefined) {
+    const n = mixedNumber(bare[1]);
+    if (n === undefined) return fail(text, 'has a fraction over zero');
+    return { ok: true, value: inch || system === 'imperial' ? inches(n) : n };
+  }
+  return fail(
+    text,
+    system === 'imperial'
+      ? 'is not a length; write 88 3/8 or 7\' 4"'
+      : 'is not a length; write 750 or 2.25 m',
+  );
+}
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+function sixteenths(total: number): string {
+  const whole = Math.floor(total / 16);
+  const rest = total % 16;
+  if (rest === 0) return String(whole);
+  const g = gcd(rest, 16);
+  const fraction = `${rest / g}/${16 / g}`;
+  return whole === 0 ? fraction : `${whole} ${fraction}`;
+}
+
+export type LengthStyle = 'feet' | 'inches';
+
+/**
+ * Prints a length to the nearest 1/16 in or 1 mm.
+ * @param style `feet` gives 7' 4 3/8", `inches` gives 88 3/8 in (how a tape is read)
+ */
+export function formatLength(
+  mm: number,
+  system: UnitSystem = 'imperial',
+  style: LengthStyle = 'feet',
+): string {
+  const sign = mm < 0 ? '-' : '';
+  const abs = Math.abs(mm);
+  if (system === 'metric') {
+    const n = Math.round(abs);
+    return n === 0 ? '0 mm' : `${sign}${n} mm`;
+  }
+  const total = Math.round((abs / MM_PER_INCH) * 16);
+  const s = total === 0 ? '' : sign;
+  if (style === 'inches') return `${s}${sixteenths(total)} in`;
+  const ft = Math.floor(total / 192);
+  const rest = total % 192;
+  if (ft === 0) return `${s}${sixteenths(rest)}"`;
+  return `${s}${ft}' ${sixteenths(rest)}"`;
+}
+
+/** Prints an area of opened wall in ft2 (to 0.1) or m2 (to 0.01). */
+export function formatArea(mm2: number, system: UnitSystem = 'imperial'): string {
+  return system === 'imperial'
+    ? `${(mm2 / (MM_PER_FOOT * MM_PER_FOOT)).toFixed(1)} ft²`
+    : `${(mm2 / 1e6).toFixed(2)} m²`;
+}

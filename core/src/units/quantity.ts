@@ -1,0 +1,26 @@
+/** Drops the tail of binary arithmetic without hiding a real digit: 30.375 stays 30.375. */
+export function tidy(n: number, digits = 6): number {
+  const f = 10 ** digits;
+  return Math.round(n * f) / f;
+}
+
+/** A number as people read it: at most `digits` decimals, no trailing zeros. */
+export function plain(n: number, digits = 2): string {
+  return String(tidy(n, digits));
+}
+
+export const amps = (n: number): string => `${tidy(n, 1).toFixed(1)} A`;
+export const volts = (n: number): string => `${tidy(n, 1).toFixed(1)} V`;
+export const percent = (share: number, digits = 1): string => `${(share * 100).toFixed(digits)} %`;
+export const cubicInches = (n: number): string =>
+  `${tidy(n, 3).toFixed(Number.isInteger(tidy(n * 10, 4)) ? 1 : 2)} in³`;
+
+/** Minutes as `0:50` or `3 h 10`. */
+export function duration(minutes: number): string {
+  const m = Math.round(minutes);
+  const h = Math.floor(m / 60);
+  return h === 0 ? `${m} min` : `${h} h ${String(m % 60).padStart(2, '0')}`;
+}
+
+/** Integer cents as dollars. */
+export const money = (cents: number): string => `$${(cents / 100).toFixed(2)}`;

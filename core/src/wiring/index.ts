@@ -1,0 +1,2 @@
+export * from './conductors.ts';
+export * from './box.ts';

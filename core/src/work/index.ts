@@ -1,0 +1,2 @@
+export * from './tests.ts';
+export * from './steps.ts';

@@ -1,0 +1,431 @@
+import type { House, Job, PointId } from '../document/index.ts';
+import type { Option, PlannedLeg } from '../planning/index.ts';
+import type { Move } from '../routing/index.ts';
+import { END_SLACK_MM, holesOf } from '../routing/index.ts';
+import { formatLength } from '../units/index.ts';
+import type { BoxWiring } from '../wiring/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
+
+export type Window = 'before' | 'off' | 'after';
+
+export interface Step {
+  readonly key: string;
+  readonly title: string;
+  readonly detail: string;
+  readonly place: string;
+  readonly kind: 'hold' | 'work' | 'prove-dead' | 'power' | 'test' | 'patch' | 'record';
+  readonly window: Window;
+  readonly minutes: number;
+  readonly after: readonly string[];
+  readonly tools: readonly string[];
+  readonly cautions: readonly string[];
+  /** Box whose dead chain or wiring this step belongs to. */
+  readonly pointId: PointId | null;
+  /** Days to let pass first: drying. */
+  readonly waitDays: number;
+  readonly by: 'you' | 'electrician';
+}
+
+export interface WorkInput {
+  readonly house: House;
+  readonly job: Job;
+  readonly plan: PlanOfHouse;
+  readonly option: Option;
+  readonly boxes: readonly BoxWiring[];
+  readonly darkLabels: readonly string[];
+  /** Names of the boxes, new ones included, by point id. */
+  readonly labels: ReadonlyMap<string, string>;
+}
+
+const GLASSES = 'Glasses and mask; catch the dust.';
+const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>): Step => ({
+  detail: '',
+  place: '',
+  minutes: 5,
+  after: [],
+  tools: [],
+  cautions: [],
+  pointId: null,
+  waitDays: 0,
+  by: 'you',
+  ...s,
+});
+
+/** Drilling through an open existing box, or beside one, counts as touching its conductors. */
+const touchesTap = (move: Move): boolean => move.op === 'drill-stud' || move.op === 'same-bay';
+
+const placeOfMove = (input: WorkInput, move: Move): string => {
+  const at = move.from.in === 'wall' ? move.from : move.to;
+  if (move.op === 'run-attic' || move.op === 'drill-plate-above') return 'attic';
+  if (move.op === 'run-below' || move.op === 'drill-plate-below') return 'below the floor';
+  return at.in === 'wall' ? (input.plan.lines.get(at.wallId)?.wall.name ?? 'wall') : 'wall';
+};
+
+const offFirst = (input: WorkInput): boolean => input.job.preferences.cutOrder === 'power-off-first';
+
+const movesCautions = (moves: readonly Move[]): string[] => [
+  ...(moves.some((m) => m.holes.length > 0 || m.openedMm2 > 0) ? [GLASSES] : []),
+  ...(moves.some((m) => m.holes.some((h) => h.plateNeeded))
+    ? ['Steel plate on the stud: the hole is too near its face.']
+    : []),
+  ...(moves.some((m) => m.op === 'run-attic' || m.op === 'drill-plate-above')
+    ? ['Step on joists only; attic work in cool hours.']
+    : []),
+];
+
+function prepare(input: WorkInput): Step[] {
+  const { job, option } = input;
+  const steps: Step[] = [
+    make({
+      key: 'permit',
+      title: 'Permit and inspection',
+      kind: 'hold',
+      window: 'before',
+      minutes: 15,
+      detail:
+        'Ask the building office whether this work needs a permit and an inspection before it is closed. Their word and the local rules come first; when in doubt, a licensed electrician.',
+    }),
+    make({
+      key: 'carry',
+      title: 'Lay out parts and tools by place',
+      kind: 'work',
+      window: 'before',
+      minutes: 15,
+      after: ['permit'],
+      detail:
+        'Check the bill against the box of parts before the first cut: running out in mid-job is the usual mistake.',
+    }),
+  ];
+  for (const want of job.wants)
+    steps.push(
+      make({
+        key: `mark:${want.id}`,
+        title: `Mark the outline of ${want.label}`,
+        kind: 'work',
+        window: 'before',
+        minutes: 10,
+        after: ['carry'],
+        place: input.plan.roomOf(want.at)?.name ?? '',
+        detail:
+          "Level, at the neighbours' height, template from the back of the box. Probe the four corners, the middle and past both edges for wood, pipe and cable.",
+        tools: ['level', 'pencil', 'thin probe'],
+      }),
+    );
+  if (job.protection.arcFault === 'at-breaker' || job.protection.groundFault === 'at-breaker')
+    steps.push(
+      make({
+        key: 'panel',
+        title: `New breaker ${option.taps.map((t) => t.breaker.number).join(', ')} in the panel`,
+        kind: 'hold',
+        window: 'before',
+        minutes: 40,
+        after: ['permit'],
+        place: 'panel',
+        by: input.house.panelWorkBy === 'electrician' ? 'electrician' : 'you',
+        detail:
+          'A protecting breaker of the same rating, made for this panel. The line side of the main switch stays live whatever is off.',
+        cautions: ["Work inside a panel is the electrician's unless a qualified person does it."],
+      }),
+    );
+  return steps;
+}
+
+/** All holes of a leg first, then its cable in one pull: one trip to each place. */
+function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
+  const { labels } = input;
+  const name = `${labels.get(leg.from) ?? leg.from} to ${labels.get(leg.to) ?? leg.to}`;
+  const cuts = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
+  const fromTap = !leg.from.startsWith('new-');
+  const drilling = leg.route.moves.flatMap((move, n): Step[] => {
+    if (move.holes.length === 0) return [];
+    const off = offFirst(input) || (touchesTap(move) && fromTap);
+    return [
+      make({
+        key: `leg${i + 1}:drill${n + 1}`,
+        title: move.says,
+        kind: 'work',
+        window: off ? 'off' : 'before',
+        minutes: move.minutes,
+        after: off ? ['dead', ...cuts] : [...cuts, ...input.job.wants.map((w) => `mark:${w.id}`)],
+        detail: move.why,
+        place: placeOfMove(input, move),
+        cautions: movesCautions([move]),
+      }),
+    ];
+  });
+  const rest = leg.route.moves.filter((m) => m.holes.length === 0);
+  const off =
+    drilling.some((d) => d.window === 'off') ||
+    offFirst(input) ||
+    leg.route.moves.some((m) => touchesTap(m) && fromTap);
+  const pull = make({
+    key: `leg${i + 1}:pull`,
+    title: `Pull ${formatLength(leg.route.cableMm, input.house.units)} of cable, ${name}`,
+    kind: 'work',
+    window: off ? 'off' : 'before',
+    minutes: Math.max(
+      5,
+      rest.reduce((s, m) => s + m.minutes, 0),
+    ),
+    after: [...drilling.map((d) => d.key), ...cuts, ...(off ? ['dead'] : [])],
+    place: rest[0] ? placeOfMove(input, rest[0]) : '',
+    detail: [
+      ...rest.map((m) => `${m.says}.`),
+      `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
+    ].join(' '),
+    cautions: movesCautions(rest),
+  });
+  return [...drilling, pull];
+}
+
+function powerOff(input: WorkInput): Step[] {
+  const { option, darkLabels, job } = input;
+  const numbers = [...new Set(option.taps.map((t) => t.breaker.number))].join(', ');
+  const first = job.wants.map((w) => `mark:${w.id}`);
+  const steps: Step[] = [
+    make({
+      key: 'light',
+      title: 'Set up a work light on another circuit',
+      kind: 'work',
+      window: 'before',
+      minutes: 5,
+      after: ['carry'],
+      detail: 'Goes dark: ' + (darkLabels.join(', ') || 'nothing that is known') + '.',
+    }),
+    make({
+      key: 'off',
+      title: `Breaker ${numbers} off, lock or tape it, leave a note`,
+      kind: 'power',
+      window: 'off',
+      minutes: 3,
+      after: ['light', ...first],
+      place: 'panel',
+      cautions: ['Somebody else may switch it on: lock or tape, and a note.'],
+    }),
+  ];
+  for (const tap of option.taps)
+    steps.push(
+      make({
+        key: `dead:${tap.pointId}`,
+        title: `Prove ${tap.label} dead`,
+        kind: 'prove-dead',
+        window: 'off',
+        minutes: 6,
+        after: ['off'],
+        pointId: tap.pointId,
+        place: tap.label,
+        detail:
+          'Same meter, same setting: known live, target live, off, every pair dead, known live again. Darkness, plug testers and non-contact testers are hints, not proof.',
+        tools: ['contact voltage meter'],
+        cautions: ['Prove it again after a pause or after leaving.'],
+      }),
+    );
+  steps.push(
+    make({
+      key: 'dead',
+      title: 'Look for a second circuit in the box',
+      kind: 'work',
+      window: 'off',
+      minutes: 3,
+      after: option.taps.map((t) => `dead:${t.pointId}`),
+      detail: 'Pull the device gently and measure every cable in the box: two circuits can share one.',
+      cautions: ['If anything is live, stop and find its breaker.'],
+    }),
+  );
+  return steps;
+}
+
+function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
+  const steps: Step[] = [];
+  for (const box of input.boxes) {
+    const replaced = !box.isNew && input.job.boxes[box.point.id];
+    const cut = box.isNew
+      ? [
+          make({
+            key: `cut:${box.point.id}`,
+            title: `Cut the opening for ${box.point.label}`,
+            kind: 'work',
+            window: offFirst(input) ? 'off' : 'before',
+            minutes: 15,
+            after:
+              input.job.preferences.cutOrder === 'power-off-first'
+                ? ['dead']
+                : input.job.wants.map((w) => `mark:${w.id}`),
+            place: input.plan.roomOf(box.point.at)?.name ?? '',
+            detail: 'Small first, inside the line, no deeper than the board. Save the piece.',
+            tools: ['jab saw'],
+            cautions: [GLASSES],
+          }),
+        ]
+      : [];
+    steps.push(...cut);
+    if (replaced)
+      steps.push(
+        make({
+          key: `rebox:${box.point.id}`,
+          title: `Replace the box at ${box.point.label}`,
+          kind: 'work',
+          window: 'off',
+          minutes: 40,
+          after: ['dead'],
+          pointId: box.point.id,
+          place: box.point.label,
+          detail:
+            'Photograph and mark the conductors first. Cut the nails between box and stud, take the old box out without pulling on the cables.',
+          tools: ['hacksaw blade or multi-tool'],
+        }),
+      );
+    steps.push(
+      make({
+        key: `wire:${box.point.id}`,
+        title: `Wire ${box.point.label}`,
+        kind: 'work',
+        window: 'off',
+        minutes: 18,
+        pointId: box.point.id,
+        place: box.point.label,
+        after: ['dead', ...pulled, ...cut.map((c) => c.key), ...(replaced ? [`rebox:${box.point.id}`] : [])],
+        detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with 1/4 in of jacket or more inside and 6 in of free conductor. ${box.notes.join(' ')}`,
+        tools: ['wire strippers', 'screwdrivers'],
+        cautions: ['Pull every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
+      }),
+    );
+  }
+  return steps;
+}
+
+function finish(input: WorkInput): Step[] {
+  const wired = input.boxes.map((b) => `wire:${b.point.id}`);
+  const opened = input.option.openedMm2 > 0;
+  const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
+  const steps: Step[] = [
+    make({
+      key: 'close',
+      title: 'Fold, fasten devices, nothing touchable',
+      kind: 'work',
+      window: 'off',
+      minutes: 10,
+      after: wired,
+    }),
+    make({
+      key: 'on',
+      title: 'Breaker on: does it hold?',
+      kind: 'power',
+      window: 'after',
+      minutes: 3,
+      after: ['close'],
+      place: 'panel',
+      cautions: ['If it trips, leave it off and look for the cause; do not try again and again.'],
+    }),
+    make({
+      key: 'measure',
+      title: 'Measure every new point, pair by pair',
+      kind: 'test',
+      window: 'after',
+      minutes: 10,
+      after: ['on'],
+      detail: 'The test sheet in mark 9 says what to expect.',
+      tools: ['contact voltage meter', 'plug tester'],
+    }),
+    make({
+      key: 'plates',
+      title: 'Plates on, measure once more',
+      kind: 'test',
+      window: 'after',
+      minutes: 8,
+      after: ['measure'],
+    }),
+  ];
+  if (seal)
+    steps.push(
+      make({
+        key: 'seal',
+        title: 'Seal the holes in the plates',
+        kind: 'work',
+        window: 'after',
+        minutes: 10,
+        after: ['plates'],
+        detail: 'Fire-block sealant where a cable crosses a floor or ceiling line.',
+      }),
+    );
+  if (opened) {
+    steps.push(
+      make({
+        key: 'inspect',
+        title: 'Inspection before closing, where required',
+        kind: 'hold',
+        window: 'after',
+        minutes: 15,
+        after: ['plates'],
+      }),
+    );
+    [
+      'Close the board, tape, first coat',
+      'Sand, second coat, wider',
+      'Sand, third coat',
+      'Sand, prime and paint',
+    ].forEach((title, n) =>
+      steps.push(
+        make({
+          key: `patch${n + 1}`,
+          title,
+          kind: 'patch',
+          window: 'after',
+          minutes: n === 0 ? 40 : 25,
+          after: [n === 0 ? 'inspect' : `patch${n}`],
+          waitDays: n === 0 ? 0 : 1,
+          cautions: [GLASSES],
+        }),
+      ),
+    );
+  }
+  steps.push(
+    make({
+      key: 'record',
+      title: 'Panel directory, photos, leftovers to the shelf',
+      kind: 'record',
+      window: 'after',
+      minutes: 10,
+      after: [opened ? 'patch4' : 'plates'],
+      detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
+    }),
+  );
+  return steps;
+}
+
+const WINDOW_ORDER: Record<Window, number> = { before: 0, off: 1, after: 2 };
+
+/** Topological order: as much as can be before the power goes off, then the outage, then the rest; within that as listed. */
+export function orderSteps(steps: readonly Step[]): Step[] {
+  const known = new Set(steps.map((s) => s.key));
+  const left = [...steps];
+  const done = new Set<string>();
+  const out: Step[] = [];
+  while (left.length > 0) {
+    const ready = left.filter((s) => s.after.every((a) => done.has(a) || !known.has(a)));
+    // A circle cannot come from the makers above; if one ever does, the listed order is the answer.
+    const pick = (ready.length > 0 ? ready : left).reduce((a, b) =>
+      WINDOW_ORDER[b.window] < WINDOW_ORDER[a.window] ? b : a,
+    );
+    out.push(pick);
+    done.add(pick.key);
+    left.splice(left.indexOf(pick), 1);
+  }
+  return out;
+}
+
+/** Ordered steps for the chosen option; the outage is as short as the preference asks. */
+export function workSteps(input: WorkInput): Step[] {
+  const routes = input.option.legs.flatMap((leg, i) => routeSteps(leg, input, i));
+  const lastOf = input.option.legs.map((_, i) => `leg${i + 1}:pull`);
+  return orderSteps([
+    ...prepare(input),
+    ...routes,
+    ...powerOff(input),
+    ...wireSteps(input, lastOf),
+    ...finish(input),
+  ]);
+}
+
+export const outageOf = (steps: readonly Step[]): number =>
+  steps.filter((s) => s.window === 'off').reduce((m, s) => m + s.minutes, 0);

@@ -1,0 +1,222 @@
+import type { House, Point, Reading } from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
+import { practice, type Source } from '../findings/index.ts';
+
+/** What a measurement should read. Word readings: OL on a meter, jumps when a value will not settle. */
+export interface Expectation {
+  readonly lowVolts: number;
+  readonly highVolts: number;
+  readonly says: string;
+  readonly source: Source;
+}
+
+export interface Test {
+  readonly key: string;
+  readonly pointId: string;
+  readonly group: 'dead' | 'live' | 'after';
+  readonly says: string;
+  readonly expect: Expectation | null;
+  /** For tests that are seen, not read off a meter. */
+  readonly see: string | null;
+}
+
+const supply = (nominal: number): Expectation => ({
+  lowVolts: nominal * 0.95,
+  highVolts: nominal * 1.05,
+  says: `${Math.round(nominal * 0.95)} to ${Math.round(nominal * 1.05)} V`,
+  source: practice('114 to 126 V is ordinary supply on a 120 V circuit'),
+});
+/** Under this a contact meter shows nothing that could hurt: common practice; above it "it is live" stands until explained. */
+export const DEAD_BELOW_VOLTS = 1;
+const dead: Expectation = {
+  lowVolts: 0,
+  highVolts: DEAD_BELOW_VOLTS,
+  says: `under ${DEAD_BELOW_VOLTS} V`,
+  source: practice('a dead pair reads near nothing on a contact meter'),
+};
+const quiet: Expectation = {
+  lowVolts: 0,
+  highVolts: 2,
+  says: 'under 2 V',
+  source: practice('neutral and ground differ by little when nothing is wrong'),
+};
+
+const PAIRS = ['hot-neutral', 'hot-ground', 'neutral-ground'] as const;
+export type Pair = (typeof PAIRS)[number];
+const pairWords: Record<Pair, string> = {
+  'hot-neutral': 'hot, neutral',
+  'hot-ground': 'hot, ground',
+  'neutral-ground': 'neutral, ground',
+};
+
+/** Halves of a duplex are measured one by one: a broken tab may leave one of them live. */
+const spots = (point: Point): string[] => (point.kind === 'receptacle' ? ['top', 'bottom'] : ['terminals']);
+
+export type ChainLink = 'known-live-before' | 'target-live' | 'breaker-off' | 'pairs' | 'known-live-after';
+
+export interface DeadChain {
+  readonly pointId: string;
+  readonly label: string;
+  readonly links: readonly { readonly link: ChainLink; readonly test: Test }[];
+}
+
+/**
+ * The chain that proves a box dead: same meter, same setting; known live, target live, off, target dead pair by pair,
+ * known live again. Common practice; see the trade's own order.
+ */
+export function deadChain(house: House, point: Point): DeadChain {
+  const base = `dead:${point.id}`;
+  const live = supply(house.supplyVolts);
+  const test = (key: string, says: string, expect: Expectation | null, see: string | null): Test => ({
+    key: `${base}:${key}`,
+    pointId: point.id,
+    group: 'dead',
+    says,
+    expect,
+    see,
+  });
+  return {
+    pointId: point.id,
+    label: point.label,
+    links: [
+      { link: 'known-live-before', test: test('known-1', 'A point you know is live', live, null) },
+      {
+        link: 'target-live',
+        test: test('target-live', `${point.label}, hot to neutral, still on`, live, null),
+      },
+      { link: 'breaker-off', test: test('off', 'Breaker off, locked or taped, with a note', null, 'off') },
+      ...spots(point).flatMap((spot) =>
+        PAIRS.map((pair) => ({
+          link: 'pairs' as const,
+          test: test(
+            `${spot}:${pair}`,
+            `${spot === 'terminals' ? '' : `${spot[0]?.toUpperCase()}${spot.slice(1)} `}${pairWords[pair]}`,
+            dead,
+            null,
+          ),
+        })),
+      ),
+      { link: 'known-live-after', test: test('known-2', 'The same known live point again', live, null) },
+    ],
+  };
+}
+
+export type DeadState = 'open' | 'proved' | 'void' | 'live';
+
+/**
+ * What the readings of a chain prove. Dead is only proved after the last known-live reading; that reading failing voids
+ * the chain; one live pair stops everything.
+ * @param readings in the order taken; the newest of each test counts, and only in the chain's own order
+ */
+export function deadState(
+  chain: DeadChain,
+  readings: readonly Reading[],
+): { state: DeadState; next: Test | null } {
+  let lastAt = '';
+  for (const { link, test } of chain.links) {
+    const own = readings.filter((r) => r.testKey === test.key);
+    const r = own.at(-1);
+    // A reading taken before the link in front of it proves nothing: it must be taken again.
+    if (!r || r.takenAt < lastAt) return { state: 'open', next: test };
+    if (link === 'pairs' && (r.value === null || Math.abs(r.value) > DEAD_BELOW_VOLTS))
+      return { state: 'live', next: test };
+    if (
+      (link === 'known-live-before' || link === 'known-live-after' || link === 'target-live') &&
+      !within(test.expect, r.value)
+    )
+      return { state: link === 'known-live-after' ? 'void' : 'open', next: test };
+    lastAt = r.takenAt;
+  }
+  return { state: 'proved', next: null };
+}
+
+export const within = (expect: Expectation | null, value: number | null): boolean =>
+  expect === null || (value !== null && value >= expect.lowVolts && value <= expect.highVolts);
+
+/** The test sheet after the work: each new point pair by pair, protection, switches, and that all old points still live. */
+export function testSheet(
+  house: House,
+  feed: Feed,
+  newPoints: readonly Point[],
+  darkened: readonly Point[],
+): Test[] {
+  const live = supply(house.supplyVolts);
+  const out: Test[] = [];
+  for (const p of newPoints) {
+    const key = (k: string) => `prove:${p.id}:${k}`;
+    for (const spot of spots(p))
+      for (const pair of PAIRS)
+        out.push({
+          key: key(`${spot}:${pair}`),
+          pointId: p.id,
+          group: 'live',
+          says: `${p.label}, ${spot === 'terminals' ? '' : `${spot}, `}${pairWords[pair]}`,
+          expect: pair === 'neutral-ground' ? quiet : live,
+          see: null,
+        });
+    if (p.kind === 'receptacle')
+      out.push({
+        key: key('plug'),
+        pointId: p.id,
+        group: 'live',
+        says: `Plug tester in ${p.label}`,
+        expect: null,
+        see: 'both outer pairs lit: hot-neutral and hot-ground; neutral-ground dark',
+      });
+    const by = feed.boxes.get(p.id)?.groundFaultBy;
+    if (by)
+      out.push({
+        key: key('ground-fault'),
+        pointId: p.id,
+        group: 'after',
+        says: `Press the test button that protects ${p.label}`,
+        expect: null,
+        see: `${p.label} and what it protects go dark, nothing else does; reset brings them back`,
+      });
+  }
+  for (const p of darkened)
+    out.push({
+      key: `prove:${p.id}:alive`,
+      pointId: p.id,
+      group: 'after',
+      says: `${p.label} works as before`,
+      expect: null,
+      see: p.kind === 'switch' ? 'both positions do what they did' : 'it has power again',
+    });
+  return out;
+}
+
+export interface Verdict {
+  readonly ok: boolean | null;
+  readonly says: string;
+}
+
+const hasVolts = (v: number | null | undefined): boolean => v !== null && v !== undefined && v > 60;
+const noVolts = (v: number | null | undefined): boolean => v !== null && v !== undefined && v < 20;
+
+/** Reads what three pair readings of one place say together: the first guess of what is wrong. Common practice. */
+export function diagnosePairs(hn: number | null, hg: number | null, ng: number | null): Verdict {
+  if (hn === null || hg === null || ng === null) return { ok: null, says: 'Three pairs are needed to tell.' };
+  if (hasVolts(hn) && hasVolts(hg) && noVolts(ng))
+    return hn >= 114 && hn <= 126
+      ? { ok: true, says: 'Right.' }
+      : {
+          ok: false,
+          says: 'Wired right, but the voltage is out of the ordinary: a loose joint or the supply.',
+        };
+  if (noVolts(hn) && noVolts(hg) && noVolts(ng))
+    return {
+      ok: false,
+      says: 'Nothing arrives: open hot, breaker off, or a tripped ground-fault device upstream.',
+    };
+  if (noVolts(hn) && hasVolts(hg) && hasVolts(ng))
+    return {
+      ok: false,
+      says: 'Hot on both: the neutral is open and a load feeds back, or two hots are here.',
+    };
+  if (!hasVolts(hn) && hasVolts(hg))
+    return { ok: false, says: 'Open neutral: look at the last white join towards the panel.' };
+  if (hasVolts(hn) && noVolts(hg) && hasVolts(ng)) return { ok: false, says: 'Hot and neutral are swapped.' };
+  if (hasVolts(hn) && !hasVolts(hg)) return { ok: false, says: 'Open ground: look at the bare join.' };
+  return { ok: false, says: 'These readings do not fit one plain fault: measure again, then trace.' };
+}

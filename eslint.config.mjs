@@ -1,0 +1,26 @@
+import js from '@eslint/js';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import prettier from 'eslint-config-prettier';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+export default defineConfig(
+  globalIgnores(['**/dist/**', '**/bundle/**', '**/data/**', 'docs/**', 'coverage/**', 'test-results/**']),
+  js.configs.recommended,
+  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: globals.node } },
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [tseslint.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      'no-console': 'off',
+    },
+  },
+  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-console': 'error' } },
+  { files: ['web/src/**/*.{ts,tsx}'], extends: [reactHooks.configs.flat.recommended] },
+  prettier,
+);

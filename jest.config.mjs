@@ -1,0 +1,31 @@
+const swc = (tsx) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx },
+      target: 'es2022',
+      ...(tsx ? { transform: { react: { runtime: 'automatic' } } } : {}),
+    },
+    module: { type: 'es6' },
+    sourceMaps: 'inline',
+  },
+];
+
+const project = (displayName, roots, tsx = false) => ({
+  displayName,
+  roots: roots.map((r) => `<rootDir>/${r}`),
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '\\.tsx?$': swc(tsx) },
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['@elwand/source', 'node', 'node-addons'] },
+});
+
+export default {
+  testTimeout: 30000,
+  projects: [
+    project('core', ['core/src']),
+    project('server', ['server/src', 'cli/src']),
+    project('web', ['web/src'], true),
+  ],
+};
