@@ -1,13 +1,15 @@
-import { boxModel } from './catalog/index.ts';
 import { packFor, type CodePack, type Judgement, type RuleContext } from './codes/index.ts';
 import {
+  CableId,
+  ItemId,
+  PointId,
+  type Cable,
   houseProblems,
   jobProblems,
   type Bundle,
   type Job,
   type Point,
   type WallId,
-  type Want,
   type WantId,
   type WallPosition,
 } from './document/index.ts';
@@ -23,14 +25,7 @@ import {
 } from './findings/index.ts';
 import { judgePlacements, placementInput } from './place-wants.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
-import {
-  applyPlan,
-  newPointId,
-  planJob,
-  type Applied,
-  type Option,
-  type Planning,
-} from './planning/index.ts';
+import { applyPlan, planJob, type Applied, type Option, type Planning } from './planning/index.ts';
 import { framesOf, holesOf } from './routing/index.ts';
 import {
   nearestGoodPlace,
@@ -411,28 +406,52 @@ function offersFor(
   return out;
 }
 
-/** Points and cables of a signed-off job become part of the house; the job keeps its record. */
+const LETTER: Record<Point['kind'], string> = {
+  receptacle: 'R',
+  switch: 'S',
+  luminaire: 'L',
+  fan: 'F',
+  junction: 'J',
+  appliance: 'A',
+};
+
+function freeLabel(points: readonly Point[], kind: Point['kind']): string {
+  const taken = new Set(points.map((p) => p.label));
+  for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
+}
+
+/** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
 export function signOff(evaluation: Evaluation, at: string): Bundle {
   const { chosen, bundle } = evaluation;
   if (!chosen) return bundle;
-  const rename = (id: string): string => `${id.replace(/^new-/, 'built-')}-${bundle.job.id}`.slice(0, 64);
-  const built = new Map<string, string>(
-    [
-      ...chosen.applied.house.points.map((p) => p.id as string),
-      ...chosen.applied.house.cables.map((c) => c.id as string),
-      ...chosen.applied.house.loads.map((l) => l.id as string),
-    ]
-      .filter((id) => id.startsWith('new-'))
-      .map((id) => [id, rename(id)] as const),
-  );
-  const text = JSON.stringify(chosen.applied.house).replace(/"(new-[A-Za-z0-9_-]+)"/g, (whole, id: string) =>
-    built.has(id) ? JSON.stringify(built.get(id)) : whole,
-  );
+  const { house } = chosen.applied;
+  const fresh = (id: string): string =>
+    id.startsWith('new-') ? `built-${bundle.job.id}-${id.slice(4)}`.slice(0, 64) : id;
+  const end = (e: Cable['from']): Cable['from'] =>
+    e.at === 'point' ? { ...e, pointId: PointId.parse(fresh(e.pointId)) } : e;
+  const points: Point[] = [];
+  for (const p of house.points)
+    points.push(
+      p.id.startsWith('new-')
+        ? { ...p, id: PointId.parse(fresh(p.id)), label: freeLabel([...house.points, ...points], p.kind) }
+        : p,
+    );
   return {
-    house: JSON.parse(text) as Bundle['house'],
+    house: {
+      ...house,
+      points,
+      cables: house.cables.map((c) => ({
+        ...c,
+        id: CableId.parse(fresh(c.id)),
+        from: end(c.from),
+        to: end(c.to),
+      })),
+      loads: house.loads.map((l) => ({
+        ...l,
+        id: ItemId.parse(fresh(l.id)),
+        pointId: PointId.parse(fresh(l.pointId)),
+      })),
+    },
     job: { ...bundle.job, option: chosen.option.key, signedOff: at },
   };
 }
-
-export const wantPoint = (want: Want): string => newPointId(want);
-export const modelName = (id: string | null): string => boxModel(id)?.name ?? 'unknown box';

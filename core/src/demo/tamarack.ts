@@ -13,7 +13,7 @@ import {
   PointId,
   WallId,
 } from '../document/index.ts';
-import { APPLIANCES } from '../catalog/index.ts';
+import { APPLIANCES, boxModel } from '../catalog/index.ts';
 import type { Breaker, Cable, Hit, Load, LoadFacts } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 
@@ -69,7 +69,7 @@ export const hit = (id: string, method: Hit['method'], xInches: number, edges?: 
 
 const sound = (model: string | null, clamps: 'inside' | 'none' | 'unknown' = 'none'): Partial<Point> => ({
   condition: model ? 'sound' : 'not-looked',
-  box: { model, markedCubicInches: null, gangs: 1, clamps, metal: model?.startsWith('dev') ?? null },
+  box: { model, markedCubicInches: null, gangs: 1, clamps, metal: boxModel(model)?.metal ?? null },
 });
 
 function rooms(): House['rooms'] {

@@ -107,7 +107,7 @@ export function readBundleText(text: string): Read<BundleFile> {
     raw = JSON.parse(text);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    const cut = text.trim() !== '' && !/[}\]]\s*$/.test(text);
+    const cut = /^\s*[{[]/.test(text) && !/[}\]]\s*$/.test(text);
     return {
       ok: false,
       problems: [

@@ -321,3 +321,15 @@ export function beyond(feed: Feed, id: PointId): PointId[] {
   visit(id);
   return out;
 }
+
+/** The first receptacle that power passes on its way from the breaker to a box, the box itself included; where an upstream device can protect it. */
+export function firstReceptacle(feed: Feed, id: PointId): Point | undefined {
+  let first: Point | undefined;
+  const seen = new Set<PointId>();
+  for (let at: PointId | null = id; at !== null && !seen.has(at); at = feed.parent.get(at)?.from ?? null) {
+    seen.add(at);
+    const point = feed.boxes.get(at)?.point;
+    if (point?.devices.some((d) => d.kind.startsWith('receptacle'))) first = point;
+  }
+  return first;
+}

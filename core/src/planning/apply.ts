@@ -2,7 +2,7 @@ import { BOXES, boxModel, type BoxModel } from '../catalog/index.ts';
 import type { CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
 import { CableId, ItemId, PointId } from '../document/index.ts';
-import { buildFeed, type Feed } from '../feed/index.ts';
+import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { toWaterMm, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { WallId } from '../document/index.ts';
@@ -153,12 +153,13 @@ const UPGRADE: Record<'gfci' | 'afci' | 'dual', Device['kind']> = {
   dual: 'receptacle-dual',
 };
 
-/** Gives the circuits protection at their origin or first receptacle, as chosen. */
+/** Gives the circuits protection at their origin, or at the first receptacle on the way to each tap, as chosen. */
 function protect(
   house: House,
   job: Job,
   feed: Feed,
   breakers: ReadonlySet<string>,
+  taps: readonly PointId[],
 ): { house: House; at: PointId[] } {
   const { groundFault, arcFault } = job.protection;
   const atBreaker = { gf: groundFault === 'at-breaker', af: arcFault === 'at-breaker' };
@@ -175,12 +176,10 @@ function protect(
   const at: PointId[] = [];
   let { points, cables } = house;
   if (atFirst.gf || atFirst.af)
-    for (const id of breakers) {
-      const circuit = [...feed.circuits.values()].find((c) => c.breaker.id === id);
-      const first = circuit?.points
-        .map((p) => feed.boxes.get(p))
-        .find((b) => b?.point.devices.some((d) => d.kind.startsWith('receptacle')));
-      if (!first) continue;
+    for (const tap of taps) {
+      const point = firstReceptacle(feed, tap);
+      const first = point && feed.boxes.get(point.id);
+      if (!first || at.includes(first.point.id)) continue;
       const kind = UPGRADE[atFirst.gf && atFirst.af ? 'dual' : atFirst.gf ? 'gfci' : 'afci'];
       at.push(first.point.id);
       points = points.map((p) =>
@@ -248,7 +247,13 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
     cables: [...based.cables, ...cables],
     loads: [...based.loads, ...loads],
   };
-  const safe = protect(added, job, before, extended);
+  const safe = protect(
+    added,
+    job,
+    before,
+    extended,
+    [...taps].map((t) => PointId.parse(t)),
+  );
   const feed = buildFeed(safe.house);
   return {
     house: safe.house,

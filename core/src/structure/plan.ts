@@ -21,7 +21,8 @@ export function wallLines(room: Room): WallLine[] {
   return room.walls.map((wall) => {
     const line: WallLine = { room, wall, from: at, along };
     at = { xMm: at.xMm + along.xMm * wall.lengthMm, yMm: at.yMm + along.yMm * wall.lengthMm };
-    along = wall.turn === 'right' ? { xMm: -along.yMm, yMm: along.xMm } : { xMm: along.yMm, yMm: -along.xMm };
+    along =
+      wall.turn === 'right' ? { xMm: 0 - along.yMm, yMm: along.xMm } : { xMm: along.yMm, yMm: 0 - along.xMm };
     return line;
   });
 }

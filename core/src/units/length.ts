@@ -101,6 +101,7 @@ export function formatLength(
   system: UnitSystem = 'imperial',
   style: LengthStyle = 'feet',
 ): string {
+  if (!Number.isFinite(mm)) return 'any length';
   const sign = mm < 0 ? '-' : '';
   const abs = Math.abs(mm);
   if (system === 'metric') {

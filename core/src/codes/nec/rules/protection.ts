@@ -1,5 +1,6 @@
 import type { Point } from '../../../document/index.ts';
 import { published, type Remedy, type Source } from '../../../findings/index.ts';
+import { firstReceptacle } from '../../../feed/index.ts';
 import { toWaterMm } from '../../../structure/index.ts';
 import { inches } from '../../../units/index.ts';
 import type { Judgement, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
@@ -26,15 +27,25 @@ function giver(context: RuleContext, id: string): string {
   return breaker ? breakerName(breaker) : id;
 }
 
-const groundFaultRemedies = (point: Point): Remedy[] => [
+/** Upstream protection is only offered where power really passes a receptacle on its way. */
+const hasUpstream = (context: RuleContext, point: Point): boolean => {
+  const first = firstReceptacle(context.feed, point.id);
+  return first !== undefined && !isNew(first);
+};
+
+const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
   {
     says: `Ground-fault receptacle at ${point.label}`,
     edit: { edit: 'protect', which: 'groundFault', how: 'at-new' },
   },
-  {
-    says: 'At the first outlet of the circuit',
-    edit: { edit: 'protect', which: 'groundFault', how: 'at-first' },
-  },
+  ...(hasUpstream(context, point)
+    ? [
+        {
+          says: 'At the first outlet on the way',
+          edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-first' as const },
+        },
+      ]
+    : []),
   {
     says: 'At the breaker (electrician)',
     edit: { edit: 'protect', which: 'groundFault', how: 'at-breaker' },
@@ -74,7 +85,7 @@ function reachable(context: RuleContext, point: Point): Judgement[] {
       detail:
         'A ground-fault device is tested and reset by hand, so it must be reached without tools, ladder or moving heavy things. Protect it from upstream instead.',
       sources: [published('NEC 210.8, readily accessible')],
-      remedies: groundFaultRemedies(point).slice(1),
+      remedies: groundFaultRemedies(context, point).slice(1),
     }),
   ];
 }
@@ -135,7 +146,7 @@ export const groundFault: Rule = {
           says: `${point.label} needs ground-fault protection`,
           detail: need.why,
           sources: [need.source],
-          remedies: groundFaultRemedies(point),
+          remedies: groundFaultRemedies(context, point),
         }),
       ];
     }),
@@ -184,7 +195,14 @@ export const arcFault: Rule = {
           detail: `${reason.why} An extension gets it where the circuit starts or at its first receptacle; a protecting device at the new place alone would not do.`,
           sources: [reason.source],
           remedies: [
-            { says: 'At the first outlet of the circuit', edit: { edit: 'protect-arc', how: 'at-first' } },
+            ...(open.every((p) => hasUpstream(context, p))
+              ? [
+                  {
+                    says: 'At the first outlet on the way',
+                    edit: { edit: 'protect-arc' as const, how: 'at-first' as const },
+                  },
+                ]
+              : []),
             { says: 'At the breaker (electrician)', edit: { edit: 'protect-arc', how: 'at-breaker' } },
           ],
         }),

@@ -1,0 +1,137 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { demoHouses, demoJobs } from '../demo/index.ts';
+import { smallHouse, outlet, wallAt, nm, atPoint, bundle, wanted } from '../testing/build.ts';
+import {
+  CableId,
+  PointId,
+  WallId,
+  houseProblems,
+  jobProblems,
+  readBundle,
+  readBundleText,
+  upgradeDocument,
+  writeBundle,
+} from './index.ts';
+
+const problemsOf = (raw: unknown) => {
+  const r = readBundle(raw);
+  return r.ok ? [] : r.problems;
+};
+const file = () =>
+  JSON.parse(writeBundle(demoHouses()[0]!, [demoJobs()[0]!])) as {
+    house: Record<string, unknown> & { rooms: { walls: { lengthMm: unknown }[] }[] };
+    jobs: unknown[];
+    format: string;
+    formatVersion: number;
+  };
+
+describe('a bundle file', () => {
+  it('written and read again is equal', () => {
+    for (const house of demoHouses()) {
+      const jobs = demoJobs().filter((j) => j.houseId === house.id);
+      const r = readBundleText(writeBundle(house, jobs));
+      expect(r).toEqual({ ok: true, value: { format: 'elwand-bundle', formatVersion: 1, house, jobs } });
+    }
+  });
+  it('names the place of a nonsense length', () => {
+    const f = file();
+    f.house.rooms[0]!.walls[2]!.lengthMm = 'long';
+    expect(problemsOf(f)[0]).toMatchObject({ where: 'house.rooms[0].walls[2].lengthMm' });
+  });
+  it('says that a truncated file is cut off', () => {
+    const text = writeBundle(demoHouses()[0]!, []);
+    const r = readBundleText(text.slice(0, text.length / 2));
+    expect(r).toMatchObject({
+      ok: false,
+      problems: [{ where: 'the file', what: expect.stringContaining('cut off') }],
+    });
+  });
+  it.each([
+    ['[]', 'not an object'],
+    ['{"name":"other"}', '"format"'],
+    ['hello', 'not JSON'],
+    ['', 'not JSON'],
+    ['null', 'not an object'],
+    ['{"format":"elwand-bundle","formatVersion":99}', 'Update Elwand'],
+    ['{"format":"elwand-bundle","formatVersion":"1"}', 'whole "formatVersion"'],
+  ])('refuses %s', (text, word) => {
+    const r = readBundleText(text);
+    expect(r.ok).toBe(false);
+    if (!r.ok) expect(r.problems[0]?.what).toContain(word);
+  });
+  it('a cable to nowhere is named', () => {
+    const house = demoHouses()[0]!;
+    const broken = { ...house, cables: [...house.cables, nm('lost', atPoint('r1'), atPoint('nowhere'))] };
+    expect(problemsOf(JSON.parse(writeBundle(broken, [])))).toEqual([
+      { where: 'cable lost', what: expect.stringContaining('nowhere') },
+    ]);
+  });
+  it('never throws, whatever JSON comes', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (v) => {
+        expect(readBundle(v).ok).toBe(false);
+      }),
+    );
+  });
+});
+
+describe('format versions', () => {
+  it('goes up a step at a time and refuses a gap', () => {
+    const steps = {
+      1: (d: Record<string, unknown>) => ({ ...d, two: true }),
+      2: (d: Record<string, unknown>) => ({ ...d, three: true }),
+    };
+    expect(upgradeDocument({ format: 'f', formatVersion: 1 }, 'f', 3, steps, 'x')).toEqual({
+      ok: true,
+      value: { format: 'f', formatVersion: 3, two: true, three: true },
+    });
+    expect(upgradeDocument({ format: 'f', formatVersion: 1 }, 'f', 2, {}, 'x')).toMatchObject({ ok: false });
+  });
+});
+
+describe('integrity', () => {
+  it('a sound house has no problem', () => expect(houseProblems(smallHouse())).toEqual([]));
+  it('a point outside its wall', () =>
+    expect(houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 300)] }))[0]).toMatchObject({
+      where: 'point "R2"',
+      what: expect.stringContaining('outside'),
+    }));
+  it('two boxes in one place', () =>
+    expect(
+      houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 25)] })).map((p) => p.what),
+    ).toContainEqual(expect.stringContaining('overlaps')));
+  it('a wall that is not there', () =>
+    expect(
+      houseProblems(
+        smallHouse({
+          points: [
+            outlet('r1', 24),
+            outlet('r2', 88, { at: { on: 'wall', wallId: WallId.parse('ghost'), xMm: 1, heightMm: 1 } }),
+          ],
+        }),
+      )[0]?.what,
+    ).toContain('ghost'));
+  it('both ends in one box, and one id twice', () => {
+    const what = houseProblems(
+      smallHouse({
+        cables: [nm('c1', atPoint('r1'), atPoint('r1')), nm('c1', atPoint('r1'), atPoint('r2'))],
+      }),
+    )
+      .map((p) => p.what)
+      .join();
+    expect(what).toContain('same box');
+    expect(what).toContain('same id');
+  });
+  it('a want outside its wall and a switch that is gone', () => {
+    const want = { ...wanted(400), control: { by: 'switch' as const, pointId: PointId.parse('gone') } };
+    expect(jobProblems(bundle(smallHouse(), [want])).map((p) => p.what)).toEqual([
+      expect.stringContaining('outside'),
+      expect.stringContaining('switch'),
+    ]);
+  });
+  it('ids take no spaces', () => {
+    expect(CableId.safeParse('a b').success).toBe(false);
+    expect(wallAt(1).wallId).toBe('room-w1');
+  });
+});

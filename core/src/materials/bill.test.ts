@@ -1,0 +1,70 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
+import { feet } from '../units/index.ts';
+import { billCsv, cutRolls, type Piece } from './index.ts';
+
+const piece = (ft: number): Piece => ({ label: `${ft} ft`, gauge: '14', conductors: 2, lengthMm: feet(ft) });
+const rolls = CABLE_ROLLS.filter((r) => r.key === rollKey('14', 2));
+
+describe('cutting rolls', () => {
+  it('takes the cheapest roll that holds all', () =>
+    expect(cutRolls([piece(12), piece(10)], rolls).map((c) => c.roll.holds)).toEqual([feet(25)]));
+  it('goes up a size when a foot is missing', () =>
+    expect(cutRolls([piece(16), piece(10)], rolls).map((c) => c.roll.holds)).toEqual([feet(50)]));
+  it('never cuts more from a roll than it holds, and leaves no piece behind', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 1, max: 240, noNaN: true }), { minLength: 1, maxLength: 20 }),
+        (lengths) => {
+          const cuts = cutRolls(lengths.map(piece), rolls);
+          expect(cuts.flatMap((c) => c.pieces)).toHaveLength(lengths.length);
+          for (const c of cuts)
+            expect(c.pieces.reduce((s, p) => s + p.lengthMm, 0)).toBeLessThanOrEqual(c.roll.holds + 1e-6);
+        },
+      ),
+    );
+  });
+  it('stops at a piece longer than every roll', () => expect(cutRolls([piece(300)], rolls)).toEqual([]));
+});
+
+describe('the bill', () => {
+  const b = bundle(smallHouse({ points: [outlet('r1', 24), outlet('r2', 88)] }), [wanted(104)], {
+    protection: { groundFault: null, arcFault: 'at-breaker' },
+  });
+  const bill = evaluate(b).chosen!.bill;
+  it('holds cable, box, receptacle, plate and connectors', () => {
+    expect(bill.lines.map((l) => l.partKey)).toEqual(
+      expect.arrayContaining(['box:old-1g-20', 'receptacle-15', 'plate-1', 'twist-2-3']),
+    );
+    expect(bill.lines[0]?.name).toContain('14-2');
+  });
+  it('adds up to the cent', () =>
+    expect(bill.lines.reduce((s, l) => s + l.buy * l.unitPriceCents, 0)).toBe(bill.totalCents));
+  it('takes from the shelf first', () => {
+    const withShelf = evaluate({ ...b, job: { ...b.job, shelf: [{ partKey: 'plate-1', count: 3 }] } }).chosen!
+      .bill;
+    expect(withShelf.lines.find((l) => l.partKey === 'plate-1')).toMatchObject({
+      needed: 1,
+      onShelf: 3,
+      buy: 0,
+      totalCents: 0,
+    });
+  });
+  it('a larger gauge by wish changes cable, not breaker', () => {
+    const twelve = evaluate({
+      ...b,
+      job: { ...b.job, preferences: { ...b.job.preferences, gaugeOnFifteen: '12' } },
+    });
+    expect(twelve.chosen!.bill.lines[0]?.name).toContain('12-2');
+    expect(twelve.chosen!.applied.house.panels[0]?.breakers[0]?.amps).toBe(15);
+  });
+  it('writes a table that a spreadsheet reads, quotes and all', () => {
+    const lines = billCsv(bill).trimEnd().split('\n');
+    expect(lines).toHaveLength(bill.lines.length + 1);
+    expect(lines[0]).toBe('part,needed,on shelf,buy,unit,unit price,total,for');
+    expect(lines.some((l) => l.startsWith('"Receptacle, 15 A, tamper-resistant"'))).toBe(true);
+  });
+});

@@ -1,0 +1,95 @@
+import type { Bundle, Cable, House, Job, Point, Want } from '../document/index.ts';
+import {
+  BreakerId,
+  PanelId,
+  PointId,
+  RoomId,
+  WallId,
+  makeCable,
+  makeHouse,
+  makeJob,
+  makePoint,
+  makeRoom,
+  makeWant,
+} from '../document/index.ts';
+import { feet, inches } from '../units/index.ts';
+
+/** Small named builders for tests: one room, one panel, one circuit, changed where a test needs it. */
+
+export const wallAt = (x: number, height = 15, wall = 'room-w1') => ({
+  on: 'wall' as const,
+  wallId: WallId.parse(wall),
+  xMm: inches(x),
+  heightMm: inches(height),
+});
+export const ceilingAt = (x: number, y: number) => ({
+  on: 'ceiling' as const,
+  roomId: RoomId.parse('room'),
+  xMm: inches(x),
+  yMm: inches(y),
+});
+export const atPoint = (id: string, on: 'line' | 'load' | 'splice' = 'splice'): Cable['from'] => ({
+  at: 'point',
+  pointId: PointId.parse(id),
+  on,
+});
+export const atBreaker = (id = 'b1'): Cable['from'] => ({ at: 'breaker', breakerId: BreakerId.parse(id) });
+
+export const knownBox = (model: string, clamps: 'inside' | 'none' | 'unknown' = 'none'): Partial<Point> => ({
+  condition: 'sound',
+  box: { model, markedCubicInches: null, gangs: 1, clamps, metal: null },
+});
+
+export const outlet = (id: string, x: number, more: Partial<Point> = {}): Point =>
+  makePoint(id, id.toUpperCase(), 'receptacle', wallAt(x), { ...knownBox('new-1g-22'), ...more });
+
+export const panel = (
+  amps = 15,
+  more: Partial<House['panels'][number]['breakers'][number]> = {},
+): House['panels'] => [
+  {
+    id: PanelId.parse('p'),
+    label: 'Panel',
+    place: 'hall',
+    breakers: [
+      {
+        id: BreakerId.parse('b1'),
+        number: '1',
+        amps,
+        poles: 1,
+        protection: 'none',
+        label: 'Room',
+        restriction: 'none',
+        multiwire: false,
+        proved: true,
+        ...more,
+      },
+    ],
+  },
+];
+
+export const nm = (id: string, from: Cable['from'], to: Cable['to'], more: Partial<Cable> = {}): Cable =>
+  makeCable(id, from, to, { gauge: '14', lengthMm: feet(20), way: 'seen', ...more });
+
+/** A 12 x 10 ft den with an attic: breaker 1 feeds R1, which feeds R2. */
+export function smallHouse(more: Partial<House> = {}): House {
+  const room = makeRoom('room', 'Den', 'den', feet(12), feet(10));
+  return makeHouse('house', 'Sedge End', {
+    rooms: [
+      {
+        ...room,
+        walls: room.walls.map((w) => ({ ...w, framing: { ...w.framing, firstStudMm: inches(16) } })),
+      },
+    ],
+    panels: panel(),
+    points: [outlet('r1', 24), outlet('r2', 88)],
+    cables: [nm('c1', atBreaker(), atPoint('r1')), nm('c2', atPoint('r1'), atPoint('r2'))],
+    ...more,
+  });
+}
+
+export const wanted = (x: number, more: Partial<Want> = {}): Want => makeWant('w1', 'new 1', wallAt(x), more);
+
+export function bundle(house: House, wants: Want[], more: Partial<Job> = {}): Bundle {
+  return { house, job: makeJob('job', house.id, 'A new outlet', { wants, ...more }) };
+}

@@ -1,0 +1,150 @@
+import { describe, expect, it } from '@jest/globals';
+import { PointId, makePoint, type Cable, type Device, type House } from '../document/index.ts';
+import { buildFeed } from '../feed/index.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  ceilingAt,
+  knownBox,
+  nm,
+  outlet,
+  smallHouse,
+  wallAt,
+  wanted,
+} from '../testing/build.ts';
+import { wireBox } from './index.ts';
+
+const empty = smallHouse({ cables: [] });
+const job = (
+  passPower: 'pigtails' | 'through-device' = 'pigtails',
+  connector: 'twist-on' | 'lever' = 'twist-on',
+) => {
+  const b = bundle(empty, [wanted(40)]);
+  return { ...b.job, preferences: { ...b.job.preferences, passPower, connector } };
+};
+const wired = (house: House, id: string, j = job()) =>
+  wireBox(
+    house,
+    buildFeed(house),
+    buildFeed({ ...house, cables: house.cables.filter((c) => c.id !== 'c3') }),
+    j,
+    PointId.parse(id),
+  )!;
+const screws = (house: House, id: string, j = job()) =>
+  wired(house, id, j).after.terminations.map((t) => `${t.conductor.colour} ${t.screw}`);
+const middle = (
+  device: Device['kind'] = 'receptacle',
+  on: 'splice' | 'load' = 'splice',
+  c2: Partial<Cable> = {},
+) =>
+  smallHouse({
+    points: [outlet('r1', 24, { devices: [{ kind: device, amps: 15, grounded: true }] }), outlet('r2', 88)],
+    cables: [nm('c1', atBreaker(), atPoint('r1', 'line')), nm('c2', atPoint('r1', on), atPoint('r2'), c2)],
+  });
+
+describe('end of the run', () => {
+  it('hot to brass, neutral to silver, ground to green, no joins', () => {
+    expect(screws(middle(), 'r2')).toEqual(['black brass', 'white silver', 'bare green']);
+    expect(wired(middle(), 'r2').after.joins).toEqual([]);
+  });
+});
+
+describe('passing power on', () => {
+  it('pigtails: three joins of three, nothing but pigtails on the screws', () => {
+    const b = wired(middle(), 'r1');
+    expect(b.after.terminations).toEqual([]);
+    expect(b.after.joins.map((j) => [j.role, j.members.length, j.connector])).toEqual([
+      ['hot', 3, 'twist-2-3'],
+      ['neutral', 3, 'twist-2-3'],
+      ['ground', 3, 'twist-2-3'],
+    ]);
+  });
+  it('through the device: both pairs of screws, grounds still joined', () => {
+    expect(screws(middle(), 'r1', job('through-device'))).toEqual([
+      'black brass',
+      'black brass',
+      'white silver',
+      'white silver',
+    ]);
+    expect(wired(middle(), 'r1', job('through-device')).after.joins.map((j) => j.role)).toEqual(['ground']);
+  });
+  it('a third cable is never put through the device', () => {
+    const house = smallHouse({
+      points: [outlet('r1', 24), outlet('r2', 88), outlet('r4', 120)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1')),
+        nm('c2', atPoint('r1'), atPoint('r2')),
+        nm('c3', atPoint('r1'), atPoint('r4')),
+      ],
+    });
+    const b = wired(house, 'r1', job('through-device'));
+    expect(b.after.joins.map((j) => j.members.length)).toEqual([4, 4, 4]);
+    expect(b.after.joins.map((j) => j.connector)).toEqual(['twist-4-5', 'twist-4-5', 'twist-4-5']);
+    expect(b.before?.terminations.length).toBe(4);
+  });
+});
+
+describe('protecting receptacle', () => {
+  it('feed on LINE, what it protects on LOAD', () => {
+    expect(screws(middle('receptacle-gfci', 'load'), 'r1').sort()).toEqual([
+      'black line brass',
+      'black load brass',
+      'white line silver',
+      'white load silver',
+    ]);
+  });
+  it('what must stay unprotected is pigtailed to LINE', () => {
+    expect(
+      wired(middle('receptacle-gfci', 'splice'), 'r1').after.joins.find((j) => j.role === 'hot')?.says,
+    ).toContain('pigtail to line brass');
+  });
+});
+
+describe('switches and lights', () => {
+  const light = makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), knownBox('oct-4-1-1/2'));
+  const sw = makePoint('s1', 'S1', 'switch', wallAt(110, 48), knownBox('new-1g-18'));
+  const loop = smallHouse({
+    points: [light, sw],
+    cables: [
+      nm('c1', atBreaker(), atPoint('l1')),
+      nm('c2', atPoint('l1'), atPoint('s1'), { carries: 'loop', switchedBy: PointId.parse('s1') }),
+    ],
+  });
+  it('a loop sends constant hot down on the white, re-marked, and brings it back on the black', () => {
+    const b = wired(loop, 's1');
+    expect(
+      b.after.terminations.map(
+        (t) => `${t.conductor.colour}${t.conductor.remark ? ' re-marked' : ''} ${t.screw}`,
+      ),
+    ).toEqual(['white re-marked switch screw', 'black other switch screw', 'bare green']);
+    expect(b.notes.join()).toContain('white conductor is hot');
+  });
+  it('the light hangs on the switched conductor, not on the constant one', () => {
+    const b = wired(loop, 'l1');
+    expect(b.after.joins.find((j) => j.role === 'hot')?.says).toBe(
+      'constant hot: black panel, breaker 1, white S1',
+    );
+    expect(b.after.joins.find((j) => j.role.startsWith('switched'))?.says).toContain('lamp lead black');
+  });
+  it('an unread cable is left alone', () => {
+    const house = smallHouse({
+      points: [outlet('r1', 24)],
+      cables: [nm('c1', atBreaker(), atPoint('r1'), { carries: 'unknown' })],
+    });
+    expect(wired(house, 'r1').notes.join()).toContain('never read');
+  });
+});
+
+describe('connectors', () => {
+  it('levers by wish, and by need where gauges differ or conductors are short', () => {
+    expect(wired(middle(), 'r1', job('pigtails', 'lever')).after.joins[0]?.connector).toBe('lever-3');
+    expect(wired(middle('receptacle', 'splice', { gauge: '12' }), 'r1').after.joins[0]?.connector).toBe(
+      'lever-3',
+    );
+    const short = smallHouse({
+      points: [outlet('r1', 24, { condition: 'short-conductors' }), outlet('r2', 88)],
+    });
+    expect(wired(short, 'r1').after.joins[0]?.connector).toBe('lever-3');
+  });
+});

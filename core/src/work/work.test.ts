@@ -1,0 +1,200 @@
+import { describe, expect, it } from '@jest/globals';
+import { ItemId, type Job, type Reading } from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { deadChain, deadState, diagnosePairs, outageOf, orderSteps, type Step } from './index.ts';
+
+const house = smallHouse();
+const chain = deadChain(house, house.points[0]!);
+let n = 0;
+const at = (i: number) => `2026-11-25T10:${String(i).padStart(2, '0')}:00.000Z`;
+const reading = (key: string, value: number | null, minute: number): Reading => ({
+  id: ItemId.parse(`r${n++}`),
+  testKey: key,
+  text: String(value),
+  value,
+  takenAt: at(minute),
+  planKey: 'p',
+});
+const full = (change: (key: string, value: number) => number | null = (_, v) => v): Reading[] =>
+  chain.links.map(({ link, test }, i) =>
+    reading(test.key, change(test.key, link === 'pairs' || link === 'breaker-off' ? 0 : 121), i),
+  );
+
+describe('proving dead', () => {
+  it('measures both halves of a duplex, three pairs each, between two known-live readings', () => {
+    expect(chain.links.map((l) => l.link)).toEqual([
+      'known-live-before',
+      'target-live',
+      'breaker-off',
+      'pairs',
+      'pairs',
+      'pairs',
+      'pairs',
+      'pairs',
+      'pairs',
+      'known-live-after',
+    ]);
+  });
+  it('is proved only after the last known-live reading', () => {
+    expect(deadState(chain, full().slice(0, -1))).toMatchObject({
+      state: 'open',
+      next: { key: 'dead:r1:known-2' },
+    });
+    expect(deadState(chain, full())).toEqual({ state: 'proved', next: null });
+  });
+  it('is void when the meter fails on the known live point afterwards', () =>
+    expect(
+      deadState(
+        chain,
+        full((k, v) => (k.endsWith('known-2') ? 0 : v)),
+      ).state,
+    ).toBe('void'));
+  it('one live pair stops everything', () =>
+    expect(
+      deadState(
+        chain,
+        full((k, v) => (k.endsWith('bottom:hot-ground') ? 120 : v)),
+      ).state,
+    ).toBe('live'));
+  it('a ghost of 3 V is not dead; exactly 1 V is', () => {
+    expect(
+      deadState(
+        chain,
+        full((k, v) => (k.endsWith('top:hot-neutral') ? 3 : v)),
+      ).state,
+    ).toBe('live');
+    expect(
+      deadState(
+        chain,
+        full((k, v) => (k.endsWith('top:hot-neutral') ? 1 : v)),
+      ).state,
+    ).toBe('proved');
+  });
+  it('OL is no proof', () =>
+    expect(
+      deadState(
+        chain,
+        full((k, v) => (k.endsWith('top:hot-neutral') ? null : v)),
+      ).state,
+    ).toBe('live'));
+  it('a pair measured before the breaker went off proves nothing', () => {
+    const r = full();
+    const early = r.map((x) => (x.testKey.endsWith('top:hot-neutral') ? { ...x, takenAt: at(0) } : x));
+    expect(deadState(chain, early)).toMatchObject({
+      state: 'open',
+      next: { key: 'dead:r1:top:hot-neutral' },
+    });
+  });
+  it('a skipped link stays open however much follows', () =>
+    expect(
+      deadState(
+        chain,
+        full().filter((r) => !r.testKey.endsWith(':off')),
+      ).next?.key,
+    ).toBe('dead:r1:off'));
+});
+
+describe('reading three pairs together (common practice)', () => {
+  it.each([
+    [121, 120.8, 0.3, true, 'Right'],
+    [0, 0, 0, false, 'Nothing'],
+    [35, 121, 0, false, 'Open neutral'],
+    [121, 0.2, 121, false, 'swapped'],
+    [121, 30, 0, false, 'Open ground'],
+    [0, 121, 121, false, 'Hot on both'],
+    [104, 104, 0, false, 'out of the ordinary'],
+  ] as const)('%d / %d / %d', (hn, hg, ng, ok, word) => {
+    const v = diagnosePairs(hn, hg, ng);
+    expect(v.ok).toBe(ok);
+    expect(v.says).toContain(word);
+  });
+  it('needs all three', () => expect(diagnosePairs(121, null, 0).ok).toBeNull());
+});
+
+const stepsOf = (job: Partial<Job> = {}, x = 104): readonly Step[] => {
+  const b = bundle(smallHouse({ points: [outlet('r1', 24), outlet('r2', 88)] }), [wanted(x)], {
+    protection: { groundFault: null, arcFault: 'at-breaker' },
+    ...job,
+  });
+  return evaluate(b).chosen!.steps;
+};
+const index = (steps: readonly Step[], key: string) => steps.findIndex((s) => s.key === key);
+
+describe('the work order', () => {
+  it('never touches a conductor before the tap is proved dead', () => {
+    const steps = stepsOf();
+    const proved = index(steps, 'dead:r2');
+    expect(index(steps, 'off')).toBeLessThan(proved);
+    for (const s of steps.filter((x) => x.key.startsWith('wire:') || x.window === 'off'))
+      if (s.key !== 'off') expect(index(steps, s.key)).toBeGreaterThanOrEqual(proved);
+  });
+  it('every step comes after what it waits for', () => {
+    for (const cutOrder of ['shortest-outage', 'power-off-first'] as const) {
+      const b = bundle(smallHouse(), [wanted(60, { at: wallAt(60, 15, 'room-w3') })]);
+      const steps = evaluate({ ...b, job: { ...b.job, preferences: { ...b.job.preferences, cutOrder } } })
+        .chosen!.steps;
+      const keys = new Set(steps.map((s) => s.key));
+      for (const s of steps)
+        for (const a of s.after) if (keys.has(a)) expect(index(steps, a)).toBeLessThan(index(steps, s.key));
+    }
+  });
+  it('power off first makes the outage longer', () => {
+    const b = bundle(smallHouse(), [wanted(60, { at: wallAt(60, 15, 'room-w3') })]);
+    const minutes = (cutOrder: 'shortest-outage' | 'power-off-first') =>
+      outageOf(
+        evaluate({ ...b, job: { ...b.job, preferences: { ...b.job.preferences, cutOrder } } }).chosen!.steps,
+      );
+    expect(minutes('power-off-first')).toBeGreaterThan(minutes('shortest-outage'));
+  });
+  it('hands panel work to the electrician unless a qualified person does it', () => {
+    expect(stepsOf().find((s) => s.key === 'panel')?.by).toBe('electrician');
+  });
+  it('patches over several days with drying between', () => {
+    const b = bundle(
+      smallHouse({
+        rooms: smallHouse().rooms.map((r) => ({ ...r, above: { ...r.above, kind: 'finished' } })),
+      }),
+      [wanted(136)],
+    );
+    const patch = evaluate(b).chosen!.steps.filter((s) => s.kind === 'patch');
+    expect(patch).toHaveLength(4);
+    expect(patch.reduce((s, p) => s + p.waitDays, 0)).toBe(3);
+  });
+  it('a circle of steps still ends', () => {
+    const s = (key: string, after: string[]): Step => ({
+      key,
+      after,
+      title: key,
+      detail: '',
+      place: '',
+      kind: 'work',
+      window: 'before',
+      minutes: 1,
+      tools: [],
+      cautions: [],
+      pointId: null,
+      waitDays: 0,
+      by: 'you',
+    });
+    expect(orderSteps([s('a', ['b']), s('b', ['a'])])).toHaveLength(2);
+  });
+});
+
+describe('the test sheet', () => {
+  it('measures every pair of every new outlet and looks at every darkened point', () => {
+    const e = evaluate(bundle(smallHouse(), [wanted(104)]));
+    expect(e.chosen!.tests.filter((t) => t.pointId === 'new-w1' && t.expect).length).toBe(6);
+    expect(e.chosen!.tests.filter((t) => t.key.endsWith(':alive')).map((t) => t.pointId)).toEqual([
+      'r1',
+      'r2',
+    ]);
+  });
+  it('presses the button where something protects', () => {
+    const garage = smallHouse({ rooms: smallHouse().rooms.map((r) => ({ ...r, use: 'garage' })) });
+    const e = evaluate(
+      bundle(garage, [wanted(104)], { protection: { groundFault: 'at-new', arcFault: null } }),
+    );
+    expect(e.chosen!.tests.some((t) => t.key.endsWith('ground-fault'))).toBe(true);
+  });
+});
