@@ -1,0 +1,161 @@
+import {
+  evaluate,
+  holdsUp,
+  readBundleText,
+  sourceLine,
+  type Bundle,
+  type Evaluation,
+  type Finding,
+} from '@elwand/core';
+
+/** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable). */
+export interface Outcome {
+  readonly code: 0 | 1 | 2;
+  readonly out: string;
+  readonly err: string;
+}
+
+export const HELP = `elwand - plans a new point on a branch circuit that already exists
+
+  elwand check FILE [--job ID] [--json]   findings of the house and its jobs
+  elwand plan FILE [--job ID]             options, chosen plan, materials and steps as JSON
+  elwand --help
+
+FILE is a bundle exported from Elwand (house and jobs); - reads standard input.
+--job ID   only this job; without it check looks at all jobs, plan at the first.
+
+Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable.
+
+Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
+`;
+
+const unusable = (err: string): Outcome => ({ code: 2, out: '', err: `${err}\n` });
+
+interface Call {
+  readonly command: 'check' | 'plan';
+  readonly file: string;
+  readonly job: string | null;
+  readonly json: boolean;
+}
+
+function parseCall(args: readonly string[]): Call | string {
+  const rest: string[] = [];
+  let job: string | null = null;
+  let json = false;
+  for (let i = 0; i < args.length; i++) {
+    const arg = args[i] ?? '';
+    if (arg === '--json') json = true;
+    else if (arg === '--job') {
+      job = args[++i] ?? null;
+      if (job === null) return '--job needs the id of a job';
+    } else if (arg.startsWith('-') && arg !== '-') return `no such option: ${arg}`;
+    else rest.push(arg);
+  }
+  const [command, file, more] = rest;
+  if (command !== 'check' && command !== 'plan')
+    return command === undefined ? 'a command is needed: check or plan' : `no such command: ${command}`;
+  if (file === undefined) return `${command} needs a file`;
+  if (more !== undefined) return `one file at a time; what is "${more}"?`;
+  return { command, file, job, json };
+}
+
+const WORD: Record<Finding['severity'], string> = {
+  stop: 'STOP  ',
+  fix: 'SETTLE',
+  watch: 'ASK   ',
+  ok: 'holds ',
+};
+
+function findingLines(f: Finding): string {
+  const numbers = f.because
+    ? ` (${f.because.need.toFixed(2)} ${f.because.unit} needed, ${f.because.have === null ? 'not known' : `${f.because.have.toFixed(2)} there`})`
+    : '';
+  const source = f.sources[0] ? `\n         ${f.sources.map(sourceLine).join('; ')}` : '';
+  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${f.says}${numbers}${f.detail ? `\n         ${f.detail}` : ''}${source}`;
+}
+
+const stopped = (views: readonly Evaluation[]): 0 | 1 =>
+  views.some((v) => v.findings.some((f) => f.severity === 'stop' && holdsUp(f))) ? 1 : 0;
+
+function check(bundles: readonly Bundle[], json: boolean): Outcome {
+  const views = bundles.map(evaluate);
+  const code = stopped(views);
+  if (json)
+    return {
+      code,
+      err: '',
+      out: `${JSON.stringify(
+        views.map((v) => ({ job: v.bundle.job.id, next: v.next, findings: v.findings })),
+        null,
+        2,
+      )}\n`,
+    };
+  const text = views.map(
+    (v) => `${v.bundle.job.name}\n${v.findings.map(findingLines).join('\n')}\n  Next: ${v.next.says}\n`,
+  );
+  return { code, err: '', out: `${text.join('\n')}` };
+}
+
+function plan(bundle: Bundle): Outcome {
+  const view = evaluate(bundle);
+  const { chosen } = view;
+  const out = {
+    format: 'elwand-plan',
+    formatVersion: 1,
+    house: bundle.house.id,
+    job: bundle.job.id,
+    code: view.pack.title,
+    options: view.options,
+    chosen: chosen?.option ?? null,
+    notUsable: view.planning.candidates
+      .filter((c) => !c.candidate.usable || !c.reached)
+      .map((c) => ({
+        point: c.candidate.pointId,
+        label: c.candidate.label,
+        why: c.candidate.reasons.filter((r) => r.kind === 'no').map((r) => r.says),
+      })),
+    findings: view.findings.filter((f) => f.severity !== 'ok'),
+    boxes: chosen?.boxes ?? [],
+    materials: chosen?.bill ?? null,
+    steps: chosen?.steps ?? [],
+    tests: chosen?.tests ?? [],
+    next: view.next,
+  };
+  return { code: stopped([view]), err: '', out: `${JSON.stringify(out, null, 2)}\n` };
+}
+
+/**
+ * Runs one call of the command line.
+ * @param read gives the text of a file; throws when it cannot
+ */
+export function run(args: readonly string[], read: (file: string) => string): Outcome {
+  if (args.includes('--help') || args.includes('-h')) return { code: 0, out: HELP, err: '' };
+  const call = parseCall(args);
+  if (typeof call === 'string') return unusable(`elwand: ${call}\nTry: elwand --help`);
+  let text: string;
+  try {
+    text = read(call.file);
+  } catch (error) {
+    return unusable(
+      `elwand: can't read ${call.file}: ${error instanceof Error ? error.message : String(error)}`,
+    );
+  }
+  const file = readBundleText(text);
+  if (!file.ok)
+    return unusable(
+      `elwand: ${call.file} can't be used\n${file.problems.map((p) => `  ${p.where}: ${p.what}`).join('\n')}`,
+    );
+  const { house, jobs } = file.value;
+  const chosen = call.job === null ? jobs : jobs.filter((j) => j.id === call.job);
+  const first = chosen[0];
+  if (!first)
+    return unusable(
+      `elwand: ${call.job === null ? 'the file holds no job' : `there is no job "${call.job}"; known: ${jobs.map((j) => j.id).join(', ') || 'none'}`}`,
+    );
+  return call.command === 'check'
+    ? check(
+        chosen.map((job) => ({ house, job })),
+        call.json,
+      )
+    : plan({ house, job: first });
+}

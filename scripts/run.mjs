@@ -1,0 +1,230 @@
+// Starts, builds and tests Elwand on a machine that has only Node and npm. Uses nothing outside Node itself.
+import { execFileSync, spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+process.chdir(root);
+const isRoot = process.getuid?.() === 0;
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+const quiet = { stdio: 'inherit', env: process.env };
+const bin = (name) => `node_modules/.bin/${name}`;
+
+const apt = (...packages) => {
+  if (!isRoot || !existsSync('/usr/bin/apt-get')) return false;
+  try {
+    execFileSync('apt-get', ['update', '-qq'], { stdio: 'ignore' });
+    execFileSync('apt-get', ['install', '-y', '-qq', ...packages], {
+      stdio: 'ignore',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+function install() {
+  const stamp = 'node_modules/.install-stamp';
+  const hash = createHash('sha256')
+    .update(readFileSync('package-lock.json'))
+    .update(process.version)
+    .digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  const env = { ...process.env };
+  // Linking the system's SQLite saves minutes of compiling; without it npm builds the bundled one.
+  if (existsSync('/usr/include/sqlite3.h') || apt('libsqlite3-dev'))
+    env.npm_package_config_node_gyp_sqlite = '/usr';
+  console.log('Installing packages (once) ...');
+  execFileSync(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit', env });
+  writeFileSync(stamp, hash);
+}
+
+function build() {
+  execFileSync(bin('tsc'), ['-b', 'core', 'server', 'web', 'cli'], quiet);
+  for (const name of ['server', 'cli'])
+    execFileSync(
+      bin('esbuild'),
+      [
+        `${name}/src/main.ts`,
+        '--bundle',
+        '--platform=node',
+        '--format=esm',
+        '--target=node20',
+        '--packages=external',
+        '--sourcemap',
+        '--alias:@elwand/core=./core/src/index.ts',
+        '--alias:@elwand/core/demo=./core/src/demo/index.ts',
+        `--outfile=${name}/bundle/main.js`,
+        '--log-level=warning',
+      ],
+      quiet,
+    );
+  execFileSync('node', ['../node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
+    ...quiet,
+    cwd: 'web',
+  });
+}
+
+const portFree = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
+
+function start(commands) {
+  const children = commands.map(([command, args, env = {}, cwd = root]) =>
+    spawn(command, args, { stdio: 'inherit', cwd, env: { ...process.env, ...env } }),
+  );
+  const stop = () => children.forEach((c) => c.kill('SIGTERM'));
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  children.forEach((c) =>
+    c.on('exit', (code) => {
+      process.exitCode ??= code ?? 0;
+      stop();
+    }),
+  );
+}
+
+async function demo() {
+  const port = Number(process.env.PORT ?? 4600);
+  if (!(await portFree(port))) {
+    console.error(
+      `\n  Port ${port} is taken by another program. Stop it, or choose another port: PORT=${port + 100} npm run demo\n`,
+    );
+    process.exit(1);
+  }
+  install();
+  console.log('Building ...');
+  build();
+  start([
+    [
+      'node',
+      ['server/bundle/main.js'],
+      {
+        PORT: String(port),
+        DEMO: '1',
+        DATA_DIR: process.env.DATA_DIR ?? 'data',
+        LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+      },
+    ],
+  ]);
+}
+
+function dev() {
+  install();
+  start([
+    [
+      'node',
+      ['node_modules/tsx/dist/cli.mjs', 'watch', '--conditions=@elwand/source', 'server/src/main.ts'],
+      { DEMO: '1', DATA_DIR: 'data', LOG_LEVEL: 'warn' },
+    ],
+    ['node', ['../node_modules/vite/bin/vite.js'], {}, `${root}web`],
+  ]);
+}
+
+function chromium() {
+  const known = [
+    process.env.CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ];
+  const found = () => known.find((p) => p && existsSync(p));
+  return found() ?? (apt('chromium') ? found() : undefined);
+}
+
+/** Runs every check in turn, goes on after a failure, and ends with one line that counts. */
+function test() {
+  install();
+  let passed = 0;
+  let failed = 0;
+  const step = (name, command, args, env = {}) => {
+    process.stdout.write(`\n--- ${name}\n`);
+    try {
+      execFileSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+      return true;
+    } catch {
+      console.error(`--- ${name} failed`);
+      return false;
+    }
+  };
+  const check = (...a) => (step(...a) ? (passed += 1) : (failed += 1));
+  mkdirSync('test-results', { recursive: true });
+  check('format', bin('prettier'), ['--check', '.', '--log-level', 'warn']);
+  check('types', bin('tsc'), ['-b']);
+  check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+  check('boundaries', bin('depcruise'), [
+    'core/src',
+    'server/src',
+    'web/src',
+    'cli/src',
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--output-type',
+    'err',
+  ]);
+  check('unused', bin('knip'), []);
+  check('schemas current', 'node', [
+    '--conditions=@elwand/source',
+    '--import',
+    'tsx',
+    'scripts/schemas.ts',
+    '--check',
+  ]);
+  const report = 'test-results/jest.json';
+  const jestRan = step('unit and server tests', 'node', [
+    '--experimental-vm-modules',
+    '--no-warnings',
+    'node_modules/jest/bin/jest.js',
+    '--json',
+    `--outputFile=${report}`,
+    '--silent',
+    '--reporters=default',
+  ]);
+  const jest = existsSync(report)
+    ? JSON.parse(readFileSync(report, 'utf8'))
+    : { numPassedTests: 0, numFailedTests: 1 };
+  passed += jest.numPassedTests;
+  failed += jest.numFailedTests + (!jestRan && jest.numFailedTests === 0 ? 1 : 0);
+  let built = true;
+  try {
+    build();
+  } catch {
+    built = false;
+    failed += 1;
+    console.error('--- build failed');
+  }
+  const browser = chromium();
+  if (!browser) {
+    failed += 1;
+    console.error('--- no Chromium: set CHROMIUM to its path, or install it');
+  } else if (built) {
+    const e2e = 'test-results/e2e.json';
+    const ran = step(
+      'browser tests',
+      bin('playwright'),
+      ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'],
+      { CHROMIUM: browser, PLAYWRIGHT_JSON_OUTPUT_NAME: `${root}${e2e}` },
+    );
+    const stats = existsSync(e2e)
+      ? JSON.parse(readFileSync(e2e, 'utf8')).stats
+      : { expected: 0, unexpected: 1, flaky: 0 };
+    passed += stats.expected + stats.flaky;
+    failed += stats.unexpected + (!ran && stats.unexpected === 0 ? 1 : 0);
+  }
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exit(failed > 0 ? 1 : 0);
+}
+
+const actions = { demo, dev, test, build: () => (install(), build()) };
+const action = actions[process.argv[2]];
+if (!action) {
+  console.error(`say one of: ${Object.keys(actions).join(', ')}`);
+  process.exit(2);
+}
+await action();

@@ -1,0 +1,26 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { BundleFile, House, Job } from '@elwand/core';
+import { z } from 'zod';
+
+/** Writes the JSON Schema of every document format, or with --check tells whether the written ones are current. */
+const check = process.argv.includes('--check');
+mkdirSync('docs/schema', { recursive: true });
+let stale = 0;
+for (const [name, schema] of Object.entries({ house: House, job: Job, bundle: BundleFile })) {
+  const file = `docs/schema/${name}.schema.json`;
+  const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;
+  if (!check) writeFileSync(file, text);
+  else {
+    let old = '';
+    try {
+      old = readFileSync(file, 'utf8');
+    } catch {
+      old = '';
+    }
+    if (old !== text) {
+      console.error(`${file} is not current: run npm run schemas`);
+      stale += 1;
+    }
+  }
+}
+process.exitCode = stale > 0 ? 1 : 0;
