@@ -227,4 +227,10 @@ if (!action) {
   console.error(`say one of: ${Object.keys(actions).join(', ')}`);
   process.exit(2);
 }
-await action();
+try {
+  await action();
+} catch (error) {
+  // The tool that failed has already said why on its own output.
+  console.error(`\n  ${process.argv[2]} stopped: ${String(error.message).split('\n')[0]}\n`);
+  process.exit(1);
+}

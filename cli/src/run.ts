@@ -78,7 +78,7 @@ const stopped = (views: readonly Evaluation[]): 0 | 1 =>
   views.some((v) => v.findings.some((f) => f.severity === 'stop' && holdsUp(f))) ? 1 : 0;
 
 function check(bundles: readonly Bundle[], json: boolean): Outcome {
-  const views = bundles.map(evaluate);
+  const views = bundles.map((b) => evaluate(b));
   const code = stopped(views);
   if (json)
     return {

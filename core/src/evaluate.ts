@@ -25,7 +25,14 @@ import {
 } from './findings/index.ts';
 import { judgePlacements, placementInput } from './place-wants.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
-import { applyPlan, planJob, type Applied, type Option, type Planning } from './planning/index.ts';
+import {
+  applyPlan,
+  planJob,
+  type Applied,
+  type Option,
+  type Planning,
+  type PlanSetting,
+} from './planning/index.ts';
 import { framesOf, holesOf } from './routing/index.ts';
 import {
   nearestGoodPlace,
@@ -86,6 +93,12 @@ interface Base {
   readonly frames: ReadonlyMap<WallId, WallFrame>;
   readonly feed: Feed;
   readonly standing: readonly Judgement[];
+}
+
+/** What the search for options needs to know; a worker starts from here. */
+export function settingOf(bundle: Bundle): PlanSetting {
+  const { pack, plan, frames, feed } = baseOf(bundle.house);
+  return { house: bundle.house, job: bundle.job, plan, frames, pack, feed };
 }
 
 const bases = new WeakMap<Bundle['house'], Base>();
@@ -205,50 +218,60 @@ function chooseOption(options: readonly Option[], job: Job): Option | undefined 
   return options.find((o) => o.key === job.option) ?? options[0];
 }
 
-function detail(base: Base, bundle: Bundle, option: Option, applied: Applied): Chosen {
+/** Boxes and steps of one option: the outage it tells is the sum of its own steps. */
+function sheetOf(
+  base: Base,
+  bundle: Bundle,
+  option: Option,
+  applied: Applied,
+): Pick<Chosen, 'boxes' | 'steps'> {
   const { house, job } = bundle;
   const ids = [
     ...new Set([
       ...option.taps.map((t) => t.pointId),
       ...applied.protectedAt,
-      ...option.legs.map((l) => l.to),
+      ...option.legs.map((l) => PointId.parse(l.to)),
     ]),
   ];
-  const boxes = ids.flatMap(
-    (id) => wireBox(applied.house, applied.feed, base.feed, job, id as Point['id']) ?? [],
-  );
-  const newLabels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
+  const boxes = ids.flatMap((id) => wireBox(applied.house, applied.feed, base.feed, job, id) ?? []);
+  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
+  const dark = option.dark.flatMap((id) => labels.get(id) ?? []);
+  return {
+    boxes,
+    steps: workSteps({ house, job, plan: base.plan, option, boxes, darkLabels: dark, labels }),
+  };
+}
+
+function detail(
+  base: Base,
+  bundle: Bundle,
+  option: Option,
+  applied: Applied,
+  sheet: Pick<Chosen, 'boxes' | 'steps'>,
+): Chosen {
+  const { house, job } = bundle;
+  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
   const pieces = option.legs.map((leg, i): Piece => {
     const cable = applied.house.cables.find((c) => c.id === `new-leg-${i + 1}`);
     return {
-      label: `${newLabels.get(leg.from) ?? '?'} to ${newLabels.get(leg.to) ?? '?'}`,
+      label: `${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
       gauge: cable?.gauge ?? '14',
       conductors: 2,
       lengthMm: leg.route.cableMm,
     };
   });
   const dark = house.points.filter((p) => option.dark.includes(p.id));
-  const steps = workSteps({
-    house,
-    job,
-    plan: base.plan,
-    option,
-    boxes,
-    darkLabels: dark.map((p) => p.label),
-    labels: newLabels,
-  });
   const fresh = applied.house.points.filter((p) => p.id.startsWith('new-'));
   const taps = house.points.filter((p) => option.taps.some((t) => t.pointId === p.id));
   return {
-    option: { ...option, outageMinutes: outageOf(steps) },
+    option,
     applied,
-    boxes,
-    steps,
+    ...sheet,
     bill: makeBill({
       house: applied.house,
       job,
       plan: base.plan,
-      boxes,
+      boxes: sheet.boxes,
       routes: option.legs.map((l) => l.route),
       pieces,
     }),
@@ -268,6 +291,8 @@ function marksOf(findings: readonly Finding[]): Evaluation['marks'] {
 
 function nextOf(bundle: Bundle, findings: readonly Finding[], chosen: Chosen | null): Evaluation['next'] {
   const { house, job } = bundle;
+  if (job.signedOff !== null)
+    return { says: 'Signed off: the new points stand in the house.', mark: 'prove' };
   if (house.rooms.length === 0)
     return { says: 'Make the first room: type its size or pick a template.', mark: 'site' };
   if (house.points.length === 0)
@@ -294,9 +319,7 @@ function nextOf(bundle: Bundle, findings: readonly Finding[], chosen: Chosen | n
       says: `${step.title}, ${Math.round(step.minutes)} min${step.place ? `, ${step.place}` : ''}.`,
       mark: 'do',
     };
-  return job.signedOff
-    ? { says: 'Signed off. The new points stand in the house.', mark: 'prove' }
-    : { says: 'Fill in the test sheet and sign off.', mark: 'prove' };
+  return { says: 'Fill in the test sheet and sign off.', mark: 'prove' };
 }
 
 const optionView = (option: Option, findings: readonly Finding[]): OptionView => {
@@ -344,18 +367,26 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
 
 /**
  * The front door: everything the screens show for one house and one job. The same input gives the same output.
+ * @param planned options that were searched elsewhere (a worker); left out, they are searched here
  */
-export function evaluate(bundle: Bundle): Evaluation {
+export function evaluate(bundle: Bundle, planned?: Planning): Evaluation {
+  // What a signed-off job wanted stands in the house by now: it is not planned a second time.
+  if (bundle.job.signedOff !== null && bundle.job.wants.length > 0) {
+    const done = evaluate({ house: bundle.house, job: { ...bundle.job, wants: [] } });
+    return { ...done, bundle };
+  }
   const base = baseOf(bundle.house);
-  const { house, job } = bundle;
+  const { job } = bundle;
   const { pack, plan, frames, feed } = base;
-  const setting = { house, job, plan, frames, pack, feed };
-  const planning = planJob(setting);
+  const setting = settingOf(bundle);
+  const planning = planned ?? planJob(setting);
   const viewed = planning.options
-    .map((option) => {
-      const applied = applyPlan(setting, option.legs, feed);
+    .map((found) => {
+      const applied = applyPlan(setting, found.legs, feed);
+      const sheet = sheetOf(base, bundle, found, applied);
+      const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
       const findings = [...rulesFor(base, applied), ...routeFindings(option)];
-      return { option, applied, findings, view: optionView(option, withOverrides(findings, job)) };
+      return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
     })
     .sort(stopsLast);
   const choice = chooseOption(
@@ -363,7 +394,7 @@ export function evaluate(bundle: Bundle): Evaluation {
     job,
   );
   const own = viewed.find((v) => v.option === choice);
-  const chosen = own ? detail(base, bundle, own.option, own.applied) : null;
+  const chosen = own ? detail(base, bundle, own.option, own.applied, own.sheet) : null;
   const { placements, findings: placeFindings } = judgePlacements(setting);
   const findings = withOverrides(
     [

@@ -59,6 +59,8 @@ export type ProtectionChoice = z.infer<typeof ProtectionChoice>;
 export const Reading = z.object({
   id: ItemId,
   testKey: z.string().max(160),
+  /** What was asked, in words: the record stays readable when the plan is gone. */
+  says: z.string().max(240),
   text: z.string().max(60),
   value: z.number().nullable(),
   takenAt: z.iso.datetime(),

@@ -169,8 +169,6 @@ function optionOf(setting: PlanSetting, { parts, key, way, cost }: Sketch): Opti
   const legs = parts.flatMap((p) => plannedLegs(setting, p));
   const routes = legs.map((l) => l.route);
   const openedMm2 = routes.reduce((s, r) => s + r.openedMm2, 0);
-  const outageMinutes =
-    parts.reduce((s, p) => s + TAP_MINUTES + p.tap.minutes, 0) + legs.length * 12 + handDrilling(legs);
   const minutes =
     routes.reduce((s, r) => s + r.minutes, 0) +
     parts.reduce((s, p) => s + TAP_MINUTES + p.tap.minutes, 0) +
@@ -185,7 +183,7 @@ function optionOf(setting: PlanSetting, { parts, key, way, cost }: Sketch): Opti
     way,
     legs,
     openedMm2,
-    outageMinutes,
+    outageMinutes: 0,
     minutes,
     cableMm: routes.reduce((s, r) => s + r.cableMm, 0),
     holes: routes.reduce((s, r) => s + holesOf(r).length, 0),
@@ -198,12 +196,6 @@ function optionOf(setting: PlanSetting, { parts, key, way, cost }: Sketch): Opti
     why: '',
   };
 }
-
-const handDrilling = (legs: readonly PlannedLeg[]): number =>
-  legs
-    .flatMap((l) => l.route.moves)
-    .filter((m) => m.op === 'drill-stud')
-    .reduce((s, m) => s + m.minutes, 0);
 
 function darkPoints(feed: Feed, breakers: readonly BreakerId[], house: House): PointId[] {
   const ids = new Set(breakers.flatMap((b) => goesDark(feed, b)));

@@ -226,5 +226,7 @@ describe('signing off', () => {
     expect(houseProblems(house)).toEqual([]);
     expect(readHouse(JSON.parse(JSON.stringify(house))).ok).toBe(true);
     expect(job.signedOff).toBe('2026-11-25T10:00:00.000Z');
+    const after = evaluate({ house, job });
+    expect([after.chosen, after.next.mark, after.findings.filter(holdsUp)]).toEqual([null, 'prove', []]);
   });
 });

@@ -26,6 +26,7 @@ export interface Option {
   readonly cableMm: number;
   readonly holes: number;
   readonly openedMm2: number;
+  /** Sum of the steps with the power off; 0 until they are worked out. */
   readonly outageMinutes: number;
   readonly minutes: number;
   readonly visits: { readonly evenings: number; readonly days: number };

@@ -146,3 +146,13 @@ export function placeWords(
       return `${name}, not measured`;
   }
 }
+
+/** Where a rectangular room stands that backs onto a wall, its near corner that far from the wall's left corner as seen from inside. */
+export function placeBehind(line: WallLine, widthMm: number, depthMm: number, offsetMm: number): Spot {
+  const thick = line.wall.framing.depthMm + 2 * line.wall.boardMm;
+  const { xMm: x, yMm: y } = line.from;
+  if (line.along.xMm === 1) return { xMm: x + offsetMm, yMm: y - thick - depthMm };
+  if (line.along.yMm === 1) return { xMm: x + thick, yMm: y + offsetMm };
+  if (line.along.xMm === -1) return { xMm: x - offsetMm - widthMm, yMm: y + thick };
+  return { xMm: x - thick - widthMm, yMm: y - offsetMm - depthMm };
+}

@@ -15,6 +15,7 @@ import {
   nearestGoodPlace,
   neighbourHeight,
   normalCdf,
+  placeBehind,
   planOfHouse,
   wallLines,
   closingErrorMm,
@@ -155,6 +156,14 @@ describe('plan of the house', () => {
     expect(behind?.line.wall.id).toBe('b-w4');
     expect(behind?.xMm).toBeCloseTo(3000, 6);
     expect(plan.behind(a.walls[0]!.id, 1000)).toBeUndefined();
+  });
+  it.each([0, 1, 2, 3])('a room put behind wall %d has it as its other face', (i) => {
+    const a = makeRoom('a', 'A', 'den', 3000, 4000);
+    const line = wallLines(a)[i]!;
+    const b = makeRoom('b', 'B', 'hall', 2000, 1800, { place: placeBehind(line, 2000, 1800, 500) });
+    const plan = planOfHouse(smallHouse({ rooms: [a, b], points: [], cables: [] }));
+    expect(plan.behind(line.wall.id, 1000)?.line.room.id).toBe('b');
+    expect(plan.behind(line.wall.id, 300)).toBeUndefined();
   });
   it('measures to a sink round the corner', () => {
     const room = makeRoom('room', 'Den', 'utility', feet(12), feet(10));

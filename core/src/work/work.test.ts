@@ -11,6 +11,7 @@ const at = (i: number) => `2026-11-25T10:${String(i).padStart(2, '0')}:00.000Z`;
 const reading = (key: string, value: number | null, minute: number): Reading => ({
   id: ItemId.parse(`r${n++}`),
   testKey: key,
+  says: key,
   text: String(value),
   value,
   takenAt: at(minute),

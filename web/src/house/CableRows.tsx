@@ -1,0 +1,197 @@
+import type { Cable, House, Point } from '@elwand/core';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Choice } from '../parts/Choice.tsx';
+import { LengthInput } from '../parts/LengthInput.tsx';
+import {
+  addCable,
+  cablesAt,
+  endValue,
+  farEnd,
+  isAt,
+  sourcesFor,
+  withCable,
+  withoutCable,
+} from './feed-edits.ts';
+import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
+
+const GAUGES = [
+  { value: '', label: 'not read' },
+  ...(['14', '12', '10', '8', '6', '4'] as const).map((g) => ({ value: g as string, label: `${g} AWG` })),
+];
+const SIDES = [
+  { value: 'splice', label: 'joined' },
+  { value: 'line', label: 'on LINE' },
+  { value: 'load', label: 'on LOAD' },
+] as const;
+
+function Row({
+  house,
+  point,
+  cable,
+  onHouse,
+}: {
+  readonly house: House;
+  readonly point: Point;
+  readonly cable: Cable;
+  readonly onHouse: (h: House) => void;
+}) {
+  const set = (change: Partial<Cable>) => onHouse(withCable(house, cable.id, change));
+  const far = farEnd(cable, point.id);
+  const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
+  const switches = house.points.filter((p) =>
+    p.devices.some((d) => d.kind === 'switch' || d.kind === 'dimmer' || d.kind === 'switch-three-way'),
+  );
+  const protects = point.devices.some(
+    (d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-afci' || d.kind === 'receptacle-dual',
+  );
+  const near = isAt(cable.from, point.id) ? cable.from : cable.to;
+  const needsSwitch =
+    cable.carries === 'switched' ||
+    cable.carries === 'loop' ||
+    cable.carries === 'loop-neutral' ||
+    cable.carries === 'both';
+  return (
+    <div className="row fields cable-row">
+      <span className="cable-name">
+        {isAt(cable.to, point.id) ? 'from' : 'to'} {name}
+      </span>
+      <Choice
+        label="Size"
+        value={cable.gauge ?? ''}
+        width={100}
+        options={GAUGES}
+        onChange={(g) => set({ gauge: g === '' ? null : (g as NonNullable<Cable['gauge']>) })}
+      />
+      <Choice
+        label="Carries"
+        value={cable.carries}
+        width={200}
+        options={CARRIES}
+        onChange={(carries) =>
+          set({
+            carries,
+            conductors: carries === 'both' || carries === 'loop-neutral' || carries === 'travelers' ? 3 : 2,
+            switchedBy:
+              carries === 'feed' || carries === 'unknown'
+                ? null
+                : (cable.switchedBy ?? switches[0]?.id ?? null),
+          })
+        }
+      />
+      {needsSwitch && (
+        <Choice
+          label="Commanded by"
+          value={(cable.switchedBy ?? '') as string}
+          width={90}
+          options={[
+            { value: '', label: '?' },
+            ...switches.map((s) => ({ value: s.id as string, label: s.label })),
+          ]}
+          onChange={(id) => set({ switchedBy: switches.find((s) => s.id === id)?.id ?? null })}
+        />
+      )}
+      <Choice
+        label="Ground"
+        value={cable.ground}
+        width={130}
+        options={GROUNDS}
+        onChange={(ground) => set({ ground })}
+      />
+      <Choice
+        label="Metal"
+        value={cable.metal ?? 'Cu'}
+        width={110}
+        options={[
+          { value: 'Cu', label: 'copper' },
+          { value: 'Al', label: 'aluminium' },
+        ]}
+        onChange={(metal) => set({ metal })}
+      />
+      <Choice
+        label="Kind"
+        value={cable.type}
+        width={170}
+        options={TYPES}
+        onChange={(type) => set({ type })}
+      />
+      <LengthInput
+        label="Length"
+        value={cable.lengthMm}
+        system={house.units}
+        style="feet"
+        placeholder="not measured"
+        width={110}
+        onChange={(lengthMm) => set({ lengthMm })}
+        onClear={() => set({ lengthMm: null })}
+      />
+      <Choice label="Way" value={cable.way} width={130} options={WAYS} onChange={(way) => set({ way })} />
+      {protects && near.at === 'point' && (
+        <Choice
+          label="Terminals"
+          value={near.on}
+          width={100}
+          options={SIDES}
+          onChange={(on) =>
+            onHouse(
+              withCable(
+                house,
+                cable.id,
+                isAt(cable.from, point.id) ? { from: { ...near, on } } : { to: { ...near, on } },
+              ),
+            )
+          }
+        />
+      )}
+      <Button
+        type="text"
+        size="small"
+        aria-label={`Take out the cable ${name}`}
+        onClick={() => onHouse(withoutCable(house, cable.id))}
+      >
+        ✕
+      </Button>
+    </div>
+  );
+}
+
+/** The cables in one box: where each comes from or goes to, its size and what it carries. */
+export function CableRows({
+  house,
+  point,
+  onHouse,
+}: {
+  readonly house: House;
+  readonly point: Point;
+  readonly onHouse: (h: House) => void;
+}) {
+  const [from, setFrom] = useState('');
+  const sources = sourcesFor(house, point.id);
+  const cables = cablesAt(house, point.id);
+  return (
+    <div className="stack">
+      {cables.length === 0 && <p className="muted">No cable is entered for this box. Say what feeds it.</p>}
+      {cables.map((c) => (
+        <Row key={c.id} house={house} point={point} cable={c} onHouse={onHouse} />
+      ))}
+      <div className="row fields">
+        <Choice
+          label="One more cable, from"
+          value={from}
+          width={240}
+          options={[{ value: '', label: 'choose breaker or box' }, ...sources]}
+          onChange={setFrom}
+        />
+        <Button
+          disabled={from === ''}
+          onClick={() => {
+            onHouse(addCable(house, from, point, null));
+            setFrom('');
+          }}
+        >
+          Add the cable
+        </Button>
+      </div>
+    </div>
+  );
+}

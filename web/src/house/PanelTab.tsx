@@ -1,0 +1,7 @@
+import { PanelEditor } from './PanelEditor.tsx';
+import { useHouse } from './house-context.ts';
+
+export function PanelTab() {
+  const { evaluation, edits } = useHouse();
+  return <PanelEditor evaluation={evaluation} onHouse={(h) => edits.house(h)} />;
+}

@@ -1,0 +1,277 @@
+import { BOXES, RoomId, type House, type Point, type Position, type WallId } from '@elwand/core';
+import { Checkbox, InputNumber } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+import { LengthInput } from '../parts/LengthInput.tsx';
+import { LoadsEditor } from '../parts/LoadsEditor.tsx';
+import { TextField } from '../parts/TextField.tsx';
+import { freshId } from '../parts/ids.ts';
+import { withPoint } from '../state/edit.ts';
+import { ItemId } from '@elwand/core';
+import { CableRows } from './CableRows.tsx';
+import { CLAMPS, CONDITIONS, DEVICES, KINDS } from './words.ts';
+
+const PLACES = [
+  { value: 'wall', label: 'on a wall' },
+  { value: 'ceiling', label: 'on the ceiling' },
+  { value: 'attic', label: 'in the attic' },
+  { value: 'basement', label: 'below the floor' },
+  { value: 'somewhere', label: 'not measured' },
+] as const;
+
+/** A position as fields: the same for points that are there and for points that are wanted. */
+export function PositionFields({
+  house,
+  at,
+  wallsOnly = false,
+  onChange,
+}: {
+  readonly house: House;
+  readonly at: Position;
+  readonly wallsOnly?: boolean;
+  readonly onChange: (at: Position) => void;
+}) {
+  const walls = house.rooms.flatMap((r) =>
+    r.walls.map((w) => ({
+      value: w.id as string,
+      label: `${r.name}, ${w.name.toLowerCase()}`,
+      room: r,
+      wall: w,
+    })),
+  );
+  const here = at.on === 'wall' ? walls.find((w) => w.value === at.wallId) : undefined;
+  const roomId = at.on === 'wall' ? here?.room.id : at.roomId;
+  const change = (on: Position['on']) => {
+    const room = house.rooms.find((r) => r.id === roomId) ?? house.rooms[0];
+    if (!room) return;
+    const middle = { xMm: (room.walls[0]?.lengthMm ?? 2000) / 2, yMm: (room.walls[1]?.lengthMm ?? 2000) / 2 };
+    if (on === 'wall')
+      onChange({
+        on,
+        wallId: room.walls[0]?.id as WallId,
+        xMm: (room.walls[0]?.lengthMm ?? 1000) / 2,
+        heightMm: 381,
+      });
+    else if (on === 'somewhere') onChange({ on, roomId: room.id });
+    else onChange({ on, roomId: room.id, ...middle });
+  };
+  return (
+    <>
+      {!wallsOnly && <Choice label="Where" value={at.on} width={130} options={PLACES} onChange={change} />}
+      {at.on === 'wall' ? (
+        <>
+          <Choice
+            label="Wall"
+            value={at.wallId as string}
+            width={190}
+            options={walls}
+            onChange={(id) => {
+              const w = walls.find((x) => x.value === id);
+              if (w) onChange({ ...at, wallId: w.wall.id, xMm: Math.min(at.xMm, w.wall.lengthMm) });
+            }}
+          />
+          <LengthInput
+            label="From left corner"
+            value={at.xMm}
+            system={house.units}
+            width={120}
+            onChange={(xMm) => onChange({ ...at, xMm })}
+          />
+          <LengthInput
+            label="Middle, above floor"
+            value={at.heightMm}
+            system={house.units}
+            width={120}
+            onChange={(heightMm) => onChange({ ...at, heightMm })}
+          />
+        </>
+      ) : (
+        <>
+          <Choice
+            label="Room"
+            value={at.roomId as string}
+            width={160}
+            options={house.rooms.map((r) => ({ value: r.id as string, label: r.name }))}
+            onChange={(id) => onChange({ ...at, roomId: RoomId.parse(id) })}
+          />
+          {at.on !== 'somewhere' && (
+            <>
+              <LengthInput
+                label="Along first wall"
+                value={at.xMm}
+                system={house.units}
+                width={120}
+                onChange={(xMm) => onChange({ ...at, xMm })}
+              />
+              <LengthInput
+                label="Out from first wall"
+                value={at.yMm}
+                system={house.units}
+                width={120}
+                onChange={(yMm) => onChange({ ...at, yMm })}
+              />
+            </>
+          )}
+        </>
+      )}
+    </>
+  );
+}
+
+function Loads({
+  house,
+  point,
+  onHouse,
+}: {
+  readonly house: House;
+  readonly point: Point;
+  readonly onHouse: (h: House) => void;
+}) {
+  const own = house.loads.filter((l) => l.pointId === point.id);
+  return (
+    <LoadsEditor
+      loads={own}
+      onChange={(loads) =>
+        onHouse({
+          ...house,
+          loads: [
+            ...house.loads.filter((l) => l.pointId !== point.id),
+            ...loads.map((l, i) => ({
+              ...l,
+              id: own[i]?.id ?? ItemId.parse(freshId('load')),
+              pointId: point.id,
+            })),
+          ],
+        })
+      }
+    />
+  );
+}
+
+/** Everything about one point: where it is, its box, what is in it, what runs on it. */
+export function PointForm({
+  house,
+  point,
+  onHouse,
+}: {
+  readonly house: House;
+  readonly point: Point;
+  readonly onHouse: (h: House) => void;
+}) {
+  const set = (change: (p: Point) => Point) => onHouse(withPoint(house, point.id, change));
+  const device = point.devices[0];
+  const receptacle = device?.kind.startsWith('receptacle') ?? false;
+  return (
+    <div className="stack">
+      <div className="row fields">
+        <TextField
+          label="Name"
+          value={point.label}
+          required
+          width={90}
+          onChange={(label) => set((p) => ({ ...p, label }))}
+        />
+        <Choice
+          label="Kind"
+          value={point.kind}
+          width={140}
+          options={KINDS}
+          onChange={(kind) =>
+            set((p) => ({
+              ...p,
+              kind,
+              devices:
+                kind === 'junction'
+                  ? []
+                  : [{ kind: kind === 'receptacle' ? 'receptacle' : kind, amps: 15, grounded: true }],
+            }))
+          }
+        />
+        <PositionFields house={house} at={point.at} onChange={(at) => set((p) => ({ ...p, at }))} />
+      </div>
+      <div className="row fields">
+        <Choice
+          label="Box"
+          value={point.box.model ?? ''}
+          width={260}
+          options={[
+            { value: '', label: 'not looked at' },
+            ...BOXES.map((b) => ({ value: b.id, label: b.name })),
+          ]}
+          onChange={(id) =>
+            set((p) => {
+              const b = BOXES.find((x) => x.id === id);
+              return {
+                ...p,
+                box: {
+                  ...p.box,
+                  model: b?.id ?? null,
+                  gangs: b?.gangs ?? p.box.gangs,
+                  metal: b?.metal ?? p.box.metal,
+                  clamps: b ? (b.clampsInside ? 'inside' : 'none') : p.box.clamps,
+                },
+              };
+            })
+          }
+        />
+        <label className="field">
+          <span>Volume read in it, in³</span>
+          <InputNumber
+            min={1}
+            max={400}
+            step={0.5}
+            value={point.box.markedCubicInches}
+            placeholder="not read"
+            onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
+          />
+        </label>
+        <Choice
+          label="Clamps"
+          value={point.box.clamps}
+          width={190}
+          options={CLAMPS}
+          onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
+        />
+        <Choice
+          label="State"
+          value={point.condition}
+          width={200}
+          options={CONDITIONS}
+          onChange={(condition) => set((p) => ({ ...p, condition }))}
+        />
+        {receptacle && device && (
+          <Choice
+            label="Outlet"
+            value={device.kind as 'receptacle'}
+            width={180}
+            options={DEVICES}
+            onChange={(kind) => set((p) => ({ ...p, devices: [{ ...device, kind }, ...p.devices.slice(1)] }))}
+          />
+        )}
+        {receptacle && device && (
+          <Choice
+            label="Rating"
+            value={String(device.amps)}
+            width={90}
+            options={[
+              { value: '15', label: '15 A' },
+              { value: '20', label: '20 A' },
+            ]}
+            onChange={(a) =>
+              set((p) => ({ ...p, devices: [{ ...device, amps: Number(a) }, ...p.devices.slice(1)] }))
+            }
+          />
+        )}
+        <Checkbox
+          checked={point.accessible}
+          onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
+        >
+          can be reached
+        </Checkbox>
+      </div>
+      <h3>Cables in the box</h3>
+      <CableRows house={house} point={point} onHouse={onHouse} />
+      <h3>What runs on it</h3>
+      <Loads house={house} point={point} onHouse={onHouse} />
+    </div>
+  );
+}

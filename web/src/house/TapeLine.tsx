@@ -1,0 +1,99 @@
+import {
+  applyTape,
+  formatLength,
+  parseTape,
+  TAPE_LETTERS,
+  type House,
+  type TapeEntry,
+  type UnitSystem,
+  type Wall,
+} from '@elwand/core';
+import { App, Input, type InputRef } from 'antd';
+import { useRef, useState } from 'react';
+import { freshId } from '../parts/ids.ts';
+import './tape.css';
+
+const entryText = (e: TapeEntry, system: UnitSystem): string =>
+  `${TAPE_LETTERS[e.letter].name} ${e.readingsMm.map((mm) => formatLength(mm, system, 'inches')).join(' to ')}${e.heightMm === null ? '' : `, ${formatLength(e.heightMm, system, 'inches')} up`}`;
+
+export interface TapeLineProps {
+  readonly house: House;
+  readonly wall: Wall;
+  readonly onHouse: (house: House) => void;
+  /** Empty Enter goes on to the next wall. */
+  readonly onNextWall: () => void;
+}
+
+/** Hook the tape in the left corner and type what is met, in any order; it is read while it is typed. Enter places it. */
+export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
+  const [text, setText] = useState('');
+  const input = useRef<InputRef>(null);
+  const { message } = App.useApp();
+  const line = parseTape(text, house.units);
+  const place = () => {
+    if (text.trim() === '') {
+      onNextWall();
+      return;
+    }
+    if (line.entries.length === 0) return;
+    const result = applyTape(house, wall.id, line.entries, () => freshId('t'));
+    onHouse(result.house);
+    if (result.leftOutMm.length > 0)
+      message.warning(
+        `Left out, past the end of the wall: ${result.leftOutMm.map((mm) => formatLength(mm, house.units, 'inches')).join(', ')}`,
+      );
+    // What could not be read stays, to be mended.
+    setText(line.errors.map((e) => e.text).join(' '));
+    input.current?.focus();
+  };
+  return (
+    <div className="tape">
+      <label htmlFor="tape-input">
+        <b>Tape on the {wall.name.toLowerCase()}</b>{' '}
+        <span className="muted">
+          hooked at the left corner; readings in any order, Enter places them, Enter again takes the next wall
+        </span>
+      </label>
+      <Input
+        id="tape-input"
+        ref={input}
+        className="measure tape-input"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onPressEnter={place}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder={
+          house.units === 'imperial'
+            ? 'w 138 m 15 3/8 m 31 1/8 f 46 1/2 48 o 70@15 s 20@48 d 90 122'
+            : 'w 3500 m 400 m 800 o 1800@380 d 2300 3100'
+        }
+        aria-describedby="tape-read"
+        status={line.errors.length > 0 ? 'error' : ''}
+      />
+      <div id="tape-read" aria-live="polite">
+        <ul className="tape-read">
+          {line.entries.map((e) => (
+            <li key={`${e.from}`}>{entryText(e, house.units)}</li>
+          ))}
+          {line.waiting && <li className="muted">{TAPE_LETTERS[line.waiting].name}: one more reading</li>}
+          {line.errors.map((e) => (
+            <li key={`e${e.from}`} className="tape-error">
+              {e.text}: {e.why}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <p className="quiet tape-keys">
+        {Object.entries(TAPE_LETTERS).map(([letter, { name }]) => (
+          <span key={letter}>
+            <kbd>{letter}</kbd> {name}
+          </span>
+        ))}
+        <span>
+          <kbd>@</kbd> height
+        </span>
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,458 @@
+import {
+  ItemId,
+  formatLength,
+  percent,
+  clearOdds,
+  type House,
+  type Opening,
+  type Obstacle,
+  type Furniture,
+  type Wall,
+  type WallFrame,
+} from '@elwand/core';
+import { Button, Checkbox, Dropdown } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+import { freshId } from '../parts/ids.ts';
+import { LengthInput } from '../parts/LengthInput.tsx';
+import { TextField } from '../parts/TextField.tsx';
+import { withWall } from '../state/edit.ts';
+import './wall.css';
+
+export interface WallEditorProps {
+  readonly house: House;
+  readonly wall: Wall;
+  readonly frame: WallFrame | undefined;
+  readonly ceilingMm: number;
+  readonly onHouse: (house: House) => void;
+}
+
+type Rect = { leftMm: number; rightMm: number; bottomMm: number; topMm: number };
+
+function RectFields({
+  item,
+  system,
+  onChange,
+}: {
+  readonly item: Rect;
+  readonly system: House['units'];
+  readonly onChange: (to: Partial<Rect>) => void;
+}) {
+  return (
+    <>
+      <LengthInput
+        label="left"
+        width={96}
+        value={item.leftMm}
+        system={system}
+        onChange={(leftMm) => onChange({ leftMm })}
+      />
+      <LengthInput
+        label="right"
+        width={96}
+        value={item.rightMm}
+        system={system}
+        onChange={(rightMm) => onChange({ rightMm })}
+      />
+      <LengthInput
+        label="bottom"
+        width={96}
+        value={item.bottomMm}
+        system={system}
+        onChange={(bottomMm) => onChange({ bottomMm })}
+      />
+      <LengthInput
+        label="top"
+        width={96}
+        value={item.topMm}
+        system={system}
+        onChange={(topMm) => onChange({ topMm })}
+      />
+    </>
+  );
+}
+
+/** Odds of every bay, drawn as a bar; hatched where they are below the wish. */
+function Bays({
+  frame,
+  system,
+  wish,
+}: {
+  readonly frame: WallFrame;
+  readonly system: House['units'];
+  readonly wish: number;
+}) {
+  return (
+    <ol className="bays" aria-label="Bays">
+      {frame.bays.map((b) => {
+        const middle = (b.leftMm + b.rightMm) / 2;
+        const odds = clearOdds(frame, middle - 29, middle + 29);
+        return (
+          <li key={b.index} className={odds < wish ? 'bay bay-unsure' : 'bay'}>
+            <span className="quiet">bay {b.index + 1}</span>
+            <span className="measure">{percent(odds, 0)}</span>
+            <span className="quiet measure">{formatLength(middle, system, 'inches')}</span>
+            <span className="bay-bar" style={{ width: `${Math.round(odds * 100)}%` }} />
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+const FROM: Record<WallFrame['fit']['from'], string> = {
+  hits: 'from the readings',
+  given: 'as entered',
+  assumed: 'assumed: no reading yet',
+};
+
+function Readings({
+  house,
+  wall,
+  frame,
+  set,
+}: {
+  readonly house: House;
+  readonly wall: Wall;
+  readonly frame: WallFrame | undefined;
+  readonly set: (change: (w: Wall) => Wall) => void;
+}) {
+  if (wall.hits.length === 0)
+    return (
+      <p className="muted">
+        No reading on this wall yet. Two or three hits that agree with a spacing are knowledge; one is a
+        guess.
+      </p>
+    );
+  return (
+    <table className="plain-table">
+      <thead>
+        <tr>
+          <th>Reading</th>
+          <th>From corner</th>
+          <th>Against the fit</th>
+          <th>
+            <span className="visually-hidden">Take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {wall.hits.map((h) => {
+          const off = frame?.fit.residualsMm.get(h.id);
+          const stands = frame?.fit.outliers.some((o) => o.id === h.id);
+          return (
+            <tr key={h.id}>
+              <td>{h.method}</td>
+              <td className="measure">
+                {h.edgesMm
+                  ? h.edgesMm.map((e) => formatLength(e, house.units, 'inches')).join(' to ')
+                  : formatLength(h.atMm, house.units, 'inches')}
+              </td>
+              <td>
+                {off === undefined ? (
+                  ''
+                ) : stands ? (
+                  <b>off the spacing by {formatLength(Math.abs(off), house.units, 'inches')}</b>
+                ) : (
+                  `${formatLength(Math.abs(off), house.units, 'inches')} ${off >= 0 ? 'right' : 'left'} of a stud`
+                )}
+              </td>
+              <td>
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label={`Take out the ${h.method} reading`}
+                  onClick={() => set((w) => ({ ...w, hits: w.hits.filter((x) => x.id !== h.id) }))}
+                >
+                  ✕
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** Everything about one wall: framing, readings, openings, what is in it and before it. */
+export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
+  const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
+  const system = house.units;
+  const third = wall.lengthMm / 3;
+  const rect = { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
+  const addOpening = (kind: Opening['kind']) =>
+    set((w) => ({
+      ...w,
+      openings: [
+        ...w.openings,
+        {
+          id: ItemId.parse(freshId('op')),
+          kind,
+          ...rect,
+          bottomMm: kind === 'window' ? 914.4 : 0,
+          topMm: Math.min(2032, ceilingMm),
+        },
+      ],
+    }));
+  const addObstacle = (kind: Obstacle['kind']) =>
+    set((w) => ({
+      ...w,
+      obstacles: [
+        ...w.obstacles,
+        { id: ItemId.parse(freshId('ob')), kind, ...rect, rightMm: rect.leftMm + 60, topMm: ceilingMm },
+      ],
+    }));
+  const addFurniture = (kind: Furniture['kind']) =>
+    set((w) => ({
+      ...w,
+      furniture: [
+        ...w.furniture,
+        {
+          id: ItemId.parse(freshId('fu')),
+          name: kind === 'furniture' ? 'Furniture' : kind,
+          kind,
+          ...rect,
+          depthMm: 500,
+          planned: true,
+        },
+      ],
+    }));
+  return (
+    <div className="stack wall-editor">
+      <div className="row fields">
+        <TextField
+          label="Name of the wall"
+          value={wall.name}
+          required
+          onChange={(name) => set((w) => ({ ...w, name }))}
+          width={140}
+        />
+        <LengthInput
+          label="Length"
+          value={wall.lengthMm}
+          system={system}
+          onChange={(lengthMm) => set((w) => ({ ...w, lengthMm }))}
+        />
+        <LengthInput
+          label="Stud spacing"
+          value={wall.framing.spacingMm}
+          system={system}
+          onChange={(spacingMm) =>
+            set((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
+          }
+          width={110}
+        />
+        <LengthInput
+          label="First stud, centre"
+          value={wall.framing.firstStudMm}
+          system={system}
+          placeholder="from readings"
+          onChange={(firstStudMm) => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm } }))}
+          onClear={() => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } }))}
+        />
+        <LengthInput
+          label="Stud depth"
+          value={wall.framing.depthMm}
+          system={system}
+          onChange={(depthMm) => set((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
+          width={100}
+        />
+        <LengthInput
+          label="Board"
+          value={wall.boardMm}
+          system={system}
+          onChange={(boardMm) => set((w) => ({ ...w, boardMm }))}
+          width={90}
+        />
+        <Choice
+          label="Next wall turns"
+          value={wall.turn}
+          width={100}
+          onChange={(turn) => set((w) => ({ ...w, turn }))}
+          options={[
+            { value: 'right', label: 'right' },
+            { value: 'left', label: 'left' },
+          ]}
+        />
+        <Checkbox
+          checked={wall.exterior}
+          onChange={(e) => set((w) => ({ ...w, exterior: e.target.checked }))}
+        >
+          outside wall
+        </Checkbox>
+        <Checkbox
+          checked={wall.insulated}
+          onChange={(e) => set((w) => ({ ...w, insulated: e.target.checked }))}
+        >
+          insulated
+        </Checkbox>
+      </div>
+      {frame && (
+        <div>
+          <h3>
+            Studs {formatLength(frame.fit.spacingMm, system, 'inches')} apart, first at{' '}
+            {formatLength(frame.fit.firstStudMm, system, 'inches')}{' '}
+            <span className="muted">{FROM[frame.fit.from]}</span>
+          </h3>
+          <Bays frame={frame} system={system} wish={0.9} />
+          <p className="quiet">
+            Clear of wood in the middle of the bay, as a chance; pipes and cables are not counted. Hatched:
+            under 90 %.
+          </p>
+        </div>
+      )}
+      <Readings house={house} wall={wall} frame={frame} set={set} />
+      {wall.openings.map((o) => (
+        <div className="row fields" key={o.id}>
+          <Choice
+            label="Opening"
+            value={o.kind}
+            width={110}
+            onChange={(kind) =>
+              set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === o.id ? { ...x, kind } : x)) }))
+            }
+            options={[
+              { value: 'door', label: 'door' },
+              { value: 'window', label: 'window' },
+              { value: 'cased', label: 'cased opening' },
+            ]}
+          />
+          <RectFields
+            item={o}
+            system={system}
+            onChange={(to) =>
+              set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === o.id ? { ...x, ...to } : x)) }))
+            }
+          />
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out the ${o.kind}`}
+            onClick={() => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== o.id) }))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      {wall.obstacles.map((o) => (
+        <div className="row fields" key={o.id}>
+          <Choice
+            label="In the wall"
+            value={o.kind}
+            width={110}
+            onChange={(kind) =>
+              set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === o.id ? { ...x, kind } : x)) }))
+            }
+            options={(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other'] as const).map(
+              (k) => ({ value: k, label: k }),
+            )}
+          />
+          <RectFields
+            item={o}
+            system={system}
+            onChange={(to) =>
+              set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === o.id ? { ...x, ...to } : x)) }))
+            }
+          />
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out the ${o.kind}`}
+            onClick={() => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== o.id) }))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      {wall.furniture.map((f) => (
+        <div className="row fields" key={f.id}>
+          <TextField
+            label={f.kind}
+            value={f.name}
+            required
+            width={130}
+            onChange={(name) =>
+              set((w) => ({ ...w, furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, name } : x)) }))
+            }
+          />
+          <RectFields
+            item={f}
+            system={system}
+            onChange={(to) =>
+              set((w) => ({ ...w, furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, ...to } : x)) }))
+            }
+          />
+          <LengthInput
+            label="depth"
+            width={90}
+            value={f.depthMm}
+            system={system}
+            onChange={(depthMm) =>
+              set((w) => ({
+                ...w,
+                furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, depthMm } : x)),
+              }))
+            }
+          />
+          <Checkbox
+            checked={f.planned}
+            onChange={(e) =>
+              set((w) => ({
+                ...w,
+                furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, planned: e.target.checked } : x)),
+              }))
+            }
+          >
+            planned
+          </Checkbox>
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out ${f.name}`}
+            onClick={() => set((w) => ({ ...w, furniture: w.furniture.filter((x) => x.id !== f.id) }))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      <div className="row">
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'door', label: 'Door' },
+              { key: 'window', label: 'Window' },
+              { key: 'cased', label: 'Cased opening' },
+            ],
+            onClick: ({ key }) => addOpening(key as Opening['kind']),
+          }}
+        >
+          <Button>Add an opening</Button>
+        </Dropdown>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: (['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other'] as const).map(
+              (k) => ({ key: k, label: k }),
+            ),
+            onClick: ({ key }) => addObstacle(key as Obstacle['kind']),
+          }}
+        >
+          <Button>Add something in the wall</Button>
+        </Dropdown>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: (['furniture', 'cabinet', 'counter', 'sink', 'tub'] as const).map((k) => ({
+              key: k,
+              label: k,
+            })),
+            onClick: ({ key }) => addFurniture(key as Furniture['kind']),
+          }}
+        >
+          <Button>Add something before it</Button>
+        </Dropdown>
+      </div>
+    </div>
+  );
+}

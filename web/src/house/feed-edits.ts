@@ -1,0 +1,106 @@
+import {
+  BreakerId,
+  inches,
+  makeCable,
+  makePoint,
+  PointId,
+  type Cable,
+  type CableEnd,
+  type Gauge,
+  type House,
+  type Point,
+  type Room,
+} from '@elwand/core';
+import { freshId } from '../parts/ids.ts';
+
+/** Where a cable can come from: every breaker and every other point, as one list of choices. */
+export function sourcesFor(house: House, except: string | null): { value: string; label: string }[] {
+  return [
+    ...house.panels.flatMap((p) =>
+      p.breakers.map((b) => ({
+        value: `b:${b.id}`,
+        label: `breaker ${b.number}${b.label ? `, ${b.label}` : ''}`,
+      })),
+    ),
+    ...house.points.filter((p) => p.id !== except).map((p) => ({ value: `p:${p.id}`, label: p.label })),
+  ];
+}
+
+export const endOf = (value: string): CableEnd =>
+  value.startsWith('b:')
+    ? { at: 'breaker', breakerId: BreakerId.parse(value.slice(2)) }
+    : { at: 'point', pointId: PointId.parse(value.slice(2)), on: 'splice' };
+export const endValue = (end: CableEnd): string =>
+  end.at === 'breaker' ? `b:${end.breakerId}` : `p:${end.pointId}`;
+export const isAt = (end: CableEnd, pointId: string): boolean =>
+  end.at === 'point' && end.pointId === pointId;
+
+/** The other end of a cable, seen from a point. */
+export const farEnd = (cable: Cable, pointId: string): CableEnd =>
+  isAt(cable.from, pointId) ? cable.to : cable.from;
+export const cablesAt = (house: House, pointId: string): Cable[] =>
+  house.cables.filter((c) => isAt(c.from, pointId) || isAt(c.to, pointId));
+
+/** A new cable from somewhere to a point; what it carries is guessed from the two kinds only as a start, to be corrected. */
+export function addCable(house: House, from: string, point: Point, gauge: Gauge | null): House {
+  const source = from.startsWith('p:') ? house.points.find((p) => p.id === from.slice(2)) : undefined;
+  const byLight = source?.kind === 'luminaire' && point.kind === 'switch';
+  const bySwitch = source?.kind === 'switch' && point.kind === 'luminaire';
+  const carries: Cable['carries'] = byLight ? 'loop' : bySwitch ? 'switched' : 'feed';
+  const switchedBy = byLight ? point.id : bySwitch ? source.id : null;
+  return {
+    ...house,
+    cables: [
+      ...house.cables,
+      makeCable(
+        freshId('c'),
+        endOf(from),
+        { at: 'point', pointId: point.id, on: 'splice' },
+        { gauge, carries, switchedBy },
+      ),
+    ],
+  };
+}
+
+export const withCable = (house: House, id: string, change: Partial<Cable>): House => ({
+  ...house,
+  cables: house.cables.map((c) => (c.id === id ? { ...c, ...change } : c)),
+});
+export const withoutCable = (house: House, id: string): House => ({
+  ...house,
+  cables: house.cables.filter((c) => c.id !== id),
+});
+
+const LETTER: Record<Point['kind'], string> = {
+  receptacle: 'R',
+  switch: 'S',
+  luminaire: 'L',
+  fan: 'F',
+  junction: 'J',
+  appliance: 'A',
+};
+
+/** A point with the next free name, where one of its kind usually is; the exact place is typed afterwards. */
+export function newPoint(house: House, room: Room, kind: Point['kind']): Point {
+  const taken = new Set(house.points.map((p) => p.label));
+  let n = 1;
+  while (taken.has(`${LETTER[kind]}${n}`)) n++;
+  const wall = room.walls[0];
+  const ceiling = kind === 'luminaire' || kind === 'fan';
+  const width = room.walls[0]?.lengthMm ?? 3000;
+  const depth = room.walls[1]?.lengthMm ?? 3000;
+  const middle = { xMm: width / 2, yMm: depth / 2 };
+  const at: Point['at'] = ceiling
+    ? { on: 'ceiling', roomId: room.id, ...middle }
+    : kind === 'junction'
+      ? { on: room.above.kind === 'attic' ? 'attic' : 'basement', roomId: room.id, ...middle }
+      : wall
+        ? {
+            on: 'wall',
+            wallId: wall.id,
+            xMm: wall.lengthMm / 2,
+            heightMm: inches(kind === 'switch' ? 50 : 15),
+          }
+        : { on: 'somewhere', roomId: room.id };
+  return makePoint(freshId('p'), `${LETTER[kind]}${n}`, kind, at);
+}

@@ -1,0 +1,90 @@
+import type { Cable, Point, RoomUse } from '@elwand/core';
+
+type Options<T extends string> = readonly { readonly value: T; readonly label: string }[];
+const options = <T extends string>(labels: Record<T, string>): Options<T> =>
+  (Object.entries(labels) as [T, string][]).map(([value, label]) => ({ value, label }));
+
+/** The words for the kinds of things in a house, once for all screens. */
+export const USES = options<RoomUse>({
+  living: 'Living room',
+  family: 'Family room',
+  dining: 'Dining room',
+  bedroom: 'Bedroom',
+  den: 'Den, study, music',
+  library: 'Library',
+  recreation: 'Recreation room',
+  sunroom: 'Sunroom',
+  hall: 'Hall',
+  stair: 'Stair, landing',
+  closet: 'Closet',
+  kitchen: 'Kitchen',
+  laundry: 'Laundry',
+  bath: 'Bathroom',
+  garage: 'Garage',
+  workshop: 'Workshop',
+  utility: 'Utility room',
+  'basement-finished': 'Basement, finished',
+  'basement-unfinished': 'Basement, unfinished',
+  crawl: 'Crawl space',
+  attic: 'Attic',
+  outdoor: 'Outdoors',
+});
+export const KINDS = options<Point['kind']>({
+  receptacle: 'Outlet',
+  switch: 'Switch',
+  luminaire: 'Light',
+  fan: 'Fan',
+  junction: 'Junction box',
+  appliance: 'Fixed appliance',
+});
+export const CONDITIONS = options<Point['condition']>({
+  'not-looked': 'Not looked into',
+  sound: 'Looked: sound',
+  'short-conductors': 'Looked: short conductors',
+  loose: 'Looked: loose',
+  burnt: 'Looked: burnt conductor',
+  'burnt-beyond-reach': 'Looked: burnt beyond reach',
+});
+export const CLAMPS = options<Point['box']['clamps']>({
+  unknown: 'Not looked',
+  none: 'None inside',
+  inside: 'Clamps inside',
+  outside: 'Connectors clamp outside',
+});
+export const CARRIES = options<Cable['carries']>({
+  feed: 'power: hot, neutral',
+  switched: 'switched hot, neutral',
+  loop: 'switch loop, no neutral',
+  'loop-neutral': 'switch loop with neutral',
+  both: 'power and switched hot',
+  travelers: 'travelers',
+  unknown: 'not read',
+});
+export const GROUNDS = options<Cable['ground']>({
+  wire: 'ground wire',
+  armor: 'bonded armor',
+  tubing: 'metal tubing',
+  none: 'no ground',
+  unknown: 'not looked',
+});
+export const TYPES = options<Cable['type']>({
+  'NM-B': 'plastic cable (NM-B)',
+  'old-NM': 'cloth cable',
+  'UF-B': 'buried type (UF-B)',
+  AC: 'armored (AC)',
+  'old-AC': 'old armored',
+  MC: 'metal-clad (MC)',
+  EMT: 'metal tubing (EMT)',
+  'knob-and-tube': 'knob-and-tube',
+});
+export const DEVICES = options<'receptacle' | 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual'>({
+  receptacle: 'plain',
+  'receptacle-gfci': 'ground-fault',
+  'receptacle-afci': 'arc-fault',
+  'receptacle-dual': 'arc- and ground-fault',
+});
+export const WAYS = options<Cable['way']>({
+  seen: 'way seen',
+  reckoned: 'way reckoned',
+  unknown: 'way not known',
+});

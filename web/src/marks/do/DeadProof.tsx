@@ -1,0 +1,178 @@
+import { deadState, ItemId, type DeadChain, type Reading, type Test } from '@elwand/core';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { freshId } from '../../parts/ids.ts';
+
+export interface DeadProofProps {
+  readonly chain: DeadChain;
+  readonly readings: readonly Reading[];
+  readonly planKey: string;
+  readonly onReading: (reading: Reading) => void;
+  /** Takes the chain's readings back, to prove it again after a pause. */
+  readonly onAgain: () => void;
+}
+
+const newest = (readings: readonly Reading[], key: string): Reading | undefined =>
+  readings.filter((r) => r.testKey === key).at(-1);
+
+const reading = (test: Test, text: string, value: number | null, planKey: string): Reading => ({
+  id: ItemId.parse(freshId('rd')),
+  testKey: test.key,
+  says: test.says,
+  text,
+  value,
+  takenAt: new Date().toISOString(),
+  planKey,
+});
+
+const KEYS = [
+  '1',
+  '2',
+  '3',
+  'Erase',
+  '4',
+  '5',
+  '6',
+  'mV',
+  '7',
+  '8',
+  '9',
+  'Jumps',
+  '.',
+  '0',
+  '00',
+  'OL',
+] as const;
+
+/** Reads what the keypad shows: volts, millivolts, or a word of the meter. Nothing is ever filled in beforehand. */
+export function keypadValue(text: string): number | null {
+  if (text === 'OL' || text === 'jumps') return null;
+  const milli = text.endsWith('mV');
+  const n = Number(text.replace(/\s*mV$/, ''));
+  return Number.isFinite(n) && text.trim() !== '' ? (milli ? n / 1000 : n) : null;
+}
+
+function Keypad({
+  test,
+  onRecord,
+}: {
+  readonly test: Test;
+  readonly onRecord: (text: string, value: number | null) => void;
+}) {
+  const [text, setText] = useState('');
+  const press = (k: (typeof KEYS)[number]) => {
+    if (k === 'Erase') setText('');
+    else if (k === 'OL') setText('OL');
+    else if (k === 'Jumps') setText('jumps');
+    else if (k === 'mV') setText((t) => (/^[\d.]+$/.test(t) ? `${t} mV` : t));
+    else setText((t) => (/^[\d.]*$/.test(t) && t.length < 7 ? t + k : t));
+  };
+  const value = keypadValue(text);
+  const word = text === 'OL' || text === 'jumps';
+  const complete = word || value !== null;
+  const dead = test.expect?.lowVolts === 0;
+  return (
+    <div className="stack">
+      <div className="reading-big">
+        <span className="measure">
+          {text === '' ? '–' : word || text.endsWith('mV') ? text : `${text} V`}
+        </span>
+        <span>
+          {complete && dead && (
+            <b>{value !== null && value <= (test.expect?.highVolts ?? 0) ? 'Reads dead' : 'Not dead'}</b>
+          )}{' '}
+          <span className="muted">expect {test.expect?.says}</span>
+        </span>
+      </div>
+      <div className="keypad">
+        {KEYS.map((k) => (
+          <button
+            key={k}
+            type="button"
+            className={/^[\d.]/.test(k) ? undefined : 'keypad-word'}
+            onClick={() => press(k)}
+          >
+            {k}
+          </button>
+        ))}
+      </div>
+      <Button
+        type="primary"
+        className="big-button"
+        disabled={!complete}
+        onClick={() => {
+          onRecord(text, value);
+          setText('');
+        }}
+      >
+        {complete ? `Record ${text}${word || text.endsWith('mV') ? '' : ' V'}` : 'Type what the meter shows'}
+      </Button>
+    </div>
+  );
+}
+
+const linkState = (done: boolean, now: boolean): string => (now ? 'now' : done ? 'done' : 'later');
+
+/** Proving a box dead as a chain: dead is only proved after the last known-live reading, and one live pair stops everything. */
+export function DeadProof({ chain, readings, planKey, onReading, onAgain }: DeadProofProps) {
+  const { state, next } = deadState(chain, readings);
+  return (
+    <section className="stack" aria-label={`Prove ${chain.label} dead`}>
+      <div className="dead-chain">
+        {chain.links.map(({ test }) => {
+          const r = newest(readings, test.key);
+          const now = next?.key === test.key && state !== 'live';
+          return (
+            <div key={test.key} className="dead-link" data-state={linkState(r !== undefined && !now, now)}>
+              {test.says}
+              <b>{r ? (test.expect ? `${r.text}${/^[\d.]+$/.test(r.text) ? ' V' : ''}` : '✓') : ''}</b>
+            </div>
+          );
+        })}
+      </div>
+      {state === 'live' && (
+        <div className="dead-live" role="alert">
+          It is live: {next?.says}. Stop. Touch nothing, find its breaker, then begin the chain again.
+        </div>
+      )}
+      {state === 'void' && (
+        <p className="step-caution" role="alert">
+          The meter does not show the known live point any more: nothing is proved. Mend the meter or its
+          leads, then begin again.
+        </p>
+      )}
+      {state === 'proved' && (
+        <p role="status">
+          <b>{chain.label} is proved dead.</b> Prove it again after a pause or after leaving.
+        </p>
+      )}
+      {state === 'open' && next && (
+        <>
+          <h3>{next.says}</h3>
+          {next.expect ? (
+            <Keypad
+              key={next.key}
+              test={next}
+              onRecord={(text, value) => onReading(reading(next, text, value, planKey))}
+            />
+          ) : (
+            <Button
+              type="primary"
+              className="big-button"
+              onClick={() => onReading(reading(next, 'off', 0, planKey))}
+            >
+              The breaker is off and locked or taped
+            </Button>
+          )}
+          {next.expect && next.expect.lowVolts > 0 && newest(readings, next.key) && (
+            <p className="field-error" role="alert">
+              That does not look live: {newest(readings, next.key)?.text}. Look for the fault, or find another
+              known live point, and measure again.
+            </p>
+          )}
+        </>
+      )}
+      {state !== 'open' && <Button onClick={onAgain}>Begin the chain again</Button>}
+    </section>
+  );
+}

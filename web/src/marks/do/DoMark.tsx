@@ -1,0 +1,230 @@
+import { deadState, duration, ItemId, type Job, type LogEntry, type Step } from '@elwand/core';
+import { Button, Input } from 'antd';
+import { useEffect, useState } from 'react';
+import { freshId } from '../../parts/ids.ts';
+import { useWork } from '../../workspace/work.ts';
+import { NoPlan } from '../NoPlan.tsx';
+import { DeadProof } from './DeadProof.tsx';
+import '../marks.css';
+
+const WINDOW: Record<Step['window'], string> = {
+  before: 'Before the power goes off',
+  off: 'Power off',
+  after: 'Power on again',
+};
+
+const last = (job: Job, key: string): LogEntry | undefined => job.log.filter((l) => l.stepKey === key).at(-1);
+const isDone = (job: Job, key: string): boolean => last(job, key)?.state === 'done';
+
+/** Keeps the phone's screen awake while the steps are open; where that is not to be had, nothing is lost. */
+function useAwake(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    navigator.wakeLock?.request('screen').then(
+      (l) => {
+        lock = l;
+      },
+      () => undefined,
+    );
+    return () => void lock?.release();
+  }, []);
+}
+
+/** How long the power has been off, in whole minutes; null when it is on. */
+function outageMinutes(job: Job, now: number): number | null {
+  const off = last(job, 'off');
+  const on = last(job, 'on');
+  if (off?.state !== 'done' || (on?.state === 'done' && on.at > off.at)) return null;
+  return Math.max(0, Math.floor((now - Date.parse(off.at)) / 60_000));
+}
+
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 30_000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+function StepList({
+  steps,
+  job,
+  current,
+  onChoose,
+}: {
+  readonly steps: readonly Step[];
+  readonly job: Job;
+  readonly current: string;
+  readonly onChoose: (key: string) => void;
+}) {
+  return (
+    <nav className="step-list" aria-label="Steps">
+      {(['before', 'off', 'after'] as const).map((w) => (
+        <div key={w} className={w === 'off' ? 'window-off' : undefined}>
+          <p className="window-name">
+            {WINDOW[w]}, {duration(steps.filter((s) => s.window === w).reduce((m, s) => m + s.minutes, 0))}
+          </p>
+          <ol>
+            {steps
+              .filter((s) => s.window === w)
+              .map((s) => (
+                <li key={s.key}>
+                  <button
+                    type="button"
+                    aria-current={s.key === current ? 'step' : undefined}
+                    onClick={() => onChoose(s.key)}
+                  >
+                    <span aria-hidden="true">{isDone(job, s.key) ? '✓' : last(job, s.key) ? '?' : '·'}</span>
+                    <span>
+                      {s.title}
+                      {isDone(job, s.key) && <span className="visually-hidden">, done</span>}
+                    </span>
+                    <span className="quiet measure">{Math.round(s.minutes)}</span>
+                  </button>
+                </li>
+              ))}
+          </ol>
+        </div>
+      ))}
+    </nav>
+  );
+}
+
+/** Mark 8: one step a card, in an order that keeps the circuit off for the shortest time. */
+export function DoMark() {
+  const { bundle, evaluation, edits } = useWork();
+  const { chosen } = evaluation;
+  const [picked, setPicked] = useState<string | null>(null);
+  const [reason, setReason] = useState<string | null>(null);
+  const now = useNow();
+  useAwake();
+  if (!chosen) return <NoPlan />;
+  const { job } = bundle;
+  const { steps, chains } = chosen;
+  const step = steps.find((s) => s.key === picked) ?? steps.find((s) => !isDone(job, s.key)) ?? steps.at(-1);
+  if (!step) return <NoPlan />;
+  const chain = step.kind === 'prove-dead' ? chains.find((c) => c.pointId === step.pointId) : undefined;
+  const planReadings = job.readings.filter((r) => r.planKey === chosen.option.key);
+  const unproved = chains.filter((c) => deadState(c, planReadings).state !== 'proved');
+  // A step that touches conductors has no way round the proof.
+  const locked =
+    step.window === 'off' && step.kind !== 'power' && step.kind !== 'prove-dead' && unproved.length > 0;
+  const chainOpen = chain !== undefined && deadState(chain, planReadings).state !== 'proved';
+  const waits = step.after.filter((k) => steps.some((s) => s.key === k) && !isDone(job, k));
+  const off = outageMinutes(job, now);
+  const log = (state: LogEntry['state'], why: string) => {
+    const entry: LogEntry = {
+      id: ItemId.parse(freshId('log')),
+      stepKey: step.key,
+      state,
+      reason: why,
+      at: new Date().toISOString(),
+      minutes: null,
+    };
+    edits.job({ ...job, log: [...job.log, entry] });
+    setPicked(null);
+    setReason(null);
+  };
+  return (
+    <div className="section stack">
+      <div className="row">
+        <h2 className="grow">
+          {steps.filter((s) => isDone(job, s.key)).length} of {steps.length} steps done
+        </h2>
+        {off !== null && (
+          <span className="tag">
+            Power off for <b>{duration(off)}</b> of about {duration(chosen.option.outageMinutes)}
+          </span>
+        )}
+        <Button className="hide-phone no-print" onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      <div className="step-grid">
+        <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
+        <article className="step-card" aria-label={step.title}>
+          <p className="quiet">
+            {WINDOW[step.window]} · {step.place || 'anywhere'} · {Math.round(step.minutes)} min
+            {step.waitDays > 0 ? ` · let it dry ${step.waitDays} day first` : ''}
+            {step.by === 'electrician' ? ' · the electrician' : ''}
+          </p>
+          <h2>{step.title}</h2>
+          {step.detail !== '' && <p>{step.detail}</p>}
+          {step.cautions.map((c) => (
+            <p key={c} className="step-caution">
+              {c}
+            </p>
+          ))}
+          {step.tools.length > 0 && <p className="muted">Bring: {step.tools.join(', ')}</p>}
+          {chain && (
+            <DeadProof
+              chain={chain}
+              readings={planReadings}
+              planKey={chosen.option.key}
+              onReading={(r) => edits.job({ ...job, readings: [...job.readings, r] })}
+              onAgain={() =>
+                edits.job({
+                  ...job,
+                  readings: job.readings.filter((r) => !r.testKey.startsWith(`dead:${chain.pointId}:`)),
+                })
+              }
+            />
+          )}
+          {waits.length > 0 && (
+            <p className="muted">
+              Comes after: {waits.map((k) => steps.find((s) => s.key === k)?.title).join('; ')}
+            </p>
+          )}
+          {locked && (
+            <p role="alert">
+              <b>Not before {unproved.map((c) => c.label).join(' and ')} is proved dead.</b>
+            </p>
+          )}
+          {isDone(job, step.key) ? (
+            <p>
+              Done {new Date(last(job, step.key)?.at ?? '').toLocaleString()}.{' '}
+              <Button size="small" onClick={() => log('open', 'taken back')}>
+                Not done after all
+              </Button>
+            </p>
+          ) : (
+            <>
+              <Button
+                type="primary"
+                className="big-button"
+                disabled={locked || chainOpen}
+                onClick={() => log('done', '')}
+              >
+                Done, next step
+              </Button>
+              {reason === null ? (
+                <Button className="big-button" onClick={() => setReason('')}>
+                  Can't do it now
+                </Button>
+              ) : (
+                <div className="stack">
+                  <Input.TextArea
+                    aria-label="Why not"
+                    autoFocus
+                    autoSize={{ minRows: 2 }}
+                    maxLength={400}
+                    value={reason}
+                    placeholder="Why? The step stays open, with this reason."
+                    onChange={(e) => setReason(e.target.value)}
+                  />
+                  <Button disabled={reason.trim() === ''} onClick={() => log('open', reason.trim())}>
+                    Leave it open
+                  </Button>
+                </div>
+              )}
+              {last(job, step.key)?.state === 'open' && last(job, step.key)?.reason !== '' && (
+                <p className="muted">Left open: {last(job, step.key)?.reason}</p>
+              )}
+            </>
+          )}
+        </article>
+      </div>
+    </div>
+  );
+}

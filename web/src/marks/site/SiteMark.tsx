@@ -1,0 +1,90 @@
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
+import { wallShown } from '../../state/view.ts';
+import { TapeLine } from '../../house/TapeLine.tsx';
+import { WallEditor } from '../../house/WallEditor.tsx';
+import { WallTabs } from '../../house/WallTabs.tsx';
+import { useWork } from '../../workspace/work.ts';
+import { bestNextHit, formatLength, ItemId, percent, type HitMethod, type Want } from '@elwand/core';
+import { Button } from 'antd';
+import { freshId } from '../../parts/ids.ts';
+import { withWall } from '../../state/edit.ts';
+import '../../house/wall.css';
+import '../marks.css';
+
+/** The one reading that would help most, at the wanted point whose bay is least sure. */
+function NextHit({ want }: { readonly want: Want }) {
+  const { bundle, evaluation, edits } = useWork();
+  const { house } = bundle;
+  if (want.at.on !== 'wall') return null;
+  const { wallId } = want.at;
+  const frame = evaluation.frames.get(wallId);
+  const placement = evaluation.placements.get(want.id);
+  if (!frame || !placement) return null;
+  const atMm = bestNextHit(frame, want.at.xMm);
+  const add = (method: HitMethod) =>
+    edits.house(
+      withWall(house, wallId, (w) => ({
+        ...w,
+        hits: [...w.hits, { id: ItemId.parse(freshId('h')), method, atMm }],
+      })),
+    );
+  return (
+    <section className="sheet stack next-hit" aria-label="One more hit helps most">
+      <h3>One more hit helps most</h3>
+      <p>
+        <b className="measure next-hit-at">{formatLength(atMm, house.units, 'inches')}</b> from the left
+        corner of the {frame.wall.name.toLowerCase()}. {want.label} is clear at {percent(placement.odds, 0)}{' '}
+        now, {percent(bundle.job.preferences.bayWish, 0)} wished.
+      </p>
+      <div className="row">
+        <Button type="primary" onClick={() => add('magnet')}>
+          Wood here
+        </Button>
+        <Button onClick={() => add('nothing')}>Nothing</Button>
+      </div>
+    </section>
+  );
+}
+
+/** Mark 2: what is in the walls, by tape and by reasoning. */
+export function SiteMark() {
+  const { bundle, evaluation, edits, room } = useWork();
+  const { house, job } = bundle;
+  const dispatch = useAppDispatch();
+  const wallId = useAppSelector((s) => s.view.wallId);
+  if (!room) return null;
+  const wanted = job.wants.find(
+    (w) => w.at.on === 'wall' && room.walls.some((x) => w.at.on === 'wall' && x.id === w.at.wallId),
+  );
+  const wall =
+    room.walls.find((w) => w.id === wallId) ??
+    room.walls.find((w) => wanted?.at.on === 'wall' && w.id === wanted.at.wallId) ??
+    room.walls[0];
+  if (!wall) return null;
+  const unsure = [...job.wants]
+    .filter((w) => evaluation.placements.get(w.id)?.faults.some((f) => f.kind === 'odds'))
+    .sort(
+      (a, b) => (evaluation.placements.get(a.id)?.odds ?? 1) - (evaluation.placements.get(b.id)?.odds ?? 1),
+    )[0];
+  const next = () =>
+    dispatch(wallShown(room.walls[(room.walls.indexOf(wall) + 1) % room.walls.length]?.id ?? null));
+  return (
+    <div className="section stack">
+      {unsure && <NextHit want={unsure} />}
+      <WallTabs
+        room={room}
+        current={wall.id}
+        system={house.units}
+        onChoose={(id) => dispatch(wallShown(id))}
+      />
+      <TapeLine key={wall.id} house={house} wall={wall} onHouse={(h) => edits.house(h)} onNextWall={next} />
+      <WallEditor
+        house={house}
+        wall={wall}
+        frame={evaluation.frames.get(wall.id)}
+        ceilingMm={room.ceilingMm}
+        onHouse={(h) => edits.house(h)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,111 @@
+import { amps, circuitLoad, type Chosen, type Evaluation } from '@elwand/core';
+import { area, curveStepAfter, line, scaleLinear } from 'd3';
+
+const WIDTH = 640;
+const HEIGHT = 150;
+const PAD = { left: 44, right: 120, top: 12, bottom: 22 };
+
+interface Step {
+  readonly hour: number;
+  readonly amps: number;
+}
+
+const closed = (day: readonly Step[]): Step[] => [...day, { hour: 24, amps: day.at(-1)?.amps ?? 0 }];
+
+/** Current on the tapped circuit over the day, before and with the new points, against breaker rating and continuous limit. */
+export function LoadChart({
+  evaluation,
+  chosen,
+}: {
+  readonly evaluation: Evaluation;
+  readonly chosen: Chosen;
+}) {
+  const breaker = chosen.option.taps[0]?.breaker;
+  if (!breaker) return null;
+  const before = circuitLoad(evaluation.bundle.house, evaluation.feed, breaker.id);
+  const after = circuitLoad(chosen.applied.house, chosen.applied.feed, breaker.id);
+  if (!before || !after) return null;
+  const limit = breaker.amps / evaluation.pack.limits.continuousFactor.value;
+  const x = scaleLinear()
+    .domain([0, 24])
+    .range([PAD.left, WIDTH - PAD.right]);
+  const y = scaleLinear()
+    .domain([0, Math.max(breaker.amps * 1.1, ...after.day.map((d) => d.amps))])
+    .range([HEIGHT - PAD.bottom, PAD.top]);
+  const fill = area<Step>()
+    .x((d) => x(d.hour))
+    .y0(y(0))
+    .y1((d) => y(d.amps))
+    .curve(curveStepAfter);
+  const edge = line<Step>()
+    .x((d) => x(d.hour))
+    .y((d) => y(d.amps))
+    .curve(curveStepAfter);
+  const worst = after.worst;
+  return (
+    <figure className="chart">
+      <figcaption>
+        <h3>
+          Breaker {breaker.number} over the day{' '}
+          <span className="muted">
+            worst at {Math.floor(worst.hour)}:{String(Math.round((worst.hour % 1) * 60)).padStart(2, '0')}:{' '}
+            {amps(worst.amps)} ({worst.names.join(', ') || 'nothing entered'})
+          </span>
+        </h3>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="img"
+        aria-label={`Current on breaker ${breaker.number} over the day: at most ${amps(worst.amps)} of ${breaker.amps} A`}
+      >
+        {[0, 6, 12, 18, 24].map((h) => (
+          <g key={h}>
+            <line x1={x(h)} x2={x(h)} y1={PAD.top} y2={HEIGHT - PAD.bottom} stroke="var(--rule)" />
+            <text x={x(h)} y={HEIGHT - 6} className="chart-text" textAnchor="middle">
+              {h}:00
+            </text>
+          </g>
+        ))}
+        <path d={fill(closed(after.day)) ?? ''} fill="var(--new-tint)" />
+        <path d={fill(closed(before.day)) ?? ''} fill="var(--rule)" />
+        <path d={edge(closed(after.day)) ?? ''} fill="none" stroke="var(--new)" strokeWidth="2" />
+        <path d={edge(closed(before.day)) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+        <line
+          x1={PAD.left}
+          x2={WIDTH - PAD.right}
+          y1={y(breaker.amps)}
+          y2={y(breaker.amps)}
+          stroke="var(--stop)"
+          strokeWidth="1.6"
+        />
+        <text x={WIDTH - PAD.right + 6} y={y(breaker.amps) + 4} className="chart-text">
+          breaker {breaker.amps} A
+        </text>
+        <line
+          x1={PAD.left}
+          x2={WIDTH - PAD.right}
+          y1={y(limit)}
+          y2={y(limit)}
+          stroke="var(--settle)"
+          strokeWidth="1.2"
+          strokeDasharray="5 4"
+        />
+        <text x={WIDTH - PAD.right + 6} y={y(limit) + 4} className="chart-text">
+          3 h or more {limit} A
+        </text>
+        {[0, breaker.amps / 2].map((a) => (
+          <text key={a} x={PAD.left - 6} y={y(a) + 4} className="chart-text" textAnchor="end">
+            {a} A
+          </text>
+        ))}
+        <text
+          x={WIDTH - PAD.right + 6}
+          y={Math.min(y(after.day.at(-1)?.amps ?? 0) - 4, HEIGHT - PAD.bottom - 16)}
+          className="chart-text chart-new"
+        >
+          with the new
+        </text>
+      </svg>
+    </figure>
+  );
+}

@@ -1,0 +1,298 @@
+import type { BoxWiring, Conductor, JoinMember, Screw, Wired } from '@elwand/core';
+
+/** Draws one box from its wiring data: a row for each conductor, a column for each join, the device with its screws below. */
+
+const WIDTH = 480;
+const ROW = 24;
+const TOP = 40;
+const BLOCK_GAP = 24;
+const LEFT_PORT = 36;
+const RIGHT_PORT = WIDTH - 36;
+const DEVICE_X = 262;
+
+const COLUMN: Record<string, number> = {
+  switched: 352,
+  hot: 312,
+  neutral: 178,
+  ground: 112,
+  traveler: 230,
+  unread: 230,
+};
+const columnOf = (role: string): number => COLUMN[role.startsWith('switched') ? 'switched' : role] ?? 230;
+
+const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
+  brass: { dx: 34, dy: 16 },
+  silver: { dx: -34, dy: 16 },
+  green: { dx: -34, dy: 64 },
+  'line brass': { dx: 34, dy: 16 },
+  'line silver': { dx: -34, dy: 16 },
+  'load brass': { dx: 34, dy: 44 },
+  'load silver': { dx: -34, dy: 44 },
+  'switch screw': { dx: 34, dy: 16 },
+  'other switch screw': { dx: 34, dy: 44 },
+  'lamp lead black': { dx: 34, dy: 16 },
+  'lamp lead white': { dx: -34, dy: 16 },
+};
+
+/** Insulation colour on white: white is ink-edged, bare is banded, so that nobody needs colours to tell them apart. */
+function Conduct({ d, colour }: { readonly d: string; readonly colour: Conductor['colour'] }) {
+  const core = {
+    white: 'var(--conductor-white)',
+    red: 'var(--conductor-red)',
+    bare: 'var(--copper)',
+    black: 'var(--conductor-black)',
+  }[colour];
+  return (
+    <g fill="none">
+      <path d={d} stroke="var(--conductor-white)" strokeWidth="8" />
+      {(colour === 'white' || colour === 'bare') && (
+        <path d={d} stroke="var(--conductor-black)" strokeWidth={colour === 'white' ? 4.8 : 4} />
+      )}
+      <path
+        d={d}
+        stroke={core}
+        strokeWidth={colour === 'white' ? 2.8 : 3.8}
+        strokeDasharray={colour === 'bare' ? '5 2' : undefined}
+      />
+    </g>
+  );
+}
+
+type CableOfBox = BoxWiring['cables'][number];
+
+interface Block {
+  readonly cable: CableOfBox;
+  readonly side: 'left' | 'right';
+  readonly top: number;
+}
+
+/** The first cable enters at the left, level with the first at the right; the others stand below each other at the right. */
+function blocksOf(cables: readonly CableOfBox[]): { blocks: Block[]; bottom: number } {
+  const [first, ...rest] = cables;
+  const blocks: Block[] = first ? [{ cable: first, side: 'left', top: TOP }] : [];
+  let top = TOP;
+  for (const cable of rest) {
+    blocks.push({ cable, side: 'right', top });
+    top += cable.conductors.length * ROW + BLOCK_GAP;
+  }
+  return { blocks, bottom: Math.max(top, TOP + (first?.conductors.length ?? 0) * ROW + BLOCK_GAP) };
+}
+
+interface Port {
+  readonly x: number;
+  readonly y: number;
+}
+
+function portsOf(blocks: readonly Block[]): Map<Conductor, Port> {
+  return new Map(
+    blocks.flatMap((b) =>
+      b.cable.conductors.map(
+        (c, i) => [c, { x: b.side === 'left' ? LEFT_PORT : RIGHT_PORT, y: b.top + i * ROW }] as const,
+      ),
+    ),
+  );
+}
+
+const screwAt = (s: Screw, y: number): Port => ({ x: DEVICE_X + SCREW[s].dx, y: y + SCREW[s].dy });
+
+function Sheath({ block }: { readonly block: Block }) {
+  const { cable, side, top } = block;
+  const x = side === 'left' ? 10 : RIGHT_PORT;
+  const height = (cable.conductors.length - 1) * ROW + 20;
+  const end = side === 'left' ? 'start' : 'end';
+  const textX = side === 'left' ? LEFT_PORT + 8 : RIGHT_PORT - 8;
+  return (
+    <g>
+      <rect
+        x={x}
+        y={top - 10}
+        width="26"
+        height={height}
+        fill={cable.isNew ? 'var(--new)' : 'var(--rule-strong)'}
+        stroke="var(--conductor-black)"
+      />
+      <text
+        x={side === 'left' ? 10 : WIDTH - 10}
+        y={top - 17}
+        textAnchor={end}
+        className={`wire-text wire-join${cable.isNew ? ' wire-new' : ''}`}
+      >
+        {cable.isNew ? '‖ ' : ''}
+        {side === 'left' ? cable.to : `to ${cable.to}`}
+      </text>
+      {cable.conductors.map((c, i) => (
+        <text key={i} x={textX} y={top + i * ROW - 5} textAnchor={end} className="wire-text">
+          {c.colour}
+          {c.remark ? ', re-marked' : ''}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+function Device({
+  kind,
+  screws,
+  y,
+}: {
+  readonly kind: BoxWiring['point']['kind'];
+  readonly screws: readonly Screw[];
+  readonly y: number;
+}) {
+  const x = DEVICE_X;
+  return (
+    <g>
+      <rect
+        x={x - 26}
+        y={y}
+        width="52"
+        height="78"
+        rx="4"
+        fill="var(--conductor-white)"
+        stroke="var(--conductor-black)"
+        strokeWidth="1.4"
+      />
+      {kind === 'receptacle' && (
+        <path
+          d={`M${x - 6} ${y + 16}v9M${x + 6} ${y + 16}v9M${x - 6} ${y + 48}v9M${x + 6} ${y + 48}v9`}
+          stroke="var(--conductor-black)"
+          strokeWidth="2"
+        />
+      )}
+      {kind === 'switch' && (
+        <rect
+          x={x - 6}
+          y={y + 22}
+          width="12"
+          height="34"
+          fill="none"
+          stroke="var(--conductor-black)"
+          strokeWidth="1.4"
+        />
+      )}
+      {(kind === 'luminaire' || kind === 'fan' || kind === 'appliance') && (
+        <circle cx={x} cy={y + 38} r="16" fill="none" stroke="var(--conductor-black)" strokeWidth="1.4" />
+      )}
+      {screws.map((s) => (
+        <g key={s}>
+          <circle
+            cx={x + SCREW[s].dx}
+            cy={y + SCREW[s].dy}
+            r="6"
+            fill="var(--conductor-white)"
+            stroke="var(--conductor-black)"
+            strokeWidth="1.4"
+          />
+          <text
+            x={x + SCREW[s].dx + (SCREW[s].dx > 0 ? 10 : -10)}
+            y={y + SCREW[s].dy + 17}
+            className="wire-text"
+            textAnchor={SCREW[s].dx > 0 ? 'start' : 'end'}
+          >
+            {s}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** Ends of the members of a join, and the column they meet in. */
+function joinLines(
+  members: readonly JoinMember[],
+  x: number,
+  ports: ReadonlyMap<Conductor, Port>,
+  deviceY: number,
+): { lines: { d: string; colour: Conductor['colour'] }[]; middle: number } {
+  const rows = members.flatMap((m) => (m.kind === 'conductor' ? [ports.get(m.conductor)?.y ?? TOP] : []));
+  const [low, high] = [Math.min(...rows), Math.max(...rows)];
+  // All of a join meet at its first row; what comes from further down runs up its own column.
+  const lines = members.map((m, i) => {
+    if (m.kind === 'pigtail') {
+      const to = screwAt(m.to, deviceY);
+      return { d: `M${x} ${high}V${to.y}H${to.x}`, colour: m.colour };
+    }
+    const port = ports.get(m.conductor) ?? { x, y: low };
+    return { d: `M${port.x} ${port.y}H${x + (i % 2 === 0 ? 0 : 3)}V${low}`, colour: m.conductor.colour };
+  });
+  return { lines, middle: (low + high) / 2 };
+}
+
+/** One box, before or after; the title is what a screen reader hears first. */
+export function BoxDiagram({
+  box,
+  wired,
+  title,
+}: {
+  readonly box: BoxWiring;
+  readonly wired: Wired;
+  readonly title: string;
+}) {
+  const cables = wired === box.before ? box.cables.filter((c) => !c.isNew) : box.cables;
+  const { blocks, bottom } = blocksOf(cables);
+  const ports = portsOf(blocks);
+  const hasDevice = box.point.devices.length > 0;
+  const deviceY = bottom;
+  const height = deviceY + (hasDevice ? 96 : 4);
+  const screws = [
+    ...new Set([
+      ...wired.joins.flatMap((j) => j.members.flatMap((m) => (m.kind === 'pigtail' ? [m.to] : []))),
+      ...wired.terminations.map((t) => t.screw),
+    ]),
+  ];
+  const spoken = `${title}: ${wired.joins.map((j) => `join ${j.n}, ${j.says}`).join('; ') || 'no joins'}. ${wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`).join(', ')}`;
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={spoken}>
+      <rect
+        x="22"
+        y="6"
+        width={WIDTH - 44}
+        height={height - 10}
+        rx="4"
+        fill="var(--conductor-white)"
+        stroke="var(--conductor-black)"
+        strokeWidth="1.4"
+      />
+      {wired.terminations.map((t, i) => {
+        const to = screwAt(t.screw, deviceY);
+        const port = ports.get(t.conductor) ?? { x: LEFT_PORT, y: TOP };
+        // Each straight conductor turns down on its own track so that none lies on another.
+        const turn = to.x > DEVICE_X ? to.x + 18 + (i % 3) * 9 : to.x - 18 - (i % 3) * 9;
+        return (
+          <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} colour={t.conductor.colour} />
+        );
+      })}
+      {wired.joins.map((j) => {
+        const x = columnOf(j.role);
+        return joinLines(j.members, x, ports, deviceY).lines.map((l, i) => (
+          <Conduct key={`${j.n}-${i}`} d={l.d} colour={l.colour} />
+        ));
+      })}
+      {wired.joins.map((j) => {
+        const x = columnOf(j.role);
+        const { middle } = joinLines(j.members, x, ports, deviceY);
+        return (
+          <g key={j.n}>
+            <rect
+              x={x - 15}
+              y={middle - 12}
+              width="30"
+              height="24"
+              rx="4"
+              fill="var(--conductor-white)"
+              stroke={j.isNew ? 'var(--new)' : 'var(--conductor-black)'}
+              strokeWidth={j.isNew ? 2.4 : 1.4}
+            />
+            <text x={x} y={middle + 5} textAnchor="middle" className="wire-text wire-join">
+              {j.n}
+            </text>
+          </g>
+        );
+      })}
+      {blocks.map((b) => (
+        <Sheath key={b.cable.cable.id} block={b} />
+      ))}
+      {hasDevice && <Device kind={box.point.kind} screws={screws} y={deviceY} />}
+    </svg>
+  );
+}

@@ -1,0 +1,164 @@
+import { boxModel, cubicInches, PARTS, surveyBox, type BoxWiring, type PartKey } from '@elwand/core';
+import { useState } from 'react';
+import { useWork } from '../../workspace/work.ts';
+import { NoPlan } from '../NoPlan.tsx';
+import { BoxDiagram } from './BoxDiagram.tsx';
+import '../marks.css';
+
+const partName = (key: string): string => (key in PARTS ? PARTS[key as PartKey].name : key);
+
+/** What takes the room in a box, as one bar against what is there. */
+function FillGauge({ box }: { readonly box: BoxWiring }) {
+  const { evaluation } = useWork();
+  const feed = evaluation.chosen?.applied.feed.boxes.get(box.point.id);
+  if (!feed) return null;
+  const survey = surveyBox(feed);
+  const fill = evaluation.pack.fill(survey.contents);
+  const have = survey.volume?.cubicInches ?? null;
+  const most = Math.max(fill.cubicInches, have ?? 0) * 1.06;
+  return (
+    <figure className="chart">
+      <figcaption className="row">
+        <h3>Room in the box</h3>
+        <span className="measure">
+          {cubicInches(fill.cubicInches)} needed,{' '}
+          {have === null ? 'volume not known' : `${cubicInches(have)} there`}
+        </span>
+        <span className="quiet">{boxModel(box.point.box.model)?.name ?? ''}</span>
+      </figcaption>
+      <svg
+        viewBox="0 0 600 46"
+        role="img"
+        aria-label={fill.items.map((i) => `${i.what} ${i.cubicInches}`).join(', ')}
+      >
+        {fill.items.map((item, i) => {
+          const before = fill.items.slice(0, i).reduce((s, x) => s + x.cubicInches, 0);
+          const x = (before / most) * 600;
+          const w = (item.cubicInches / most) * 600;
+          return (
+            <g key={item.what}>
+              <rect x={x} y="4" width={w} height="20" fill="var(--boxwood-tint)" stroke="var(--ink)" />
+              <text x={x + w / 2} y="18" textAnchor="middle" className="wire-text">
+                {item.cubicInches.toFixed(2)}
+              </text>
+            </g>
+          );
+        })}
+        {have !== null && (
+          <g>
+            <line
+              x1={(have / most) * 600}
+              x2={(have / most) * 600}
+              y1="0"
+              y2="30"
+              stroke="var(--ink)"
+              strokeWidth="3"
+            />
+            <text x={Math.min((have / most) * 600, 560)} y="43" textAnchor="middle" className="wire-text">
+              box ends, {have}
+            </text>
+          </g>
+        )}
+      </svg>
+      <p className="muted">{fill.items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(' · ')}</p>
+    </figure>
+  );
+}
+
+/** Mark 6: what goes to what, a box at a time, in the order in which power reaches them. */
+export function WireMark() {
+  const { bundle, evaluation } = useWork();
+  const [chosenBox, setChosenBox] = useState<string | null>(null);
+  const { chosen } = evaluation;
+  const boxes = chosen?.boxes ?? [];
+  const box = boxes.find((b) => b.point.id === chosenBox) ?? boxes[0];
+  if (!chosen || !box) return <NoPlan />;
+  return (
+    <div className="section stack">
+      <div className="row">
+        <h2>Boxes that are touched</h2>
+        <span className="muted">in the order in which power reaches them; ‖ marks new cable</span>
+      </div>
+      <div className="chain" role="group" aria-label="Boxes">
+        {boxes.map((b, i) => (
+          <span key={b.point.id} style={{ display: 'contents' }}>
+            {i > 0 && <span className={`chain-link${b.isNew ? ' chain-link-new' : ''}`} />}
+            <button
+              type="button"
+              className={b.isNew ? 'chain-new' : undefined}
+              aria-pressed={b.point.id === box.point.id}
+              onClick={() => setChosenBox(b.point.id)}
+            >
+              <b>{b.point.label}</b>
+              <br />
+              <span className="quiet">
+                {b.after.joins.length === 0
+                  ? 'straight to the screws'
+                  : `${b.after.joins.length} join${b.after.joins.length === 1 ? '' : 's'}`}
+              </span>
+            </button>
+          </span>
+        ))}
+      </div>
+      <div className="wire-pair">
+        <section className="wire-card" aria-label="Before">
+          <h3>{box.point.label} before</h3>
+          {box.before ? (
+            <BoxDiagram box={box} wired={box.before} title={`${box.point.label} before`} />
+          ) : (
+            <p className="muted">No box there yet.</p>
+          )}
+        </section>
+        <section className="wire-card" aria-label="After">
+          <h3>
+            {box.point.label} after{' '}
+            <span className="muted">
+              {bundle.job.preferences.passPower === 'pigtails' ? 'pigtails' : 'through the device'}
+            </span>
+          </h3>
+          <BoxDiagram box={box} wired={box.after} title={`${box.point.label} after`} />
+        </section>
+      </div>
+      <FillGauge box={box} />
+      <section aria-label="Joins">
+        <h3>
+          {box.after.joins.length === 0
+            ? 'No joins: straight to the screws'
+            : `Make ${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}`}
+        </h3>
+        <ol className="joins">
+          {box.after.joins.map((j) => (
+            <li key={j.n}>
+              <span className="move-n measure">{j.n}</span>
+              <div>
+                <b>{j.says}</b>
+                <p className="muted">
+                  {partName(j.connector)}; {j.strip}
+                </p>
+              </div>
+            </li>
+          ))}
+          {box.after.terminations.map((t, i) => (
+            <li key={`t${i}`}>
+              <span className="move-n measure">→</span>
+              <div>
+                <b>
+                  {t.conductor.colour}
+                  {t.conductor.remark ? ', re-marked' : ''} to {t.screw}
+                </b>{' '}
+                <span className="muted">
+                  from {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to}
+                </span>
+              </div>
+            </li>
+          ))}
+        </ol>
+        {box.notes.map((n) => (
+          <p key={n} className="muted">
+            {n}
+          </p>
+        ))}
+      </section>
+    </div>
+  );
+}

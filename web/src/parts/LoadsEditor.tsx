@@ -1,0 +1,152 @@
+import { APPLIANCES, plain, type LoadFacts } from '@elwand/core';
+import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
+import { useState } from 'react';
+import { Choice } from './Choice.tsx';
+import './loads.css';
+
+type Hours = LoadFacts['hours'];
+
+const clock = (h: number): string => `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;
+const hoursText = (hours: Hours): string => hours.map(([a, b]) => `${clock(a)}-${clock(b)}`).join(', ');
+
+/** Reads "9-12, 18:30-22"; empty means at any hour. */
+export function parseHours(text: string): Hours | string {
+  if (text.trim() === '') return [];
+  const out: Hours = [];
+  for (const part of text.split(',')) {
+    const m = /^\s*(\d{1,2})(?::(\d{2}))?\s*(?:-|to)\s*(\d{1,2})(?::(\d{2}))?\s*$/.exec(part);
+    const hour = (h?: string, min?: string) => Number(h) + Number(min ?? 0) / 60;
+    const [from, to] = m ? [hour(m[1], m[2]), hour(m[3], m[4])] : [Number.NaN, Number.NaN];
+    if (!(from >= 0 && from <= 24 && to >= 0 && to <= 24))
+      return `"${part.trim()}" is no span of hours; write 9-12 or 18:30-22`;
+    out.push([from, to]);
+  }
+  return out;
+}
+
+function HoursField({
+  value,
+  onChange,
+}: {
+  readonly value: Hours;
+  readonly onChange: (hours: Hours) => void;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const read = draft === null ? value : parseHours(draft);
+  const commit = () => {
+    if (draft === null || typeof read === 'string') return;
+    onChange(read);
+    setDraft(null);
+  };
+  return (
+    <span>
+      <Input
+        className="measure"
+        aria-label="Hours it runs"
+        placeholder="any hour"
+        style={{ width: 120 }}
+        value={draft ?? hoursText(value)}
+        status={typeof read === 'string' ? 'error' : ''}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onPressEnter={commit}
+      />
+      {typeof read === 'string' && (
+        <span className="field-error" role="alert">
+          {read}
+        </span>
+      )}
+    </span>
+  );
+}
+
+export interface LoadsEditorProps {
+  readonly loads: readonly LoadFacts[];
+  readonly onChange: (loads: LoadFacts[]) => void;
+}
+
+/** What is plugged in or hung at one point: from the list of common things or written by hand; the nameplate wins. */
+export function LoadsEditor({ loads, onChange }: LoadsEditorProps) {
+  const [name, setName] = useState('');
+  const add = (text: string) => {
+    const trimmed = text.trim();
+    if (trimmed === '') return;
+    const known = APPLIANCES.find((a) => a.name === trimmed);
+    onChange([
+      ...loads,
+      known ?? {
+        name: trimmed,
+        voltAmperes: 100,
+        connection: 'cord',
+        continuous: false,
+        motor: false,
+        roomAirConditioner: false,
+        hours: [],
+      },
+    ]);
+    setName('');
+  };
+  const change = (i: number, to: Partial<LoadFacts>) =>
+    onChange(loads.map((l, k) => (k === i ? { ...l, ...to } : l)));
+  return (
+    <div className="stack">
+      {loads.map((l, i) => (
+        <div key={i} className="load-row">
+          <span className="load-name">{l.name}</span>
+          <InputNumber
+            aria-label={`Volt-amperes of ${l.name}`}
+            min={0}
+            max={20000}
+            value={l.voltAmperes}
+            suffix="VA"
+            style={{ width: 110 }}
+            onChange={(v) => v !== null && change(i, { voltAmperes: v })}
+          />
+          <span className="quiet measure">{plain(l.voltAmperes / 120, 1)} A</span>
+          <Choice
+            hideLabel
+            label={`How ${l.name} is connected`}
+            value={l.connection}
+            width={108}
+            onChange={(connection) => change(i, { connection })}
+            options={[
+              { value: 'cord', label: 'plugged' },
+              { value: 'fixed', label: 'fixed' },
+              { value: 'light', label: 'light' },
+            ]}
+          />
+          <HoursField value={l.hours} onChange={(hours) => change(i, { hours })} />
+          <Checkbox checked={l.continuous} onChange={(e) => change(i, { continuous: e.target.checked })}>
+            3 h or more
+          </Checkbox>
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out ${l.name}`}
+            onClick={() => onChange(loads.filter((_, k) => k !== i))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      <div className="row">
+        <AutoComplete
+          aria-label="What is plugged in"
+          style={{ width: 260 }}
+          value={name}
+          placeholder="What will be plugged in or hung here?"
+          options={APPLIANCES.map((a) => ({ value: a.name, label: `${a.name} · ${a.voltAmperes} VA` }))}
+          showSearch={{
+            filterOption: (input, option) =>
+              (option?.value ?? '').toLowerCase().includes(input.toLowerCase()),
+          }}
+          onChange={setName}
+          onSelect={add}
+        />
+        <Button onClick={() => add(name)} disabled={name.trim() === ''}>
+          Add
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+import {
+  applyEdit,
+  type Bundle,
+  type Edit,
+  type House,
+  type Job,
+  type Point,
+  type Room,
+  type Wall,
+  type WallId,
+} from '@elwand/core';
+import { useCallback, useMemo } from 'react';
+import { edited } from './document.ts';
+import { useAppDispatch } from './store.ts';
+
+export const withWall = (house: House, id: WallId, change: (wall: Wall) => Wall): House => ({
+  ...house,
+  rooms: house.rooms.map((r) =>
+    r.walls.some((w) => w.id === id) ? { ...r, walls: r.walls.map((w) => (w.id === id ? change(w) : w)) } : r,
+  ),
+});
+export const withRoom = (house: House, id: string, change: (room: Room) => Room): House => ({
+  ...house,
+  rooms: house.rooms.map((r) => (r.id === id ? change(r) : r)),
+});
+export const withPoint = (house: House, id: string, change: (point: Point) => Point): House => ({
+  ...house,
+  points: house.points.map((p) => (p.id === id ? change(p) : p)),
+});
+
+/** Takes a point out, with the loads on it and the cables that ended there. */
+export function withoutPoint(house: House, id: string): House {
+  const ends = (c: House['cables'][number]) =>
+    [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id) || c.switchedBy === id;
+  return {
+    ...house,
+    points: house.points.filter((p) => p.id !== id),
+    cables: house.cables.filter((c) => !ends(c)),
+    loads: house.loads.filter((l) => l.pointId !== id),
+  };
+}
+
+/** Takes a room out, with everything in it. */
+export function withoutRoom(house: House, id: string): House {
+  const room = house.rooms.find((r) => r.id === id);
+  const walls = new Set<string>(room?.walls.map((w) => w.id));
+  const gone = house.points.filter((p) => (p.at.on === 'wall' ? walls.has(p.at.wallId) : p.at.roomId === id));
+  return gone.reduce((h, p) => withoutPoint(h, p.id), {
+    ...house,
+    rooms: house.rooms.filter((r) => r.id !== id),
+  });
+}
+
+export interface Edits {
+  readonly house: (house: House, merge?: string) => void;
+  readonly job: (job: Job, merge?: string) => void;
+  readonly apply: (bundle: Bundle, edit: Edit) => void;
+}
+
+/** The ways in which screens change the documents; every one can be undone. */
+export function useEdits(): Edits {
+  const dispatch = useAppDispatch();
+  const house = useCallback(
+    (next: House, merge?: string) =>
+      void dispatch(edited({ house: next, ...(merge === undefined ? {} : { merge }) })),
+    [dispatch],
+  );
+  const job = useCallback(
+    (next: Job, merge?: string) =>
+      void dispatch(edited({ job: next, ...(merge === undefined ? {} : { merge }) })),
+    [dispatch],
+  );
+  const apply = useCallback(
+    (bundle: Bundle, edit: Edit) => void dispatch(edited({ ...applyEdit(bundle, edit) })),
+    [dispatch],
+  );
+  return useMemo(() => ({ house, job, apply }), [house, job, apply]);
+}

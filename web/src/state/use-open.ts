@@ -1,0 +1,53 @@
+import type { House, Job } from '@elwand/core';
+import { useEffect } from 'react';
+import { useGetHouseQuery, useGetJobQuery } from './api.ts';
+import { closed, opened } from './document.ts';
+import { findDraft } from './drafts.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+
+export interface OpenState {
+  readonly house: House | null;
+  readonly job: Job | null;
+  readonly error: unknown;
+  readonly retry: () => void;
+}
+
+/**
+ * Opens a house, with or without a job, for working on. Unsaved work of this device is carried on with; when somebody
+ * saved in between, the first save asks which to keep.
+ */
+export function useOpen(houseId: string, jobId: string | null): OpenState {
+  const dispatch = useAppDispatch();
+  const house = useGetHouseQuery(houseId, { refetchOnMountOrArgChange: true });
+  const job = useGetJobQuery(jobId ?? '', { skip: jobId === null, refetchOnMountOrArgChange: true });
+  const present = useAppSelector((s) => s.document.present);
+  const ready =
+    !house.isFetching &&
+    !job.isFetching &&
+    house.data?.document.id === houseId &&
+    (jobId === null || job.data?.document.id === jobId);
+  const isOpen = present?.house.id === houseId && (present.job?.id ?? null) === jobId;
+  useEffect(() => {
+    if (!ready || isOpen || !house.data) return;
+    const draft = findDraft(houseId, jobId, localStorage);
+    dispatch(
+      opened({
+        house: house.data.document,
+        job: jobId === null ? null : (job.data?.document ?? null),
+        houseVersion: draft?.houseVersion ?? house.data.version,
+        jobVersion: draft?.jobVersion ?? job.data?.version ?? 0,
+        draft: draft?.present ?? null,
+      }),
+    );
+  }, [ready, isOpen, house.data, job.data, houseId, jobId, dispatch]);
+  useEffect(() => () => void dispatch(closed()), [houseId, jobId, dispatch]);
+  return {
+    house: isOpen ? present.house : null,
+    job: isOpen ? present.job : null,
+    error: house.error ?? job.error,
+    retry: () => {
+      void house.refetch();
+      if (jobId !== null) void job.refetch();
+    },
+  };
+}

@@ -1,0 +1,48 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** What is looked at, not what is worked on: it is neither saved nor undone. */
+export interface ViewState {
+  readonly roomId: string | null;
+  readonly wallId: string | null;
+  readonly selected: string | null;
+  readonly focusedFinding: string | null;
+  readonly dim: boolean;
+  readonly keys: boolean;
+  readonly wallFilter: string | null;
+}
+
+const initial: ViewState = {
+  roomId: null,
+  wallId: null,
+  selected: null,
+  focusedFinding: null,
+  dim: false,
+  keys: true,
+  wallFilter: null,
+};
+
+const slice = createSlice({
+  name: 'view',
+  initialState: initial,
+  reducers: {
+    roomShown: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      roomId: payload,
+      wallId: null,
+      wallFilter: null,
+    }),
+    wallShown: (state, { payload }: PayloadAction<string | null>) => ({ ...state, wallId: payload }),
+    wallFiltered: (state, { payload }: PayloadAction<string | null>) => ({ ...state, wallFilter: payload }),
+    selected: (state, { payload }: PayloadAction<string | null>) => ({ ...state, selected: payload }),
+    findingFocused: (state, { payload }: PayloadAction<string | null>) => ({
+      ...state,
+      focusedFinding: payload,
+    }),
+    dimmed: (state, { payload }: PayloadAction<boolean>) => ({ ...state, dim: payload }),
+    keysSwitched: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keys: payload }),
+  },
+});
+
+export const { roomShown, wallShown, wallFiltered, selected, findingFocused, dimmed, keysSwitched } =
+  slice.actions;
+export const viewReducer = slice.reducer;

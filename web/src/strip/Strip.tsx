@@ -1,0 +1,405 @@
+import {
+  formatLength,
+  newPointId,
+  percent,
+  type Evaluation,
+  type Point,
+  type Room,
+  type Want,
+  type WantId,
+  type WallId,
+} from '@elwand/core';
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { placeLabels, type Box, type Label } from './labels.ts';
+import { drawnAt, layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
+import { PointSymbol, SYMBOL_PX } from './symbols.tsx';
+import { cableLines, ExistingCables, Rule, WallShape } from './WallShape.tsx';
+import { drawWay, type DrawnWay } from './way.ts';
+import './strip.css';
+
+export interface Spot {
+  readonly wallId: WallId;
+  readonly xMm: number;
+  readonly heightMm: number;
+}
+
+export interface StripProps {
+  readonly evaluation: Evaluation;
+  readonly room: Room;
+  readonly width: number;
+  readonly wallPx?: number;
+  readonly onlyWall?: string | null;
+  readonly trueShape?: boolean;
+  readonly selected?: string | null;
+  /** Subjects of the finding that is looked at: they light up. */
+  readonly lit?: readonly string[];
+  readonly onSelect?: (id: string | null) => void;
+  /** A wanted point is being moved; the drop comes once. */
+  readonly onDrag?: (wantId: WantId, spot: Spot) => void;
+  readonly onDrop?: (wantId: WantId, spot: Spot) => void;
+  readonly onNudge?: (wantId: WantId, dxMm: number, dyMm: number) => void;
+  readonly onNextBay?: (wantId: WantId, direction: 1 | -1) => void;
+  /** Set while a new point is to be placed by a click. */
+  readonly onPlace?: (spot: Spot) => void;
+}
+
+const STEP_MM = 25.4 / 16;
+const snap = (mm: number): number => Math.round(mm / STEP_MM) * STEP_MM;
+
+interface Drawn {
+  readonly id: string;
+  readonly label: string;
+  readonly kind: Point['kind'];
+  readonly fresh: boolean;
+  readonly xy: Xy;
+  readonly want: Want | null;
+}
+
+function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): Drawn[] {
+  const { house, job } = evaluation.bundle;
+  const old = house.points.flatMap((p): Drawn[] => {
+    const xy = drawnAt(layout, p.at, room.id);
+    return xy ? [{ id: p.id, label: p.label, kind: p.kind, fresh: false, xy, want: null }] : [];
+  });
+  const wanted = job.wants.flatMap((w): Drawn[] => {
+    const xy = drawnAt(layout, w.at, room.id);
+    return xy ? [{ id: w.id, label: w.label, kind: w.kind, fresh: true, xy, want: w }] : [];
+  });
+  return [...old, ...wanted];
+}
+
+function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
+  const { house, job } = evaluation.bundle;
+  const at = (id: string) =>
+    house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
+  return (evaluation.chosen?.option.legs ?? [])
+    .map((leg, lane) =>
+      drawWay({
+        route: leg.route,
+        layout,
+        system: house.units,
+        lane,
+        roomId: room.id,
+        from: at(leg.from),
+        to: at(leg.to),
+      }),
+    )
+    .filter((w) => w.points.length > 1);
+}
+
+const cableBoxes = (evaluation: Evaluation, layout: StripLayout, room: Room): Box[] =>
+  cableLines(evaluation.bundle.house, layout, room.id).flatMap((c) => segments(c.points));
+
+/** What a screen reader hears of a wanted point. */
+function speak(evaluation: Evaluation, d: Drawn): string {
+  const { house } = evaluation.bundle;
+  if (!d.want || d.want.at.on !== 'wall') return `${d.label}, ${d.kind}`;
+  const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  const placement = evaluation.placements.get(d.want.id);
+  const wall = evaluation.plan.lines.get(d.want.at.wallId)?.wall.name ?? '';
+  return `${d.label}, ${wall}, ${L(d.want.at.xMm)} from left, ${L(d.want.at.heightMm)} up${placement?.bay ? `, bay ${placement.bay.index + 1}, clear at ${percent(placement.odds, 0)}` : ', on wood or in an opening'}`;
+}
+
+function Way({ way }: { readonly way: DrawnWay }) {
+  const d = way.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
+  return (
+    <g>
+      <path d={d} className="way-halo" />
+      <path d={d} className="way" />
+      {way.holes.map((h) => (
+        <circle key={h.key} cx={h.x} cy={h.y} r="4" fill="var(--sheet)" stroke="var(--new)" strokeWidth="2" />
+      ))}
+      {way.breaks.map((b) => (
+        <g key={b.x}>
+          <path d={`M${b.x - 4} ${b.y}h8`} stroke="var(--sheet)" strokeWidth="5" />
+          <path
+            d={`M${b.x - 5} ${b.y + 5}l4-10M${b.x + 1} ${b.y + 5}l4-10`}
+            stroke="var(--new)"
+            strokeWidth="1.8"
+          />
+        </g>
+      ))}
+      {way.leaves && <path d={`M${way.leaves.x - 5} ${way.leaves.y - 5}l10 5-10 5z`} fill="var(--new)" />}
+    </g>
+  );
+}
+
+const ABOVE: Record<Room['above']['kind'], string> = {
+  attic: 'Attic',
+  finished: 'Finished above: no way up there',
+  none: 'Roof above',
+};
+const BELOW: Record<Room['below']['kind'], string> = {
+  basement: 'Basement',
+  crawl: 'Crawl space',
+  slab: 'On a slab',
+  finished: 'Finished below: no way down there',
+};
+
+function bandText(room: Room): { above: string; below: string } {
+  const first = room.walls[room.above.joists === 'x' ? 0 : 1]?.name.toLowerCase() ?? 'first wall';
+  return {
+    above: `${ABOVE[room.above.kind]}${room.above.kind === 'attic' ? `, joists run along the ${first}${room.above.canEnter ? '' : ', no way in'}` : ''}`,
+    below: `${BELOW[room.below.kind]}${(room.below.kind === 'basement' || room.below.kind === 'crawl') && !room.below.canEnter ? ', no way in' : ''}`,
+  };
+}
+
+/** The room unrolled: its walls side by side on one measuring strip, what is above over them, what is below under them. */
+export function Strip(props: StripProps) {
+  const {
+    evaluation,
+    room,
+    width,
+    wallPx = 200,
+    onlyWall = null,
+    trueShape = false,
+    selected = null,
+    lit = [],
+    onSelect,
+    onDrag,
+    onDrop,
+    onNudge,
+    onNextBay,
+    onPlace,
+  } = props;
+  const { house } = evaluation.bundle;
+  const svg = useRef<SVGSVGElement>(null);
+  const moving = useRef<{ id: WantId; dx: number; dy: number; last: Spot | null } | null>(null);
+  const layout = useMemo(
+    () => layoutStrip(room, { width, onlyWall, trueShape, wallPx }),
+    [room, width, onlyWall, trueShape, wallPx],
+  );
+  const points = drawnPoints(evaluation, layout, room);
+  const lines = ways(evaluation, layout, room);
+  const labels = labelsFor(
+    points,
+    lines,
+    layout,
+    cableBoxes(evaluation, layout, room),
+    bandText(room).above.length * 6.6,
+  );
+  const text = bandText(room);
+
+  const at = (e: PointerEvent): Xy => {
+    const r = svg.current?.getBoundingClientRect();
+    return r
+      ? {
+          x: ((e.clientX - r.left) * layout.width) / r.width,
+          y: ((e.clientY - r.top) * layout.height) / r.height,
+        }
+      : { x: 0, y: 0 };
+  };
+  const spotUnder = (xy: Xy): Spot | undefined => {
+    const spot = positionAt(layout, xy);
+    return spot && { ...spot, xMm: snap(spot.xMm), heightMm: snap(spot.heightMm) };
+  };
+  const down = (e: PointerEvent<SVGGElement>, d: Drawn) => {
+    onSelect?.(d.id);
+    if (!d.want || !onDrag) return;
+    const from = at(e);
+    moving.current = { id: d.want.id, dx: d.xy.x - from.x, dy: d.xy.y - from.y, last: null };
+    e.currentTarget.setPointerCapture(e.pointerId);
+  };
+  const move = (e: PointerEvent) => {
+    const m = moving.current;
+    if (!m) return;
+    const p = at(e);
+    const spot = spotUnder({ x: p.x + m.dx, y: p.y + m.dy });
+    if (!spot) return;
+    m.last = spot;
+    onDrag?.(m.id, spot);
+  };
+  const up = () => {
+    const m = moving.current;
+    moving.current = null;
+    if (m?.last) onDrop?.(m.id, m.last);
+  };
+  const key = (e: KeyboardEvent, d: Drawn) => {
+    if (e.key === 'Enter' || e.key === ' ') {
+      onSelect?.(d.id);
+      e.preventDefault();
+    }
+    if (!d.want) return;
+    const step = e.shiftKey ? 25.4 : STEP_MM;
+    const by = (
+      { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] } as Record<
+        string,
+        [number, number]
+      >
+    )[e.key];
+    if (by) onNudge?.(d.want.id, by[0], by[1]);
+    else if (e.key === 'PageUp') onNextBay?.(d.want.id, -1);
+    else if (e.key === 'PageDown') onNextBay?.(d.want.id, 1);
+    else return;
+    e.preventDefault();
+  };
+
+  return (
+    <svg
+      ref={svg}
+      className={`strip${onPlace ? ' strip-placing' : ''}`}
+      viewBox={`0 0 ${layout.width} ${layout.height}`}
+      width={layout.width}
+      height={layout.height}
+      role="group"
+      aria-label={`${room.name} unrolled, seen from inside, left to right`}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={up}
+      onClick={(e) => {
+        if (!onPlace) return;
+        const spot = spotUnder(at(e as unknown as PointerEvent));
+        if (spot) onPlace(spot);
+      }}
+    >
+      <defs>
+        <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="6" height="6" fill="var(--sheet)" />
+          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--muted)" strokeWidth="1.6" />
+        </pattern>
+      </defs>
+      <rect
+        x={layout.walls[0]?.left ?? 0}
+        y={layout.attic.top}
+        width={(layout.walls.at(-1)?.right ?? 0) - (layout.walls[0]?.left ?? 0)}
+        height={layout.attic.bottom - layout.attic.top}
+        fill="var(--attic)"
+      />
+      <text x={(layout.walls[0]?.left ?? 0) + 6} y={layout.attic.top + 13} className="strip-note">
+        {text.above}
+      </text>
+      <rect
+        x={layout.walls[0]?.left ?? 0}
+        y={layout.below.top}
+        width={(layout.walls.at(-1)?.right ?? 0) - (layout.walls[0]?.left ?? 0)}
+        height={layout.below.bottom - layout.below.top}
+        fill="var(--below)"
+      />
+      <text x={(layout.walls[0]?.left ?? 0) + 6} y={layout.below.top + 17} className="strip-note">
+        {text.below}
+      </text>
+      {layout.walls.map((box) => {
+        const frame = evaluation.frames.get(box.wallId);
+        return frame && <WallShape key={box.wallId} frame={frame} box={box} layout={layout} quiet={false} />;
+      })}
+      <ExistingCables house={house} layout={layout} roomId={room.id} />
+      <Rule layout={layout} system={house.units} />
+      {lines.map((w) => (
+        <Way key={w.key} way={w} />
+      ))}
+      {points.map((d) => (
+        <g
+          key={d.id}
+          transform={`translate(${d.xy.x} ${d.xy.y})`}
+          tabIndex={0}
+          role="button"
+          aria-pressed={selected === d.id}
+          aria-label={speak(evaluation, d)}
+          data-point={d.label}
+          className={`strip-point${d.fresh ? ' strip-new' : ''}${selected === d.id ? ' strip-selected' : ''}${lit.includes(d.id) || (d.want && lit.includes(newPointId(d.want))) ? ' strip-lit' : ''}`}
+          onPointerDown={(e) => down(e, d)}
+          onKeyDown={(e) => key(e, d)}
+          onClick={(e) => e.stopPropagation()}
+        >
+          <rect x={-14} y={-16} width="28" height="32" fill="transparent" />
+          {(selected === d.id || lit.includes(d.id)) && (
+            <rect
+              x={-SYMBOL_PX[d.kind].w - 4}
+              y={-SYMBOL_PX[d.kind].h - 4}
+              width={2 * SYMBOL_PX[d.kind].w + 8}
+              height={2 * SYMBOL_PX[d.kind].h + 8}
+              rx="4"
+              className="strip-ring"
+            />
+          )}
+          <PointSymbol kind={d.kind} fresh={d.fresh} />
+        </g>
+      ))}
+      {labels.map((l) => (
+        <text
+          key={l.id}
+          x={l.left + 2}
+          y={l.top + 12}
+          className={`strip-label strip-label-${l.kind}`}
+          data-label={l.id}
+        >
+          {l.text}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+/** A line as thin boxes that labels keep clear of. */
+const segments = (points: readonly Xy[]): Box[] =>
+  points.slice(1).map((b, i): Box => {
+    const a = points[i] ?? b;
+    return {
+      left: Math.min(a.x, b.x) - 2,
+      top: Math.min(a.y, b.y) - 2,
+      width: Math.abs(a.x - b.x) + 4,
+      height: Math.abs(a.y - b.y) + 4,
+    };
+  });
+
+/** Labels of points and of flat runs, set clear of each other and of every symbol. */
+function labelsFor(
+  points: readonly Drawn[],
+  lines: readonly DrawnWay[],
+  layout: StripLayout,
+  cables: readonly Box[],
+  noteWidth: number,
+) {
+  const symbols = points.map((d): Box => ({
+    left: d.xy.x - SYMBOL_PX[d.kind].w - 1,
+    top: d.xy.y - SYMBOL_PX[d.kind].h - 1,
+    width: 2 * SYMBOL_PX[d.kind].w + 2,
+    height: 2 * SYMBOL_PX[d.kind].h + 2,
+  }));
+  const runs = lines.flatMap((w) => segments(w.points));
+  const notes: Box[] = [
+    { left: 0, top: layout.attic.top, width: noteWidth + 12, height: 16 },
+    ...layout.walls.map((w) => ({
+      left: w.left,
+      top: layout.attic.bottom,
+      width: w.name.length * 7.5 + 8,
+      height: 17,
+    })),
+  ];
+  const wanted: Label[] = [
+    ...points.map((d): Label => ({
+      id: d.id,
+      text: d.label,
+      x: d.xy.x,
+      y: d.xy.y,
+      clear: SYMBOL_PX[d.kind].w,
+      kind: d.fresh ? 'new' : 'existing',
+    })),
+    ...lines.flatMap((w) =>
+      w.breaks.map((b): Label => ({
+        id: `${w.key}-${b.x}`,
+        text: b.text,
+        x: b.x,
+        y: b.y,
+        clear: 6,
+        kind: 'length',
+      })),
+    ),
+  ];
+  return placeLabels(wanted, [...symbols, ...notes, ...runs, ...cables], {
+    width: layout.width,
+    height: layout.rule.top,
+  });
+}
+
+/** For tests: the same labels as drawn. */
+export function stripLabels(evaluation: Evaluation, room: Room, width: number) {
+  const layout = layoutStrip(room, { width, onlyWall: null, trueShape: false, wallPx: 200 });
+  return labelsFor(
+    drawnPoints(evaluation, layout, room),
+    ways(evaluation, layout, room),
+    layout,
+    cableBoxes(evaluation, layout, room),
+    bandText(room).above.length * 6.6,
+  );
+}

@@ -1,0 +1,238 @@
+import {
+  formatLength,
+  type Cable,
+  type House,
+  type Point,
+  type UnitSystem,
+  type WallFrame,
+} from '@elwand/core';
+import { drawnAt, type StripLayout, type WallBox, type Xy } from './layout.ts';
+
+/** One wall seen from inside: members, openings, obstacles, furniture. What a reading touched is solid, what is reckoned is dashed. */
+export function WallShape({
+  frame,
+  box,
+  layout,
+  quiet,
+}: {
+  readonly frame: WallFrame;
+  readonly box: WallBox;
+  readonly layout: StripLayout;
+  readonly quiet: boolean;
+}) {
+  const top = layout.y(layout.ceilingMm);
+  const floor = layout.y(0);
+  const { wall } = frame;
+  const name = fits(box, wall.name) ? wall.name : '';
+  return (
+    <g>
+      <rect
+        x={box.left}
+        y={top}
+        width={box.right - box.left}
+        height={floor - top}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+      />
+      {frame.members.map((m, i) => (
+        <rect
+          key={i}
+          x={box.x(Math.max(0, m.leftMm))}
+          y={top + 1}
+          width={Math.max(1.5, box.x(m.rightMm) - box.x(m.leftMm))}
+          height={floor - top - 2}
+          fill={m.hit ? 'var(--wood)' : 'none'}
+          stroke={m.hit ? 'var(--boxwood-edge)' : 'var(--rule-strong)'}
+          strokeWidth="0.7"
+          strokeDasharray={m.hit || m.kind !== 'stud' ? undefined : '3 2'}
+          opacity={quiet ? 0.5 : 1}
+        />
+      ))}
+      {wall.openings.map((o) => (
+        <g key={o.id}>
+          <rect
+            x={box.x(o.leftMm)}
+            y={layout.y(o.topMm)}
+            width={box.x(o.rightMm) - box.x(o.leftMm)}
+            height={layout.y(o.bottomMm) - layout.y(o.topMm)}
+            fill={o.kind === 'window' ? 'var(--glass)' : 'var(--plaster)'}
+            stroke="var(--ink)"
+            strokeWidth="1"
+          />
+          {box.x(o.rightMm) - box.x(o.leftMm) > 44 && (
+            <text
+              x={(box.x(o.leftMm) + box.x(o.rightMm)) / 2}
+              y={(layout.y(o.topMm) + layout.y(o.bottomMm)) / 2}
+              className="strip-note"
+              textAnchor="middle"
+            >
+              {o.kind}
+            </text>
+          )}
+        </g>
+      ))}
+      {wall.obstacles.map((o) => (
+        <rect
+          key={o.id}
+          x={box.x(o.leftMm)}
+          y={layout.y(o.topMm)}
+          width={box.x(o.rightMm) - box.x(o.leftMm)}
+          height={layout.y(o.bottomMm) - layout.y(o.topMm)}
+          fill="url(#hatch)"
+          stroke="var(--muted)"
+          strokeWidth="0.8"
+        >
+          <title>{o.kind}</title>
+        </rect>
+      ))}
+      {wall.furniture.map((f) => (
+        <rect
+          key={f.id}
+          x={box.x(f.leftMm)}
+          y={layout.y(f.topMm)}
+          width={box.x(f.rightMm) - box.x(f.leftMm)}
+          height={layout.y(f.bottomMm) - layout.y(f.topMm)}
+          fill="none"
+          stroke="var(--muted)"
+          strokeWidth="1"
+          strokeDasharray={f.planned ? '4 3' : undefined}
+        >
+          <title>{`${f.name}${f.planned ? ', planned' : ''}`}</title>
+        </rect>
+      ))}
+      <text x={box.left + 5} y={top + 14} className="strip-name">
+        {name}
+      </text>
+    </g>
+  );
+}
+
+const fits = (box: WallBox, name: string): boolean => box.right - box.left > name.length * 7.5 + 8;
+
+/** Existing cables whose way is known, as lines on this room's strip. */
+export function cableLines(
+  house: House,
+  layout: StripLayout,
+  roomId: string,
+): { cable: Cable; points: Xy[] }[] {
+  const at = (end: Cable['from']): Point | undefined =>
+    end.at === 'point' ? house.points.find((p) => p.id === end.pointId) : undefined;
+  return house.cables.flatMap((cable) => {
+    const [a, b] = [at(cable.from), at(cable.to)];
+    if (!a || !b || a.at.on !== 'wall' || b.at.on !== 'wall' || cable.way === 'unknown') return [];
+    const [p, q] = [drawnAt(layout, a.at, roomId), drawnAt(layout, b.at, roomId)];
+    if (!p || !q) return [];
+    // Along the wall at the height of whichever box an opening in between leaves free.
+    const clear = (y: number) => !crossesOpening(house, layout, p.x, q.x, y);
+    const y = clear(p.y) ? p.y : clear(q.y) ? q.y : null;
+    return y === null ? [] : [{ cable, points: [p, { x: p.x, y }, { x: q.x, y }, q] }];
+  });
+}
+
+/** A way is never drawn through a door or window: where it would be, it is not known well enough to draw. */
+function crossesOpening(house: House, layout: StripLayout, x1: number, x2: number, y: number): boolean {
+  const from = Math.min(x1, x2);
+  const to = Math.max(x1, x2);
+  return layout.walls.some((box) =>
+    (house.rooms.flatMap((r) => r.walls).find((w) => w.id === box.wallId)?.openings ?? []).some(
+      (o) =>
+        box.x(o.leftMm) < to && box.x(o.rightMm) > from && layout.y(o.topMm) < y && layout.y(o.bottomMm) > y,
+    ),
+  );
+}
+
+/** A cable that is there: solid where it was seen, dashed in a corridor where it is reckoned; one whose way is not known is not drawn. */
+export function ExistingCables({
+  house,
+  layout,
+  roomId,
+}: {
+  readonly house: House;
+  readonly layout: StripLayout;
+  readonly roomId: string;
+}) {
+  return cableLines(house, layout, roomId).map(({ cable, points }) => {
+    const d = points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('');
+    return (
+      <g key={cable.id}>
+        {cable.way === 'reckoned' && (
+          <path d={d} fill="none" stroke="var(--rule)" strokeWidth="9" opacity="0.6" />
+        )}
+        <path
+          d={d}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1.1"
+          strokeDasharray={cable.way === 'reckoned' ? '5 4' : undefined}
+        />
+      </g>
+    );
+  });
+}
+
+const STEPS_MM: Record<UnitSystem, readonly [number, number]> = {
+  imperial: [304.8, 609.6],
+  metric: [500, 1000],
+};
+
+/** The measuring strip below the walls: each wall is measured from its own left corner. */
+export function Rule({ layout, system }: { readonly layout: StripLayout; readonly system: UnitSystem }) {
+  const [small, large] = STEPS_MM[system];
+  const { top, bottom } = layout.rule;
+  const first = layout.walls[0];
+  const last = layout.walls.at(-1);
+  if (!first || !last) return null;
+  return (
+    <g aria-hidden="true">
+      <rect
+        x={first.left}
+        y={top}
+        width={last.right - first.left}
+        height={bottom - top}
+        fill="var(--boxwood)"
+        stroke="var(--boxwood-edge)"
+      />
+      {layout.walls.map((box) => {
+        const n = Math.floor(box.lengthMm / small);
+        const wide = box.x(large) - box.x(0) > 30;
+        return (
+          <g key={box.wallId}>
+            <line
+              x1={box.left}
+              x2={box.left}
+              y1={top}
+              y2={bottom}
+              stroke="var(--boxwood-ink)"
+              strokeWidth="1.4"
+            />
+            {Array.from({ length: n + 1 }, (_, i) => {
+              const mm = i * small;
+              const isLarge = Math.abs(mm % large) < 1 || Math.abs((mm % large) - large) < 1;
+              const x = box.x(mm);
+              return (
+                <g key={i}>
+                  <line
+                    x1={x}
+                    x2={x}
+                    y1={top}
+                    y2={top + (isLarge ? 8 : 5)}
+                    stroke="var(--boxwood-ink)"
+                    strokeWidth="0.9"
+                  />
+                  {isLarge && (wide || i === 0) && x < box.right - 22 && (
+                    <text x={x + 3} y={bottom - 4} className="strip-tick">
+                      {system === 'imperial'
+                        ? formatLength(mm).replace(' 0"', '').replace('0"', "0'")
+                        : `${mm / 1000}`}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+          </g>
+        );
+      })}
+    </g>
+  );
+}

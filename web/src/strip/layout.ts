@@ -1,0 +1,111 @@
+import type { Position, Room, WallId } from '@elwand/core';
+import { scaleLinear, type ScaleLinear } from 'd3';
+
+/** Where one wall stands on the strip, px. */
+export interface WallBox {
+  readonly wallId: WallId;
+  readonly name: string;
+  readonly left: number;
+  readonly right: number;
+  readonly lengthMm: number;
+  readonly x: ScaleLinear<number, number>;
+}
+
+export interface StripLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly walls: readonly WallBox[];
+  /** Height above the floor in mm to px. */
+  readonly y: ScaleLinear<number, number>;
+  readonly ceilingMm: number;
+  readonly attic: { readonly top: number; readonly bottom: number };
+  readonly below: { readonly top: number; readonly bottom: number };
+  readonly rule: { readonly top: number; readonly bottom: number };
+  /** How much heights are stretched against lengths; 1 is true shape. */
+  readonly ratio: number;
+}
+
+export interface LayoutOptions {
+  readonly width: number;
+  readonly onlyWall: string | null;
+  readonly trueShape: boolean;
+  /** Most px for the height of the walls. */
+  readonly wallPx: number;
+}
+
+const ATTIC_PX = 88;
+const BELOW_PX = 26;
+const RULE_PX = 24;
+const SIDE_PX = 10;
+const MOST_STRETCH = 3;
+
+/** Lays the room's walls side by side as seen from inside; the last wall's right end meets the first one's left. */
+export function layoutStrip(room: Room, { width, onlyWall, trueShape, wallPx }: LayoutOptions): StripLayout {
+  const walls = onlyWall === null ? room.walls : room.walls.filter((w) => w.id === onlyWall);
+  const total = walls.reduce((s, w) => s + w.lengthMm, 0) || 1;
+  const across = (width - 2 * SIDE_PX) / total;
+  const up = trueShape
+    ? Math.min(across, (2 * wallPx) / room.ceilingMm)
+    : Math.min(wallPx / room.ceilingMm, across * MOST_STRETCH);
+  const scale = trueShape ? up : across;
+  const wallHeight = room.ceilingMm * up;
+  let at = SIDE_PX;
+  const boxes = walls.map((w): WallBox => {
+    const left = at;
+    at += w.lengthMm * scale;
+    return {
+      wallId: w.id,
+      name: w.name,
+      left,
+      right: at,
+      lengthMm: w.lengthMm,
+      x: scaleLinear().domain([0, w.lengthMm]).range([left, at]),
+    };
+  });
+  const top = ATTIC_PX;
+  const floor = top + wallHeight;
+  return {
+    width,
+    walls: boxes,
+    ceilingMm: room.ceilingMm,
+    ratio: up / scale,
+    height: floor + BELOW_PX + RULE_PX + 4,
+    y: scaleLinear().domain([0, room.ceilingMm]).range([floor, top]),
+    attic: { top: 4, bottom: top },
+    below: { top: floor, bottom: floor + BELOW_PX },
+    rule: { top: floor + BELOW_PX, bottom: floor + BELOW_PX + RULE_PX },
+  };
+}
+
+export interface Xy {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Where a position of this room is drawn; undefined when it is not on the strip. Ceiling and attic points stand in the band above, over the first wall's measure. */
+export function drawnAt(layout: StripLayout, at: Position, roomId: string): Xy | undefined {
+  if (at.on === 'wall') {
+    const box = layout.walls.find((w) => w.wallId === at.wallId);
+    return box && { x: box.x(at.xMm), y: layout.y(at.heightMm) };
+  }
+  if (at.roomId !== roomId || at.on === 'somewhere') return undefined;
+  const first = layout.walls[0];
+  if (!first) return undefined;
+  const x = first.x(Math.min(Math.max(at.xMm, 0), first.lengthMm));
+  return {
+    x,
+    y: at.on === 'basement' ? (layout.below.top + layout.below.bottom) / 2 : layout.attic.bottom - 16,
+  };
+}
+
+/** The wall position under a spot on the screen; undefined beside the walls. */
+export function positionAt(
+  layout: StripLayout,
+  { x, y }: Xy,
+): { wallId: WallId; xMm: number; heightMm: number } | undefined {
+  const box = layout.walls.find((w) => x >= w.left && x <= w.right);
+  if (!box) return undefined;
+  const heightMm = layout.y.invert(y);
+  if (heightMm < 0 || heightMm > layout.ceilingMm) return undefined;
+  return { wallId: box.wallId, xMm: box.x.invert(x), heightMm };
+}

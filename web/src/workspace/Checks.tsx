@@ -1,0 +1,197 @@
+import {
+  holdsUp,
+  plain,
+  sourceLine,
+  type Finding,
+  type Severity,
+  percent,
+  formatLength,
+  type UnitSystem,
+} from '@elwand/core';
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { undone } from '../state/document.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { findingFocused } from '../state/view.ts';
+import { StateMark, stateWord } from '../parts/Mark.tsx';
+import { useWork } from './work.ts';
+
+const DIGITS: Record<string, number> = { 'in³': 2, A: 2 };
+
+/** The numbers of a finding with their unit: what is needed, what is there. */
+export function becauseText(f: Finding, system: UnitSystem): string {
+  const b = f.because;
+  if (!b || b.unit === 'look' || b.unit === 'ground' || b.unit === 'AWG' || (b.have === null && b.need === 0))
+    return '';
+  const show = (n: number): string =>
+    b.unit === 'share'
+      ? percent(n)
+      : b.unit === 'mm'
+        ? formatLength(n, system, 'inches')
+        : `${plain(n, DIGITS[b.unit] ?? 2)} ${b.unit}`;
+  return b.have === null
+    ? `${show(b.need)} needed, not read yet`
+    : `${show(b.need)} needed, ${show(b.have)} there`;
+}
+
+function Override({ finding }: { readonly finding: Finding }) {
+  const { bundle, edits } = useWork();
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const save = () => {
+    if (reason.trim().length < 3) return;
+    edits.job({
+      ...bundle.job,
+      overrides: [
+        ...bundle.job.overrides,
+        { rule: finding.rule, subject: finding.subjects[0] ?? '', reason: reason.trim() },
+      ],
+    });
+  };
+  if (!open)
+    return (
+      <button type="button" className="linklike check-over" onClick={() => setOpen(true)}>
+        I know better
+      </button>
+    );
+  return (
+    <div className="stack">
+      <Input.TextArea
+        aria-label="Reason"
+        autoFocus
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        maxLength={400}
+        autoSize
+        placeholder="Your reason: it stays on record"
+      />
+      <div className="row">
+        <Button size="small" disabled={reason.trim().length < 3} onClick={save}>
+          Go on, with this reason
+        </Button>
+        <Button size="small" type="text" onClick={() => setOpen(false)}>
+          Leave it open
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Check({
+  finding,
+  onApplied,
+}: {
+  readonly finding: Finding;
+  readonly onApplied: (says: string) => void;
+}) {
+  const { bundle, edits } = useWork();
+  const dispatch = useAppDispatch();
+  const numbers = becauseText(finding, bundle.house.units);
+  const quiet = finding.severity === 'ok' || finding.origin === 'standing';
+  return (
+    <li
+      className={`check check-${finding.severity}`}
+      data-rule={finding.rule}
+      tabIndex={-1}
+      onMouseEnter={() => dispatch(findingFocused(finding.key))}
+      onMouseLeave={() => dispatch(findingFocused(null))}
+    >
+      <StateMark state={finding.severity} />
+      <div className="grow">
+        <div className="quiet">
+          {finding.origin === 'standing' && finding.severity !== 'ok'
+            ? 'Already so'
+            : stateWord(finding.severity)}
+        </div>
+        <h3>{finding.says}</h3>
+        {numbers !== '' && <p className="measure check-numbers">{numbers}</p>}
+        {finding.detail !== '' && <p className="muted check-detail">{finding.detail}</p>}
+        {(!quiet || finding.severity === 'ok') && (
+          <div className="check-remedies">
+            {finding.remedies.map((r) => (
+              <button
+                key={r.says}
+                type="button"
+                className="linklike"
+                onClick={() => {
+                  edits.apply(bundle, r.edit);
+                  onApplied(r.says);
+                }}
+              >
+                {r.says}
+              </button>
+            ))}
+            {finding.severity === 'fix' && <Override finding={finding} />}
+          </div>
+        )}
+        {finding.sources.length > 0 && (
+          <p className="quiet">{[...new Set(finding.sources.map(sourceLine))].join('; ')}</p>
+        )}
+      </div>
+    </li>
+  );
+}
+
+const counts = (findings: readonly Finding[]): string => {
+  const n = (s: Severity) => findings.filter((f) => holdsUp(f) && f.severity === s).length;
+  const parts = [
+    n('stop') > 0 ? `${n('stop')} stop${n('stop') === 1 ? '' : 's'}` : '',
+    n('fix') > 0 ? `${n('fix')} to settle` : '',
+    n('watch') > 0 ? `${n('watch')} to ask` : '',
+  ].filter(Boolean);
+  return parts.length > 0 ? parts.join(', ') : 'nothing open';
+};
+
+/** The checks of the job: what holds it up first, then what holds, then what was already so. Never hidden. */
+export function Checks({ findings }: { readonly findings: readonly Finding[] }) {
+  const dispatch = useAppDispatch();
+  const past = useAppSelector((s) => s.document.past.length);
+  const [applied, setApplied] = useState<{ says: string; past: number } | null>(null);
+  const open = findings.filter(holdsUp);
+  const standing = findings.filter((f) => f.origin === 'standing' && f.severity !== 'ok');
+  const fine = findings.filter((f) => f.severity === 'ok');
+  const onApplied = (says: string) => setApplied({ says, past: past + 1 });
+  return (
+    <div>
+      <div className="checks-head">
+        <h2>Checks</h2>
+        <span className="muted" aria-live="polite">
+          {counts(findings)}
+        </span>
+      </div>
+      {applied?.past === past && (
+        <p className="check-applied">
+          Done: {applied.says}.{' '}
+          <button
+            type="button"
+            className="linklike"
+            onClick={() => {
+              dispatch(undone());
+              setApplied(null);
+            }}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      <ul>
+        {open.map((f) => (
+          <Check key={f.key} finding={f} onApplied={onApplied} />
+        ))}
+        {fine.map((f) => (
+          <Check key={f.key} finding={f} onApplied={onApplied} />
+        ))}
+      </ul>
+      {standing.length > 0 && (
+        <details className="checks-standing">
+          <summary>{standing.length} already so before this job: for the owner</summary>
+          <ul>
+            {standing.map((f) => (
+              <Check key={f.key} finding={f} onApplied={onApplied} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}

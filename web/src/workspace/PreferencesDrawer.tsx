@@ -1,0 +1,110 @@
+import type { Preferences } from '@elwand/core';
+import { Drawer, InputNumber, Switch } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+import { useWork } from './work.ts';
+
+/** Where practitioners disagree, the person chooses; the consequences show in plan and checks. */
+export function PreferencesDrawer({
+  open,
+  onClose,
+}: {
+  readonly open: boolean;
+  readonly onClose: () => void;
+}) {
+  const { bundle, edits } = useWork();
+  const { preferences } = bundle.job;
+  const set = (change: Partial<Preferences>) =>
+    edits.job({ ...bundle.job, preferences: { ...preferences, ...change } });
+  return (
+    <Drawer open={open} onClose={onClose} title="Ways of working" size={380}>
+      <div className="stack">
+        <Choice
+          label="What matters most"
+          value={preferences.weigh}
+          width={300}
+          onChange={(weigh) => set({ weigh })}
+          options={[
+            { value: 'balanced', label: 'A bit of everything' },
+            { value: 'least-patching', label: 'As little patching as can be' },
+            { value: 'least-cable', label: 'As little cable as can be' },
+            { value: 'least-attic', label: 'Stay out of the attic' },
+            { value: 'least-time', label: 'As fast as can be' },
+          ]}
+        />
+        <Choice
+          label="Passing power on"
+          value={preferences.passPower}
+          width={300}
+          onChange={(passPower) => set({ passPower })}
+          options={[
+            { value: 'pigtails', label: 'Pigtails: a failed device kills nothing else' },
+            { value: 'through-device', label: 'Through the device: fewer joins' },
+          ]}
+        />
+        <Choice
+          label="Connectors"
+          value={preferences.connector}
+          width={300}
+          onChange={(connector) => set({ connector })}
+          options={[
+            { value: 'twist-on', label: 'Twist-on' },
+            { value: 'lever', label: 'Lever' },
+          ]}
+        />
+        <Choice
+          label="Cable on a 15 A circuit"
+          value={preferences.gaugeOnFifteen}
+          width={300}
+          onChange={(gaugeOnFifteen) => set({ gaugeOnFifteen })}
+          options={[
+            { value: '14', label: '14 AWG, matching what is there' },
+            { value: '12', label: '12 AWG: fills boxes faster, harder to fold' },
+          ]}
+        />
+        <Choice
+          label="Power off"
+          value={preferences.cutOrder}
+          width={300}
+          onChange={(cutOrder) => set({ cutOrder })}
+          options={[
+            { value: 'shortest-outage', label: 'As late and short as can be' },
+            { value: 'power-off-first', label: 'Off before anything is cut' },
+          ]}
+        />
+        <label className="row">
+          <Switch checked={preferences.alone} onChange={(alone) => set({ alone })} /> I work alone (fishing
+          takes twice as long)
+        </label>
+        <label className="field">
+          <span>Room to leave in a box, in³</span>
+          <InputNumber
+            min={0}
+            max={20}
+            step={0.5}
+            value={preferences.boxMarginCubicInches}
+            onChange={(v) => v !== null && set({ boxMarginCubicInches: v })}
+          />
+        </label>
+        <label className="field">
+          <span>How sure a bay should be clear, %</span>
+          <InputNumber
+            min={50}
+            max={99}
+            value={Math.round(preferences.bayWish * 100)}
+            onChange={(v) => v !== null && set({ bayWish: v / 100 })}
+          />
+        </label>
+        <label className="field">
+          <span>Minutes in one evening</span>
+          <InputNumber
+            min={30}
+            max={600}
+            step={30}
+            value={preferences.eveningMinutes}
+            onChange={(v) => v !== null && set({ eveningMinutes: v })}
+          />
+        </label>
+      </div>
+    </Drawer>
+  );
+}

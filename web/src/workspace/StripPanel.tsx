@@ -1,0 +1,231 @@
+import {
+  evaluate,
+  formatLength,
+  makeWant,
+  percent,
+  type Bundle,
+  type Evaluation,
+  type Finding,
+  type Want,
+  type WantId,
+} from '@elwand/core';
+import { Button, Segmented } from 'antd';
+import { useMemo, useRef, useState } from 'react';
+import { freshId } from '../parts/ids.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
+import { Strip, type Spot } from '../strip/Strip.tsx';
+import { layoutStrip } from '../strip/layout.ts';
+import { useWidth } from './use-width.ts';
+import { useWork } from './work.ts';
+
+const moved = (bundle: Bundle, id: WantId, change: (w: Want) => Want): Bundle => ({
+  ...bundle,
+  job: { ...bundle.job, wants: bundle.job.wants.map((w) => (w.id === id ? change(w) : w)) },
+});
+const toSpot =
+  (spot: Spot) =>
+  (w: Want): Want => ({
+    ...w,
+    at: { on: 'wall', wallId: spot.wallId, xMm: spot.xMm, heightMm: spot.heightMm },
+  });
+
+function nextLabel(wants: readonly Want[]): string {
+  for (let n = 1; ; n++) if (!wants.some((w) => w.label === `new ${n}`)) return `new ${n}`;
+}
+
+/** The strip as a list, for reading instead of looking. */
+function StripList({ evaluation, roomId }: { readonly evaluation: Evaluation; readonly roomId: string }) {
+  const { house, job } = evaluation.bundle;
+  const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  const rows = [...house.points, ...job.wants].filter((p) => evaluation.plan.roomOf(p.at)?.id === roomId);
+  return (
+    <table className="plain-table">
+      <caption className="visually-hidden">Points of this room</caption>
+      <thead>
+        <tr>
+          <th>Point</th>
+          <th>Wall</th>
+          <th>From left corner</th>
+          <th>Up</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((p) => (
+          <tr key={p.id}>
+            <td>
+              {p.label}, {p.kind}
+            </td>
+            <td>{p.at.on === 'wall' ? evaluation.plan.lines.get(p.at.wallId)?.wall.name : p.at.on}</td>
+            <td className="measure">{p.at.on === 'wall' ? L(p.at.xMm) : ''}</td>
+            <td className="measure">{p.at.on === 'wall' ? L(p.at.heightMm) : ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+export interface StripPanelProps {
+  readonly trueShape: boolean;
+  readonly asList: boolean;
+  readonly phone: boolean;
+  /** Shows what is dragged to the checks while it moves. */
+  readonly onPreview: (evaluation: Evaluation | null) => void;
+  readonly findings: readonly Finding[];
+}
+
+/** The strip with its room and wall choice, and what a person does on it. */
+export function StripPanel({ trueShape, asList, phone, onPreview, findings }: StripPanelProps) {
+  const { bundle, evaluation, edits, room, placing, setPlacing } = useWork();
+  const dispatch = useAppDispatch();
+  const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
+  const [box, width] = useWidth<HTMLDivElement>(860);
+  const [preview, setPreview] = useState<Evaluation | null>(null);
+  const frame = useRef(0);
+  const shown = preview ?? evaluation;
+  const lit = useMemo(
+    () => findings.find((f) => f.key === focusedFinding)?.subjects ?? [],
+    [findings, focusedFinding],
+  );
+  if (!room) return null;
+  const onlyWall = wallFilter ?? (phone ? (room.walls[0]?.id ?? null) : null);
+  const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
+
+  const drag = (id: WantId, spot: Spot) => {
+    cancelAnimationFrame(frame.current);
+    frame.current = requestAnimationFrame(() => {
+      const next = evaluate(moved(bundle, id, toSpot(spot)));
+      setPreview(next);
+      onPreview(next);
+    });
+  };
+  const drop = (id: WantId, spot: Spot) => {
+    cancelAnimationFrame(frame.current);
+    setPreview(null);
+    onPreview(null);
+    edits.job(moved(bundle, id, toSpot(spot)).job);
+  };
+  const nudge = (id: WantId, dx: number, dy: number) =>
+    edits.job(
+      moved(bundle, id, (w) => {
+        if (w.at.on !== 'wall') return w;
+        const wall = evaluation.plan.lines.get(w.at.wallId)?.wall;
+        return {
+          ...w,
+          at: {
+            ...w.at,
+            xMm: Math.min(Math.max(w.at.xMm + dx, 0), wall?.lengthMm ?? 0),
+            heightMm: Math.min(Math.max(w.at.heightMm + dy, 0), room.ceilingMm),
+          },
+        };
+      }).job,
+      `nudge-${id}`,
+    );
+  const nextBay = (id: WantId, direction: 1 | -1) =>
+    edits.job(
+      moved(bundle, id, (w) => {
+        if (w.at.on !== 'wall') return w;
+        const x = w.at.xMm;
+        const middles = (evaluation.frames.get(w.at.wallId)?.bays ?? []).map(
+          (b) => (b.leftMm + b.rightMm) / 2,
+        );
+        const to = direction > 0 ? middles.find((m) => m > x + 1) : middles.filter((m) => m < x - 1).at(-1);
+        return to === undefined ? w : { ...w, at: { ...w.at, xMm: to } };
+      }).job,
+      `bay-${id}`,
+    );
+  const place = (spot: Spot) => {
+    if (!placing) return;
+    const id = freshId('want');
+    const near = bundle.house.points.find(
+      (p) => p.kind === placing && evaluation.plan.roomOf(p.at)?.id === room.id && p.at.on === 'wall',
+    );
+    // People copy the height of the neighbours: a click near it means it.
+    const heightMm =
+      near?.at.on === 'wall' && Math.abs(near.at.heightMm - spot.heightMm) < 250
+        ? near.at.heightMm
+        : spot.heightMm;
+    edits.job({
+      ...bundle.job,
+      wants: [
+        ...bundle.job.wants,
+        makeWant(id, nextLabel(bundle.job.wants), { on: 'wall', ...spot, heightMm }, { kind: placing }),
+      ],
+    });
+    dispatch(selectedAction(id));
+    setPlacing(null);
+  };
+  const dragged =
+    preview && selected !== null ? preview.bundle.job.wants.find((w) => w.id === selected) : undefined;
+  const placement = dragged && preview?.placements.get(dragged.id);
+  const offer = dragged && preview?.offers.get(dragged.id);
+  const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
+
+  return (
+    <section className="strip-panel" aria-label="The room unrolled">
+      <div className="strip-bar">
+        {bundle.house.rooms.length > 1 && (
+          <Segmented
+            size="small"
+            value={room.id}
+            options={bundle.house.rooms.map((r) => ({ value: r.id as string, label: r.name }))}
+            onChange={(id) => dispatch(roomShown(id))}
+          />
+        )}
+        <span className="muted strip-caption">
+          {bundle.house.rooms.length > 1 ? 'unrolled' : `${room.name} unrolled`}, seen from inside, left to
+          right.
+          {Math.abs(layout.ratio - 1) > 0.02
+            ? ` Heights drawn ${layout.ratio.toFixed(2)} to 1.`
+            : ' True shape.'}
+        </span>
+        <span className="grow" />
+        <Segmented
+          size="small"
+          value={onlyWall ?? 'all'}
+          options={[
+            ...(phone ? [] : [{ value: 'all', label: 'All walls' }]),
+            ...room.walls.map((w) => ({ value: w.id as string, label: w.name.replace(/ wall$/i, '') })),
+          ]}
+          onChange={(v) => dispatch(wallFiltered(v === 'all' ? null : v))}
+        />
+      </div>
+      {placing && (
+        <p className="banner" role="status">
+          Click on the wall where the{' '}
+          {placing === 'receptacle' ? 'outlet' : placing === 'luminaire' ? 'light' : 'appliance'} should be.{' '}
+          <Button size="small" type="link" onClick={() => setPlacing(null)}>
+            Cancel
+          </Button>
+        </p>
+      )}
+      <div ref={box} className="strip-box">
+        {asList ? (
+          <StripList evaluation={shown} roomId={room.id} />
+        ) : (
+          <Strip
+            evaluation={shown}
+            room={room}
+            width={Math.max(width, 300)}
+            onlyWall={onlyWall}
+            trueShape={trueShape}
+            selected={selected}
+            lit={lit}
+            onSelect={(id) => dispatch(selectedAction(id))}
+            onDrag={drag}
+            onDrop={drop}
+            onNudge={nudge}
+            onNextBay={nextBay}
+            {...(placing ? { onPlace: place } : {})}
+          />
+        )}
+      </div>
+      <p className="quiet strip-live" aria-live="polite">
+        {dragged?.at.on === 'wall' && placement
+          ? `${dragged.label}: ${L(dragged.at.xMm)} from left, ${L(dragged.at.heightMm)} up. ${placement.bay ? `Bay ${placement.bay.index + 1}, clear at ${percent(placement.odds, 0)}` : 'On wood or in an opening'}${offer ? `; nearest good place ${L(offer.xMm)}` : ''}`
+          : 'Pipes and cables in the wall are not counted in the odds.'}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,260 @@
+import { packFor, type Evaluation, type Finding } from '@elwand/core';
+import { App, Button, Drawer, Switch } from 'antd';
+import { useMemo, useRef, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { Waiting } from '../app/Broken.tsx';
+import { OpenFailed } from '../parts/OpenFailed.tsx';
+import { SaveLine } from '../parts/SaveLine.tsx';
+import { redone, undone } from '../state/document.ts';
+import { useEdits } from '../state/edit.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { useEvaluation } from '../state/use-evaluation.ts';
+import { useOpen } from '../state/use-open.ts';
+import { dimmed, keysSwitched, wallFiltered } from '../state/view.ts';
+import type { House, Job } from '@elwand/core';
+import { Checks } from './Checks.tsx';
+import { PreferencesDrawer } from './PreferencesDrawer.tsx';
+import { Rod } from './Rod.tsx';
+import { StripPanel } from './StripPanel.tsx';
+import { KEYS, useKeys } from './use-keys.ts';
+import { usePhone } from './use-phone.ts';
+import { WorkContext, type Work } from './work.ts';
+import './workspace.css';
+
+/** Marks that show the strip above their own content. */
+const WITH_STRIP = new Set(['want', 'site', 'feed', 'tap', 'run']);
+
+function useStableOrder(findings: readonly Finding[], frozen: boolean): readonly Finding[] {
+  const order = useRef<readonly string[]>([]);
+  return useMemo(() => {
+    if (!frozen) {
+      order.current = findings.map((f) => f.key);
+      return findings;
+    }
+    // While something is dragged the checks keep their places; new ones come last.
+    const at = (f: Finding) => {
+      const i = order.current.indexOf(f.key);
+      return i < 0 ? Number.POSITIVE_INFINITY : i;
+    };
+    return [...findings].sort((a, b) => at(a) - at(b));
+  }, [findings, frozen]);
+}
+
+export function Workspace() {
+  const { houseId = '', jobId = '' } = useParams();
+  const open = useOpen(houseId, jobId);
+  if (open.error !== undefined && !open.house) return <OpenFailed error={open.error} retry={open.retry} />;
+  if (!open.house || !open.job) return <Waiting />;
+  return <Opened house={open.house} job={open.job} />;
+}
+
+function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
+  const { house } = evaluation.bundle;
+  const { chosen } = evaluation;
+  const breaker = chosen?.option.taps[0]?.breaker;
+  const gauge = chosen?.applied.house.cables.find((c) => c.id === 'new-leg-1')?.gauge;
+  return (
+    <>
+      {breaker && (
+        <span className="tag hide-narrow">
+          Circuit{' '}
+          <b>
+            {breaker.number} · {breaker.amps} A{gauge ? ` · ${gauge} AWG` : ''}
+          </b>
+        </span>
+      )}
+      <span className="tag hide-narrow">
+        Code <b>{packFor(house.code).title}</b>
+      </span>
+    </>
+  );
+}
+
+function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
+  const bundle = useMemo(() => ({ house, job }), [house, job]);
+  const { evaluation, busy } = useEvaluation(bundle);
+  const edits = useEdits();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const phone = usePhone();
+  const { modal } = App.useApp();
+  const view = useAppSelector((s) => s.view);
+  const history = useAppSelector((s) => s.document);
+  const [preview, setPreview] = useState<Evaluation | null>(null);
+  const [placing, setPlacing] = useState<Work['placing']>(null);
+  const [trueShape, setTrueShape] = useState(false);
+  const [asList, setAsList] = useState(false);
+  const [checksOpen, setChecksOpen] = useState(false);
+  const [preferences, setPreferences] = useState(false);
+  const mark = useLocation().pathname.split('/')[5] ?? 'want';
+  const room =
+    house.rooms.find((r) => r.id === view.roomId) ?? wantRoom(evaluation) ?? house.rooms[0] ?? null;
+  const shown = preview ?? evaluation;
+  const findings = useStableOrder(shown.findings, preview !== null);
+
+  const showKeys = () =>
+    modal.info({
+      title: 'Keys',
+      icon: null,
+      width: 460,
+      content: (
+        <dl className="keys">
+          {KEYS.map(([k, what]) => (
+            <div key={k}>
+              <dt className="measure">{k}</dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      ),
+    });
+  const stepWall = (by: number) => {
+    const walls = room?.walls ?? [];
+    const i = walls.findIndex((w) => w.id === view.wallFilter);
+    const next = walls[(i + by + walls.length) % walls.length];
+    if (next) dispatch(wallFiltered(next.id));
+  };
+  const actions = {
+    n: () => {
+      void navigate('want');
+      setPlacing('receptacle');
+    },
+    o: () => {
+      const keys = evaluation.options.map((x) => x.key);
+      const next = keys[(keys.indexOf(evaluation.chosen?.option.key ?? '') + 1) % keys.length];
+      if (next !== undefined) edits.job({ ...job, option: next });
+    },
+    u: () => edits.house({ ...house, units: house.units === 'imperial' ? 'metric' : 'imperial' }),
+    t: () => setTrueShape((x) => !x),
+    l: () => setAsList((x) => !x),
+    '.': () => document.querySelector<HTMLElement>('.check-stop, .check-fix, .check-watch')?.focus(),
+    '[': () => stepWall(-1),
+    ']': () => stepWall(1),
+    '?': () => void showKeys(),
+  };
+  useKeys(actions);
+  const work: Work = { bundle, evaluation: shown, edits, room, placing, setPlacing };
+  const openChecks = shown.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length;
+
+  return (
+    <WorkContext.Provider value={work}>
+      <a className="skip" href="#sheet">
+        To the sheet
+      </a>
+      <div className="workspace" data-mark={mark}>
+        <header className="topbar">
+          <Link className="brand" to="/">
+            Elwand
+          </Link>
+          <div className="grow title-block">
+            <h1>{job.name}</h1>
+            <Link className="quiet" to={`/houses/${house.id}/rooms`}>
+              {house.name}
+              {room ? ` · ${room.name}` : ''}
+            </Link>
+          </div>
+          <HeaderTags evaluation={evaluation} />
+          <Button size="small" className="hide-phone" onClick={actions.u} aria-label="Change units">
+            {house.units === 'imperial' ? 'ft-in' : 'mm'}
+          </Button>
+          <Button size="small" className="hide-phone" onClick={() => setPreferences(true)}>
+            Ways of working
+          </Button>
+          <Button.Group size="small">
+            <Button disabled={history.past.length === 0} onClick={() => dispatch(undone())} aria-label="Undo">
+              ↶
+            </Button>
+            <Button
+              disabled={history.future.length === 0}
+              onClick={() => dispatch(redone())}
+              aria-label="Redo"
+            >
+              ↷
+            </Button>
+          </Button.Group>
+          <SaveLine />
+        </header>
+        <Rod marks={shown.marks} />
+        <main className="main" id="sheet" tabIndex={-1}>
+          <p className="next" role="status">
+            <b>Next:</b> {busy ? 'looking for ways …' : shown.next.says}{' '}
+            {shown.next.mark !== mark && <Link to={shown.next.mark}>Go there</Link>}
+          </p>
+          {room && WITH_STRIP.has(mark) && (
+            <StripPanel
+              trueShape={trueShape}
+              asList={asList}
+              phone={phone}
+              onPreview={setPreview}
+              findings={findings}
+            />
+          )}
+          {!room && WITH_STRIP.has(mark) && (
+            <div className="section">
+              <div className="empty">
+                No room is entered yet.{' '}
+                <Link to={`/houses/${house.id}/rooms`}>Enter the first room of {house.name}</Link>
+              </div>
+            </div>
+          )}
+          <Outlet />
+          <p className="caution no-print">
+            Electricity kills and burns. Prove it dead before you touch it. Local codes, the inspector and a
+            licensed electrician have the last word.{' '}
+            <button type="button" className="linklike" onClick={() => void showKeys()}>
+              Keys
+            </button>{' '}
+            <label>
+              <Switch
+                size="small"
+                checked={view.dim}
+                onChange={(on) => dispatch(dimmed(on))}
+                aria-label="Dim screen, for attic and basement"
+              />{' '}
+              dim
+            </label>{' '}
+            <label>
+              <Switch
+                size="small"
+                checked={view.keys}
+                onChange={(on) => dispatch(keysSwitched(on))}
+                aria-label="Single keys on"
+              />{' '}
+              keys
+            </label>
+          </p>
+        </main>
+        {phone ? (
+          <>
+            {mark !== 'do' && (
+              <Button className="checks-button" size="large" onClick={() => setChecksOpen(true)}>
+                Checks{openChecks > 0 ? `: ${openChecks} open` : ''}
+              </Button>
+            )}
+            <Drawer
+              open={checksOpen}
+              placement="bottom"
+              size="80%"
+              onClose={() => setChecksOpen(false)}
+              title={null}
+              closable={{ 'aria-label': 'Close the checks' }}
+            >
+              <Checks findings={findings} />
+            </Drawer>
+          </>
+        ) : (
+          <aside className="checks" aria-label="Checks">
+            <Checks findings={findings} />
+          </aside>
+        )}
+      </div>
+      <PreferencesDrawer open={preferences} onClose={() => setPreferences(false)} />
+    </WorkContext.Provider>
+  );
+}
+
+/** The room of the first wanted point: what the job is about. */
+function wantRoom(evaluation: Evaluation) {
+  const first = evaluation.bundle.job.wants[0];
+  return first && evaluation.plan.roomOf(first.at);
+}

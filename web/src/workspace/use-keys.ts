@@ -1,0 +1,61 @@
+import { MARKS } from '@elwand/core';
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { redone, undone } from '../state/document.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+
+export const KEYS: readonly (readonly [string, string])[] = [
+  ['1 to 9', 'go to a mark'],
+  ['n', 'place a new outlet'],
+  ['o', 'next option'],
+  ['u', 'feet and inches or metric'],
+  ['t', 'true shape of the strip'],
+  ['.', 'next check'],
+  ['[ and ]', 'wall before, wall after'],
+  ['l', 'read the strip as a list'],
+  ['?', 'these keys'],
+  ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
+  ['arrows on a wanted point', 'move it 1/16 in, with Shift 1 in'],
+  ['Page Up, Page Down', 'bay before, bay after'],
+];
+
+export interface KeyActions {
+  readonly n: () => void;
+  readonly o: () => void;
+  readonly u: () => void;
+  readonly t: () => void;
+  readonly l: () => void;
+  readonly '.': () => void;
+  readonly '[': () => void;
+  readonly ']': () => void;
+  readonly '?': () => void;
+}
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Keys of the workspace, outside text fields; they can be switched off. */
+export function useKeys(actions: KeyActions): void {
+  const on = useAppSelector((s) => s.view.keys);
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => {
+      if (isTyping(e.target)) return;
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') {
+        dispatch(e.shiftKey ? redone() : undone());
+        e.preventDefault();
+        return;
+      }
+      if (!on || e.ctrlKey || e.metaKey || e.altKey) return;
+      const mark = /^[1-9]$/.test(e.key) ? MARKS[Number(e.key) - 1] : undefined;
+      if (mark) void navigate(mark);
+      else if (e.key in actions) actions[e.key as keyof KeyActions]();
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, [on, actions, dispatch, navigate]);
+}

@@ -1,0 +1,22 @@
+import type { Bundle, Evaluation, Room } from '@elwand/core';
+import { createContext, useContext } from 'react';
+import type { Edits } from '../state/edit.ts';
+
+/** What every mark works with. */
+export interface Work {
+  readonly bundle: Bundle;
+  readonly evaluation: Evaluation;
+  readonly edits: Edits;
+  readonly room: Room | null;
+  /** Places the next wanted point by a click on the strip; null when not placing. */
+  readonly placing: 'receptacle' | 'luminaire' | 'appliance' | null;
+  readonly setPlacing: (kind: Work['placing']) => void;
+}
+
+export const WorkContext = createContext<Work | null>(null);
+
+export function useWork(): Work {
+  const work = useContext(WorkContext);
+  if (!work) throw new Error('useWork is for screens inside the workspace');
+  return work;
+}
