@@ -26,9 +26,19 @@ module.exports = {
       from: { path: '^server/src' },
       to: { path: '^(web|cli)/' },
     },
-    { name: 'web-knows-no-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|cli)/' } },
+    {
+      name: 'web-knows-no-server',
+      severity: 'error',
+      from: { path: '^web/src' },
+      to: { path: '^(server|cli)/' },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^virtual:' } },
+    {
+      name: 'no-unresolved',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^virtual:' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,4 +1,4 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { BundleFile, House, Job } from '@elwand/core';
 import { z } from 'zod';
 
@@ -11,12 +11,7 @@ for (const [name, schema] of Object.entries({ house: House, job: Job, bundle: Bu
   const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;
   if (!check) writeFileSync(file, text);
   else {
-    let old = '';
-    try {
-      old = readFileSync(file, 'utf8');
-    } catch {
-      old = '';
-    }
+    const old = existsSync(file) ? readFileSync(file, 'utf8') : '';
     if (old !== text) {
       console.error(`${file} is not current: run npm run schemas`);
       stale += 1;

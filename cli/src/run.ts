@@ -15,7 +15,7 @@ export interface Outcome {
   readonly err: string;
 }
 
-export const HELP = `elwand - plans a new point on a branch circuit that already exists
+const HELP = `elwand - plans a new point on a branch circuit that already exists
 
   elwand check FILE [--job ID] [--json]   findings of the house and its jobs
   elwand plan FILE [--job ID]             options, chosen plan, materials and steps as JSON

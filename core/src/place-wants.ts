@@ -162,6 +162,43 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
   ];
 }
 
+/** Cables between two boxes of the same wall are likely to pass between them: said, never judged, because only a probe knows. */
+function cableNear(setting: Setting, want: Want): Finding[] {
+  const { at } = want;
+  if (at.on !== 'wall') return [];
+  const spot = (pointId: string) => {
+    const p = setting.house.points.find((x) => x.id === pointId);
+    return p?.at.on === 'wall' && p.at.wallId === at.wallId
+      ? { label: p.label, x: p.at.xMm, y: p.at.heightMm }
+      : undefined;
+  };
+  const near = setting.house.cables.flatMap((c) => {
+    const [a, b] = [c.from, c.to].map((e) => (e.at === 'point' ? spot(e.pointId) : undefined));
+    if (!a || !b) return [];
+    const inside = (v: number, p: number, q: number, margin: number) =>
+      v > Math.min(p, q) - margin && v < Math.max(p, q) + margin;
+    return inside(at.xMm, a.x, b.x, 0) && inside(at.heightMm, a.y, b.y, inches(6))
+      ? [`${a.label} to ${b.label}`]
+      : [];
+  });
+  if (near.length === 0) return [];
+  return [
+    {
+      rule: 'cable-near',
+      key: `cable-near:${want.id}`,
+      severity: 'ok',
+      origin: 'new',
+      mark: 'do',
+      subjects: [want.id],
+      says: `A cable may pass behind ${want.label}: ${near.join('; ')}`,
+      detail:
+        'Nobody has seen where it runs. Cut with that breaker off and proved dead, shallow, and look before the saw goes on.',
+      sources: [practice('cables usually run straight between neighbouring boxes')],
+      remedies: [],
+    },
+  ];
+}
+
 /** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
 export function judgePlacements(setting: Setting): {
   placements: Map<WantId, Placement>;
@@ -204,7 +241,7 @@ export function judgePlacements(setting: Setting): {
         sources: [source.odds],
         remedies: [],
       });
-    findings.push(...heightFinding(setting, want));
+    findings.push(...heightFinding(setting, want), ...cableNear(setting, want));
   }
   return { placements, findings };
 }

@@ -10,7 +10,7 @@ export interface Saved<T> {
   readonly document: T;
 }
 
-export interface JobSummary {
+interface JobSummary {
   readonly id: string;
   readonly name: string;
   readonly version: number;

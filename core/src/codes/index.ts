@@ -1,3 +1,3 @@
 export * from './pack.ts';
 export * from './boxes.ts';
-export { necPack, packFor, cableEndSlackMm } from './nec/pack.ts';
+export { necPack, packFor } from './nec/pack.ts';

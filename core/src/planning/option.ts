@@ -97,9 +97,9 @@ function partsFor(
   const terminals = [
     ...usable.flatMap((c) => {
       const p = feed.boxes.get(c.pointId)?.point;
-      return p ? [{ id: p.id as string, at: p.at }] : [];
+      return p ? [{ id: p.id, at: p.at }] : [];
     }),
-    ...group.wants.map((w) => ({ id: newPointId(w) as string, at: w.at })),
+    ...group.wants.map((w) => ({ id: newPointId(w), at: w.at })),
   ];
   const graph = buildGraph({
     house,

@@ -1,15 +1,12 @@
 import { App, ConfigProvider } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { useAppSelector } from '../state/store.ts';
-import { readTheme } from './theme.ts';
+import { applyScheme } from './theme.ts';
 
 /** Ant Design with our tokens; the dim scheme is for attics and basements. */
 export function Themed({ children }: { readonly children: ReactNode }) {
   const dim = useAppSelector((s) => s.view.dim);
-  const theme = useMemo(() => {
-    document.documentElement.dataset.scheme = dim ? 'dim' : 'light';
-    return readTheme(dim);
-  }, [dim]);
+  const theme = useMemo(() => applyScheme(dim), [dim]);
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <App>{children}</App>

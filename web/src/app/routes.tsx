@@ -25,6 +25,7 @@ export const routes = createBrowserRouter([
             path: 'panel',
             lazy: async () => ({ Component: (await import('../house/PanelTab.tsx')).PanelTab }),
           },
+          { path: 'jobs', lazy: async () => ({ Component: (await import('../house/JobsTab.tsx')).JobsTab }) },
           {
             path: 'history',
             lazy: async () => ({ Component: (await import('../house/HistoryTab.tsx')).HistoryTab }),

@@ -1,7 +1,7 @@
 import { theme as antTheme, type ThemeConfig } from 'antd';
 
 /** Ant Design's tokens, read from the one file that names colours. Read again when the scheme changes. */
-export function readTheme(dim: boolean): ThemeConfig {
+function readTheme(dim: boolean): ThemeConfig {
   const style = getComputedStyle(document.documentElement);
   const v = (name: string): string => style.getPropertyValue(`--${name}`).trim();
   return {
@@ -37,4 +37,10 @@ export function readTheme(dim: boolean): ThemeConfig {
       Tabs: { itemSelectedColor: v('ink'), inkBarColor: v('ink'), itemColor: v('muted') },
     },
   };
+}
+
+/** Switches the colours of the page and gives Ant Design's tokens that go with them. */
+export function applyScheme(dim: boolean): ThemeConfig {
+  document.documentElement.dataset.scheme = dim ? 'dim' : 'light';
+  return readTheme(dim);
 }

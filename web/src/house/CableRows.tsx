@@ -17,7 +17,7 @@ import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
 
 const GAUGES = [
   { value: '', label: 'not read' },
-  ...(['14', '12', '10', '8', '6', '4'] as const).map((g) => ({ value: g as string, label: `${g} AWG` })),
+  ...(['14', '12', '10', '8', '6', '4'] as const).map((g) => ({ value: g, label: `${g} AWG` })),
 ];
 const SIDES = [
   { value: 'splice', label: 'joined' },
@@ -82,12 +82,9 @@ function Row({
       {needsSwitch && (
         <Choice
           label="Commanded by"
-          value={(cable.switchedBy ?? '') as string}
+          value={cable.switchedBy ?? ''}
           width={90}
-          options={[
-            { value: '', label: '?' },
-            ...switches.map((s) => ({ value: s.id as string, label: s.label })),
-          ]}
+          options={[{ value: '', label: '?' }, ...switches.map((s) => ({ value: s.id, label: s.label }))]}
           onChange={(id) => set({ switchedBy: switches.find((s) => s.id === id)?.id ?? null })}
         />
       )}

@@ -32,7 +32,7 @@ export function PositionFields({
 }) {
   const walls = house.rooms.flatMap((r) =>
     r.walls.map((w) => ({
-      value: w.id as string,
+      value: w.id,
       label: `${r.name}, ${w.name.toLowerCase()}`,
       room: r,
       wall: w,
@@ -61,7 +61,7 @@ export function PositionFields({
         <>
           <Choice
             label="Wall"
-            value={at.wallId as string}
+            value={at.wallId}
             width={190}
             options={walls}
             onChange={(id) => {
@@ -88,9 +88,9 @@ export function PositionFields({
         <>
           <Choice
             label="Room"
-            value={at.roomId as string}
+            value={at.roomId}
             width={160}
-            options={house.rooms.map((r) => ({ value: r.id as string, label: r.name }))}
+            options={house.rooms.map((r) => ({ value: r.id, label: r.name }))}
             onChange={(id) => onChange({ ...at, roomId: RoomId.parse(id) })}
           />
           {at.on !== 'somewhere' && (

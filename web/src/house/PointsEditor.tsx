@@ -85,7 +85,7 @@ function PointRow({
               { value: '12', label: '12 AWG' },
               { value: '10', label: '10 AWG' },
             ]}
-            onChange={(g) => onHouse(withCable(house, cable.id, { gauge: g === '' ? null : (g as '14') }))}
+            onChange={(g) => onHouse(withCable(house, cable.id, { gauge: g === '' ? null : g }))}
           />
         )}
       </td>

@@ -115,7 +115,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
               { value: 'apart', label: 'apart from the others' },
               ...house.rooms.flatMap((r) =>
                 r.walls.map((w) => ({
-                  value: w.id as string,
+                  value: w.id,
                   label: `behind the ${w.name.toLowerCase()} of ${r.name}`,
                 })),
               ),

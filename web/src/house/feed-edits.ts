@@ -26,7 +26,7 @@ export function sourcesFor(house: House, except: string | null): { value: string
   ];
 }
 
-export const endOf = (value: string): CableEnd =>
+const endOf = (value: string): CableEnd =>
   value.startsWith('b:')
     ? { at: 'breaker', breakerId: BreakerId.parse(value.slice(2)) }
     : { at: 'point', pointId: PointId.parse(value.slice(2)), on: 'splice' };

@@ -1,8 +1,10 @@
 import { makeHouse, makeJob, readBundleText, HouseId, type ReadProblem } from '@elwand/core';
-import { Alert, App, Button, Dropdown, Form, Input, Modal, Upload } from 'antd';
+import { Alert, App, Button, Dropdown, Upload } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { freshId } from '../parts/ids.ts';
+import { day } from '../parts/day.ts';
+import { NameModal, type Asking } from '../parts/NameModal.tsx';
 import {
   problemOf,
   useCreateHouseMutation,
@@ -18,56 +20,6 @@ import './start.css';
 
 const MOST_BYTES = 8 * 1024 * 1024;
 
-interface Asking {
-  readonly kind: 'house' | 'job';
-  readonly houseId: string | null;
-}
-
-/** One small window that asks for a name. */
-function NameModal({
-  asking,
-  onClose,
-  onName,
-}: {
-  readonly asking: Asking | null;
-  readonly onClose: () => void;
-  readonly onName: (name: string) => Promise<void>;
-}) {
-  const [form] = Form.useForm<{ name: string }>();
-  return (
-    <Modal
-      open={asking !== null}
-      title={asking?.kind === 'house' ? 'New house' : 'New job'}
-      okText={asking?.kind === 'house' ? 'Make the house' : 'Make the job'}
-      onCancel={onClose}
-      onOk={() => form.submit()}
-      destroyOnHidden
-    >
-      <Form form={form} layout="vertical" preserve={false} onFinish={({ name }) => onName(name.trim())}>
-        <Form.Item
-          name="name"
-          label={
-            asking?.kind === 'house' ? 'What do you call it? An address or a nickname' : 'What is wanted?'
-          }
-          rules={[
-            { required: true, whitespace: true, message: 'A name is needed' },
-            { max: 120, message: 'At most 120 characters' },
-          ]}
-        >
-          <Input
-            autoFocus
-            placeholder={asking?.kind === 'house' ? 'Sedge End 5' : 'Outlet beside the reading chair'}
-          />
-        </Form.Item>
-      </Form>
-    </Modal>
-  );
-}
-
-function when(iso: string): string {
-  return new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });
-}
-
 function JobLine({
   houseId,
   job,
@@ -81,7 +33,7 @@ function JobLine({
     <li className="job-line">
       <Link to={`/houses/${houseId}/jobs/${job.id}`}>{job.name}</Link>
       <span className="quiet">
-        {job.signedOff ? `signed off ${when(job.signedOff)}` : `last touched ${when(job.updatedAt)}`}
+        {job.signedOff ? `signed off ${day(job.signedOff)}` : `last touched ${day(job.updatedAt)}`}
       </span>
       <Dropdown
         menu={{ items: [{ key: 'remove', label: 'Delete this job' }], onClick: onRemove }}

@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { House, Job } from '@elwand/core';
 
 /** What the person is working on, with its history. Derived values are never kept here: the core computes them. */
@@ -7,7 +7,7 @@ export interface Present {
   readonly job: Job | null;
 }
 
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
+type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
 
 export interface DocumentState {
   readonly present: Present | null;
@@ -46,7 +46,7 @@ const initial: DocumentState = {
 
 const MOST_STEPS_BACK = 200;
 
-export interface Opened {
+interface Opened {
   readonly house: House;
   readonly houseVersion: number;
   readonly job: Job | null;
@@ -55,11 +55,20 @@ export interface Opened {
   readonly draft: Present | null;
 }
 
+/**
+ * Reducers on the state as it is, not on a draft of it: what is saved and what is not is told by identity, and two drafts
+ * of one document are not the same thing.
+ */
+const onPlain =
+  <P>(reduce: (state: DocumentState, payload: P) => DocumentState) =>
+  (draft: DocumentState, action: PayloadAction<P>): DocumentState =>
+    reduce((isDraft(draft) ? original<unknown>(draft) : draft) as DocumentState, action.payload);
+
 const slice = createSlice({
   name: 'document',
-  initialState: initial as DocumentState,
+  initialState: initial,
   reducers: {
-    opened: (_state, { payload }: PayloadAction<Opened>): DocumentState => {
+    opened: onPlain<Opened>((_state, payload) => {
       const saved: Present = { house: payload.house, job: payload.job };
       return {
         ...initial,
@@ -71,12 +80,9 @@ const slice = createSlice({
         jobVersion: payload.jobVersion,
         saveState: payload.draft ? 'unsaved' : 'saved',
       };
-    },
+    }),
     closed: (): DocumentState => initial,
-    edited: (
-      state,
-      { payload }: PayloadAction<{ house?: House; job?: Job; merge?: string }>,
-    ): DocumentState => {
+    edited: onPlain<{ house?: House; job?: Job; merge?: string }>((state, payload) => {
       if (!state.present) return state;
       const present: Present = {
         house: payload.house ?? state.present.house,
@@ -92,8 +98,8 @@ const slice = createSlice({
         mergeKey: payload.merge ?? null,
         saveState: state.saveState === 'conflict' ? 'conflict' : 'unsaved',
       };
-    },
-    undone: (state): DocumentState => {
+    }),
+    undone: onPlain<void>((state) => {
       const last = state.past.at(-1);
       if (!last || !state.present) return state;
       return {
@@ -104,8 +110,8 @@ const slice = createSlice({
         mergeKey: null,
         saveState: 'unsaved',
       };
-    },
-    redone: (state): DocumentState => {
+    }),
+    redone: onPlain<void>((state) => {
       const [next, ...future] = state.future;
       if (!next || !state.present) return state;
       return {
@@ -116,36 +122,32 @@ const slice = createSlice({
         mergeKey: null,
         saveState: 'unsaved',
       };
-    },
-    saving: (state): DocumentState => ({ ...state, saveState: 'saving', saveProblem: '' }),
-    houseSaved: (state, { payload }: PayloadAction<{ document: House; version: number }>): DocumentState => ({
+    }),
+    saving: onPlain<void>((state) => ({ ...state, saveState: 'saving', saveProblem: '' })),
+    houseSaved: onPlain<{ document: House; version: number }>((state, payload) => ({
       ...state,
       savedHouse: payload.document,
       houseVersion: payload.version,
-    }),
-    jobSaved: (state, { payload }: PayloadAction<{ document: Job; version: number }>): DocumentState => ({
+    })),
+    jobSaved: onPlain<{ document: Job; version: number }>((state, payload) => ({
       ...state,
       savedJob: payload.document,
       jobVersion: payload.version,
-    }),
-    settled: (state, { payload }: PayloadAction<{ at: string }>): DocumentState => ({
+    })),
+    settled: onPlain<{ at: string }>((state, payload) => ({
       ...state,
       saveState: isDirty(state) ? 'unsaved' : 'saved',
       savedAt: payload.at,
-    }),
-    away: (state): DocumentState => ({ ...state, saveState: 'away' }),
-    refused: (state, { payload }: PayloadAction<string>): DocumentState => ({
-      ...state,
-      saveState: 'refused',
-      saveProblem: payload,
-    }),
-    conflicted: (state, { payload }: PayloadAction<NonNullable<DocumentState['theirs']>>): DocumentState => ({
+    })),
+    away: onPlain<void>((state) => ({ ...state, saveState: 'away' })),
+    refused: onPlain<string>((state, payload) => ({ ...state, saveState: 'refused', saveProblem: payload })),
+    conflicted: onPlain<NonNullable<DocumentState['theirs']>>((state, payload) => ({
       ...state,
       saveState: 'conflict',
       theirs: payload,
-    }),
+    })),
     /** Mine wins: it will be saved over the other's version, which stays in the history on the server. */
-    keptMine: (state): DocumentState => {
+    keptMine: onPlain<void>((state) => {
       if (!state.theirs) return state;
       return state.theirs.kind === 'house'
         ? {
@@ -162,17 +164,17 @@ const slice = createSlice({
             theirs: null,
             saveState: 'unsaved',
           };
-    },
+    }),
     /** Theirs wins: mine goes one step back in the history, so Undo brings it back. */
-    tookTheirs: (state): DocumentState => {
+    tookTheirs: onPlain<void>((state) => {
       const { theirs, present } = state;
       if (!theirs || !present) return state;
-      const base = {
+      const base: DocumentState = {
         ...state,
         past: [...state.past, present],
         future: [],
         theirs: null,
-        saveState: 'saved' as const,
+        saveState: 'saved',
       };
       return theirs.kind === 'house'
         ? {
@@ -187,7 +189,7 @@ const slice = createSlice({
             savedJob: theirs.document,
             jobVersion: theirs.version,
           };
-    },
+    }),
   },
 });
 

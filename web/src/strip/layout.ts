@@ -33,7 +33,9 @@ export interface LayoutOptions {
   readonly wallPx: number;
 }
 
+/** Room for three lanes of cable where there is an attic; a narrow band where nothing runs. */
 const ATTIC_PX = 88;
+const NO_ATTIC_PX = 34;
 const BELOW_PX = 26;
 const RULE_PX = 24;
 const SIDE_PX = 10;
@@ -62,7 +64,7 @@ export function layoutStrip(room: Room, { width, onlyWall, trueShape, wallPx }: 
       x: scaleLinear().domain([0, w.lengthMm]).range([left, at]),
     };
   });
-  const top = ATTIC_PX;
+  const top = room.above.kind === 'attic' ? ATTIC_PX : NO_ATTIC_PX;
   const floor = top + wallHeight;
   return {
     width,

@@ -19,7 +19,7 @@ import { useWork } from './work.ts';
 const DIGITS: Record<string, number> = { 'in³': 2, A: 2 };
 
 /** The numbers of a finding with their unit: what is needed, what is there. */
-export function becauseText(f: Finding, system: UnitSystem): string {
+function becauseText(f: Finding, system: UnitSystem): string {
   const b = f.because;
   if (!b || b.unit === 'look' || b.unit === 'ground' || b.unit === 'AWG' || (b.have === null && b.need === 0))
     return '';

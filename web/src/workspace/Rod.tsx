@@ -1,8 +1,9 @@
 import { MARKS, type Evaluation, type Mark } from '@elwand/core';
+import { useEffect, useRef } from 'react';
 import { NavLink } from 'react-router';
 import { StateMark } from '../parts/Mark.tsx';
 
-export const MARK_NAME: Record<Mark, string> = {
+const MARK_NAME: Record<Mark, string> = {
   want: 'Want',
   site: 'Site',
   feed: 'Feed',
@@ -15,9 +16,13 @@ export const MARK_NAME: Record<Mark, string> = {
 };
 
 /** The measuring rod: nine marks, each with its worst state and how many there are. */
-export function Rod({ marks }: { readonly marks: Evaluation['marks'] }) {
+export function Rod({ marks, active }: { readonly marks: Evaluation['marks']; readonly active: string }) {
+  const rod = useRef<HTMLElement>(null);
+  useEffect(() => {
+    rod.current?.querySelector('.rod-active')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [active]);
   return (
-    <nav className="rod" aria-label="Marks of the job">
+    <nav ref={rod} className="rod" aria-label="Marks of the job">
       {MARKS.map((mark, i) => {
         const { state, count } = marks[mark];
         return (

@@ -169,7 +169,7 @@ export function StripPanel({ trueShape, asList, phone, onPreview, findings }: St
           <Segmented
             size="small"
             value={room.id}
-            options={bundle.house.rooms.map((r) => ({ value: r.id as string, label: r.name }))}
+            options={bundle.house.rooms.map((r) => ({ value: r.id, label: r.name }))}
             onChange={(id) => dispatch(roomShown(id))}
           />
         )}
@@ -186,7 +186,7 @@ export function StripPanel({ trueShape, asList, phone, onPreview, findings }: St
           value={onlyWall ?? 'all'}
           options={[
             ...(phone ? [] : [{ value: 'all', label: 'All walls' }]),
-            ...room.walls.map((w) => ({ value: w.id as string, label: w.name.replace(/ wall$/i, '') })),
+            ...room.walls.map((w) => ({ value: w.id, label: w.name.replace(/ wall$/i, '') })),
           ]}
           onChange={(v) => dispatch(wallFiltered(v === 'all' ? null : v))}
         />

@@ -1,6 +1,6 @@
 import { packFor, type Evaluation, type Finding } from '@elwand/core';
 import { App, Button, Drawer, Switch } from 'antd';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
 import { OpenFailed } from '../parts/OpenFailed.tsx';
@@ -24,20 +24,13 @@ import './workspace.css';
 /** Marks that show the strip above their own content. */
 const WITH_STRIP = new Set(['want', 'site', 'feed', 'tap', 'run']);
 
-function useStableOrder(findings: readonly Finding[], frozen: boolean): readonly Finding[] {
-  const order = useRef<readonly string[]>([]);
-  return useMemo(() => {
-    if (!frozen) {
-      order.current = findings.map((f) => f.key);
-      return findings;
-    }
-    // While something is dragged the checks keep their places; new ones come last.
-    const at = (f: Finding) => {
-      const i = order.current.indexOf(f.key);
-      return i < 0 ? Number.POSITIVE_INFINITY : i;
-    };
-    return [...findings].sort((a, b) => at(a) - at(b));
-  }, [findings, frozen]);
+/** While something is dragged the checks keep the places they had; new ones come last. */
+function inOrderOf(findings: readonly Finding[], before: readonly Finding[]): readonly Finding[] {
+  if (findings === before) return findings;
+  const at = new Map(before.map((f, i) => [f.key, i] as const));
+  return [...findings].sort(
+    (a, b) => (at.get(a.key) ?? Number.POSITIVE_INFINITY) - (at.get(b.key) ?? Number.POSITIVE_INFINITY),
+  );
 }
 
 export function Workspace() {
@@ -90,7 +83,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const room =
     house.rooms.find((r) => r.id === view.roomId) ?? wantRoom(evaluation) ?? house.rooms[0] ?? null;
   const shown = preview ?? evaluation;
-  const findings = useStableOrder(shown.findings, preview !== null);
+  const findings = inOrderOf(shown.findings, evaluation.findings);
 
   const showKeys = () =>
     modal.info({
@@ -174,7 +167,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           </Button.Group>
           <SaveLine />
         </header>
-        <Rod marks={shown.marks} />
+        <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
           <p className="next" role="status">
             <b>Next:</b> {busy ? 'looking for ways …' : shown.next.says}{' '}

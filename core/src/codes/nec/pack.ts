@@ -1,5 +1,5 @@
 import type { Gauge, House, Metal } from '../../document/index.ts';
-import { computed, practice, published, type Sourced } from '../../findings/index.ts';
+import { published, type Sourced } from '../../findings/index.ts';
 import { feet, inches } from '../../units/index.ts';
 import type { BoxContents, CodePack, Fill, FillItem, Need, PlaceFacts } from '../pack.ts';
 import { RULES } from './rules/index.ts';
@@ -180,10 +180,3 @@ export function packFor(code: House['code']): CodePack {
   packs.set(code, pack);
   return pack;
 }
-
-export const CONDUCTOR_TEMPERATURE_C = 75;
-export const temperatureSource = computed('Table 8 at 75 °C, the warm side for a 60 °C cable');
-export const cableEndSlackMm: Sourced<number> = {
-  value: inches(12),
-  source: practice('12 in extra at each end: you can always cut it shorter'),
-};

@@ -1,6 +1,6 @@
 import { deadState, duration, ItemId, type Job, type LogEntry, type Step } from '@elwand/core';
 import { Button, Input } from 'antd';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
@@ -97,6 +97,7 @@ export function DoMark() {
   const { chosen } = evaluation;
   const [picked, setPicked] = useState<string | null>(null);
   const [reason, setReason] = useState<string | null>(null);
+  const card = useRef<HTMLElement>(null);
   const now = useNow();
   useAwake();
   if (!chosen) return <NoPlan />;
@@ -142,8 +143,16 @@ export function DoMark() {
         </Button>
       </div>
       <div className="step-grid">
-        <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
-        <article className="step-card" aria-label={step.title}>
+        <StepList
+          steps={steps}
+          job={job}
+          current={step.key}
+          onChoose={(k) => {
+            setPicked(k);
+            card.current?.scrollIntoView({ block: 'nearest' });
+          }}
+        />
+        <article ref={card} className="step-card" aria-label={step.title}>
           <p className="quiet">
             {WINDOW[step.window]} · {step.place || 'anywhere'} · {Math.round(step.minutes)} min
             {step.waitDays > 0 ? ` · let it dry ${step.waitDays} day first` : ''}

@@ -76,7 +76,7 @@ function WantForm({
           width={150}
           options={[
             { value: 'always', label: 'always' },
-            ...switches.map((s) => ({ value: s.id as string, label: `by switch ${s.label}` })),
+            ...switches.map((s) => ({ value: s.id, label: `by switch ${s.label}` })),
           ]}
           onChange={(v) => {
             const s = switches.find((x) => x.id === v);

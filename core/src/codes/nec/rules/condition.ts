@@ -2,6 +2,7 @@ import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule } from '../../pack.ts';
 import {
   breakerName,
+  capital,
   cableName,
   cablesOf,
   circuitsOf,
@@ -29,7 +30,7 @@ export const cableMaterial: Rule = {
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
               says: 'Knob-and-tube wiring is not extended',
-              detail: `${cableName(context, cable)}: no ground, old insulation, heat that cannot get away. ${HELP}`,
+              detail: `${capital(cableName(context, cable))}: no ground, old insulation, heat that cannot get away. ${HELP}`,
               sources: [
                 practice('insurers and inspectors refuse it; a practitioner does not splice onto it'),
               ],
@@ -43,7 +44,7 @@ export const cableMaterial: Rule = {
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
               says: 'Small aluminium branch wiring is not extended',
-              detail: `${cableName(context, cable)} is ${cable.gauge} AWG aluminium: its joints loosen and burn, and mixing metals needs special connectors. ${HELP}`,
+              detail: `${capital(cableName(context, cable))} is ${cable.gauge} AWG aluminium: its joints loosen and burn, and mixing metals needs special connectors. ${HELP}`,
               sources: [published('NEC 110.14(A)'), practice('old small aluminium is left to a specialist')],
               origin,
             }),
@@ -83,7 +84,7 @@ export const grounding: Rule = {
               mark: 'tap',
               subjects: [point.id],
               says: `${point.label} would have no ground`,
-              detail: `${broken ? `${cableName(context, broken)} has none. ` : ''}An ungrounded circuit is not extended unless a ground is brought along. Choose another tap, or get a licensed electrician.`,
+              detail: `${broken ? `${capital(cableName(context, broken))} has none. ` : ''}An ungrounded circuit is not extended unless a ground is brought along. Choose another tap, or get a licensed electrician.`,
               sources,
             }),
           ];
@@ -252,7 +253,7 @@ export const multiwire: Rule = {
           severity: 'fix',
           mark: 'feed',
           subjects: [circuit.breaker.id],
-          says: `${breakerName(circuit.breaker)} shares a neutral but opens only one hot`,
+          says: `${capital(breakerName(circuit.breaker))} shares a neutral but opens only one hot`,
           detail: "A tied or two-pole breaker is needed before anybody works on it: the electrician's work.",
           sources: [published('NEC 210.4(B)')],
           ...(extended ? { origin: 'worse' as const } : {}),

@@ -2,7 +2,16 @@ import type { Cable } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import type { Circuit } from '../../../feed/index.ts';
-import { breakerName, cableName, cablesOf, circuitsOf, isReceptacle, judge, pointsOf } from './judge.ts';
+import {
+  breakerName,
+  capital,
+  cableName,
+  cablesOf,
+  circuitsOf,
+  isReceptacle,
+  judge,
+  pointsOf,
+} from './judge.ts';
 
 const RULE = 'gauge-for-breaker';
 
@@ -81,7 +90,7 @@ export const gaugeForBreaker: Rule = {
               says: `${cable.gauge} AWG in ${cableName(context, cable)} is too small for the ${breaker.amps} A ${breakerName(breaker)}`,
               detail: own
                 ? `The new cable would be the weak one: it could run hot without the breaker ever tripping.`
-                : `${cableName(context, cable)} is the weak one. A ${limit.value} A breaker would suit it; that is the electrician's change.`,
+                : `${capital(cableName(context, cable))} is the weak one. A ${limit.value} A breaker would suit it; that is the electrician's change.`,
               because: { need: breaker.amps, have: limit.value, unit: 'A', sense: 'at-least' },
               sources: [limit.source],
               remedies:

@@ -5,7 +5,7 @@ import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
 import { surveyBox } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
-import { cableName, isNew, judge } from './judge.ts';
+import { capital, cableName, isNew, judge } from './judge.ts';
 
 const RULE = 'box-fill';
 
@@ -112,7 +112,7 @@ function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof c
       mark: 'wire',
       subjects: [point.id, cable.id],
       says: `What size are the conductors in the box at ${point.label}?`,
-      detail: `${cableName(context, cable)} was never read; the room it takes depends on it.`,
+      detail: `${capital(cableName(context, cable))} was never read; the room it takes depends on it.`,
       because: { need: 0, have: null, unit: 'AWG', sense: 'at-least' },
       sources: [],
       remedies: gauges.map((gauge) => ({

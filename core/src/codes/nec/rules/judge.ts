@@ -1,4 +1,4 @@
-import type { Breaker, BreakerId, Cable, Point, PointId } from '../../../document/index.ts';
+import type { Breaker, BreakerId, Cable, Point } from '../../../document/index.ts';
 import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import type { Judgement, RuleContext } from '../../pack.ts';
@@ -50,6 +50,9 @@ export function cablesOf(context: RuleContext, circuit: Circuit): Cable[] {
   return context.house.cables.filter((c) => ids.has(c.id));
 }
 
+/** Begins a sentence. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** How a cable is named to people: by the boxes at its ends. */
 export function cableName(context: RuleContext, cable: Cable): string {
   const name = (end: Cable['from']): string =>
@@ -67,9 +70,6 @@ export const isReceptacle = (point: Point): boolean =>
 
 export const touchedPoints = (context: RuleContext): Point[] =>
   context.house.points.filter((p) => context.touched.has(p.id));
-
-export const labelOf = (context: RuleContext, id: PointId): string =>
-  context.feed.boxes.get(id)?.point.label ?? id;
 
 /** Points that the plan itself brings in: they are touched, and no older survey has them. */
 export const isNew = (point: Point): boolean => point.id.startsWith('new-');

@@ -9,7 +9,7 @@ import { breakerName, findBreaker, isNew, isReceptacle, judge } from './judge.ts
 /** Highest a ground-fault device may sit and still be reached without a ladder: the switch height. */
 const REACH_MM = inches(79);
 
-export function placeFacts(context: Pick<RuleContext, 'plan'>, point: Point): PlaceFacts | undefined {
+function placeFacts(context: Pick<RuleContext, 'plan'>, point: Point): PlaceFacts | undefined {
   const room = context.plan.roomOf(point.at);
   if (!room) return undefined;
   const use = point.at.on === 'attic' ? 'attic' : room.use;

@@ -3,7 +3,7 @@ import { voltageDrop, type Drop } from '../../../load/index.ts';
 import { feet, formatLength, percent, volts } from '../../../units/index.ts';
 import type { Gauge, Point, PointId } from '../../../document/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
-import { breakerName, circuitsOf, isNew, judge, touchedPoints } from './judge.ts';
+import { breakerName, capital, circuitsOf, isNew, judge, touchedPoints } from './judge.ts';
 
 /** What 12 AWG new cable would make of it: a remedy is only offered when it helps. */
 function dropWith(context: RuleContext, gauge: Gauge, pointId: PointId): number {
@@ -126,7 +126,7 @@ export const provedLabel: Rule = {
               severity: 'ok',
               mark: 'feed',
               subjects: [breaker.id],
-              says: `${breakerName(breaker)} was seen to kill this circuit`,
+              says: `${capital(breakerName(breaker))} was seen to kill this circuit`,
               sources: [practice('switch it and look, do not trust the label')],
             })
           : judge('breaker-proved', {

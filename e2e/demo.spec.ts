@@ -1,0 +1,150 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { choose, saved, watch } from './help.ts';
+
+const KEYBOARD = '/houses/tamarack/jobs/keyboard';
+const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
+const opened = (page: Page) => expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+
+test('the demo is there: two houses, three jobs', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto('/');
+  for (const name of [
+    '14 Tamarack Row',
+    '3 Quarry Lane',
+    'Keyboard wall and picture light',
+    'Aquarium in the hall',
+    'Chest freezer in the passage',
+  ])
+    await expect(page.getByRole('link', { name })).toBeVisible();
+  quiet();
+});
+
+test('the freezer job has a stop and two things to settle, and says them', async ({ page }) => {
+  await page.goto('/houses/quarry/jobs/freezer/tap');
+  const checks = page.getByRole('complementary', { name: 'Checks' });
+  await expect(checks.locator('.checks-head')).toContainText('1 stop, 2 to settle');
+  await expect(checks.getByText(/14 AWG in the cable from P1 to P2 is too small/)).toBeVisible();
+  await expect(page.locator('.next')).toContainText('Not with this plan');
+  await expect(page.getByText('its circuit belongs to one appliance').first()).toBeVisible();
+});
+
+test('a remedy settles its check at once and can be undone', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/wire`);
+  const checks = page.getByRole('complementary', { name: 'Checks' });
+  await checks.getByRole('button', { name: /Use a 21.5 in³ box at L1/ }).click();
+  await expect(checks.getByRole('heading', { name: 'Box at L1 has room' })).toBeVisible();
+  await checks.getByRole('button', { name: 'Undo' }).click();
+  await expect(checks.getByRole('heading', { name: 'Box at L1 gets too full' })).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page }) => {
+  await page.goto(`${KEYBOARD}/want`);
+  await opened(page);
+  for (let i = 0; i < 9; i++) {
+    await page.keyboard.press(String(i + 1));
+    await expect(page).toHaveURL(new RegExp(`${MARKS[i]}$`));
+  }
+  await page.keyboard.press('1');
+  const wanted = page.getByRole('button', { name: /^new 1, East wall/ });
+  await expect(wanted).toHaveAccessibleName(/100 in from left/);
+  await wanted.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: /^new 1, East wall, 100 1\/16 in/ })).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('button', { name: /^new 1, East wall, 101 1\/16 in/ })).toBeVisible();
+  await page.keyboard.press('PageUp');
+  await expect(page.getByRole('button', { name: /^new 1, East wall.*bay 6/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^new 1, East wall, 100 in/ })).toBeVisible();
+  await page.keyboard.press('l');
+  await expect(page.getByRole('cell', { name: 'new 3, luminaire' })).toBeVisible();
+  await page.keyboard.press('l');
+  await page.keyboard.press('?');
+  await expect(page.getByText('go to a mark')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await saved(page);
+});
+
+test('choosing another way, and what matters most', async ({ page }) => {
+  await page.goto(`${KEYBOARD}/tap`);
+  await page.getByRole('button', { name: /^J1, over the attic/ }).click();
+  await expect(page.getByText('Circuit 9')).toBeVisible();
+  await page.getByRole('button', { name: 'Ways of working' }).click();
+  await choose(page, 'What matters most', 'Stay out of the attic');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('button', { name: /opening the wall/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await saved(page);
+});
+
+for (const path of [
+  '/',
+  '/houses/tamarack/rooms',
+  '/houses/tamarack/points',
+  '/houses/tamarack/panel',
+  '/houses/tamarack/jobs',
+  '/houses/tamarack/history',
+  ...MARKS.map((m) => `${KEYBOARD}/${m}`),
+  '/houses/tamarack/jobs/aquarium/do',
+])
+  test(`no serious accessibility fault on ${path}`, async ({ page }) => {
+    const quiet = watch(page);
+    await page.goto(path);
+    await opened(page);
+    await page.waitForLoadState('networkidle');
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(
+      violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
+    ).toEqual([]);
+    quiet();
+  });
+
+test('labels of the strip lie on nothing, in every room of the demo', async ({ page }) => {
+  for (const [path, rooms] of [
+    [KEYBOARD, 2],
+    ['/houses/quarry/jobs/freezer', 2],
+  ] as const)
+    for (let r = 0; r < rooms; r++) {
+      await page.goto(`${path}/tap`);
+      await opened(page);
+      await page.locator('.strip-bar .ant-segmented').first().locator('.ant-segmented-item').nth(r).click();
+      const boxes = await page.locator('[data-label]').evaluateAll((all) =>
+        all.map((t) => {
+          const b = t.getBoundingClientRect();
+          return { text: t.textContent, l: b.left, r: b.right, t: b.top + 2, b: b.bottom - 2 };
+        }),
+      );
+      expect(boxes.length).toBeGreaterThan(1);
+      boxes.forEach((a, i) =>
+        boxes
+          .slice(i + 1)
+          .forEach((b) =>
+            expect(a.l < b.r && b.l < a.r && a.t < b.b && b.t < a.b, `${a.text} on ${b.text}`).toBe(false),
+          ),
+      );
+    }
+});
+
+test('on a phone: one wall at a time, checks in a drawer, the proof with big keys', async ({ page }) => {
+  const quiet = watch(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${KEYBOARD}/want`);
+  await page.getByRole('button', { name: /^Checks/ }).click();
+  await expect(page.getByRole('heading', { name: 'Checks' })).toBeVisible();
+  await page.getByRole('button', { name: 'Close the checks' }).click();
+  await page.goto('/houses/tamarack/jobs/aquarium/do');
+  await page.getByRole('button', { name: /Prove H1 dead/ }).click();
+  const key = page.getByRole('button', { name: '1', exact: true });
+  expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  expect(wide).toBeLessThanOrEqual(0);
+  quiet();
+});

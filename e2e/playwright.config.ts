@@ -1,0 +1,47 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from '@playwright/test';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+/** Two servers: one with the demo, one with an empty database. */
+const server = (port: number, demo: '0' | '1') => ({
+  command: 'node server/bundle/main.js',
+  cwd: root,
+  url: `http://127.0.0.1:${port}/api/health`,
+  reuseExistingServer: false,
+  gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 3000 },
+  env: {
+    PORT: String(port),
+    DEMO: demo,
+    DATA_DIR: mkdtempSync(join(tmpdir(), 'elwand-e2e-')),
+    LOG_LEVEL: 'error',
+  },
+});
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results/e2e',
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  ...(process.env.SHOTS === '1' ? {} : { testIgnore: 'shots.spec.ts' }),
+  use: {
+    baseURL: 'http://127.0.0.1:4711',
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    actionTimeout: 8_000,
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },
+  },
+  webServer: [server(4711, '1'), server(4712, '0')],
+});

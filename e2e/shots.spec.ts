@@ -1,0 +1,33 @@
+import { test } from '@playwright/test';
+
+/** Refreshes docs/screenshots from the demo data: npm run shots. */
+const VIEWS: readonly (readonly [string, string])[] = [
+  ['start', '/'],
+  ['house-rooms', '/houses/tamarack/rooms'],
+  ['house-points', '/houses/tamarack/points'],
+  ['1-want', '/houses/tamarack/jobs/keyboard/want'],
+  ['2-site', '/houses/tamarack/jobs/keyboard/site'],
+  ['3-feed', '/houses/quarry/jobs/freezer/feed'],
+  ['4-tap', '/houses/tamarack/jobs/keyboard/tap'],
+  ['5-run', '/houses/tamarack/jobs/keyboard/run'],
+  ['6-wire', '/houses/tamarack/jobs/keyboard/wire'],
+  ['7-buy', '/houses/tamarack/jobs/keyboard/buy'],
+  ['8-do', '/houses/tamarack/jobs/aquarium/do'],
+  ['9-prove', '/houses/tamarack/jobs/aquarium/prove'],
+];
+
+for (const [name, path] of VIEWS)
+  test(`picture of ${name}`, async ({ page }) => {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  });
+
+test('picture of the proof on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/houses/tamarack/jobs/aquarium/do');
+  await page.getByRole('button', { name: /Prove H1 dead/ }).click();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: 'docs/screenshots/8-do-phone.png' });
+});

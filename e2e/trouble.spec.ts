@@ -1,0 +1,104 @@
+import { expect, test } from '@playwright/test';
+import { demoHouses, demoJobs } from '@elwand/core/demo';
+import { writeBundle, makeHouse } from '@elwand/core';
+import { saved, watch } from './help.ts';
+
+const quarry = () => demoHouses()[1]!;
+const file = (name: string, text: string) => ({
+  name,
+  mimeType: 'application/json',
+  buffer: Buffer.from(text),
+});
+
+test('bad files are refused with the place, nothing is lost, no stack is shown', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: '3 Quarry Lane' }).first()).toBeVisible();
+  const before = await page.getByRole('article').count();
+  const text = writeBundle(quarry(), [demoJobs()[2]!]);
+  const nonsense = text.replace(/"lengthMm": 1625\.6,?/, '"lengthMm": "long",');
+  const lost = writeBundle(
+    {
+      ...quarry(),
+      loads: quarry().loads.map((l, i) => (i === 0 ? { ...l, pointId: 'gone' as typeof l.pointId } : l)),
+    },
+    [],
+  );
+  for (const [name, content, says] of [
+    ['cut.json', text.slice(0, text.length / 3), /cut off/],
+    ['foreign.json', '{"name":"left","version":3}', /format/],
+    ['words.json', 'hello', /not JSON/],
+    ['nonsense.json', nonsense, /lengthMm/],
+    ['lost.json', lost, /gone/],
+    ['huge.json', 'x'.repeat(60_000_000), /57 MB/],
+  ] as const) {
+    await page.locator('input[type=file]').setInputFiles(file(name, content));
+    const alert = page.getByRole('alert').filter({ hasText: name });
+    await expect(alert).toContainText('Nothing was changed');
+    await expect(alert).toContainText(says);
+    await expect(alert).not.toContainText(/at .*\.(ts|js):/);
+  }
+  expect(await page.getByRole('article').count()).toBe(before);
+  quiet();
+});
+
+test('a good file is taken, and a house that is already here comes as a copy', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .locator('input[type=file]')
+    .setInputFiles(file('quarry.json', writeBundle({ ...quarry(), name: 'Sedge End 9' }, [])));
+  await expect(page.getByRole('link', { name: 'Sedge End 9 (copy)' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for Sedge End 9 (copy)' }).click();
+  await page.getByRole('menuitem', { name: /Delete this house/ }).click();
+  await expect(page.getByRole('link', { name: 'Sedge End 9 (copy)' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('link', { name: 'Sedge End 9 (copy)' })).toBeVisible();
+});
+
+test('two tabs: the later one is asked, and neither version is lost', async ({ page, context }) => {
+  const house = makeHouse('two-tabs', 'Two tabs');
+  await page.request.post('/api/houses', { data: house });
+  const other = await context.newPage();
+  await page.goto('/houses/two-tabs/rooms');
+  await other.goto('/houses/two-tabs/rooms');
+  const rename = async (p: typeof page, name: string) => {
+    await p.getByLabel('House', { exact: true }).fill(name);
+    await p.getByLabel('House', { exact: true }).press('Enter');
+  };
+  await rename(page, 'From the first tab');
+  await saved(page);
+  await rename(other, 'From the second tab');
+  await expect(other.getByText('This was changed in another tab')).toBeVisible();
+  await other.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.getByRole('heading', { name: 'From the first tab' })).toBeVisible();
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await expect(other.getByRole('heading', { name: 'From the second tab' })).toBeVisible();
+  await saved(other);
+});
+
+test('while the server is away the work goes on, survives a reload, and is saved when it is back', async ({
+  page,
+}) => {
+  await page.request.post('/api/houses', { data: makeHouse('away', 'Before') });
+  await page.goto('/houses/away/rooms');
+  await expect(page.getByLabel('House', { exact: true })).toBeVisible();
+  await page.route('**/api/houses/away', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await page.getByLabel('House', { exact: true }).fill('Typed while away');
+  await page.getByLabel('House', { exact: true }).press('Enter');
+  await expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'away');
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Typed while away' })).toBeVisible();
+  await page.unroute('**/api/houses/away');
+  await saved(page);
+  const body = (await (await page.request.get('/api/houses/away')).json()) as { document: { name: string } };
+  expect(body.document.name).toBe('Typed while away');
+});
+
+test('an address that is not there, a house that is gone', async ({ page }) => {
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is no such page')).toBeVisible();
+  await page.goto('/houses/none/rooms');
+  await expect(page.getByText(/There is no house here/)).toBeVisible();
+});
