@@ -2,27 +2,8 @@ import { APPLIANCES, plain, type LoadFacts } from '@elwand/core';
 import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { Choice } from './Choice.tsx';
+import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
-
-type Hours = LoadFacts['hours'];
-
-const clock = (h: number): string => `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;
-const hoursText = (hours: Hours): string => hours.map(([a, b]) => `${clock(a)}-${clock(b)}`).join(', ');
-
-/** Reads "9-12, 18:30-22"; empty means at any hour. */
-export function parseHours(text: string): Hours | string {
-  if (text.trim() === '') return [];
-  const out: Hours = [];
-  for (const part of text.split(',')) {
-    const m = /^\s*(\d{1,2})(?::(\d{2}))?\s*(?:-|to)\s*(\d{1,2})(?::(\d{2}))?\s*$/.exec(part);
-    const hour = (h?: string, min?: string) => Number(h) + Number(min ?? 0) / 60;
-    const [from, to] = m ? [hour(m[1], m[2]), hour(m[3], m[4])] : [Number.NaN, Number.NaN];
-    if (!(from >= 0 && from <= 24 && to >= 0 && to <= 24))
-      return `"${part.trim()}" is no span of hours; write 9-12 or 18:30-22`;
-    out.push([from, to]);
-  }
-  return out;
-}
 
 function HoursField({
   value,

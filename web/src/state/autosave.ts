@@ -88,6 +88,8 @@ autosave.startListening({
     const read = () => (listener.getState() as Root).document;
     keepDraft(read(), localStorage);
     await listener.delay(WAIT_MS);
+    // A save that is still on its way decides what is unsaved.
+    await running;
     while (isDirty(read()) && read().saveState !== 'conflict') {
       running = running.then(() => {
         if (!isDirty(read())) return 'done';
@@ -102,5 +104,8 @@ autosave.startListening({
       }
       await listener.delay(outcome === 'away' ? RETRY_MS : WAIT_MS);
     }
+    // Undone back to what the server has: there is nothing left to save.
+    if (read().saveState === 'unsaved') listener.dispatch(settled({ at: new Date().toISOString() }));
+    keepDraft(read(), localStorage);
   },
 });

@@ -3,18 +3,17 @@ import {
   newPointId,
   percent,
   type Evaluation,
-  type Point,
   type Room,
-  type Want,
   type WantId,
   type WallId,
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { placeLabels, type Box, type Label } from './labels.ts';
-import { drawnAt, layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
-import { PointSymbol, SYMBOL_PX } from './symbols.tsx';
-import { cableLines, ExistingCables, Rule, WallShape } from './WallShape.tsx';
-import { drawWay, type DrawnWay } from './way.ts';
+import { bandText, drawnPoints, labelsFor, ways, type Drawn } from './drawn.ts';
+import { layoutStrip, positionAt, type Xy } from './layout.ts';
+import { SYMBOL_PX } from './sizes.ts';
+import { PointSymbol } from './symbols.tsx';
+import { ExistingCables, Rule, WallShape } from './WallShape.tsx';
+import type { DrawnWay } from './way.ts';
 import './strip.css';
 
 export interface Spot {
@@ -45,50 +44,6 @@ export interface StripProps {
 
 const STEP_MM = 25.4 / 16;
 const snap = (mm: number): number => Math.round(mm / STEP_MM) * STEP_MM;
-
-interface Drawn {
-  readonly id: string;
-  readonly label: string;
-  readonly kind: Point['kind'];
-  readonly fresh: boolean;
-  readonly xy: Xy;
-  readonly want: Want | null;
-}
-
-function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): Drawn[] {
-  const { house, job } = evaluation.bundle;
-  const old = house.points.flatMap((p): Drawn[] => {
-    const xy = drawnAt(layout, p.at, room.id);
-    return xy ? [{ id: p.id, label: p.label, kind: p.kind, fresh: false, xy, want: null }] : [];
-  });
-  const wanted = job.wants.flatMap((w): Drawn[] => {
-    const xy = drawnAt(layout, w.at, room.id);
-    return xy ? [{ id: w.id, label: w.label, kind: w.kind, fresh: true, xy, want: w }] : [];
-  });
-  return [...old, ...wanted];
-}
-
-function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
-  const { house, job } = evaluation.bundle;
-  const at = (id: string) =>
-    house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
-  return (evaluation.chosen?.option.legs ?? [])
-    .map((leg, lane) =>
-      drawWay({
-        route: leg.route,
-        layout,
-        system: house.units,
-        lane,
-        roomId: room.id,
-        from: at(leg.from),
-        to: at(leg.to),
-      }),
-    )
-    .filter((w) => w.points.length > 1);
-}
-
-const cableBoxes = (evaluation: Evaluation, layout: StripLayout, room: Room): Box[] =>
-  cableLines(evaluation.bundle.house, layout, room.id).flatMap((c) => segments(c.points));
 
 /** What a screen reader hears of a wanted point. */
 function speak(evaluation: Evaluation, d: Drawn): string {
@@ -124,26 +79,6 @@ function Way({ way }: { readonly way: DrawnWay }) {
   );
 }
 
-const ABOVE: Record<Room['above']['kind'], string> = {
-  attic: 'Attic',
-  finished: 'Finished above: no way up there',
-  none: 'Roof above',
-};
-const BELOW: Record<Room['below']['kind'], string> = {
-  basement: 'Basement',
-  crawl: 'Crawl space',
-  slab: 'On a slab',
-  finished: 'Finished below: no way down there',
-};
-
-function bandText(room: Room): { above: string; below: string } {
-  const first = room.walls[room.above.joists === 'x' ? 0 : 1]?.name.toLowerCase() ?? 'first wall';
-  return {
-    above: `${ABOVE[room.above.kind]}${room.above.kind === 'attic' ? `, joists run along the ${first}${room.above.canEnter ? '' : ', no way in'}` : ''}`,
-    below: `${BELOW[room.below.kind]}${(room.below.kind === 'basement' || room.below.kind === 'crawl') && !room.below.canEnter ? ', no way in' : ''}`,
-  };
-}
-
 /** The room unrolled: its walls side by side on one measuring strip, what is above over them, what is below under them. */
 export function Strip(props: StripProps) {
   const {
@@ -171,13 +106,7 @@ export function Strip(props: StripProps) {
   );
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
-  const labels = labelsFor(
-    points,
-    lines,
-    layout,
-    cableBoxes(evaluation, layout, room),
-    bandText(room).above.length * 6.6,
-  );
+  const labels = labelsFor(evaluation, room, layout);
   const text = bandText(room);
 
   const at = (e: PointerEvent): Xy => {
@@ -327,79 +256,5 @@ export function Strip(props: StripProps) {
         </text>
       ))}
     </svg>
-  );
-}
-
-/** A line as thin boxes that labels keep clear of. */
-const segments = (points: readonly Xy[]): Box[] =>
-  points.slice(1).map((b, i): Box => {
-    const a = points[i] ?? b;
-    return {
-      left: Math.min(a.x, b.x) - 2,
-      top: Math.min(a.y, b.y) - 2,
-      width: Math.abs(a.x - b.x) + 4,
-      height: Math.abs(a.y - b.y) + 4,
-    };
-  });
-
-/** Labels of points and of flat runs, set clear of each other and of every symbol. */
-function labelsFor(
-  points: readonly Drawn[],
-  lines: readonly DrawnWay[],
-  layout: StripLayout,
-  cables: readonly Box[],
-  noteWidth: number,
-) {
-  const symbols = points.map((d): Box => ({
-    left: d.xy.x - SYMBOL_PX[d.kind].w - 1,
-    top: d.xy.y - SYMBOL_PX[d.kind].h - 1,
-    width: 2 * SYMBOL_PX[d.kind].w + 2,
-    height: 2 * SYMBOL_PX[d.kind].h + 2,
-  }));
-  const runs = lines.flatMap((w) => segments(w.points));
-  const notes: Box[] = [
-    { left: 0, top: layout.attic.top, width: noteWidth + 12, height: 16 },
-    ...layout.walls.map((w) => ({
-      left: w.left,
-      top: layout.attic.bottom,
-      width: w.name.length * 7.5 + 8,
-      height: 17,
-    })),
-  ];
-  const wanted: Label[] = [
-    ...points.map((d): Label => ({
-      id: d.id,
-      text: d.label,
-      x: d.xy.x,
-      y: d.xy.y,
-      clear: SYMBOL_PX[d.kind].w,
-      kind: d.fresh ? 'new' : 'existing',
-    })),
-    ...lines.flatMap((w) =>
-      w.breaks.map((b): Label => ({
-        id: `${w.key}-${b.x}`,
-        text: b.text,
-        x: b.x,
-        y: b.y,
-        clear: 6,
-        kind: 'length',
-      })),
-    ),
-  ];
-  return placeLabels(wanted, [...symbols, ...notes, ...runs, ...cables], {
-    width: layout.width,
-    height: layout.rule.top,
-  });
-}
-
-/** For tests: the same labels as drawn. */
-export function stripLabels(evaluation: Evaluation, room: Room, width: number) {
-  const layout = layoutStrip(room, { width, onlyWall: null, trueShape: false, wallPx: 200 });
-  return labelsFor(
-    drawnPoints(evaluation, layout, room),
-    ways(evaluation, layout, room),
-    layout,
-    cableBoxes(evaluation, layout, room),
-    bandText(room).above.length * 6.6,
   );
 }

@@ -1,15 +1,7 @@
 import type { Point } from '@elwand/core';
+import { SYMBOL_PX } from './sizes.ts';
 
-/** Existing points are hollow and thin, new ones filled and double weight. Half sizes in px, for the label placer. */
-export const SYMBOL_PX: Record<Point['kind'], { readonly w: number; readonly h: number }> = {
-  receptacle: { w: 7, h: 10 },
-  switch: { w: 7, h: 10 },
-  luminaire: { w: 9, h: 9 },
-  fan: { w: 9, h: 9 },
-  junction: { w: 8, h: 8 },
-  appliance: { w: 9, h: 9 },
-};
-
+/** Existing points are hollow and thin, new ones filled and double weight. */
 export function PointSymbol({ kind, fresh }: { readonly kind: Point['kind']; readonly fresh: boolean }) {
   const line = fresh ? 'var(--new)' : 'var(--ink)';
   const fill = fresh ? 'var(--new)' : 'var(--sheet)';

@@ -2,6 +2,7 @@ import { deadState, ItemId, type DeadChain, type Reading, type Test } from '@elw
 import { Button } from 'antd';
 import { useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
+import { keypadValue } from './keypad.ts';
 
 export interface DeadProofProps {
   readonly chain: DeadChain;
@@ -43,14 +44,6 @@ const KEYS = [
   '00',
   'OL',
 ] as const;
-
-/** Reads what the keypad shows: volts, millivolts, or a word of the meter. Nothing is ever filled in beforehand. */
-export function keypadValue(text: string): number | null {
-  if (text === 'OL' || text === 'jumps') return null;
-  const milli = text.endsWith('mV');
-  const n = Number(text.replace(/\s*mV$/, ''));
-  return Number.isFinite(n) && text.trim() !== '' ? (milli ? n / 1000 : n) : null;
-}
 
 function Keypad({
   test,

@@ -1,0 +1,120 @@
+import { DirectedGraph } from 'graphology';
+import { dijkstra } from 'graphology-shortest-path';
+import {
+  WEIGHTS,
+  buildFeed,
+  buildGraph,
+  cheapestFrom,
+  evaluate,
+  feet,
+  framesOf,
+  inches,
+  makeHouse,
+  makePoint,
+  makeRoom,
+  makeWant,
+  planOfHouse,
+  WallId,
+  type Bundle,
+  type House,
+  type RouteGraph,
+} from '@elwand/core';
+import { demoHouses, demoJobs } from '@elwand/core/demo';
+
+/** Medians and ratios of the heavy parts. The machine may be shared: compare runs of one session, not absolute numbers. */
+
+function median(work: () => void, runs = 41): number {
+  for (let i = 0; i < 15; i++) work();
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[Math.floor(runs / 2)] ?? 0;
+}
+const tell = (what: string, ms: number, note = '') =>
+  console.log(`${what.padEnd(58)} ${ms.toFixed(2).padStart(9)} ms  ${note}`);
+
+const bundle: Bundle = { house: demoHouses()[0] as House, job: demoJobs()[0] as Bundle['job'] };
+
+/** What one step of a drag costs: the job is new, the house is the same. */
+function dragStep(): void {
+  const wants = bundle.job.wants.map((w, i) =>
+    i === 0 && w.at.on === 'wall' ? { ...w, at: { ...w.at, xMm: 2400 + Math.random() * 100 } } : w,
+  );
+  evaluate({ house: bundle.house, job: { ...bundle.job, wants } });
+}
+
+/** A house of that many rooms in a row, six outlets each, one circuit a room. */
+function largeHouse(rooms: number): House {
+  const made = Array.from({ length: rooms }, (_, i) =>
+    makeRoom(`r${i}`, `Room ${i}`, 'bedroom', feet(12), feet(11), {
+      place: { xMm: i * (feet(12) + inches(4.5)), yMm: 0 },
+    }),
+  );
+  const points = made.flatMap((r, i) =>
+    Array.from({ length: 6 }, (_, k) =>
+      makePoint(`p${i}-${k}`, `R${i}.${k}`, 'receptacle', {
+        on: 'wall',
+        wallId: WallId.parse(`r${i}-w${(k % 4) + 1}`),
+        xMm: inches(30 + 40 * (k > 3 ? 1 : 0)),
+        heightMm: inches(15),
+      }),
+    ),
+  );
+  return makeHouse('large', 'Large', { rooms: made, points });
+}
+
+function inPackage(graph: RouteGraph): DirectedGraph {
+  const g = new DirectedGraph();
+  graph.nodes.forEach((n) => g.addNode(n.id));
+  graph.edges.forEach((list, a) =>
+    list.forEach((e) => {
+      if (!g.hasEdge(a, e.to) || (g.getEdgeAttribute(g.edge(a, e.to), 'weight') as number) > e.cost)
+        g.mergeEdge(a, e.to, { weight: e.cost });
+    }),
+  );
+  return g;
+}
+
+tell('one step of a drag, demo house, all checks and options', median(dragStep), 'budget 16 ms');
+tell(
+  'demo house evaluated from scratch',
+  median(() => void evaluate({ house: { ...bundle.house }, job: { ...bundle.job } })),
+);
+
+for (const rooms of [1, 4, 12, 25]) {
+  const house = largeHouse(rooms);
+  tell(
+    `feed and framing of ${rooms} rooms, ${house.points.length} points`,
+    median(() => {
+      buildFeed(house);
+      framesOf(house);
+      planOfHouse(house);
+    }, 21),
+  );
+}
+
+const house = bundle.house;
+const graph = buildGraph({
+  house,
+  plan: planOfHouse(house),
+  frames: framesOf(house),
+  weights: WEIGHTS.balanced,
+  alone: true,
+  terminals: [
+    ...house.points.map((p) => ({ id: p.id, at: p.at })),
+    ...bundle.job.wants.map((w) => ({ id: w.id, at: w.at })),
+    {
+      id: 'x',
+      at: makeWant('x', 'x', { on: 'wall', wallId: WallId.parse('music-w1'), xMm: 2400, heightMm: 400 }).at,
+    },
+  ],
+});
+const from = graph.terminals.get('w1') ?? 0;
+const own = median(() => void cheapestFrom(graph, from));
+const general = inPackage(graph);
+const theirs = median(() => void dijkstra.singleSource(general, String(from), 'weight'));
+tell(`all ways from one point, ${graph.nodes.length} portals`, own);
+tell('the same by a general graph package', theirs, `ratio ${(theirs / own).toFixed(1)} to 1`);
+console.log(`memory in use ${(process.memoryUsage().heapUsed / 1048576).toFixed(0)} MB`);

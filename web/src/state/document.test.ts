@@ -1,0 +1,131 @@
+import { describe, expect, it } from '@jest/globals';
+import { makeHouse, makeJob, type House } from '@elwand/core';
+import {
+  conflicted,
+  documentReducer,
+  edited,
+  houseSaved,
+  isDirty,
+  keptMine,
+  opened,
+  redone,
+  settled,
+  tookTheirs,
+  undone,
+  type DocumentState,
+} from './document.ts';
+import { findDraft, keepDraft } from './drafts.ts';
+
+const house = makeHouse('h', 'One');
+const job = makeJob('j', house.id, 'Job');
+const named = (name: string): House => ({ ...house, name });
+const start = documentReducer(undefined, opened({ house, houseVersion: 3, job, jobVersion: 1, draft: null }));
+const run = (state: DocumentState, ...actions: Parameters<typeof documentReducer>[1][]): DocumentState =>
+  actions.reduce(documentReducer, state);
+const nameOf = (s: DocumentState) => s.present?.house.name;
+
+describe('what is saved and what is not', () => {
+  it('is clean when opened, dirty when changed, clean again when the server has it', () => {
+    expect(isDirty(start)).toBe(false);
+    const next = named('Two');
+    const dirty = run(start, edited({ house: next }));
+    expect([isDirty(dirty), dirty.saveState]).toEqual([true, 'unsaved']);
+    const done = run(
+      dirty,
+      houseSaved({ document: next, version: 4 }),
+      settled({ at: '2026-11-25T10:00:00.000Z' }),
+    );
+    expect([isDirty(done), done.saveState, done.houseVersion]).toEqual([false, 'saved', 4]);
+  });
+  it('stays unsaved when something was typed while the save was on its way', () => {
+    const first = named('Two');
+    const s = run(
+      start,
+      edited({ house: first }),
+      edited({ house: named('Three') }),
+      houseSaved({ document: first, version: 4 }),
+      settled({ at: '2026-11-25T10:00:00.000Z' }),
+    );
+    expect(s.saveState).toBe('unsaved');
+  });
+  it('an edit that changes nothing is none', () =>
+    expect(run(start, edited({ house })).past).toHaveLength(0));
+});
+
+describe('undo and redo', () => {
+  it('goes back and forth', () => {
+    const s = run(start, edited({ house: named('Two') }), edited({ house: named('Three') }));
+    expect(nameOf(run(s, undone()))).toBe('Two');
+    expect(nameOf(run(s, undone(), undone(), undone()))).toBe('One');
+    expect(nameOf(run(s, undone(), undone(), redone()))).toBe('Two');
+    expect(run(s, undone(), edited({ house: named('Four') })).future).toEqual([]);
+  });
+  it('typing and dragging with one key is one step back', () => {
+    const s = run(
+      start,
+      edited({ house: named('T'), merge: 'name' }),
+      edited({ house: named('Tw'), merge: 'name' }),
+      edited({ house: named('Two'), merge: 'name' }),
+    );
+    expect(nameOf(run(s, undone()))).toBe('One');
+  });
+});
+
+describe('two tabs', () => {
+  const theirs = named('Theirs');
+  const clash = run(
+    start,
+    edited({ house: named('Mine') }),
+    conflicted({ kind: 'house', version: 9, document: theirs }),
+  );
+  it('mine is saved over theirs', () => {
+    const s = run(clash, keptMine());
+    expect([nameOf(s), isDirty(s), s.houseVersion, s.theirs]).toEqual(['Mine', true, 9, null]);
+  });
+  it('theirs is taken, and mine is one step back', () => {
+    const s = run(clash, tookTheirs());
+    expect([nameOf(s), isDirty(s)]).toEqual(['Theirs', false]);
+    expect(nameOf(run(s, undone()))).toBe('Mine');
+  });
+  it('further typing does not end the question', () =>
+    expect(run(clash, edited({ house: named('More') })).saveState).toBe('conflict'));
+});
+
+describe('drafts on this device', () => {
+  const memory = () => {
+    const kept = new Map<string, string>();
+    return {
+      kept,
+      setItem: (k: string, v: string) => void kept.set(k, v),
+      getItem: (k: string) => kept.get(k) ?? null,
+      removeItem: (k: string) => void kept.delete(k),
+    };
+  };
+  it('keeps unsaved work with the versions it is based on, and clears it when saved', () => {
+    const m = memory();
+    const dirty = run(start, edited({ house: named('Two') }));
+    keepDraft(dirty, m);
+    expect(findDraft('h', 'j', m)).toMatchObject({
+      houseVersion: 3,
+      present: { house: { name: 'Two' }, job: { id: 'j' } },
+    });
+    keepDraft(start, m);
+    expect(findDraft('h', 'j', m)).toBeNull();
+  });
+  it('a draft that cannot be read is not used', () => {
+    const m = memory();
+    m.setItem('elwand-draft:h:', '{"houseVersion":1,');
+    expect(findDraft('h', null, m)).toBeNull();
+    m.setItem('elwand-draft:h:', '{"houseVersion":1,"jobVersion":0,"present":{"house":{"format":"other"}}}');
+    expect(findDraft('h', null, m)).toBeNull();
+  });
+  it('storage that is full does not break the work', () => {
+    const full = {
+      setItem: () => {
+        throw new Error('quota');
+      },
+      removeItem: () => undefined,
+    };
+    expect(() => keepDraft(run(start, edited({ house: named('Two') })), full)).not.toThrow();
+  });
+});

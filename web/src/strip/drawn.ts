@@ -1,0 +1,134 @@
+import { newPointId, type Evaluation, type Point, type Room, type Want } from '@elwand/core';
+import { cableLines } from './cables.ts';
+import { placeLabels, type Box, type Label, type PlacedLabel } from './labels.ts';
+import { drawnAt, type StripLayout, type Xy } from './layout.ts';
+import { SYMBOL_PX } from './sizes.ts';
+import { drawWay, type DrawnWay } from './way.ts';
+
+/** One point as it stands on the strip. */
+export interface Drawn {
+  readonly id: string;
+  readonly label: string;
+  readonly kind: Point['kind'];
+  readonly fresh: boolean;
+  readonly xy: Xy;
+  readonly want: Want | null;
+}
+
+/** Points of a room, existing and wanted, with where they stand. */
+export function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): Drawn[] {
+  const { house, job } = evaluation.bundle;
+  const old = house.points.flatMap((p): Drawn[] => {
+    const xy = drawnAt(layout, p.at, room.id);
+    return xy ? [{ id: p.id, label: p.label, kind: p.kind, fresh: false, xy, want: null }] : [];
+  });
+  const wanted = job.wants.flatMap((w): Drawn[] => {
+    const xy = drawnAt(layout, w.at, room.id);
+    return xy ? [{ id: w.id, label: w.label, kind: w.kind, fresh: true, xy, want: w }] : [];
+  });
+  return [...old, ...wanted];
+}
+
+/** The legs of the chosen way as lines on this room's strip. */
+export function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
+  const { house, job } = evaluation.bundle;
+  const at = (id: string) =>
+    house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
+  return (evaluation.chosen?.option.legs ?? [])
+    .map((leg, lane) =>
+      drawWay({
+        route: leg.route,
+        layout,
+        system: house.units,
+        lane,
+        roomId: room.id,
+        from: at(leg.from),
+        to: at(leg.to),
+      }),
+    )
+    .filter((w) => w.points.length > 1);
+}
+
+const cableBoxes = (evaluation: Evaluation, layout: StripLayout, room: Room): Box[] =>
+  cableLines(evaluation.bundle.house, layout, room.id).flatMap((c) => segments(c.points));
+
+const ABOVE: Record<Room['above']['kind'], string> = {
+  attic: 'Attic',
+  finished: 'Finished above: no way up there',
+  none: 'Roof above',
+};
+const BELOW: Record<Room['below']['kind'], string> = {
+  basement: 'Basement',
+  crawl: 'Crawl space',
+  slab: 'On a slab',
+  finished: 'Finished below: no way down there',
+};
+
+/** What the bands above and below the walls say. */
+export function bandText(room: Room): { above: string; below: string } {
+  const first = room.walls[room.above.joists === 'x' ? 0 : 1]?.name.toLowerCase() ?? 'first wall';
+  return {
+    above: `${ABOVE[room.above.kind]}${room.above.kind === 'attic' ? `, joists run along the ${first}${room.above.canEnter ? '' : ', no way in'}` : ''}`,
+    below: `${BELOW[room.below.kind]}${(room.below.kind === 'basement' || room.below.kind === 'crawl') && !room.below.canEnter ? ', no way in' : ''}`,
+  };
+}
+
+/** A line as thin boxes that labels keep clear of. */
+const segments = (points: readonly Xy[]): Box[] =>
+  points.slice(1).map((b, i): Box => {
+    const a = points[i] ?? b;
+    return {
+      left: Math.min(a.x, b.x) - 2,
+      top: Math.min(a.y, b.y) - 2,
+      width: Math.abs(a.x - b.x) + 4,
+      height: Math.abs(a.y - b.y) + 4,
+    };
+  });
+
+/** Labels of points and of flat runs, set clear of each other, of every symbol and every line. */
+export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayout): PlacedLabel[] {
+  const points = drawnPoints(evaluation, layout, room);
+  const lines = ways(evaluation, layout, room);
+  const cables = cableBoxes(evaluation, layout, room);
+  const noteWidth = bandText(room).above.length * 6.6;
+  const symbols = points.map((d): Box => ({
+    left: d.xy.x - SYMBOL_PX[d.kind].w - 1,
+    top: d.xy.y - SYMBOL_PX[d.kind].h - 1,
+    width: 2 * SYMBOL_PX[d.kind].w + 2,
+    height: 2 * SYMBOL_PX[d.kind].h + 2,
+  }));
+  const runs = lines.flatMap((w) => segments(w.points));
+  const notes: Box[] = [
+    { left: 0, top: layout.attic.top, width: noteWidth + 12, height: 16 },
+    ...layout.walls.map((w) => ({
+      left: w.left,
+      top: layout.attic.bottom,
+      width: w.name.length * 7.5 + 8,
+      height: 17,
+    })),
+  ];
+  const wanted: Label[] = [
+    ...points.map((d): Label => ({
+      id: d.id,
+      text: d.label,
+      x: d.xy.x,
+      y: d.xy.y,
+      clear: SYMBOL_PX[d.kind].w,
+      kind: d.fresh ? 'new' : 'existing',
+    })),
+    ...lines.flatMap((w) =>
+      w.breaks.map((b): Label => ({
+        id: `${w.key}-${b.x}`,
+        text: b.text,
+        x: b.x,
+        y: b.y,
+        clear: 6,
+        kind: 'length',
+      })),
+    ),
+  ];
+  return placeLabels(wanted, [...symbols, ...notes, ...runs, ...cables], {
+    width: layout.width,
+    height: layout.rule.top,
+  });
+}
