@@ -52,7 +52,7 @@ function largeHouse(rooms: number): House {
       place: { xMm: i * (feet(12) + inches(4.5)), yMm: 0 },
     }),
   );
-  const points = made.flatMap((r, i) =>
+  const points = made.flatMap((_, i) =>
     Array.from({ length: 6 }, (_, k) =>
       makePoint(`p${i}-${k}`, `R${i}.${k}`, 'receptacle', {
         on: 'wall',

@@ -111,7 +111,7 @@ function baseOf(house: Bundle['house']): Base {
   const pack = packFor(house.code);
   const plan = planOfHouse(house);
   const feed = buildFeed(house);
-  const context: RuleContext = { house, feed, plan, pack, touched: NOTHING, extended: NOTHING };
+  const context: RuleContext = { house, feed, plan, pack, touched: NOTHING, extended: NOTHING, boxMargin: 0 };
   const base: Base = {
     house,
     pack,
@@ -166,7 +166,7 @@ function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
   });
 }
 
-function rulesFor(base: Base, applied: Applied): Finding[] {
+function rulesFor(base: Base, applied: Applied, job: Job): Finding[] {
   const context: RuleContext = {
     house: applied.house,
     feed: applied.feed,
@@ -174,6 +174,7 @@ function rulesFor(base: Base, applied: Applied): Finding[] {
     pack: base.pack,
     touched: applied.touched,
     extended: applied.extended,
+    boxMargin: job.preferences.boxMarginCubicInches,
   };
   return withOrigins(
     base.pack.rules.flatMap((r) => r.check(context)),
@@ -385,7 +386,7 @@ export function evaluate(bundle: Bundle, planned?: Planning): Evaluation {
       const applied = applyPlan(setting, found.legs, feed);
       const sheet = sheetOf(base, bundle, found, applied);
       const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
-      const findings = [...rulesFor(base, applied), ...routeFindings(option)];
+      const findings = [...rulesFor(base, applied, job), ...routeFindings(option)];
       return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
     })
     .sort(stopsLast);

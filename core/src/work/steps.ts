@@ -1,4 +1,4 @@
-import type { House, Job, PointId } from '../document/index.ts';
+import type { House, Job, PointId, Position } from '../document/index.ts';
 import type { Option, PlannedLeg } from '../planning/index.ts';
 import type { Move } from '../routing/index.ts';
 import { END_SLACK_MM, holesOf } from '../routing/index.ts';
@@ -215,7 +215,7 @@ function powerOff(input: WorkInput): Step[] {
         pointId: tap.pointId,
         place: tap.label,
         detail:
-          'Same meter, same setting: known live, target live, off, every pair dead, known live again. Darkness, plug testers and non-contact testers are hints, not proof.',
+          'Same meter, same setting: known live, target live, off, every pair dead, known live again - with the switches that command it on and ground-fault devices set. Darkness, plug testers and non-contact testers are hints, not proof.',
         tools: ['contact voltage meter'],
         cautions: ['Prove it again after a pause or after leaving.'],
       }),
@@ -235,22 +235,33 @@ function powerOff(input: WorkInput): Step[] {
   return steps;
 }
 
+/** Cutting beside a box counts as touching it: another box within reach in the same wall. */
+const BESIDE_MM = 400;
+function besideBox(input: WorkInput, at: Position): boolean {
+  if (at.on !== 'wall') return false;
+  return input.house.points.some(
+    (p) =>
+      p.at.on === 'wall' &&
+      p.at.wallId === at.wallId &&
+      Math.abs(p.at.xMm - at.xMm) < BESIDE_MM &&
+      Math.abs(p.at.heightMm - at.heightMm) < BESIDE_MM,
+  );
+}
+
 function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
   const steps: Step[] = [];
   for (const box of input.boxes) {
     const replaced = !box.isNew && input.job.boxes[box.point.id];
+    const cutOff = offFirst(input) || besideBox(input, box.point.at);
     const cut = box.isNew
       ? [
           make({
             key: `cut:${box.point.id}`,
             title: `Cut the opening for ${box.point.label}`,
             kind: 'work',
-            window: offFirst(input) ? 'off' : 'before',
+            window: cutOff ? 'off' : 'before',
             minutes: 15,
-            after:
-              input.job.preferences.cutOrder === 'power-off-first'
-                ? ['dead']
-                : input.job.wants.map((w) => `mark:${w.id}`),
+            after: cutOff ? ['dead'] : input.job.wants.map((w) => `mark:${w.id}`),
             place: input.plan.roomOf(box.point.at)?.name ?? '',
             detail: 'Small first, inside the line, no deeper than the board. Save the piece.',
             tools: ['jab saw'],

@@ -148,6 +148,10 @@ describe('the work order', () => {
       );
     expect(minutes('power-off-first')).toBeGreaterThan(minutes('shortest-outage'));
   });
+  it('cuts beside an existing box only with the power off', () => {
+    expect(stepsOf({}, 104).find((s) => s.key === 'cut:new-w1')?.window).toBe('before');
+    expect(stepsOf({}, 98).find((s) => s.key === 'cut:new-w1')?.window).toBe('off');
+  });
   it('hands panel work to the electrician unless a qualified person does it', () => {
     expect(stepsOf().find((s) => s.key === 'panel')?.by).toBe('electrician');
   });

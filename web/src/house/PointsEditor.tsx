@@ -142,19 +142,21 @@ export function PointsEditor(props: PointsEditorProps) {
         </div>
       )}
       {room && (
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: KINDS.map((k) => ({ key: k.value, label: k.label })),
-            onClick: ({ key }) => {
-              const p = newPoint(house, room, key as Point['kind']);
-              onHouse({ ...house, points: [...house.points, p] });
-              onSelect(p.id);
-            },
-          }}
-        >
-          <Button>Add to {room.name}</Button>
-        </Dropdown>
+        <div>
+          <Dropdown
+            trigger={['click']}
+            menu={{
+              items: KINDS.map((k) => ({ key: k.value, label: k.label })),
+              onClick: ({ key }) => {
+                const p = newPoint(house, room, key as Point['kind']);
+                onHouse({ ...house, points: [...house.points, p] });
+                onSelect(p.id);
+              },
+            }}
+          >
+            <Button>Add to {room.name}</Button>
+          </Dropdown>
+        </div>
       )}
       {open && (
         <section className="sheet" aria-label={`All about ${open.label}`}>

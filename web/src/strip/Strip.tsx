@@ -8,7 +8,7 @@ import {
   type WallId,
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { bandText, drawnPoints, labelsFor, ways, type Drawn } from './drawn.ts';
+import { bandText, dimensionsOf, drawnPoints, labelsFor, ways, type Drawn } from './drawn.ts';
 import { layoutStrip, positionAt, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
 import { PointSymbol } from './symbols.tsx';
@@ -29,6 +29,8 @@ export interface StripProps {
   readonly wallPx?: number;
   readonly onlyWall?: string | null;
   readonly trueShape?: boolean;
+  /** Measures of holes and new boxes from their wall's left corner, dropped to the measuring strip. */
+  readonly dimensions?: boolean;
   readonly selected?: string | null;
   /** Subjects of the finding that is looked at: they light up. */
   readonly lit?: readonly string[];
@@ -88,6 +90,7 @@ export function Strip(props: StripProps) {
     wallPx = 200,
     onlyWall = null,
     trueShape = false,
+    dimensions = false,
     selected = null,
     lit = [],
     onSelect,
@@ -101,12 +104,12 @@ export function Strip(props: StripProps) {
   const svg = useRef<SVGSVGElement>(null);
   const moving = useRef<{ id: WantId; dx: number; dy: number; last: Spot | null } | null>(null);
   const layout = useMemo(
-    () => layoutStrip(room, { width, onlyWall, trueShape, wallPx }),
-    [room, width, onlyWall, trueShape, wallPx],
+    () => layoutStrip(room, { width, onlyWall, trueShape, wallPx, dimensions }),
+    [room, width, onlyWall, trueShape, wallPx, dimensions],
   );
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
-  const labels = labelsFor(evaluation, room, layout);
+  const labels = labelsFor(evaluation, room, layout, dimensions);
   const text = bandText(room);
 
   const at = (e: PointerEvent): Xy => {
@@ -213,6 +216,10 @@ export function Strip(props: StripProps) {
       })}
       <ExistingCables house={house} layout={layout} roomId={room.id} />
       <Rule layout={layout} system={house.units} />
+      {dimensions &&
+        dimensionsOf(evaluation, layout, room).map((d) => (
+          <line key={d.key} x1={d.x} x2={d.x} y1={d.y} y2={layout.rule.top} className="strip-drop" />
+        ))}
       {lines.map((w) => (
         <Way key={w.key} way={w} />
       ))}

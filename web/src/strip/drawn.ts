@@ -1,4 +1,4 @@
-import { newPointId, type Evaluation, type Point, type Room, type Want } from '@elwand/core';
+import { formatLength, newPointId, type Evaluation, type Point, type Room, type Want } from '@elwand/core';
 import { cableLines } from './cables.ts';
 import { placeLabels, type Box, type Label, type PlacedLabel } from './labels.ts';
 import { drawnAt, type StripLayout, type Xy } from './layout.ts';
@@ -85,8 +85,39 @@ const segments = (points: readonly Xy[]): Box[] =>
     };
   });
 
+/** Where a hole or a new box is to be marked: its measure from the left corner of its wall. */
+export interface Dimension extends Xy {
+  readonly key: string;
+  readonly text: string;
+}
+
+/** The dimensions of every hole and every new box on this room's strip, once each. */
+export function dimensionsOf(evaluation: Evaluation, layout: StripLayout, room: Room): Dimension[] {
+  const { house, job } = evaluation.bundle;
+  const L = (mm: number) => formatLength(mm, house.units, 'inches').replace(/ in$/, '');
+  const holes = (evaluation.chosen?.option.legs ?? [])
+    .flatMap((l) => l.route.moves.flatMap((m) => m.holes))
+    .map((h) => ({ wallId: h.wallId, xMm: h.xMm, heightMm: h.heightMm }));
+  const boxes = job.wants.flatMap((w) =>
+    w.at.on === 'wall' ? [{ wallId: w.at.wallId, xMm: w.at.xMm, heightMm: w.at.heightMm }] : [],
+  );
+  const seen = new Map<string, Dimension>();
+  for (const at of [...holes, ...boxes]) {
+    const xy = drawnAt(layout, { on: 'wall', ...at }, room.id);
+    const key = `${at.wallId}-${L(at.xMm)}`;
+    const known = seen.get(key);
+    if (xy && (!known || xy.y < known.y)) seen.set(key, { ...xy, key, text: L(at.xMm) });
+  }
+  return [...seen.values()].sort((a, b) => a.x - b.x);
+}
+
 /** Labels of points and of flat runs, set clear of each other, of every symbol and every line. */
-export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayout): PlacedLabel[] {
+export function labelsFor(
+  evaluation: Evaluation,
+  room: Room,
+  layout: StripLayout,
+  dimensions = false,
+): PlacedLabel[] {
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
   const cables = cableBoxes(evaluation, layout, room);
@@ -115,6 +146,14 @@ export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayou
       y: d.xy.y,
       clear: SYMBOL_PX[d.kind].w,
       kind: d.fresh ? 'new' : 'existing',
+    })),
+    ...(dimensions ? dimensionsOf(evaluation, layout, room) : []).map((d): Label => ({
+      id: `dim-${d.key}`,
+      text: d.text,
+      x: d.x,
+      y: layout.below.bottom,
+      clear: 0,
+      kind: 'dimension',
     })),
     ...lines.flatMap((w) =>
       w.breaks.map((b): Label => ({

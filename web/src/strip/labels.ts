@@ -6,7 +6,7 @@ export interface Label {
   readonly y: number;
   /** Half width and half height of the symbol it belongs to, px. */
   readonly clear: number;
-  readonly kind: 'new' | 'existing' | 'length';
+  readonly kind: 'new' | 'existing' | 'length' | 'dimension';
 }
 
 export interface PlacedLabel extends Label {
@@ -43,6 +43,14 @@ function tries(label: Label, width: number): { left: number; top: number }[] {
     }));
     return [...over, ...over.map((o) => ({ ...o, top: label.y + 4 }))];
   }
+  // A dimension stands in the band over the measuring strip, under what it measures or a little beside it.
+  if (label.kind === 'dimension')
+    return [0, 1].flatMap((row) =>
+      [0, -0.6, 0.6, -1.2, 1.2].map((k) => ({
+        left: label.x - width / 2 + k * width,
+        top: label.y + row * LINE_PX,
+      })),
+    );
   const out: { left: number; top: number }[] = [];
   for (let ring = 0; ring < 8; ring++) {
     const off = label.clear + GAP_PX + ring * LINE_PX;

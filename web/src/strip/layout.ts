@@ -31,18 +31,24 @@ export interface LayoutOptions {
   readonly trueShape: boolean;
   /** Most px for the height of the walls. */
   readonly wallPx: number;
+  /** Leaves room under the walls for the dimensions of holes and boxes. */
+  readonly dimensions?: boolean;
 }
 
 /** Room for three lanes of cable where there is an attic; a narrow band where nothing runs. */
 const ATTIC_PX = 88;
 const NO_ATTIC_PX = 34;
 const BELOW_PX = 26;
+const DIMENSIONS_PX = 32;
 const RULE_PX = 24;
 const SIDE_PX = 10;
 const MOST_STRETCH = 3;
 
 /** Lays the room's walls side by side as seen from inside; the last wall's right end meets the first one's left. */
-export function layoutStrip(room: Room, { width, onlyWall, trueShape, wallPx }: LayoutOptions): StripLayout {
+export function layoutStrip(
+  room: Room,
+  { width, onlyWall, trueShape, wallPx, dimensions = false }: LayoutOptions,
+): StripLayout {
   const walls = onlyWall === null ? room.walls : room.walls.filter((w) => w.id === onlyWall);
   const total = walls.reduce((s, w) => s + w.lengthMm, 0) || 1;
   const across = (width - 2 * SIDE_PX) / total;
@@ -66,16 +72,17 @@ export function layoutStrip(room: Room, { width, onlyWall, trueShape, wallPx }: 
   });
   const top = room.above.kind === 'attic' ? ATTIC_PX : NO_ATTIC_PX;
   const floor = top + wallHeight;
+  const under = BELOW_PX + (dimensions ? DIMENSIONS_PX : 0);
   return {
     width,
     walls: boxes,
     ceilingMm: room.ceilingMm,
     ratio: up / scale,
-    height: floor + BELOW_PX + RULE_PX + 4,
+    height: floor + under + RULE_PX + 4,
     y: scaleLinear().domain([0, room.ceilingMm]).range([floor, top]),
     attic: { top: 4, bottom: top },
     below: { top: floor, bottom: floor + BELOW_PX },
-    rule: { top: floor + BELOW_PX, bottom: floor + BELOW_PX + RULE_PX },
+    rule: { top: floor + under, bottom: floor + under + RULE_PX },
   };
 }
 

@@ -70,13 +70,14 @@ export interface StripPanelProps {
   readonly trueShape: boolean;
   readonly asList: boolean;
   readonly phone: boolean;
+  readonly dimensions: boolean;
   /** Shows what is dragged to the checks while it moves. */
   readonly onPreview: (evaluation: Evaluation | null) => void;
   readonly findings: readonly Finding[];
 }
 
 /** The strip with its room and wall choice, and what a person does on it. */
-export function StripPanel({ trueShape, asList, phone, onPreview, findings }: StripPanelProps) {
+export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, findings }: StripPanelProps) {
   const { bundle, evaluation, edits, room, placing, setPlacing } = useWork();
   const dispatch = useAppDispatch();
   const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
@@ -210,6 +211,7 @@ export function StripPanel({ trueShape, asList, phone, onPreview, findings }: St
             width={Math.max(width, 300)}
             onlyWall={onlyWall}
             trueShape={trueShape}
+            dimensions={dimensions}
             selected={selected}
             lit={lit}
             onSelect={(id) => dispatch(selectedAction(id))}

@@ -178,6 +178,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
               trueShape={trueShape}
               asList={asList}
               phone={phone}
+              dimensions={mark === 'run'}
               onPreview={setPreview}
               findings={findings}
             />

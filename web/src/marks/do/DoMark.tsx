@@ -149,7 +149,7 @@ export function DoMark() {
           current={step.key}
           onChoose={(k) => {
             setPicked(k);
-            card.current?.scrollIntoView({ block: 'nearest' });
+            card.current?.scrollIntoView({ block: 'start' });
           }}
         />
         <article ref={card} className="step-card" aria-label={step.title}>

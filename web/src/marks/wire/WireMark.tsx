@@ -7,6 +7,28 @@ import '../marks.css';
 
 const partName = (key: string): string => (key in PARTS ? PARTS[key as PartKey].name : key);
 
+/** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
+function crowding(box: BoxWiring): string {
+  const pigtails = box.after.joins.flatMap((j) => j.members).filter((m) => m.kind === 'pigtail').length;
+  const bulky = box.point.devices.filter(
+    (d) =>
+      d.kind === 'receptacle-gfci' ||
+      d.kind === 'receptacle-afci' ||
+      d.kind === 'receptacle-dual' ||
+      d.kind === 'dimmer',
+  ).length;
+  const parts = [
+    box.after.joins.length > 0
+      ? `${box.after.joins.length} connector${box.after.joins.length === 1 ? '' : 's'}`
+      : '',
+    pigtails > 0 ? `${pigtails} pigtail${pigtails === 1 ? '' : 's'}` : '',
+    bulky > 0 ? `${bulky} deep device${bulky === 1 ? '' : 's'}` : '',
+  ].filter(Boolean);
+  return parts.length === 0
+    ? 'Nothing else crowds it.'
+    : `Crowded further by ${parts.join(', ')}: they count nothing, but they must be folded in.`;
+}
+
 /** What takes the room in a box, as one bar against what is there. */
 function FillGauge({ box }: { readonly box: BoxWiring }) {
   const { evaluation } = useWork();
@@ -60,6 +82,7 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
           </g>
         )}
       </svg>
+      <p className="muted">{crowding(box)}</p>
       <p className="muted">{fill.items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(' · ')}</p>
     </figure>
   );

@@ -9,31 +9,30 @@ import { capital, cableName, isNew, judge } from './judge.ts';
 
 const RULE = 'box-fill';
 
-/** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first. */
-function largerBoxes(point: Point, needed: number): Remedy[] {
+/** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first, with the margin if any has it. */
+function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy[] {
   const present = boxModel(point.box.model);
   const mounting =
     present?.mounting === 'weatherproof' || present?.mounting === 'ceiling' ? present.mounting : 'old-work';
-  return BOXES.filter(
+  const fits = BOXES.filter(
     (b) =>
       b.mounting === mounting &&
       b.gangs >= point.box.gangs &&
       b.volumeCubicInches >= needed &&
       !b.id.includes('round'),
-  )
-    .sort((a, b) => a.gangs - b.gangs || a.volumeCubicInches - b.volumeCubicInches)
-    .slice(0, 2)
-    .map((b) => ({
-      says: `Use a ${cubicInches(b.volumeCubicInches)} box at ${point.label}`,
-      edit: { edit: 'set-box', subject: point.id, model: b.id },
-    }));
+  ).sort((a, b) => a.gangs - b.gangs || a.volumeCubicInches - b.volumeCubicInches);
+  const roomy = fits.filter((b) => b.volumeCubicInches >= needed + context.boxMargin);
+  return (roomy.length > 0 ? roomy : fits).slice(0, 2).map((b) => ({
+    says: `Use a ${cubicInches(b.volumeCubicInches)} box at ${point.label}`,
+    edit: { edit: 'set-box', subject: point.id, model: b.id },
+  }));
 }
 
 function itemWords(items: readonly { what: string; cubicInches: number }[]): string {
   return items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(', ');
 }
 
-function askVolume(point: Point, needed: number) {
+function askVolume(context: RuleContext, point: Point, needed: number) {
   return judge(RULE, {
     severity: 'watch',
     mark: 'wire',
@@ -42,7 +41,7 @@ function askVolume(point: Point, needed: number) {
     detail: `It needs ${cubicInches(needed)} with the new cable in. Read the volume stamped in the box, or measure it and pick its kind; ${cubicInches(needed)} or more holds.`,
     because: { need: needed, have: null, unit: 'in³', sense: 'at-least' },
     sources: [],
-    remedies: largerBoxes(point, needed)
+    remedies: largerBoxes(context, point, needed)
       .slice(0, 1)
       .map((r) => ({ ...r, says: `${r.says} and be done` })),
   });
@@ -60,7 +59,7 @@ export const boxFill: Rule = {
       const survey = surveyBox(box);
       const asks = touched ? gaugeAsk(context, point, survey.unknownGaugeCables[0]) : [];
       const fill = context.pack.fill(survey.contents);
-      if (!survey.volume) return touched ? [...asks, askVolume(point, fill.cubicInches)] : asks;
+      if (!survey.volume) return touched ? [...asks, askVolume(context, point, fill.cubicInches)] : asks;
       if (survey.missing.includes('gauge')) return asks;
       const have = survey.volume.cubicInches;
       // Clamps nobody looked for: judge both ways and ask only when the answer would change the verdict.
@@ -97,7 +96,7 @@ export const boxFill: Rule = {
             fill.source,
             ...(survey.volume.from === 'catalogue' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
           ],
-          remedies: over && touched ? largerBoxes(point, fill.cubicInches) : [],
+          remedies: over && touched ? largerBoxes(context, point, fill.cubicInches) : [],
         }),
       ];
     }),

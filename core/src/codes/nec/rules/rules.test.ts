@@ -219,6 +219,27 @@ describe('box fill at the tap', () => {
         .reduce((s, l) => s + l.needed, 0),
     ).toBe(2);
   });
+  it('offers a box with the margin the person likes, not the tightest', () => {
+    const b = tapped(knownBox('dev-2-3/4', 'none'), {});
+    const offer = (boxMarginCubicInches: number) => {
+      const tight = {
+        ...b,
+        house: {
+          ...b.house,
+          points: b.house.points.map((p) =>
+            p.id === 'r2' ? { ...p, box: { ...p.box, markedCubicInches: 13 } } : p,
+          ),
+        },
+      };
+      return one(
+        { ...tight, job: { ...tight.job, preferences: { ...tight.job.preferences, boxMarginCubicInches } } },
+        'box-fill',
+        'r2',
+      ).remedies[0]?.edit;
+    };
+    expect(offer(0)).toMatchObject({ model: 'old-1g-14' });
+    expect(offer(2)).toMatchObject({ model: 'old-1g-16' });
+  });
   it('asks for the volume when nobody has read it', () =>
     expect(
       one(
