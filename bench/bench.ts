@@ -6,12 +6,7 @@ import {
   buildGraph,
   cheapestFrom,
   evaluate,
-  feet,
   framesOf,
-  inches,
-  makeHouse,
-  makePoint,
-  makeRoom,
   makeWant,
   planOfHouse,
   WallId,
@@ -19,7 +14,7 @@ import {
   type House,
   type RouteGraph,
 } from '@elwand/core';
-import { demoHouses, demoJobs } from '@elwand/core/demo';
+import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
 
 /** Medians and ratios of the heavy parts. The machine may be shared: compare runs of one session, not absolute numbers. */
 
@@ -43,26 +38,6 @@ function dragStep(): void {
     i === 0 && w.at.on === 'wall' ? { ...w, at: { ...w.at, xMm: 2400 + Math.random() * 100 } } : w,
   );
   evaluate({ house: bundle.house, job: { ...bundle.job, wants } });
-}
-
-/** A house of that many rooms in a row, six outlets each, one circuit a room. */
-function largeHouse(rooms: number): House {
-  const made = Array.from({ length: rooms }, (_, i) =>
-    makeRoom(`r${i}`, `Room ${i}`, 'bedroom', feet(12), feet(11), {
-      place: { xMm: i * (feet(12) + inches(4.5)), yMm: 0 },
-    }),
-  );
-  const points = made.flatMap((_, i) =>
-    Array.from({ length: 6 }, (_, k) =>
-      makePoint(`p${i}-${k}`, `R${i}.${k}`, 'receptacle', {
-        on: 'wall',
-        wallId: WallId.parse(`r${i}-w${(k % 4) + 1}`),
-        xMm: inches(30 + 40 * (k > 3 ? 1 : 0)),
-        heightMm: inches(15),
-      }),
-    ),
-  );
-  return makeHouse('large', 'Large', { rooms: made, points });
 }
 
 function inPackage(graph: RouteGraph): DirectedGraph {
@@ -94,6 +69,12 @@ for (const rooms of [1, 4, 12, 25]) {
     }, 21),
   );
 }
+
+const big = largeHouse(25);
+tell(
+  `${big.points.length} points, 2 wants, all of it from scratch`,
+  median(() => void evaluate({ house: { ...big }, job: largeJob() }), 9),
+);
 
 const house = bundle.house;
 const graph = buildGraph({

@@ -1,5 +1,9 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { demoHouses, demoJobs } from '@elwand/core/demo';
+import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
 import { writeBundle, makeHouse } from '@elwand/core';
 import { saved, watch } from './help.ts';
 
@@ -30,7 +34,6 @@ test('bad files are refused with the place, nothing is lost, no stack is shown',
     ['words.json', 'hello', /not JSON/],
     ['nonsense.json', nonsense, /lengthMm/],
     ['lost.json', lost, /gone/],
-    ['huge.json', 'x'.repeat(20_000_000), /19 MB/],
   ] as const) {
     await page.locator('input[type=file]').setInputFiles(file(name, content));
     const alert = page.getByRole('alert').filter({ hasText: name });
@@ -38,6 +41,11 @@ test('bad files are refused with the place, nothing is lost, no stack is shown',
     await expect(alert).toContainText(says);
     await expect(alert).not.toContainText(/at .*\.(ts|js):/);
   }
+  const huge = join(mkdtempSync(join(tmpdir(), 'elwand-')), 'huge.json');
+  writeFileSync(huge, 'x'.repeat(60_000_000));
+  await page.locator('input[type=file]').setInputFiles(huge);
+  await expect(page.getByRole('alert').filter({ hasText: 'huge.json' })).toContainText('57 MB');
+  rmSync(huge);
   expect(await page.getByRole('article').count()).toBe(before);
   quiet();
 });
@@ -101,4 +109,34 @@ test('an address that is not there, a house that is gone', async ({ page }) => {
   await expect(page.getByText('There is no such page')).toBeVisible();
   await page.goto('/houses/none/rooms');
   await expect(page.getByText(/There is no house here/)).toBeVisible();
+});
+
+test('a house of 90 points: the ways are searched beside the screen, which stays alive', async ({ page }) => {
+  const quiet = watch(page);
+  await page.request.post('/api/import', {
+    data: JSON.parse(writeBundle(largeHouse(15), [largeJob()])) as object,
+  });
+  await page.goto('/houses/large/jobs/large-job/tap');
+  await expect(page.locator('.option')).toHaveCount(4);
+  await expect(page.locator('.option-chosen')).toBeVisible();
+  await page.getByRole('button', { name: /^new 1, North wall/ }).focus();
+  await page.keyboard.press('PageDown');
+  await expect(page.locator('.next')).not.toContainText('looking for ways');
+  await expect(page.locator('.option')).toHaveCount(4);
+  quiet();
+});
+
+test('first load is light, and the strip is there soon', async ({ page }) => {
+  let bytes = 0;
+  page.on('response', (r) => {
+    if (r.url().endsWith('.js'))
+      void r.body().then((b) => {
+        bytes += gzipSync(b).length;
+      });
+  });
+  await page.goto('/houses/tamarack/jobs/keyboard/want');
+  await expect(page.getByRole('group', { name: /unrolled/ })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  expect(bytes).toBeGreaterThan(100_000);
+  expect(bytes).toBeLessThan(450_000);
 });

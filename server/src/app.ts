@@ -119,11 +119,10 @@ function otherRoutes(app: Express, store: Store): void {
       jobs: new Set(there.flatMap((h) => h.jobs.map((j) => j.id))),
     };
     const bundle = asCopy(read.value, taken);
-    const house = await store.createHouse(bundle.house);
-    for (const job of bundle.jobs) await store.createJob(job);
+    await store.createBundle(bundle.house, bundle.jobs);
     response
       .status(201)
-      .json({ houseId: house.document.id, jobs: bundle.jobs.map((j) => j.id), copied: taken.house });
+      .json({ houseId: bundle.house.id, jobs: bundle.jobs.map((j) => j.id), copied: taken.house });
   });
 }
 

@@ -179,6 +179,19 @@ describe('exchange', () => {
   });
 });
 
+it('an import that breaks off half way leaves nothing behind', async () => {
+  await db.query("CREATE TRIGGER no_jobs BEFORE INSERT ON jobs BEGIN SELECT RAISE(ABORT, 'disk full'); END");
+  const text = writeBundle(demoHouses()[1]!, [demoJobs()[2]!]);
+  expect(
+    (
+      await request(app)
+        .post('/api/import')
+        .send(JSON.parse(text) as object)
+    ).status,
+  ).toBe(500);
+  expect((await request(app).get('/api/houses')).body).toEqual([]);
+});
+
 it('headers keep scripts to our own', async () => {
   const r = await request(app).get('/api/health');
   expect(r.headers['content-security-policy']).toContain("default-src 'self'");

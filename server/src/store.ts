@@ -108,38 +108,18 @@ export class Store {
   }
 
   async createHouse(house: House): Promise<Saved<House>> {
-    return this.write(async (transaction) => {
-      if (await HouseRow.findByPk(house.id, { transaction }))
-        throw new Problem(409, 'Already there', `A house with the id ${house.id} is already here.`);
-      const version = await this.nextVersion('house', house.id, transaction);
-      const row = await HouseRow.create(
-        { id: house.id, name: house.name, version, body: JSON.stringify(house) },
-        { transaction },
-      );
-      await this.keep('house', house.id, version, row.body, transaction);
-      return saved('house', row);
-    });
+    return this.write((transaction) => this.insertHouse(house, transaction));
   }
 
   async createJob(job: Job): Promise<Saved<Job>> {
-    return this.write(async (transaction) => {
-      if (!(await HouseRow.findByPk(job.houseId, { transaction }))) throw notFound('house for this job');
-      if (await JobRow.findByPk(job.id, { transaction }))
-        throw new Problem(409, 'Already there', `A job with the id ${job.id} is already here.`);
-      const version = await this.nextVersion('job', job.id, transaction);
-      const row = await JobRow.create(
-        {
-          id: job.id,
-          houseId: job.houseId,
-          name: job.name,
-          signedOff: job.signedOff,
-          version,
-          body: JSON.stringify(job),
-        },
-        { transaction },
-      );
-      await this.keep('job', job.id, version, row.body, transaction);
-      return saved('job', row);
+    return this.write((transaction) => this.insertJob(job, transaction));
+  }
+
+  /** Brings in a house with its jobs: all of it or nothing. */
+  async createBundle(house: House, jobs: readonly Job[]): Promise<void> {
+    await this.write(async (transaction) => {
+      await this.insertHouse(house, transaction);
+      for (const job of jobs) await this.insertJob(job, transaction);
     });
   }
 
@@ -200,6 +180,38 @@ export class Store {
     const job = parse<Job>('job', { id, body: old.body });
     const row = await JobRow.findByPk(id);
     return row ? this.saveJob(job, row.version) : this.createJob(job);
+  }
+
+  private async insertHouse(house: House, transaction: Transaction): Promise<Saved<House>> {
+    if (await HouseRow.findByPk(house.id, { transaction }))
+      throw new Problem(409, 'Already there', `A house with the id ${house.id} is already here.`);
+    const version = await this.nextVersion('house', house.id, transaction);
+    const row = await HouseRow.create(
+      { id: house.id, name: house.name, version, body: JSON.stringify(house) },
+      { transaction },
+    );
+    await this.keep('house', house.id, version, row.body, transaction);
+    return saved('house', row);
+  }
+
+  private async insertJob(job: Job, transaction: Transaction): Promise<Saved<Job>> {
+    if (!(await HouseRow.findByPk(job.houseId, { transaction }))) throw notFound('house for this job');
+    if (await JobRow.findByPk(job.id, { transaction }))
+      throw new Problem(409, 'Already there', `A job with the id ${job.id} is already here.`);
+    const version = await this.nextVersion('job', job.id, transaction);
+    const row = await JobRow.create(
+      {
+        id: job.id,
+        houseId: job.houseId,
+        name: job.name,
+        signedOff: job.signedOff,
+        version,
+        body: JSON.stringify(job),
+      },
+      { transaction },
+    );
+    await this.keep('job', job.id, version, row.body, transaction);
+    return saved('job', row);
   }
 
   private async update<T extends House | Job>(

@@ -5,3 +5,5 @@ import { aquariumJob, keyboardJob, tamarackHouse } from './tamarack.ts';
 /** The demo: two invented houses and three jobs at different stages. */
 export const demoHouses = (): House[] => [tamarackHouse(), quarryHouse()];
 export const demoJobs = (): Job[] => [keyboardJob(), aquariumJob(), freezerJob()];
+
+export { largeHouse, largeJob } from './large.ts';

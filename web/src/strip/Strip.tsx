@@ -9,7 +9,8 @@ import {
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { bandText, dimensionsOf, drawnPoints, labelsFor, ways, type Drawn } from './drawn.ts';
-import { layoutStrip, positionAt, type Xy } from './layout.ts';
+import { spread } from './labels.ts';
+import { layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
 import { PointSymbol } from './symbols.tsx';
 import { ExistingCables, Rule, WallShape } from './WallShape.tsx';
@@ -81,6 +82,38 @@ function Way({ way }: { readonly way: DrawnWay }) {
   );
 }
 
+const DIMENSION_ROWS = 2;
+const ROW_PX = 15;
+
+/** Every hole and new box dropped to its measure from the left corner of its wall, as a tape reads it. */
+function Dimensions({
+  evaluation,
+  layout,
+  room,
+}: {
+  readonly evaluation: Evaluation;
+  readonly layout: StripLayout;
+  readonly room: Room;
+}) {
+  const all = dimensionsOf(evaluation, layout, room);
+  const top = layout.below.bottom;
+  return spread(all, DIMENSION_ROWS).map((s) => {
+    const y = top + s.row * ROW_PX;
+    const from = all.find((d) => d.key === s.key)?.y ?? top;
+    return (
+      <g key={s.key}>
+        <path
+          d={`M${s.x} ${from}V${layout.below.top + 8}L${s.left + s.width / 2} ${y + 2}`}
+          className="strip-drop"
+        />
+        <text x={s.left + 2} y={y + 13} className="strip-label strip-label-dimension">
+          {s.text}
+        </text>
+      </g>
+    );
+  });
+}
+
 /** The room unrolled: its walls side by side on one measuring strip, what is above over them, what is below under them. */
 export function Strip(props: StripProps) {
   const {
@@ -109,7 +142,7 @@ export function Strip(props: StripProps) {
   );
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
-  const labels = labelsFor(evaluation, room, layout, dimensions);
+  const labels = labelsFor(evaluation, room, layout);
   const text = bandText(room);
 
   const at = (e: PointerEvent): Xy => {
@@ -216,10 +249,7 @@ export function Strip(props: StripProps) {
       })}
       <ExistingCables house={house} layout={layout} roomId={room.id} />
       <Rule layout={layout} system={house.units} />
-      {dimensions &&
-        dimensionsOf(evaluation, layout, room).map((d) => (
-          <line key={d.key} x1={d.x} x2={d.x} y1={d.y} y2={layout.rule.top} className="strip-drop" />
-        ))}
+      {dimensions && <Dimensions evaluation={evaluation} layout={layout} room={room} />}
       {lines.map((w) => (
         <Way key={w.key} way={w} />
       ))}

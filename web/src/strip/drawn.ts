@@ -112,12 +112,7 @@ export function dimensionsOf(evaluation: Evaluation, layout: StripLayout, room: 
 }
 
 /** Labels of points and of flat runs, set clear of each other, of every symbol and every line. */
-export function labelsFor(
-  evaluation: Evaluation,
-  room: Room,
-  layout: StripLayout,
-  dimensions = false,
-): PlacedLabel[] {
+export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayout): PlacedLabel[] {
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
   const cables = cableBoxes(evaluation, layout, room);
@@ -146,14 +141,6 @@ export function labelsFor(
       y: d.xy.y,
       clear: SYMBOL_PX[d.kind].w,
       kind: d.fresh ? 'new' : 'existing',
-    })),
-    ...(dimensions ? dimensionsOf(evaluation, layout, room) : []).map((d): Label => ({
-      id: `dim-${d.key}`,
-      text: d.text,
-      x: d.x,
-      y: layout.below.bottom,
-      clear: 0,
-      kind: 'dimension',
     })),
     ...lines.flatMap((w) =>
       w.breaks.map((b): Label => ({

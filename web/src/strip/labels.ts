@@ -6,7 +6,7 @@ export interface Label {
   readonly y: number;
   /** Half width and half height of the symbol it belongs to, px. */
   readonly clear: number;
-  readonly kind: 'new' | 'existing' | 'length' | 'dimension';
+  readonly kind: 'new' | 'existing' | 'length';
 }
 
 export interface PlacedLabel extends Label {
@@ -43,14 +43,6 @@ function tries(label: Label, width: number): { left: number; top: number }[] {
     }));
     return [...over, ...over.map((o) => ({ ...o, top: label.y + 4 }))];
   }
-  // A dimension stands in the band over the measuring strip, under what it measures or a little beside it.
-  if (label.kind === 'dimension')
-    return [0, 1].flatMap((row) =>
-      [0, -0.6, 0.6, -1.2, 1.2].map((k) => ({
-        left: label.x - width / 2 + k * width,
-        top: label.y + row * LINE_PX,
-      })),
-    );
   const out: { left: number; top: number }[] = [];
   for (let ring = 0; ring < 8; ring++) {
     const off = label.clear + GAP_PX + ring * LINE_PX;
@@ -96,4 +88,34 @@ export function placeLabels(
     out.push({ ...label, ...place });
   }
   return out;
+}
+
+export interface Spread {
+  readonly key: string;
+  readonly text: string;
+  readonly x: number;
+  readonly left: number;
+  readonly row: number;
+  readonly width: number;
+}
+
+/**
+ * Sets dimensions under what they measure, in order from left to right on as many rows as are given: each goes to the
+ * row where it is moved least, so that a number never changes places with its neighbour's.
+ */
+export function spread(
+  dimensions: readonly { key: string; text: string; x: number }[],
+  rows: number,
+): Spread[] {
+  const ends = new Array<number>(rows).fill(0);
+  return [...dimensions]
+    .sort((a, b) => a.x - b.x)
+    .map((d) => {
+      const width = d.text.length * CHAR_PX + 4;
+      const lefts = ends.map((end) => Math.max(d.x - width / 2, end + GAP_PX));
+      const row = lefts.indexOf(Math.min(...lefts));
+      const left = lefts[row] ?? 0;
+      ends[row] = left + width;
+      return { ...d, left, row, width };
+    });
 }

@@ -4,7 +4,7 @@ import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { keypadValue } from '../marks/do/keypad.ts';
 import { parseHours } from '../parts/hours.ts';
 import { labelsFor } from './drawn.ts';
-import { overlaps, placeLabels, type Label } from './labels.ts';
+import { overlaps, placeLabels, spread, type Label } from './labels.ts';
 import { drawnAt, layoutStrip, positionAt } from './layout.ts';
 
 const house = demoHouses()[0]!;
@@ -58,6 +58,17 @@ describe('labels', () => {
     );
     expect(placed.length).toBeGreaterThan(8);
     placed.forEach((a, i) => placed.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+  });
+  it('dimensions keep the order of what they measure, and none lies on another', () => {
+    const all = spread(
+      [300, 304, 309, 312, 500, 320].map((x, i) => ({ key: String(i), text: `${x} 1/4`, x })),
+      2,
+    );
+    for (const row of [0, 1]) {
+      const own = all.filter((s) => s.row === row);
+      own.slice(1).forEach((s, i) => expect(s.left).toBeGreaterThanOrEqual(own[i]!.left + own[i]!.width));
+      expect([...own].sort((a, b) => a.x - b.x)).toEqual(own);
+    }
   });
   it('stay on the sheet', () => {
     for (const p of placeLabels([label('at the edge', 598, 4), label('corner', 2, 298)], [], {

@@ -90,7 +90,13 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
     [findings, focusedFinding],
   );
   if (!room) return null;
-  const onlyWall = wallFilter ?? (phone ? (room.walls[0]?.id ?? null) : null);
+  const wanted = bundle.job.wants.find((w) => w.id === selected) ?? bundle.job.wants[0];
+  const wantedWall =
+    wanted?.at.on === 'wall'
+      ? room.walls.find((w) => wanted.at.on === 'wall' && w.id === wanted.at.wallId)?.id
+      : undefined;
+  // A phone shows one wall at a time: first the one that the work is on.
+  const onlyWall = wallFilter ?? (phone ? (wantedWall ?? room.walls[0]?.id ?? null) : null);
   const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
 
   const drag = (id: WantId, spot: Spot) => {
@@ -174,7 +180,7 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
             onChange={(id) => dispatch(roomShown(id))}
           />
         )}
-        <span className="muted strip-caption">
+        <span className="muted strip-caption hide-phone">
           {bundle.house.rooms.length > 1 ? 'unrolled' : `${room.name} unrolled`}, seen from inside, left to
           right.
           {Math.abs(layout.ratio - 1) > 0.02

@@ -100,6 +100,10 @@ export function DoMark() {
   const card = useRef<HTMLElement>(null);
   const now = useNow();
   useAwake();
+  // On a phone the card stands above the list: a step that was picked down there comes into view.
+  useEffect(() => {
+    if (picked !== null) card.current?.scrollIntoView({ block: 'start' });
+  }, [picked]);
   if (!chosen) return <NoPlan />;
   const { job } = bundle;
   const { steps, chains } = chosen;
@@ -143,15 +147,7 @@ export function DoMark() {
         </Button>
       </div>
       <div className="step-grid">
-        <StepList
-          steps={steps}
-          job={job}
-          current={step.key}
-          onChoose={(k) => {
-            setPicked(k);
-            card.current?.scrollIntoView({ block: 'start' });
-          }}
-        />
+        <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
         <article ref={card} className="step-card" aria-label={step.title}>
           <p className="quiet">
             {WINDOW[step.window]} · {step.place || 'anywhere'} · {Math.round(step.minutes)} min
