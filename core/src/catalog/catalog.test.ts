@@ -1,0 +1,82 @@
+import { describe, expect, it } from '@jest/globals';
+import { CableType, DeviceKind, LoadFacts } from '../document/index.ts';
+import {
+  APPLIANCES,
+  BOXES,
+  boxModel,
+  CABLE_PLACES,
+  CABLE_ROLLS,
+  PARTS,
+  receptaclePart,
+  rollKey,
+} from './index.ts';
+
+describe('boxes', () => {
+  it('have ids of their own, a size, a price and a source', () => {
+    expect(new Set(BOXES.map((b) => b.id)).size).toBe(BOXES.length);
+    for (const b of BOXES) {
+      expect(Math.min(b.volumeCubicInches, b.widthMm, b.heightMm, b.depthMm, b.priceCents)).toBeGreaterThan(
+        0,
+      );
+      expect(b.source.kind).toBe(b.metal && b.mounting !== 'weatherproof' ? 'published' : 'practice');
+    }
+  });
+  // NEC Table 314.16(A), from memory: trade size of a metal box to its least volume, in3.
+  it.each([
+    ['dev-2-1/2', 12.5],
+    ['dev-2-3/4', 14.0],
+    ['dev-3-1/2', 18.0],
+    ['sq-4-1-1/2', 21.0],
+    ['sq-4-2-1/8', 30.3],
+    ['oct-4-1-1/2', 15.5],
+    ['oct-4-2-1/8', 21.5],
+  ])('%s holds %d in3', (id, volume) => expect(boxModel(id)?.volumeCubicInches).toBe(volume));
+  it('hold no more than their outer size allows', () => {
+    for (const b of BOXES)
+      expect(b.volumeCubicInches).toBeLessThanOrEqual(
+        (b.widthMm * b.heightMm * b.depthMm) / 25.4 ** 3 + 0.01,
+      );
+  });
+  it('old-work boxes need room for their wings, new-work boxes none', () => {
+    for (const b of BOXES) expect(b.wingsMm > 0).toBe(b.mounting === 'old-work');
+  });
+  it('an unknown kind is none', () =>
+    expect([boxModel('nope'), boxModel(null)]).toEqual([undefined, undefined]));
+});
+
+describe('parts', () => {
+  it('every key is its own name', () => {
+    for (const [key, part] of Object.entries(PARTS)) expect(part.key).toBe(key);
+  });
+  it('a longer roll costs more, and less by the foot', () => {
+    for (const kind of new Set(CABLE_ROLLS.map((r) => r.key))) {
+      const rolls = CABLE_ROLLS.filter((r) => r.key === kind).sort((a, b) => a.holds - b.holds);
+      rolls.slice(1).forEach((r, i) => {
+        expect(r.priceCents).toBeGreaterThan(rolls[i]!.priceCents);
+        expect(r.priceCents / r.holds).toBeLessThan(rolls[i]!.priceCents / rolls[i]!.holds);
+      });
+    }
+  });
+  it('cable is named as it is printed: gauge, then insulated conductors', () =>
+    expect(CABLE_ROLLS.find((r) => r.key === rollKey('12', 3))?.name).toContain('12-3 with ground'));
+  it('every kind of receptacle is a part on the list, in both ratings', () => {
+    const kinds = DeviceKind.options.filter((k): k is Extract<typeof k, `receptacle${string}`> =>
+      k.startsWith('receptacle'),
+    );
+    for (const k of kinds)
+      for (const amps of [15, 20]) expect(PARTS[receptaclePart(k, amps, false)].name).toBeTruthy();
+    expect(receptaclePart('receptacle', 15, true)).toBe('receptacle-15-wr');
+  });
+  it('every cable type says where it may go; plastic cable only where it is dry (NEC 334.10, from memory)', () => {
+    for (const t of CableType.options) expect(CABLE_PLACES[t].dry).toBe(true);
+    expect(CABLE_PLACES['NM-B']).toEqual({ dry: true, damp: false, wet: false });
+    expect(CABLE_PLACES['UF-B'].wet).toBe(true);
+  });
+});
+
+describe('appliances', () => {
+  it('are loads that a document would take', () => {
+    for (const a of APPLIANCES) expect(LoadFacts.safeParse(a).success).toBe(true);
+    expect(new Set(APPLIANCES.map((a) => a.name)).size).toBe(APPLIANCES.length);
+  });
+});

@@ -1,0 +1,275 @@
+import fc from 'fast-check';
+import type {
+  Bundle,
+  Cable,
+  House,
+  Job,
+  Obstacle,
+  Opening,
+  Point,
+  Room,
+  RoomUse,
+} from '../document/index.ts';
+import { ItemId, makeHouse, makeJob, makePoint, makeRoom, makeWant, WallId } from '../document/index.ts';
+import { feet, inches } from '../units/index.ts';
+import { atBreaker, atPoint, nm, panel } from './build.ts';
+
+/**
+ * Houses that hang together but are otherwise as people's houses are: odd sizes, doors, unread cables, old boxes. Two rooms
+ * back to back, one circuit, two wanted outlets at most.
+ */
+
+const BOXES = ['dev-2-1/2', 'dev-2-3/4', 'dev-3-1/2', 'new-1g-18', 'new-1g-22', null] as const;
+const USES: readonly RoomUse[] = [
+  'den',
+  'bedroom',
+  'garage',
+  'utility',
+  'hall',
+  'kitchen',
+  'workshop',
+  'basement-unfinished',
+];
+
+interface Draw {
+  readonly widthInches: number;
+  readonly depthInches: number;
+  readonly use: RoomUse;
+  readonly attic: boolean;
+  readonly basement: boolean;
+  readonly amps: 15 | 20;
+  readonly door: number | null;
+  readonly duct: number | null;
+  readonly outlets: readonly {
+    readonly wall: number;
+    readonly at: number;
+    readonly box: (typeof BOXES)[number];
+    readonly gauge: '14' | '12' | null;
+    readonly ground: 'wire' | 'none' | 'unknown';
+  }[];
+  readonly wants: readonly {
+    readonly wall: number;
+    readonly at: number;
+    readonly height: number;
+    readonly voltAmperes: number;
+  }[];
+  readonly weigh: Job['preferences']['weigh'];
+  readonly passPower: Job['preferences']['passPower'];
+  readonly connector: Job['preferences']['connector'];
+  readonly cutOrder: Job['preferences']['cutOrder'];
+}
+
+const outlet = fc.record({
+  wall: fc.integer({ min: 0, max: 3 }),
+  at: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+  box: fc.constantFrom(...BOXES),
+  gauge: fc.constantFrom<'14' | '12' | null>('14', '14', '12', null),
+  ground: fc.constantFrom<'wire' | 'none' | 'unknown'>('wire', 'wire', 'wire', 'unknown', 'none'),
+});
+const want = fc.record({
+  wall: fc.integer({ min: 0, max: 3 }),
+  at: fc.double({ min: 0.08, max: 0.92, noNaN: true }),
+  height: fc.integer({ min: 10, max: 60 }),
+  voltAmperes: fc.integer({ min: 0, max: 1500 }),
+});
+
+const draw: fc.Arbitrary<Draw> = fc.record({
+  widthInches: fc.integer({ min: 80, max: 220 }),
+  depthInches: fc.integer({ min: 80, max: 220 }),
+  use: fc.constantFrom(...USES),
+  attic: fc.boolean(),
+  basement: fc.boolean(),
+  amps: fc.constantFrom<15 | 20>(15, 20),
+  door: fc.option(fc.double({ min: 0.1, max: 0.5, noNaN: true })),
+  duct: fc.option(fc.double({ min: 0.1, max: 0.8, noNaN: true })),
+  outlets: fc.array(outlet, { minLength: 1, maxLength: 4 }),
+  wants: fc.array(want, { minLength: 1, maxLength: 2 }),
+  weigh: fc.constantFrom<Draw['weigh']>(
+    'balanced',
+    'least-patching',
+    'least-cable',
+    'least-attic',
+    'least-time',
+  ),
+  passPower: fc.constantFrom<Draw['passPower']>('pigtails', 'through-device'),
+  connector: fc.constantFrom<Draw['connector']>('twist-on', 'lever'),
+  cutOrder: fc.constantFrom<Draw['cutOrder']>('shortest-outage', 'power-off-first'),
+});
+
+const lengthOf = (d: Draw, wall: number): number => inches(wall % 2 === 0 ? d.widthInches : d.depthInches);
+const position = (d: Draw, wall: number, at: number, heightMm: number) => ({
+  on: 'wall' as const,
+  wallId: WallId.parse(`room-w${wall + 1}`),
+  xMm: at * lengthOf(d, wall),
+  heightMm,
+});
+
+function walls(room: Room, d: Draw): Room {
+  const doorAt = d.door === null ? null : d.door * lengthOf(d, 0);
+  const door: Opening[] =
+    doorAt === null
+      ? []
+      : [
+          {
+            id: ItemId.parse('door'),
+            kind: 'door',
+            leftMm: doorAt,
+            rightMm: doorAt + inches(32),
+            bottomMm: 0,
+            topMm: inches(80),
+          },
+        ];
+  const ductAt = d.duct === null ? null : d.duct * lengthOf(d, 1);
+  const duct: Obstacle[] =
+    ductAt === null
+      ? []
+      : [
+          {
+            id: ItemId.parse('duct'),
+            kind: 'duct',
+            leftMm: ductAt,
+            rightMm: ductAt + inches(14),
+            bottomMm: inches(30),
+            topMm: inches(80),
+          },
+        ];
+  return {
+    ...room,
+    walls: room.walls.map((w, i) => ({
+      ...w,
+      openings: i === 0 ? door : [],
+      obstacles: i === 1 ? duct : [],
+    })),
+  };
+}
+
+function pointsOf(d: Draw): Point[] {
+  const points: Point[] = [];
+  d.outlets.forEach((o, i) => {
+    const at = position(d, o.wall, o.at, inches(15));
+    // Two boxes in one place are no house.
+    if (
+      points.some(
+        (p) => p.at.on === 'wall' && p.at.wallId === at.wallId && Math.abs(p.at.xMm - at.xMm) < inches(6),
+      )
+    )
+      return;
+    points.push(
+      makePoint(`r${i}`, `R${i + 1}`, 'receptacle', at, {
+        condition: 'sound',
+        box: {
+          model: o.box,
+          markedCubicInches: null,
+          gangs: 1,
+          clamps: o.box?.startsWith('dev') ? 'inside' : 'none',
+          metal: null,
+        },
+      }),
+    );
+  });
+  return points;
+}
+
+function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
+  return points.map((p, i) => {
+    const facts = d.outlets[Number(p.id.slice(1))];
+    const before = points[i - 1];
+    return nm(`c${i}`, before ? atPoint(before.id) : atBreaker(), atPoint(p.id), {
+      gauge: facts?.gauge ?? null,
+      ground: facts?.ground ?? 'wire',
+      lengthMm: feet(12 + i),
+    });
+  });
+}
+
+function bundleOf(d: Draw): Bundle {
+  const room = makeRoom('room', 'Room', d.use, inches(d.widthInches), inches(d.depthInches), {
+    above: { kind: d.attic ? 'attic' : 'finished', canEnter: d.attic, joists: 'y', insulated: true },
+    below: { kind: d.basement ? 'basement' : 'slab', canEnter: d.basement, joists: 'x' },
+  });
+  const next = makeRoom('next', 'Next room', 'hall', feet(6), inches(d.depthInches), {
+    place: { xMm: inches(d.widthInches + 4.5), yMm: 0 },
+    above: room.above,
+    below: room.below,
+  });
+  const points = pointsOf(d);
+  const house: House = makeHouse('house', 'Generated', {
+    rooms: [walls(room, d), next],
+    panels: panel(d.amps),
+    points,
+    cables: cablesOf(d, points),
+  });
+  const wants = d.wants.map((w, i) =>
+    makeWant(`w${i}`, `new ${i + 1}`, position(d, w.wall, w.at, inches(w.height)), {
+      loads: [
+        {
+          name: 'Thing',
+          voltAmperes: w.voltAmperes,
+          connection: 'cord',
+          continuous: false,
+          motor: false,
+          roomAirConditioner: false,
+          hours: [],
+        },
+      ],
+    }),
+  );
+  const job = makeJob('job', house.id, 'Generated', { wants });
+  return {
+    house,
+    job: {
+      ...job,
+      preferences: {
+        ...job.preferences,
+        weigh: d.weigh,
+        passPower: d.passPower,
+        connector: d.connector,
+        cutOrder: d.cutOrder,
+      },
+    },
+  };
+}
+
+/** Bundles for property tests. */
+export const anyBundle: fc.Arbitrary<Bundle> = draw.map(bundleOf);
+
+/** The same house in a mirror: every wall runs the other way and every position counts from its other end. */
+export function mirrored({ house, job }: Bundle): Bundle {
+  const lengths = new Map(
+    house.rooms.flatMap((r) => r.walls.map((w) => [w.id as string, w.lengthMm] as const)),
+  );
+  const flip = <T extends Point['at']>(at: T): T =>
+    at.on === 'wall' ? { ...at, xMm: (lengths.get(at.wallId) ?? 0) - at.xMm } : at;
+  const rooms = house.rooms.map((r) => ({
+    ...r,
+    place: { xMm: -r.place.xMm - (r.walls[0]?.lengthMm ?? 0), yMm: r.place.yMm },
+    // Seen from inside, a mirror swaps the walls at left and right of the first one.
+    walls: [r.walls[0], r.walls[3], r.walls[2], r.walls[1]].flatMap((w) =>
+      w
+        ? [
+            {
+              ...w,
+              framing: {
+                ...w.framing,
+                firstStudMm: w.framing.firstStudMm === null ? null : w.lengthMm - w.framing.firstStudMm,
+              },
+              openings: w.openings.map((o) => ({
+                ...o,
+                leftMm: w.lengthMm - o.rightMm,
+                rightMm: w.lengthMm - o.leftMm,
+              })),
+              obstacles: w.obstacles.map((o) => ({
+                ...o,
+                leftMm: w.lengthMm - o.rightMm,
+                rightMm: w.lengthMm - o.leftMm,
+              })),
+            },
+          ]
+        : [],
+    ),
+  }));
+  return {
+    house: { ...house, rooms, points: house.points.map((p) => ({ ...p, at: flip(p.at) })) },
+    job: { ...job, wants: job.wants.map((w) => ({ ...w, at: flip(w.at) })) },
+  };
+}
