@@ -14,15 +14,22 @@ function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy
   const present = boxModel(point.box.model);
   const mounting =
     present?.mounting === 'weatherproof' || present?.mounting === 'ceiling' ? present.mounting : 'old-work';
+  const tight = (volume: number) => Number(volume < needed + context.boxMargin);
   const fits = BOXES.filter(
     (b) =>
       b.mounting === mounting &&
       b.gangs >= point.box.gangs &&
       b.volumeCubicInches >= needed &&
       !b.id.includes('round'),
-  ).sort((a, b) => a.gangs - b.gangs || a.volumeCubicInches - b.volumeCubicInches);
-  const roomy = fits.filter((b) => b.volumeCubicInches >= needed + context.boxMargin);
-  return (roomy.length > 0 ? roomy : fits).slice(0, 2).map((b) => ({
+  );
+  // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
+  fits.sort(
+    (a, b) =>
+      a.gangs - b.gangs ||
+      tight(a.volumeCubicInches) - tight(b.volumeCubicInches) ||
+      a.volumeCubicInches - b.volumeCubicInches,
+  );
+  return fits.slice(0, 2).map((b) => ({
     says: `Use a ${cubicInches(b.volumeCubicInches)} box at ${point.label}`,
     edit: { edit: 'set-box', subject: point.id, model: b.id },
   }));
