@@ -148,3 +148,27 @@ test('on a phone: one wall at a time, checks in a drawer, the proof with big key
   expect(wide).toBeLessThanOrEqual(0);
   quiet();
 });
+
+test('a live pair on the phone stops everything and nothing goes round it', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/houses/tamarack/jobs/aquarium/do');
+  await page.getByRole('button', { name: /Prove H1 dead/ }).click();
+  const key = (k: string) => page.getByRole('button', { name: k, exact: true }).click();
+  for (const volts of ['121', '120']) {
+    for (const d of volts) await key(d);
+    await key(`Record ${volts} V`);
+  }
+  await page.getByRole('button', { name: 'The breaker is off and locked or taped' }).click();
+  for (const d of '118') await key(d);
+  await expect(page.getByText('Not dead')).toBeVisible();
+  await key('Record 118 V');
+  await expect(page.getByRole('alert').filter({ hasText: 'It is live' })).toContainText('Touch nothing');
+  await expect(page.getByRole('button', { name: 'Done, next step' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Begin the chain again' }).click();
+  await expect(page.getByRole('heading', { name: 'A point you know is live' })).toBeVisible();
+  // A known live point that does not read live proves nothing about the target.
+  for (const d of '40') await key(d);
+  await key('Record 40 V');
+  await expect(page.getByText('That does not look live')).toBeVisible();
+  await saved(page);
+});

@@ -1,6 +1,6 @@
 import { deadState, ItemId, type DeadChain, type Reading, type Test } from '@elwand/core';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { keypadValue } from './keypad.ts';
 
@@ -109,9 +109,13 @@ const linkState = (done: boolean, now: boolean): string => (now ? 'now' : done ?
 /** Proving a box dead as a chain: dead is only proved after the last known-live reading, and one live pair stops everything. */
 export function DeadProof({ chain, readings, planKey, onReading, onAgain }: DeadProofProps) {
   const { state, next } = deadState(chain, readings);
+  const row = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    row.current?.querySelector('[data-state="now"]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [next?.key]);
   return (
     <section className="stack" aria-label={`Prove ${chain.label} dead`}>
-      <div className="dead-chain">
+      <div className="dead-chain" ref={row}>
         {chain.links.map(({ test }) => {
           const r = newest(readings, test.key);
           const now = next?.key === test.key && state !== 'live';
@@ -155,6 +159,15 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
               onClick={() => onReading(reading(next, 'off', 0, planKey))}
             >
               The breaker is off and locked or taped
+            </Button>
+          )}
+          {next.expect?.lowVolts === 0 && (
+            <Button
+              danger
+              className="big-button"
+              onClick={() => onReading(reading(next, 'live', null, planKey))}
+            >
+              It is live
             </Button>
           )}
           {next.expect && next.expect.lowVolts > 0 && newest(readings, next.key) && (

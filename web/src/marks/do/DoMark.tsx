@@ -2,6 +2,7 @@ import { deadState, duration, ItemId, type Job, type LogEntry, type Step } from 
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
+import { usePhone } from '../../workspace/use-phone.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { DeadProof } from './DeadProof.tsx';
@@ -98,6 +99,7 @@ export function DoMark() {
   const [picked, setPicked] = useState<string | null>(null);
   const [reason, setReason] = useState<string | null>(null);
   const card = useRef<HTMLElement>(null);
+  const phone = usePhone();
   const now = useNow();
   useAwake();
   // On a phone the card stands above the list: a step that was picked down there comes into view.
@@ -155,13 +157,21 @@ export function DoMark() {
             {step.by === 'electrician' ? ' · the electrician' : ''}
           </p>
           <h2>{step.title}</h2>
-          {step.detail !== '' && <p>{step.detail}</p>}
+          {step.detail !== '' && !chain && <p>{step.detail}</p>}
+          {chain && (
+            <details open={!phone}>
+              <summary>How it is proved</summary>
+              <p>{step.detail}</p>
+            </details>
+          )}
           {step.cautions.map((c) => (
             <p key={c} className="step-caution">
               {c}
             </p>
           ))}
-          {step.tools.length > 0 && <p className="muted">Bring: {step.tools.join(', ')}</p>}
+          {step.tools.length > 0 && !(chain && phone) && (
+            <p className="muted">Bring: {step.tools.join(', ')}</p>
+          )}
           {chain && (
             <DeadProof
               chain={chain}
