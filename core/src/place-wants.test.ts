@@ -1,0 +1,158 @@
+import { describe, expect, it } from '@jest/globals';
+import { ItemId, makeWant, type House, type Wall, type Want } from './document/index.ts';
+import { evaluate } from './evaluate.ts';
+import { applyEdit } from './findings/index.ts';
+import { feet, inches } from './units/index.ts';
+import { bundle, outlet, smallHouse, wallAt, wanted } from './testing/build.ts';
+
+const withFirst = (change: (w: Wall) => Wall): House =>
+  smallHouse({
+    rooms: smallHouse().rooms.map((r) => ({ ...r, walls: r.walls.map((w, i) => (i === 0 ? change(w) : w)) })),
+  });
+const about = (house: House, want: Want, rule: string) =>
+  evaluate(bundle(house, [want])).findings.filter((f) => f.rule === rule);
+
+describe('where a wanted point is put', () => {
+  it('on a stud: the nearest place beside it is offered, and taking it settles it', () => {
+    const b = bundle(smallHouse(), [wanted(48)]);
+    const f = evaluate(b).findings.find((x) => x.rule === 'place-no-bay')!;
+    expect(f).toMatchObject({ severity: 'fix', mark: 'want' });
+    const after = evaluate(applyEdit(b, f.remedies[0]!.edit));
+    expect(after.findings.filter((x) => x.rule.startsWith('place-'))).toEqual([]);
+    expect(after.findings.some((x) => x.rule === 'place' && x.severity === 'ok')).toBe(true);
+  });
+  it('an unsure bay asks for the one reading that would settle it, and the reading does', () => {
+    const house = smallHouse({
+      rooms: smallHouse().rooms.map((r) => ({
+        ...r,
+        walls: r.walls.map((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } })),
+      })),
+    });
+    const [f] = about(house, wanted(56), 'place-odds');
+    expect(f).toMatchObject({ severity: 'watch', mark: 'site', because: { need: 0.9 } });
+    expect(f?.detail).toContain('One more reading near');
+    const read = {
+      ...house,
+      rooms: house.rooms.map((r) => ({
+        ...r,
+        walls: r.walls.map((w) => ({
+          ...w,
+          hits: [47.9, 64.1, 80].map((x, i) => ({
+            id: ItemId.parse(`${w.id}-h${i}`),
+            method: 'finder' as const,
+            atMm: inches(x),
+          })),
+        })),
+      })),
+    };
+    expect(about(read, wanted(56), 'place-odds')).toEqual([]);
+  });
+  it('the wish decides what unsure is', () => {
+    const house = withFirst((w) => ({
+      ...w,
+      framing: { ...w.framing, firstStudMm: null },
+      hits: [{ id: ItemId.parse('h'), method: 'magnet', atMm: inches(48) }],
+    }));
+    const ask = (bayWish: number) => {
+      const b = bundle(house, [wanted(52)]);
+      return evaluate({
+        ...b,
+        job: { ...b.job, preferences: { ...b.job.preferences, bayWish } },
+      }).findings.some((f) => f.rule === 'place-odds');
+    };
+    expect([ask(0.5), ask(0.999)]).toEqual([false, true]);
+  });
+  it('a plate that runs into a door casing says by how much', () => {
+    const house = withFirst((w) => ({
+      ...w,
+      openings: [
+        {
+          id: ItemId.parse('d'),
+          kind: 'door',
+          leftMm: inches(57),
+          rightMm: inches(87),
+          bottomMm: 0,
+          topMm: inches(80),
+        },
+      ],
+    }));
+    expect(about(house, wanted(56.5), 'place-plate-in-opening')[0]?.says).toContain('runs into the door');
+  });
+  it('a pipe in the bay', () => {
+    const house = withFirst((w) => ({
+      ...w,
+      obstacles: [
+        {
+          id: ItemId.parse('p'),
+          kind: 'pipe',
+          leftMm: inches(55),
+          rightMm: inches(57),
+          bottomMm: 0,
+          topMm: feet(8),
+        },
+      ],
+    }));
+    expect(about(house, wanted(56), 'place-obstacle')[0]?.says).toBe('new 1 meets a pipe in the wall');
+  });
+  it('a cabinet that is only planned counts already', () => {
+    const house = withFirst((w) => ({
+      ...w,
+      furniture: [
+        {
+          id: ItemId.parse('k'),
+          name: 'Base cabinet',
+          kind: 'cabinet',
+          leftMm: inches(40),
+          rightMm: inches(56.5),
+          bottomMm: 0,
+          topMm: inches(35),
+          depthMm: 600,
+          planned: true,
+        },
+      ],
+    }));
+    expect(about(house, wanted(56), 'place-furniture')[0]).toMatchObject({
+      says: 'The plate of new 1 is cut by Base cabinet',
+      detail: expect.stringContaining('not there yet'),
+    });
+  });
+  it('a wall too thin for any box', () => {
+    const house = withFirst((w) => ({ ...w, framing: { ...w.framing, depthMm: inches(1.5) } }));
+    expect(about(house, wanted(56), 'place-too-deep')[0]?.because).toMatchObject({ unit: 'mm' });
+  });
+  it('two wants in one place overlap each other', () => {
+    const e = evaluate(bundle(smallHouse(), [wanted(56), makeWant('w2', 'new 2', wallAt(57))]));
+    expect(
+      e.findings
+        .filter((f) => f.rule === 'place-neighbour')
+        .map((f) => f.says)
+        .sort(),
+    ).toEqual(['new 1 overlaps new 2', 'new 2 overlaps new 1']);
+  });
+});
+
+describe('height', () => {
+  it('says how far it is from its neighbours, and one click copies them', () => {
+    const b = bundle(
+      smallHouse({
+        points: [outlet('r1', 24, { at: wallAt(24, 18) }), outlet('r2', 88, { at: wallAt(88, 18) })],
+      }),
+      [wanted(56)],
+    );
+    const f = evaluate(b).findings.find((x) => x.rule === 'height')!;
+    expect(f.says).toBe('new 1 is 3 in lower than its neighbours');
+    expect(
+      evaluate(applyEdit(b, f.remedies[0]!.edit)).findings.find((x) => x.rule === 'height')?.says,
+    ).toContain("at its neighbours' height");
+  });
+  it('says nothing where there is nothing to copy', () =>
+    expect(about(smallHouse({ points: [], cables: [] }), wanted(56), 'height')).toEqual([]));
+});
+
+describe('a cable that may pass behind', () => {
+  it('is said between two boxes of one wall that a cable joins, and nowhere else', () => {
+    expect(about(smallHouse(), wanted(56), 'cable-near')[0]?.says).toContain('R1 to R2');
+    expect(about(smallHouse(), wanted(120), 'cable-near')).toEqual([]);
+    expect(about(smallHouse(), makeWant('w1', 'new 1', wallAt(56, 60)), 'cable-near')).toEqual([]);
+  });
+});

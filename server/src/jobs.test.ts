@@ -1,0 +1,121 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { HouseId, makeHouse, makeJob, type Job } from '@elwand/core';
+import { pino } from 'pino';
+import type { Sequelize } from 'sequelize';
+import request from 'supertest';
+import { createApp } from './app.ts';
+import { openDatabase } from './database.ts';
+import { Store } from './store.ts';
+
+let dir: string;
+let db: Sequelize;
+let app: ReturnType<typeof createApp>;
+const log: string[] = [];
+
+beforeEach(async () => {
+  dir = mkdtempSync(join(tmpdir(), 'elwand-'));
+  log.length = 0;
+  db = await openDatabase(join(dir, 'nested', 'test.sqlite'));
+  app = createApp({
+    store: new Store(db),
+    logger: pino({ level: 'info' }, { write: (line: string) => void log.push(line) }),
+  });
+  await request(app).post('/api/houses').send(makeHouse('h1', 'House'));
+});
+afterEach(async () => {
+  await db.close();
+  rmSync(dir, { recursive: true, force: true });
+});
+
+const job = (more: Partial<Job> = {}) => makeJob('j1', HouseId.parse('h1'), 'Job', more);
+const put = (body: Job, version: number) =>
+  request(app).put(`/api/jobs/${body.id}`).set('If-Match', `"${version}"`).send(body);
+type Body = { version: number; document: Job; detail: string; problems: { where: string }[] };
+const body = (r: { body: unknown }) => r.body as Body;
+
+describe('jobs', () => {
+  it('are made in their house, changed, signed off and listed with it', async () => {
+    expect((await request(app).post('/api/jobs').send(job())).status).toBe(201);
+    await put(job({ name: 'Renamed' }), 1);
+    await put(job({ name: 'Renamed', signedOff: '2026-11-25T10:00:00.000Z' }), 2);
+    const list = (await request(app).get('/api/houses')).body as {
+      jobs: { name: string; signedOff: string | null; version: number }[];
+    }[];
+    expect(list[0]?.jobs).toMatchObject([
+      { name: 'Renamed', signedOff: '2026-11-25T10:00:00.000Z', version: 3 },
+    ]);
+  });
+  it('stay with their house', async () => {
+    await request(app).post('/api/jobs').send(job());
+    const r = await put(job({ houseId: HouseId.parse('other') }), 1);
+    expect([r.status, body(r).problems[0]?.where]).toEqual([422, 'job.houseId']);
+  });
+  it('cannot be saved under another address', async () => {
+    await request(app).post('/api/jobs').send(job());
+    const r = await request(app).put('/api/jobs/j2').set('If-Match', '"1"').send(job());
+    expect([r.status, body(r).problems[0]?.where]).toEqual([422, 'job.id']);
+  });
+  it('the same id twice is refused and changes nothing', async () => {
+    await request(app).post('/api/jobs').send(job());
+    expect(
+      (
+        await request(app)
+          .post('/api/jobs')
+          .send(job({ name: 'Twin' }))
+      ).status,
+    ).toBe(409);
+    expect(body(await request(app).get('/api/jobs/j1')).document.name).toBe('Job');
+  });
+  it('a bad want is named by its place', async () => {
+    const raw = { ...job(), wants: [{ id: 'w1', label: '', kind: 'receptacle' }] };
+    const r = await request(app).post('/api/jobs').send(raw);
+    expect(r.status).toBe(422);
+    expect(body(r).problems.map((p) => p.where)).toContain('job.wants[0].label');
+    expect(body(r).detail).toContain('Nothing was changed');
+  });
+  it('go with a house that is deleted, and come back from their versions', async () => {
+    await request(app).post('/api/jobs').send(job());
+    await request(app).delete('/api/houses/h1');
+    expect((await request(app).get('/api/jobs/j1')).status).toBe(404);
+    expect((await request(app).post('/api/jobs/j1/revisions/1/restore')).status).toBe(404);
+    await request(app).post('/api/houses/h1/revisions/1/restore');
+    expect((await request(app).post('/api/jobs/j1/revisions/1/restore')).status).toBe(200);
+    expect(body(await request(app).get('/api/jobs/j1')).version).toBe(2);
+  });
+  it('a version that never was cannot come back', async () => {
+    await request(app).post('/api/jobs').send(job());
+    expect((await request(app).post('/api/jobs/j1/revisions/77/restore')).status).toBe(404);
+    expect((await request(app).post('/api/jobs/j1/revisions/x/restore')).status).toBe(400);
+  });
+});
+
+describe('the request log', () => {
+  it('has a line for each call, with method, address and status, and none of the documents', async () => {
+    await request(app)
+      .post('/api/jobs')
+      .send(job({ note: 'a secret note' }));
+    const lines = log.map(
+      (l) => JSON.parse(l) as { req?: { method: string; url: string }; res?: { status: number } },
+    );
+    expect(lines.at(-1)).toMatchObject({ req: { method: 'POST', url: '/api/jobs' }, res: { status: 201 } });
+    expect(log.join('')).not.toContain('a secret note');
+  });
+  it('a refused request is no error in the log', async () => {
+    await request(app).post('/api/jobs').send({ nonsense: true });
+    expect(log.map((l) => (JSON.parse(l) as { level: number }).level).every((level) => level < 50)).toBe(
+      true,
+    );
+  });
+});
+
+it('sixty saves one after the other keep their order', async () => {
+  await request(app).post('/api/jobs').send(job());
+  const store = new Store(db);
+  let version = 1;
+  for (let i = 0; i < 60; i++) version = (await store.saveJob(job({ note: `note ${i}` }), version)).version;
+  expect(version).toBe(61);
+  expect((await store.revisions('job', 'j1')).map((r) => r.version).slice(0, 3)).toEqual([61, 60, 59]);
+});
