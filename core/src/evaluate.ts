@@ -1,28 +1,17 @@
 import { packFor, type CodePack, type Judgement, type RuleContext } from './codes/index.ts';
 import {
-  CableId,
-  ItemId,
   PointId,
-  type Cable,
   houseProblems,
   jobProblems,
   type Bundle,
   type Job,
-  type Point,
   type WallId,
   type WantId,
   type WallPosition,
 } from './document/index.ts';
 import { buildFeed, type Feed } from './feed/index.ts';
-import {
-  bySeverity,
-  holdsUp,
-  MARKS,
-  worst,
-  type Finding,
-  type Mark,
-  type Severity,
-} from './findings/index.ts';
+import { bySeverity, holdsUp, worst, type Finding, type Severity } from './findings/index.ts';
+import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
 import { judgePlacements, placementInput } from './place-wants.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
 import {
@@ -82,8 +71,8 @@ export interface Evaluation {
   readonly options: readonly OptionView[];
   readonly chosen: Chosen | null;
   readonly findings: readonly Finding[];
-  readonly marks: Readonly<Record<Mark, { readonly state: Severity; readonly count: number }>>;
-  readonly next: { readonly says: string; readonly mark: Mark };
+  readonly marks: Marks;
+  readonly next: Next;
 }
 
 interface Base {
@@ -281,48 +270,6 @@ function detail(
   };
 }
 
-function marksOf(findings: readonly Finding[]): Evaluation['marks'] {
-  const entry = (mark: Mark) => {
-    const own = findings.filter((f) => f.mark === mark && holdsUp(f));
-    const state = worst(own);
-    return [mark, { state, count: own.filter((f) => f.severity === state).length }] as const;
-  };
-  return Object.fromEntries(MARKS.map(entry)) as Evaluation['marks'];
-}
-
-function nextOf(bundle: Bundle, findings: readonly Finding[], chosen: Chosen | null): Evaluation['next'] {
-  const { house, job } = bundle;
-  if (job.signedOff !== null)
-    return { says: 'Signed off: the new points stand in the house.', mark: 'prove' };
-  if (house.rooms.length === 0)
-    return { says: 'Make the first room: type its size or pick a template.', mark: 'site' };
-  if (house.points.length === 0)
-    return { says: 'Enter the outlets, switches and lights that are there.', mark: 'feed' };
-  if (house.panels.length === 0)
-    return { says: 'Enter the panel and the breaker of this room.', mark: 'feed' };
-  if (job.wants.length === 0) return { says: 'Place the first wanted point on the strip.', mark: 'want' };
-  const holding = findings.filter(holdsUp);
-  const stop = holding.find((f) => f.severity === 'stop');
-  if (stop) return { says: `${stop.says}. Not with this plan.`, mark: stop.mark };
-  const ask = holding.find((f) => f.severity === 'watch');
-  const fix = holding.find((f) => f.severity === 'fix');
-  if (fix)
-    return {
-      says: `Settle: ${fix.says}.`,
-      mark: fix.mark,
-    };
-  if (ask) return { says: `${ask.says}${ask.says.endsWith('?') ? '' : '.'}`, mark: ask.mark };
-  if (!chosen) return { says: 'No way is found yet: look at the reasons in Tap.', mark: 'tap' };
-  const done = new Set(job.log.filter((l) => l.state === 'done').map((l) => l.stepKey));
-  const step = chosen.steps.find((s) => !done.has(s.key));
-  if (step)
-    return {
-      says: `${step.title}, ${Math.round(step.minutes)} min${step.place ? `, ${step.place}` : ''}.`,
-      mark: 'do',
-    };
-  return { says: 'Fill in the test sheet and sign off.', mark: 'prove' };
-}
-
 const optionView = (option: Option, findings: readonly Finding[]): OptionView => {
   const holding = findings.filter(holdsUp);
   return {
@@ -419,7 +366,7 @@ export function evaluate(bundle: Bundle, planned?: Planning): Evaluation {
     offers: offersFor(setting, placements),
     options: viewed.map((v) => v.view),
     marks: marksOf(findings),
-    next: nextOf(bundle, findings, chosen),
+    next: nextOf(bundle, findings, chosen?.steps ?? null),
   };
 }
 
@@ -436,54 +383,4 @@ function offersFor(
     if (good) out.set(want.id, good);
   }
   return out;
-}
-
-const LETTER: Record<Point['kind'], string> = {
-  receptacle: 'R',
-  switch: 'S',
-  luminaire: 'L',
-  fan: 'F',
-  junction: 'J',
-  appliance: 'A',
-};
-
-function freeLabel(points: readonly Point[], kind: Point['kind']): string {
-  const taken = new Set(points.map((p) => p.label));
-  for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
-}
-
-/** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
-export function signOff(evaluation: Evaluation, at: string): Bundle {
-  const { chosen, bundle } = evaluation;
-  if (!chosen) return bundle;
-  const { house } = chosen.applied;
-  const fresh = (id: string): string =>
-    id.startsWith('new-') ? `built-${bundle.job.id}-${id.slice(4)}`.slice(0, 64) : id;
-  const end = (e: Cable['from']): Cable['from'] =>
-    e.at === 'point' ? { ...e, pointId: PointId.parse(fresh(e.pointId)) } : e;
-  const points: Point[] = [];
-  for (const p of house.points)
-    points.push(
-      p.id.startsWith('new-')
-        ? { ...p, id: PointId.parse(fresh(p.id)), label: freeLabel([...house.points, ...points], p.kind) }
-        : p,
-    );
-  return {
-    house: {
-      ...house,
-      points,
-      cables: house.cables.map((c) => ({
-        ...c,
-        id: CableId.parse(fresh(c.id)),
-        from: end(c.from),
-        to: end(c.to),
-      })),
-      loads: house.loads.map((l) => ({
-        ...l,
-        id: ItemId.parse(fresh(l.id)),
-        pointId: PointId.parse(fresh(l.pointId)),
-      })),
-    },
-    job: { ...bundle.job, option: chosen.option.key, signedOff: at },
-  };
 }

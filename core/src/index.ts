@@ -13,3 +13,4 @@ export * from './materials/index.ts';
 export * from './work/index.ts';
 export * from './tape/index.ts';
 export * from './evaluate.ts';
+export * from './sign-off.ts';

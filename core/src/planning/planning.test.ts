@@ -2,7 +2,8 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { PointId, makePoint, makeWant, type Bundle } from '../document/index.ts';
 import { demoHouses, demoJobs } from '../demo/index.ts';
-import { evaluate, signOff } from '../evaluate.ts';
+import { evaluate } from '../evaluate.ts';
+import { signOff } from '../sign-off.ts';
 import { applyEdit, holdsUp } from '../findings/index.ts';
 import { readHouse, houseProblems } from '../document/index.ts';
 import {

@@ -1,12 +1,10 @@
 import {
-  ItemId,
   formatLength,
-  percent,
-  clearOdds,
-  type House,
-  type Opening,
-  type Obstacle,
+  ItemId,
   type Furniture,
+  type House,
+  type Obstacle,
+  type Opening,
   type Wall,
   type WallFrame,
 } from '@elwand/core';
@@ -16,6 +14,7 @@ import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { withWall } from '../state/edit.ts';
+import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
 import './wall.css';
 
 export interface WallEditorProps {
@@ -68,109 +67,6 @@ function RectFields({
         onChange={(topMm) => onChange({ topMm })}
       />
     </>
-  );
-}
-
-/** Odds of every bay, drawn as a bar; hatched where they are below the wish. */
-function Bays({
-  frame,
-  system,
-  wish,
-}: {
-  readonly frame: WallFrame;
-  readonly system: House['units'];
-  readonly wish: number;
-}) {
-  return (
-    <ol className="bays" aria-label="Bays">
-      {frame.bays.map((b) => {
-        const middle = (b.leftMm + b.rightMm) / 2;
-        const odds = clearOdds(frame, middle - 29, middle + 29);
-        return (
-          <li key={b.index} className={odds < wish ? 'bay bay-unsure' : 'bay'}>
-            <span className="quiet">bay {b.index + 1}</span>
-            <span className="measure">{percent(odds, 0)}</span>
-            <span className="quiet measure">{formatLength(middle, system, 'inches')}</span>
-            <span className="bay-bar" style={{ width: `${Math.round(odds * 100)}%` }} />
-          </li>
-        );
-      })}
-    </ol>
-  );
-}
-
-const FROM: Record<WallFrame['fit']['from'], string> = {
-  hits: 'from the readings',
-  given: 'as entered',
-  assumed: 'assumed: no reading yet',
-};
-
-function Readings({
-  house,
-  wall,
-  frame,
-  set,
-}: {
-  readonly house: House;
-  readonly wall: Wall;
-  readonly frame: WallFrame | undefined;
-  readonly set: (change: (w: Wall) => Wall) => void;
-}) {
-  if (wall.hits.length === 0)
-    return (
-      <p className="muted">
-        No reading on this wall yet. Two or three hits that agree with a spacing are knowledge; one is a
-        guess.
-      </p>
-    );
-  return (
-    <table className="plain-table">
-      <thead>
-        <tr>
-          <th>Reading</th>
-          <th>From corner</th>
-          <th>Against the fit</th>
-          <th>
-            <span className="visually-hidden">Take out</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {wall.hits.map((h) => {
-          const off = frame?.fit.residualsMm.get(h.id);
-          const stands = frame?.fit.outliers.some((o) => o.id === h.id);
-          return (
-            <tr key={h.id}>
-              <td>{h.method}</td>
-              <td className="measure">
-                {h.edgesMm
-                  ? h.edgesMm.map((e) => formatLength(e, house.units, 'inches')).join(' to ')
-                  : formatLength(h.atMm, house.units, 'inches')}
-              </td>
-              <td>
-                {off === undefined ? (
-                  ''
-                ) : stands ? (
-                  <b>off the spacing by {formatLength(Math.abs(off), house.units, 'inches')}</b>
-                ) : (
-                  `${formatLength(Math.abs(off), house.units, 'inches')} ${off >= 0 ? 'right' : 'left'} of a stud`
-                )}
-              </td>
-              <td>
-                <Button
-                  size="small"
-                  type="text"
-                  aria-label={`Take out the ${h.method} reading`}
-                  onClick={() => set((w) => ({ ...w, hits: w.hits.filter((x) => x.id !== h.id) }))}
-                >
-                  ✕
-                </Button>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }
 
@@ -292,7 +188,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           <h3>
             Studs {formatLength(frame.fit.spacingMm, system, 'inches')} apart, first at{' '}
             {formatLength(frame.fit.firstStudMm, system, 'inches')}{' '}
-            <span className="muted">{FROM[frame.fit.from]}</span>
+            <span className="muted">{FIT_FROM[frame.fit.from]}</span>
           </h3>
           <Bays frame={frame} system={system} wish={0.9} />
           <p className="quiet">

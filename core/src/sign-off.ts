@@ -1,0 +1,52 @@
+import { CableId, ItemId, PointId, type Bundle, type Cable, type Point } from './document/index.ts';
+import type { Evaluation } from './evaluate.ts';
+
+const LETTER: Record<Point['kind'], string> = {
+  receptacle: 'R',
+  switch: 'S',
+  luminaire: 'L',
+  fan: 'F',
+  junction: 'J',
+  appliance: 'A',
+};
+
+function freeLabel(points: readonly Point[], kind: Point['kind']): string {
+  const taken = new Set(points.map((p) => p.label));
+  for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
+}
+
+/** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
+export function signOff(evaluation: Evaluation, at: string): Bundle {
+  const { chosen, bundle } = evaluation;
+  if (!chosen) return bundle;
+  const { house } = chosen.applied;
+  const fresh = (id: string): string =>
+    id.startsWith('new-') ? `built-${bundle.job.id}-${id.slice(4)}`.slice(0, 64) : id;
+  const end = (e: Cable['from']): Cable['from'] =>
+    e.at === 'point' ? { ...e, pointId: PointId.parse(fresh(e.pointId)) } : e;
+  const points: Point[] = [];
+  for (const p of house.points)
+    points.push(
+      p.id.startsWith('new-')
+        ? { ...p, id: PointId.parse(fresh(p.id)), label: freeLabel([...house.points, ...points], p.kind) }
+        : p,
+    );
+  return {
+    house: {
+      ...house,
+      points,
+      cables: house.cables.map((c) => ({
+        ...c,
+        id: CableId.parse(fresh(c.id)),
+        from: end(c.from),
+        to: end(c.to),
+      })),
+      loads: house.loads.map((l) => ({
+        ...l,
+        id: ItemId.parse(fresh(l.id)),
+        pointId: PointId.parse(fresh(l.pointId)),
+      })),
+    },
+    job: { ...bundle.job, option: chosen.option.key, signedOff: at },
+  };
+}
