@@ -49,8 +49,8 @@ export function LengthInput({
     if (value === null || Math.abs(read.value - value) > 0.001) onChange(read.value);
   };
   return (
-    <label className="field" htmlFor={id}>
-      <span>{label}</span>
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
       <span>
         <Input
           id={id}
@@ -79,6 +79,6 @@ export function LengthInput({
           </span>
         )}
       </span>
-    </label>
+    </div>
   );
 }

@@ -28,8 +28,8 @@ export function TextField({
     if (draft.trim() !== value) onChange(draft.trim());
   };
   return (
-    <label className="field" htmlFor={id}>
-      <span>{label}</span>
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
       <span>
         <Input
           id={id}
@@ -48,6 +48,6 @@ export function TextField({
           </span>
         )}
       </span>
-    </label>
+    </div>
   );
 }

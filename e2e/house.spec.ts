@@ -1,0 +1,119 @@
+import { expect, test } from '@playwright/test';
+import { makeHouse, makeRoom } from '@elwand/core';
+import { choose, saved, watch } from './help.ts';
+
+/** The house pages, beyond what the first plan needs. */
+test.beforeEach(async ({ page }, info) => {
+  const id = `pages-${info.testId.slice(-12)}`;
+  await page.request.post('/api/houses', {
+    data: { ...makeHouse(id, 'Sedge End 11'), rooms: [makeRoom(`${id}-r`, 'Study', 'den', 3657.6, 3048)] },
+  });
+  await page.goto(`/houses/${id}/rooms`);
+  await expect(page.getByRole('heading', { name: 'Sedge End 11' })).toBeVisible();
+});
+
+test('a nonsense length stays in its field with the reason, and Escape takes it back', async ({ page }) => {
+  const quiet = watch(page);
+  const length = page.getByLabel('Length', { exact: true });
+  await length.fill('twelve');
+  await length.press('Enter');
+  await expect(length).toHaveValue('twelve');
+  await expect(page.getByRole('alert')).toContainText('"twelve" is not a length');
+  await length.press('Escape');
+  await expect(length).toHaveValue('144 in');
+  await length.fill("11' 6 1/2");
+  await length.press('Enter');
+  await expect(length).toHaveValue('138 1/2 in');
+  await expect(page.getByText('The walls do not close')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('The walls do not close')).toHaveCount(0);
+  await saved(page);
+  quiet();
+});
+
+test('openings, what is in the wall and what stands before it, by menu and by measure', async ({ page }) => {
+  const quiet = watch(page);
+  await page.getByRole('button', { name: 'Add an opening' }).click();
+  await page.getByRole('menuitem', { name: 'Window' }).click();
+  await page.getByLabel('left', { exact: true }).fill('30');
+  await page.getByLabel('left', { exact: true }).press('Enter');
+  await page.getByLabel('right', { exact: true }).fill('66');
+  await page.getByLabel('right', { exact: true }).press('Enter');
+  await expect(page.locator('.strip').getByText('window')).toBeVisible();
+  await page.getByRole('button', { name: 'Add something in the wall' }).click();
+  await page.getByRole('menuitem', { name: 'pipe' }).click();
+  await page.getByRole('button', { name: 'Add something before it' }).click();
+  await page.getByRole('menuitem', { name: 'sink' }).click();
+  await expect(page.getByRole('button', { name: 'Take out the pipe' })).toBeVisible();
+  // A window past the corner is said at once, and nothing is lost.
+  await page.getByLabel('right', { exact: true }).first().fill('200');
+  await page.getByLabel('right', { exact: true }).first().press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: "past the wall's right corner" })).toBeVisible();
+  await page.getByRole('button', { name: 'Take out the window' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'past the wall' })).toHaveCount(0);
+  await saved(page);
+  quiet();
+});
+
+test('a second room behind a wall shares it, and taking it out can be undone', async ({ page }) => {
+  await page.getByLabel('Name', { exact: true }).fill('Landing');
+  await choose(page, 'Pattern', 'Hall, 4 x 14 ft');
+  await choose(page, 'It lies', 'behind the east wall of Study');
+  await page.getByRole('button', { name: 'Add the room' }).click();
+  const rooms = page.getByRole('navigation', { name: 'Rooms' });
+  await expect(rooms.getByRole('button', { name: /Landing/ })).toHaveAttribute('aria-current', 'true');
+  await page.getByRole('button', { name: 'Take out the room' }).click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await expect(rooms.getByRole('button', { name: /Landing/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rooms.getByRole('button', { name: /Landing/ })).toBeVisible();
+  await saved(page);
+});
+
+test('readings show how they lie against the fit, and one that stands out is told', async ({ page }) => {
+  await page.locator('#tape-input').fill('m 16 32 48 p 70 m 80 96');
+  await page.locator('#tape-input').press('Enter');
+  await expect(page.getByText('16 in apart')).toBeVisible();
+  await expect(page.getByText(/off the spacing by/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take out the probe reading' }).click();
+  await expect(page.getByText(/off the spacing by/)).toHaveCount(0);
+});
+
+test('metric: the same house in millimetres, and back', async ({ page }) => {
+  await choose(page, 'Measures', 'metric');
+  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('3658 mm');
+  await page.locator('#tape-input').fill('m 400 800 o 1800@380');
+  await page.locator('#tape-input').press('Enter');
+  await page.getByRole('link', { name: 'Outlets and cables' }).click();
+  await expect(page.getByText('1800 mm from the left corner, 380 mm up')).toBeVisible();
+  await page.getByRole('link', { name: 'Rooms' }).click();
+  await choose(page, 'Measures', 'feet and inches');
+  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('144 in');
+  await saved(page);
+});
+
+test('history: an old version comes back as the newest', async ({ page }) => {
+  await page.getByLabel('House', { exact: true }).fill('Renamed');
+  await page.getByLabel('House', { exact: true }).press('Enter');
+  await saved(page);
+  await page.getByRole('link', { name: 'History' }).click();
+  await page.getByRole('button', { name: 'Bring version 1 back' }).click();
+  await expect(page.getByRole('heading', { name: 'Sedge End 11' })).toBeVisible();
+  await expect(page.getByText('Version 1 is back, as version 3')).toBeVisible();
+});
+
+test('a very long name and many breakers stay readable', async ({ page }) => {
+  const long =
+    'The long house at the far end of the lane behind the second row of tamaracks, upper floor, facing the quarry and the sedge';
+  await page.getByLabel('House', { exact: true }).fill(long.slice(0, 120));
+  await page.getByLabel('House', { exact: true }).press('Enter');
+  await page.getByRole('link', { name: 'Panel' }).click();
+  await page.getByRole('button', { name: 'Add the panel' }).click();
+  for (let i = 0; i < 11; i++) await page.getByRole('button', { name: 'Add a breaker' }).click();
+  await expect(page.getByLabel('Number')).toHaveCount(12);
+  await expect(page.getByLabel('Number').last()).toHaveValue('12');
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0);
+  await saved(page);
+});
