@@ -120,7 +120,14 @@ export const WEIGHTS: Readonly<
     risk: 20,
     atticMinute: 0.6,
   },
-  'least-cable': { minute: 0.4, cableMetre: 20, openedSquareMetre: 200, hole: 1, risk: 20, atticMinute: 0.4 },
+  'least-cable': {
+    minute: 0.2,
+    cableMetre: 100,
+    openedSquareMetre: 20,
+    hole: 0.5,
+    risk: 10,
+    atticMinute: 0.2,
+  },
   'least-attic': { minute: 1, cableMetre: 1.5, openedSquareMetre: 200, hole: 2, risk: 30, atticMinute: 12 },
   'least-time': { minute: 2, cableMetre: 0.2, openedSquareMetre: 50, hole: 0.5, risk: 20, atticMinute: 2 },
 };
