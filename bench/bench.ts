@@ -32,12 +32,14 @@ const tell = (what: string, ms: number, note = '') =>
 
 const bundle: Bundle = { house: demoHouses()[0] as House, job: demoJobs()[0] as Bundle['job'] };
 
+const settled = evaluate(bundle);
+
 /** What one step of a drag costs: the job is new, the house is the same. */
 function dragStep(): void {
   const wants = bundle.job.wants.map((w, i) =>
     i === 0 && w.at.on === 'wall' ? { ...w, at: { ...w.at, xMm: 2400 + Math.random() * 100 } } : w,
   );
-  evaluate({ house: bundle.house, job: { ...bundle.job, wants } });
+  evaluate({ house: bundle.house, job: { ...bundle.job, wants } }, undefined, settled);
 }
 
 function inPackage(graph: RouteGraph): DirectedGraph {

@@ -46,6 +46,24 @@ describe('any house', () => {
   });
 });
 
+describe('while something is dragged', () => {
+  everywhere('the checks of the chosen way are those of a full evaluation, and nothing else is lost', (b) => {
+    const before = evaluate(b);
+    const moved: Bundle = {
+      ...b,
+      job: {
+        ...b.job,
+        wants: b.job.wants.map((w, i) =>
+          i === 0 && w.at.on === 'wall' ? { ...w, at: { ...w.at, heightMm: w.at.heightMm + 10 } } : w,
+        ),
+      },
+    };
+    const [light, full] = [evaluate(moved, undefined, before), evaluate(moved)];
+    expect(light.options.map((o) => o.key).sort()).toEqual(full.options.map((o) => o.key).sort());
+    if (light.chosen?.option.key === full.chosen?.option.key) expect(light.findings).toEqual(full.findings);
+  });
+});
+
 describe('any plan', () => {
   const planned = (
     name: string,

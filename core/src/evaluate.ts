@@ -281,6 +281,14 @@ const optionView = (option: Option, findings: readonly Finding[]): OptionView =>
   };
 };
 
+interface Judged {
+  readonly option: Option;
+  readonly applied: Applied;
+  readonly sheet: Pick<Chosen, 'boxes' | 'steps'>;
+  readonly findings: readonly Finding[];
+  readonly view: OptionView;
+}
+
 /** An option that runs into a stop is no option: it comes last, and says so. */
 const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
   Number(a.view.state === 'stop') - Number(b.view.state === 'stop');
@@ -316,8 +324,10 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
 /**
  * The front door: everything the screens show for one house and one job. The same input gives the same output.
  * @param planned options that were searched elsewhere (a worker); left out, they are searched here
+ * @param before the last evaluation, while something is being dragged: only the chosen option is judged anew, the others
+ *   keep the verdict they had until the drop
  */
-export function evaluate(bundle: Bundle, planned?: Planning): Evaluation {
+export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation): Evaluation {
   // What a signed-off job wanted stands in the house by now: it is not planned a second time.
   if (bundle.job.signedOff !== null && bundle.job.wants.length > 0) {
     const done = evaluate({ house: bundle.house, job: { ...bundle.job, wants: [] } });
@@ -328,20 +338,27 @@ export function evaluate(bundle: Bundle, planned?: Planning): Evaluation {
   const { pack, plan, frames, feed } = base;
   const setting = settingOf(bundle);
   const planning = planned ?? planJob(setting);
-  const viewed = planning.options
-    .map((found) => {
-      const applied = applyPlan(setting, found.legs, feed);
-      const sheet = sheetOf(base, bundle, found, applied);
-      const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
-      const findings = [...rulesFor(base, applied, job), ...routeFindings(option)];
-      return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
-    })
-    .sort(stopsLast);
+  const kept = new Map((before?.options ?? []).map((o) => [o.key, o] as const));
+  const judged = (found: Option): Judged => {
+    const applied = applyPlan(setting, found.legs, feed);
+    const sheet = sheetOf(base, bundle, found, applied);
+    const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
+    const findings = [...rulesFor(base, applied, job), ...routeFindings(option)];
+    return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
+  };
+  const views = planning.options.map((found) => {
+    const last = kept.get(found.key);
+    return last && found.key !== before?.chosen?.option.key
+      ? { option: found, view: { ...last, ...found, outageMinutes: last.outageMinutes } }
+      : judged(found);
+  });
+  const viewed = views.sort(stopsLast);
   const choice = chooseOption(
     viewed.map((v) => v.option),
     job,
   );
-  const own = viewed.find((v) => v.option === choice);
+  const found = viewed.find((v) => v.option === choice);
+  const own = found && ('applied' in found ? found : judged(found.option));
   const chosen = own ? detail(base, bundle, own.option, own.applied, own.sheet) : null;
   const { placements, findings: placeFindings } = judgePlacements(setting);
   const findings = withOverrides(

@@ -10,8 +10,10 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { routes } from './app/routes.tsx';
 import { Themed } from './app/Themed.tsx';
+import { prefetchFor } from './state/prefetch.ts';
 import { store } from './state/store.ts';
 
+prefetchFor(location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
 createRoot(root).render(

@@ -5,6 +5,9 @@ import { closed, opened } from './document.ts';
 import { findDraft } from './drafts.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
+/** A document that was asked for ahead is used when it is no older than this; nothing else stays cached. */
+const FRESH_SECONDS = 3;
+
 export interface OpenState {
   readonly house: House | null;
   readonly job: Job | null;
@@ -18,8 +21,8 @@ export interface OpenState {
  */
 export function useOpen(houseId: string, jobId: string | null): OpenState {
   const dispatch = useAppDispatch();
-  const house = useGetHouseQuery(houseId, { refetchOnMountOrArgChange: true });
-  const job = useGetJobQuery(jobId ?? '', { skip: jobId === null, refetchOnMountOrArgChange: true });
+  const house = useGetHouseQuery(houseId, { refetchOnMountOrArgChange: FRESH_SECONDS });
+  const job = useGetJobQuery(jobId ?? '', { skip: jobId === null, refetchOnMountOrArgChange: FRESH_SECONDS });
   const present = useAppSelector((s) => s.document.present);
   const ready =
     !house.isFetching &&

@@ -84,6 +84,8 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
   const [box, width] = useWidth<HTMLDivElement>(860);
   const [preview, setPreview] = useState<Evaluation | null>(null);
   const frame = useRef(0);
+  // What was true before the drag began: the other options keep that verdict until the drop.
+  const settled = useRef(evaluation);
   const shown = preview ?? evaluation;
   const lit = useMemo(
     () => findings.find((f) => f.key === focusedFinding)?.subjects ?? [],
@@ -100,9 +102,10 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
   const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
 
   const drag = (id: WantId, spot: Spot) => {
+    if (!preview) settled.current = evaluation;
     cancelAnimationFrame(frame.current);
     frame.current = requestAnimationFrame(() => {
-      const next = evaluate(moved(bundle, id, toSpot(spot)));
+      const next = evaluate(moved(bundle, id, toSpot(spot)), undefined, settled.current);
       setPreview(next);
       onPreview(next);
     });
