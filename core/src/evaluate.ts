@@ -12,7 +12,7 @@ import {
 import { buildFeed, type Feed } from './feed/index.ts';
 import { bySeverity, holdsUp, worst, type Finding, type Severity } from './findings/index.ts';
 import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
-import { judgePlacements, placementInput } from './place-wants.ts';
+import { judgePlacements } from './place-wants.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
 import {
   applyPlan,
@@ -23,13 +23,7 @@ import {
   type PlanSetting,
 } from './planning/index.ts';
 import { framesOf, holesOf } from './routing/index.ts';
-import {
-  nearestGoodPlace,
-  planOfHouse,
-  type Placement,
-  type PlanOfHouse,
-  type WallFrame,
-} from './structure/index.ts';
+import { planOfHouse, type Placement, type PlanOfHouse, type WallFrame } from './structure/index.ts';
 import {
   deadChain,
   outageOf,
@@ -171,7 +165,7 @@ function rulesFor(base: Base, applied: Applied, job: Job): Finding[] {
   );
 }
 
-function routeFindings(option: Option): Finding[] {
+function routeFindings(option: Option, pack: CodePack): Finding[] {
   const holes = option.legs.flatMap((l) => holesOf(l.route));
   const plates = holes.filter((h) => h.plateNeeded).length;
   if (holes.length === 0) return [];
@@ -192,17 +186,11 @@ function routeFindings(option: Option): Finding[] {
         plates > 0
           ? 'Less than 1-1/4 in of wood stays to a face: the plates are on the bill and in the steps.'
           : 'At least 1-1/4 in of wood stays to both faces when drilled in the middle.',
-      sources: [holeSource],
+      sources: [pack.limits.holeEdgeMm.source],
       remedies: [],
     },
   ];
 }
-const holeSource = {
-  kind: 'published',
-  ref: 'NEC 300.4(A)(1)',
-  fromMemory: true,
-  certainty: 'sure',
-} as const;
 
 function chooseOption(options: readonly Option[], job: Job): Option | undefined {
   return options.find((o) => o.key === job.option) ?? options[0];
@@ -343,7 +331,7 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
     const applied = applyPlan(setting, found.legs, feed);
     const sheet = sheetOf(base, bundle, found, applied);
     const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
-    const findings = [...rulesFor(base, applied, job), ...routeFindings(option)];
+    const findings = [...rulesFor(base, applied, job), ...routeFindings(option, pack)];
     return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
   };
   const views = planning.options.map((found) => {
@@ -360,7 +348,7 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
   const found = viewed.find((v) => v.option === choice);
   const own = found && ('applied' in found ? found : judged(found.option));
   const chosen = own ? detail(base, bundle, own.option, own.applied, own.sheet) : null;
-  const { placements, findings: placeFindings } = judgePlacements(setting);
+  const { placements, offers, findings: placeFindings } = judgePlacements(setting);
   const findings = withOverrides(
     [
       ...none(base, bundle, planning),
@@ -380,24 +368,9 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
     planning,
     chosen,
     findings,
-    offers: offersFor(setting, placements),
+    offers,
     options: viewed.map((v) => v.view),
     marks: marksOf(findings),
     next: nextOf(bundle, findings, chosen?.steps ?? null),
   };
-}
-
-function offersFor(
-  setting: Parameters<typeof judgePlacements>[0],
-  placements: ReadonlyMap<WantId, Placement>,
-): Map<WantId, WallPosition> {
-  const out = new Map<WantId, WallPosition>();
-  for (const want of setting.job.wants) {
-    const placement = placements.get(want.id);
-    if (!placement || placement.faults.length === 0 || want.at.on !== 'wall') continue;
-    const input = placementInput(setting, want);
-    const good = input && nearestGoodPlace(input, want.at);
-    if (good) out.set(want.id, good);
-  }
-  return out;
 }

@@ -1,5 +1,5 @@
 import type { CodePack } from './codes/index.ts';
-import type { House, Job, Want, WallId, WantId } from './document/index.ts';
+import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
 import type { Finding, Remedy } from './findings/index.ts';
 import { practice, published } from './findings/index.ts';
 import { chooseBox, boxesFor, newPointId } from './planning/index.ts';
@@ -103,7 +103,13 @@ function words(
   }
 }
 
-function remediesFor(setting: Setting, want: Want, fault: PlacementFault, input: PlacementInput): Remedy[] {
+function remediesFor(
+  setting: Setting,
+  want: Want,
+  fault: PlacementFault,
+  input: PlacementInput,
+  good: WallPosition | undefined,
+): Remedy[] {
   if (want.at.on !== 'wall') return [];
   const out: Remedy[] = [];
   const at = want.at;
@@ -115,7 +121,6 @@ function remediesFor(setting: Setting, want: Want, fault: PlacementFault, input:
         edit: { edit: 'set-box', subject: newPointId(want), model: fits.id },
       });
   }
-  const good = nearestGoodPlace(input, at);
   if (good && fault.kind !== 'too-deep') {
     const d = good.xMm - at.xMm;
     out.push({
@@ -202,15 +207,20 @@ function cableNear(setting: Setting, want: Want): Finding[] {
 /** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
 export function judgePlacements(setting: Setting): {
   placements: Map<WantId, Placement>;
+  /** The nearest good place of every want that is not in one. */
+  offers: Map<WantId, WallPosition>;
   findings: Finding[];
 } {
   const placements = new Map<WantId, Placement>();
+  const offers = new Map<WantId, WallPosition>();
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
     const input = placementInput(setting, want);
     if (!input || want.at.on !== 'wall') continue;
     const placement = judgePlace(input, want.at);
     placements.set(want.id, placement);
+    const good = placement.faults.length > 0 ? nearestGoodPlace(input, want.at) : undefined;
+    if (good) offers.set(want.id, good);
     for (const fault of placement.faults) {
       const unsure = fault.kind === 'odds';
       findings.push({
@@ -224,7 +234,7 @@ export function judgePlacements(setting: Setting): {
           fault.kind === 'too-deep'
             ? [published('NEC 314.24', undefined, 'fairly-sure')]
             : [unsure ? source.odds : source.place],
-        remedies: remediesFor(setting, want, fault, input),
+        remedies: remediesFor(setting, want, fault, input, good),
         ...words(setting, want, fault),
       });
     }
@@ -243,5 +253,5 @@ export function judgePlacements(setting: Setting): {
       });
     findings.push(...heightFinding(setting, want), ...cableNear(setting, want));
   }
-  return { placements, findings };
+  return { placements, offers, findings };
 }

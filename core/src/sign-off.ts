@@ -1,19 +1,13 @@
-import { CableId, ItemId, PointId, type Bundle, type Cable, type Point } from './document/index.ts';
+import {
+  CableId,
+  freeLabel,
+  ItemId,
+  PointId,
+  type Bundle,
+  type Cable,
+  type Point,
+} from './document/index.ts';
 import type { Evaluation } from './evaluate.ts';
-
-const LETTER: Record<Point['kind'], string> = {
-  receptacle: 'R',
-  switch: 'S',
-  luminaire: 'L',
-  fan: 'F',
-  junction: 'J',
-  appliance: 'A',
-};
-
-function freeLabel(points: readonly Point[], kind: Point['kind']): string {
-  const taken = new Set(points.map((p) => p.label));
-  for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
-}
 
 /** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
 export function signOff(evaluation: Evaluation, at: string): Bundle {

@@ -114,7 +114,7 @@ export function receptaclePart(
   }
 }
 
-/** Which cable may go where; the rules and the route search both read this. */
+/** Which cable may go where. No rule reads it yet: the wiring-method rule and the route search are to share it. */
 export const CABLE_PLACES: Readonly<Record<CableType, { dry: boolean; damp: boolean; wet: boolean }>> = {
   'NM-B': { dry: true, damp: false, wet: false },
   'old-NM': { dry: true, damp: false, wet: false },

@@ -1,12 +1,16 @@
-import type {
-  Breaker,
-  BreakerId,
-  Cable,
-  CableEnd,
-  CableId,
-  House,
-  Point,
-  PointId,
+import {
+  givesArcFault,
+  givesGroundFault,
+  isReceptacleDevice,
+  isSwitchDevice,
+  type Breaker,
+  type BreakerId,
+  type Cable,
+  type CableEnd,
+  type CableId,
+  type House,
+  type Point,
+  type PointId,
 } from '../document/index.ts';
 
 /** A cable seen from one box: which way power goes through it, when that is known. */
@@ -66,10 +70,6 @@ interface Draft {
   onward: { groundFault: string | null; arcFault: string | null };
   directions: Map<CableId, 'in' | 'out'>;
 }
-
-const GROUND_FAULT_DEVICES = new Set(['receptacle-gfci', 'receptacle-dual']);
-const SWITCHES = new Set(['switch', 'switch-three-way', 'dimmer']);
-const ARC_FAULT_DEVICES = new Set(['receptacle-afci', 'receptacle-dual']);
 
 const endsAt = (end: CableEnd, id: PointId): boolean => end.at === 'point' && end.pointId === id;
 const carriesOn = (end: CableEnd): 'line' | 'load' | 'splice' | 'breaker' =>
@@ -152,9 +152,8 @@ function ownProtection(
   draft: Draft,
   inherited: { groundFault: string | null; arcFault: string | null },
 ): void {
-  const kinds = draft.point.devices.map((d) => d.kind);
-  const ownGround = kinds.some((k) => GROUND_FAULT_DEVICES.has(k));
-  const ownArc = kinds.some((k) => ARC_FAULT_DEVICES.has(k));
+  const ownGround = draft.point.devices.some(givesGroundFault);
+  const ownArc = draft.point.devices.some(givesArcFault);
   draft.groundFaultBy = inherited.groundFault ?? (ownGround ? draft.point.id : null);
   draft.arcFaultBy = inherited.arcFault ?? (ownArc ? draft.point.id : null);
   draft.onward = {
@@ -273,7 +272,7 @@ export function buildFeed(house: House): Feed {
     for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, parent));
   settle(house.cables, drafts);
   for (const d of drafts.values())
-    if (d.hot && d.point.devices.some((x) => SWITCHES.has(x.kind))) d.switched.add(d.point.id);
+    if (d.hot && d.point.devices.some(isSwitchDevice)) d.switched.add(d.point.id);
   const at = new Map<PointId, Cable[]>();
   for (const cable of house.cables)
     for (const end of [cable.from, cable.to])
@@ -329,7 +328,7 @@ export function firstReceptacle(feed: Feed, id: PointId): Point | undefined {
   for (let at: PointId | null = id; at !== null && !seen.has(at); at = feed.parent.get(at)?.from ?? null) {
     seen.add(at);
     const point = feed.boxes.get(at)?.point;
-    if (point?.devices.some((d) => d.kind.startsWith('receptacle'))) first = point;
+    if (point?.devices.some(isReceptacleDevice)) first = point;
   }
   return first;
 }

@@ -1,7 +1,7 @@
 import type { CableId, House, PointId } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { CodePack } from '../codes/pack.ts';
-import { nominalVolts, runsAt } from './load.ts';
+import { dayOf, nominalVolts } from './load.ts';
 
 export interface DropSegment {
   readonly cableId: CableId;
@@ -67,14 +67,9 @@ export function voltageDrop(house: House, feed: Feed, pack: CodePack, pointId: P
     const cable = cables.get(cableId);
     const beyondIds = new Set(below.get(on[i] ?? pointId) ?? []);
     const loads = house.loads.filter((l) => beyondIds.has(l.pointId));
-    const hours = [...new Set([0, ...loads.flatMap((l) => l.hours.flat())])];
-    const amps = hours.reduce(
-      (m, h) =>
-        Math.max(
-          m,
-          loads.filter((l) => runsAt(l, h % 24)).reduce((s, l) => s + l.voltAmperes / volts, 0),
-        ),
+    const amps = Math.max(
       0,
+      ...dayOf(loads.map((l) => ({ ...l, amps: l.voltAmperes / volts }))).map((d) => d.amps),
     );
     if (!cable || cable.gauge === null || cable.metal === null || cable.lengthMm === null) {
       (cable?.lengthMm == null ? unknownLength : unknownGauge).push(cableId);

@@ -4,7 +4,7 @@ import { packFor } from '../codes/index.ts';
 import { BreakerId, ItemId, PointId, type House, type Load } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, nm, outlet, panel, smallHouse } from '../testing/build.ts';
-import { circuitLoad, dayOf, nominalVolts, runsAt, twoWireDrop, voltageDrop } from './index.ts';
+import { circuitLoad, countedWorst, dayOf, nominalVolts, runsAt, twoWireDrop, voltageDrop } from './index.ts';
 
 const pack = packFor('nec-2023');
 const load = (
@@ -107,6 +107,18 @@ describe('one circuit', () => {
     });
     expect(of(house).connectedAmps).toBe(1);
   });
+});
+
+describe('the worst hour when continuous load counts more', () => {
+  const loads = [
+    { ...load('r1', 1200, [[8, 9]]), amps: 10 },
+    { ...load('r2', 1080, [[20, 21]], true), amps: 9 },
+  ];
+  it('is another hour than the one with most current, and names what runs then', () => {
+    expect(countedWorst(loads, 1)).toEqual({ hour: 8, amps: 10, names: ['1200 VA'] });
+    expect(countedWorst(loads, 1.25)).toEqual({ hour: 20, amps: 11.25, names: ['1080 VA'] });
+  });
+  it('of nothing is nothing', () => expect(countedWorst([], 1.25)).toEqual({ hour: 0, amps: 0, names: [] }));
 });
 
 describe('voltage drop', () => {

@@ -38,6 +38,16 @@ export function dayOf(
   }));
 }
 
+/** The worst hour when continuous load counts more than its current: the first of the highest steps, and what runs then. */
+export function countedWorst(
+  loads: readonly (Pick<Load, 'hours' | 'continuous'> & { name: string; amps: number })[],
+  factor: number,
+): { hour: number; amps: number; names: string[] } {
+  const day = dayOf(loads.map((l) => ({ ...l, amps: l.amps * (l.continuous ? factor : 1) })));
+  const top = day.reduce((a, b) => (b.amps > a.amps ? b : a), { hour: 0, amps: 0 });
+  return { ...top, names: loads.filter((l) => runsAt(l, top.hour)).map((l) => l.name) };
+}
+
 const known = new WeakMap<Feed, Map<BreakerId, CircuitLoad>>();
 
 /** Adds up one circuit; undefined when no such breaker is there. Several rules ask, so the answer is kept with the feed. */
@@ -58,7 +68,6 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
     .filter((l) => points.has(l.pointId))
     .map((l) => ({ ...l, amps: l.voltAmperes / volts }));
   const day = dayOf(loads);
-  const top = day.reduce((a, b) => (b.amps > a.amps ? b : a), { hour: 0, amps: 0 });
   return {
     breaker: circuit.breaker,
     volts,
@@ -66,6 +75,6 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
     day,
     connectedAmps: loads.reduce((s, l) => s + l.amps, 0),
     continuousAmps: loads.filter((l) => l.continuous).reduce((s, l) => s + l.amps, 0),
-    worst: { ...top, names: loads.filter((l) => runsAt(l, top.hour)).map((l) => l.name) },
+    worst: countedWorst(loads, 1),
   };
 }

@@ -8,7 +8,7 @@ import {
   type Part,
   type PartKey,
 } from '../catalog/index.ts';
-import type { Gauge, House, Job } from '../document/index.ts';
+import { isProtecting, isReceptacleDevice, type Gauge, type House, type Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
 import { holesOf, type Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
@@ -88,16 +88,8 @@ function deviceNeeds(boxes: readonly BoxWiring[], plan: PlanOfHouse, job: Job): 
       needs.push({ key: `box:${model.id}`, count: 1, why: box.point.label });
     const wet = plan.roomOf(box.point.at)?.use === 'outdoor';
     for (const d of box.point.devices) {
-      const protecting =
-        d.kind === 'receptacle-gfci' || d.kind === 'receptacle-afci' || d.kind === 'receptacle-dual';
-      if (!box.isNew && !protecting) continue;
-      if (
-        d.kind === 'receptacle' ||
-        d.kind === 'receptacle-gfci' ||
-        d.kind === 'receptacle-afci' ||
-        d.kind === 'receptacle-dual' ||
-        d.kind === 'receptacle-single'
-      )
+      if (!box.isNew && !isProtecting(d)) continue;
+      if (isReceptacleDevice(d))
         needs.push({ key: receptaclePart(d.kind, d.amps, wet), count: 1, why: box.point.label });
       else if (d.kind === 'luminaire') needs.push({ key: 'luminaire', count: 1, why: box.point.label });
     }

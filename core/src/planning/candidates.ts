@@ -1,17 +1,18 @@
 import { BOXES } from '../catalog/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
-import type {
-  Breaker,
-  BreakerId,
-  House,
-  Point,
-  PointId,
-  Restriction,
-  RoomUse,
-  Want,
+import {
+  isSmallAluminium,
+  type Breaker,
+  type BreakerId,
+  type House,
+  type Point,
+  type PointId,
+  type Restriction,
+  type RoomUse,
+  type Want,
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
-import { circuitLoad, runsAt } from '../load/index.ts';
+import { circuitLoad, countedWorst } from '../load/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { amps, cubicInches } from '../units/index.ts';
 
@@ -104,8 +105,7 @@ function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   if (box.ground === 'unknown') out.push(ask('nobody has seen a ground here'));
   const path = house.cables.filter((c) => box.path.includes(c.id));
   if (path.some((c) => c.type === 'knob-and-tube')) out.push(no('knob-and-tube wiring feeds it'));
-  if (path.some((c) => c.metal === 'Al' && c.gauge !== null && ['14', '12', '10'].includes(c.gauge)))
-    out.push(no('small aluminium wiring feeds it'));
+  if (path.some(isSmallAluminium)) out.push(no('small aluminium wiring feeds it'));
   return out;
 }
 
@@ -145,13 +145,8 @@ function circuitReasons(
   const more = group.wants.flatMap((w) => w.loads);
   const factor = pack.limits.continuousFactor.value;
   if (load) {
-    const volts = load.volts;
-    const worst = Math.max(
-      0,
-      ...[
-        ...new Set([0, ...load.loads.flatMap((l) => l.hours.flat()), ...more.flatMap((l) => l.hours.flat())]),
-      ].map((h) => sumAt(load.loads, h, volts, factor) + sumAt(more, h, volts, factor)),
-    );
+    const added = more.map((l) => ({ ...l, amps: l.voltAmperes / load.volts }));
+    const worst = countedWorst([...load.loads, ...added], factor).amps;
     if (worst > breaker.amps)
       out.push(
         no(`with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`),
@@ -160,16 +155,6 @@ function circuitReasons(
   }
   return out;
 }
-
-type Timed = {
-  readonly hours: [number, number][];
-  readonly voltAmperes: number;
-  readonly continuous: boolean;
-};
-const sumAt = (loads: readonly Timed[], h: number, volts: number, factor: number): number =>
-  loads
-    .filter((l) => runsAt(l, h % 24))
-    .reduce((s, l) => s + (l.voltAmperes * (l.continuous ? factor : 1)) / volts, 0);
 
 /** Time to take a box out and put a larger old-work one in. */
 export const REPLACE_BOX_MINUTES = 40;

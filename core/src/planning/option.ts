@@ -1,5 +1,13 @@
 import type { CodePack } from '../codes/index.ts';
-import type { Breaker, BreakerId, House, Job, PointId, WallId } from '../document/index.ts';
+import {
+  isProtecting,
+  type Breaker,
+  type BreakerId,
+  type House,
+  type Job,
+  type PointId,
+  type WallId,
+} from '../document/index.ts';
 import { goesDark, type Feed } from '../feed/index.ts';
 import {
   buildGraph,
@@ -149,10 +157,7 @@ function legOf(closure: Closure, leg: Leg): FoundLeg | undefined {
 function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, part: Part): PlannedLeg[] {
   return part.legs.map((leg) => {
     const from = feed.boxes.get(leg.from as PointId);
-    const protects =
-      from?.point.devices.some(
-        (d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-dual' || d.kind === 'receptacle-afci',
-      ) ?? false;
+    const protects = from?.point.devices.some(isProtecting) ?? false;
     return {
       from: leg.from,
       to: leg.to,

@@ -1,5 +1,5 @@
-import type { Hit, HitMethod, House, Opening, Point, Wall, WallId } from '../document/index.ts';
-import { ItemId, makePoint } from '../document/index.ts';
+import type { Hit, HitMethod, House, Opening, Wall, WallId } from '../document/index.ts';
+import { freeLabel, ItemId, makePoint } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { TapeEntry, TapeLetter } from './tape.ts';
 
@@ -21,11 +21,6 @@ export interface TapeResult {
   readonly house: House;
   /** Readings that lie past the end of the wall and were left out, mm. */
   readonly leftOutMm: readonly number[];
-}
-
-function nextLabel(points: readonly Point[], prefix: string): string {
-  const taken = new Set(points.map((p) => p.label));
-  for (let n = 1; ; n++) if (!taken.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
 
 /**
@@ -78,16 +73,14 @@ export function applyTape(
       });
     else {
       const outlet = e.letter === 'o';
+      const kind = outlet ? 'receptacle' : 'switch';
       const at = {
         on: 'wall' as const,
         wallId,
         xMm: a,
         heightMm: e.heightMm ?? (outlet ? OUTLET_HEIGHT_MM : SWITCH_HEIGHT_MM),
       };
-      points = [
-        ...points,
-        makePoint(nextId(), nextLabel(points, outlet ? 'R' : 'S'), outlet ? 'receptacle' : 'switch', at),
-      ];
+      points = [...points, makePoint(nextId(), freeLabel(points, kind), kind, at)];
     }
   }
   const changed: Wall = {

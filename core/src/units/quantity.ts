@@ -22,5 +22,9 @@ export function duration(minutes: number): string {
   return h === 0 ? `${m} min` : `${h} h ${String(m % 60).padStart(2, '0')}`;
 }
 
+/** An hour of the day, with its part as minutes: 18.5 is 18:30. */
+export const clock = (hour: number): string =>
+  `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+
 /** Integer cents as dollars. */
 export const money = (cents: number): string => `$${(cents / 100).toFixed(2)}`;

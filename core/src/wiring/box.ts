@@ -1,4 +1,11 @@
-import type { Cable, House, Job, Point, PointId } from '../document/index.ts';
+import {
+  isProtecting,
+  type Cable,
+  type House,
+  type Job,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { conductorsOf, type Colour, type Conductor, type Role } from './conductors.ts';
 
@@ -152,9 +159,7 @@ function leadsFor(role: Role, leads: readonly Lead[], hasSwitched: boolean): Lea
 function wire(conductors: readonly Conductor[], setting: Setting, onLoad: ReadonlySet<string>): Wired {
   const { point, job } = setting;
   const leads = leadsOf(point);
-  const protecting = point.devices.some(
-    (d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-afci' || d.kind === 'receptacle-dual',
-  );
+  const protecting = point.devices.some(isProtecting);
   const joins: Join[] = [];
   const terminations: Termination[] = [];
   const loadSide = (c: Conductor) => protecting && onLoad.has(c.cableId) && c.role !== 'ground';
@@ -215,9 +220,7 @@ function notesFor(point: Point, conductors: readonly Conductor[], onLoad: Readon
     notes.push('A white conductor is hot here: mark it black or red at both ends.');
   if (conductors.some((c) => c.role === 'unread'))
     notes.push('A cable here was never read: leave its conductors as they are until they are.');
-  const protecting = point.devices.some(
-    (d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-afci' || d.kind === 'receptacle-dual',
-  );
+  const protecting = point.devices.some(isProtecting);
   if (protecting)
     notes.push(
       onLoad.size > 0

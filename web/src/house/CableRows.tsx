@@ -1,4 +1,4 @@
-import type { Cable, House, Point } from '@elwand/core';
+import { isProtecting, isSwitchDevice, type Cable, type House, type Point } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -39,12 +39,8 @@ function Row({
   const set = (change: Partial<Cable>) => onHouse(withCable(house, cable.id, change));
   const far = farEnd(cable, point.id);
   const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
-  const switches = house.points.filter((p) =>
-    p.devices.some((d) => d.kind === 'switch' || d.kind === 'dimmer' || d.kind === 'switch-three-way'),
-  );
-  const protects = point.devices.some(
-    (d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-afci' || d.kind === 'receptacle-dual',
-  );
+  const switches = house.points.filter((p) => p.devices.some(isSwitchDevice));
+  const protects = point.devices.some(isProtecting);
   const near = isAt(cable.from, point.id) ? cable.from : cable.to;
   const needsSwitch =
     cable.carries === 'switched' ||

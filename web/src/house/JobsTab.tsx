@@ -1,27 +1,23 @@
-import { makeJob } from '@elwand/core';
 import { App, Button } from 'antd';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { day } from '../parts/day.ts';
-import { freshId } from '../parts/ids.ts';
 import { NameModal, type Asking } from '../parts/NameModal.tsx';
-import { problemOf, useCreateJobMutation, useListHousesQuery } from '../state/api.ts';
+import { problemOf, useListHousesQuery } from '../state/api.ts';
+import { useMakeJob } from '../state/use-make-job.ts';
 import { useHouse } from './house-context.ts';
 
 /** The jobs of this house, and a new one. */
 export function JobsTab() {
   const { house } = useHouse();
   const { data } = useListHousesQuery();
-  const [createJob] = useCreateJobMutation();
+  const makeJob = useMakeJob();
   const [asking, setAsking] = useState<Asking | null>(null);
   const { message } = App.useApp();
-  const navigate = useNavigate();
   const jobs = data?.find((h) => h.id === house.id)?.jobs ?? [];
   const make = async (name: string) => {
-    const id = freshId('job');
     try {
-      await createJob(makeJob(id, house.id, name)).unwrap();
-      await navigate(`/houses/${house.id}/jobs/${id}/want`);
+      await makeJob(house.id, name);
     } catch (e) {
       message.error(problemOf(e).detail);
     }

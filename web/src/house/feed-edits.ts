@@ -1,5 +1,6 @@
 import {
   BreakerId,
+  freeLabel,
   inches,
   makeCable,
   makePoint,
@@ -71,20 +72,8 @@ export const withoutCable = (house: House, id: string): House => ({
   cables: house.cables.filter((c) => c.id !== id),
 });
 
-const LETTER: Record<Point['kind'], string> = {
-  receptacle: 'R',
-  switch: 'S',
-  luminaire: 'L',
-  fan: 'F',
-  junction: 'J',
-  appliance: 'A',
-};
-
 /** A point with the next free name, where one of its kind usually is; the exact place is typed afterwards. */
 export function newPoint(house: House, room: Room, kind: Point['kind']): Point {
-  const taken = new Set(house.points.map((p) => p.label));
-  let n = 1;
-  while (taken.has(`${LETTER[kind]}${n}`)) n++;
   const wall = room.walls[0];
   const ceiling = kind === 'luminaire' || kind === 'fan';
   const width = room.walls[0]?.lengthMm ?? 3000;
@@ -102,5 +91,5 @@ export function newPoint(house: House, room: Room, kind: Point['kind']): Point {
             heightMm: inches(kind === 'switch' ? 50 : 15),
           }
         : { on: 'somewhere', roomId: room.id };
-  return makePoint(freshId('p'), `${LETTER[kind]}${n}`, kind, at);
+  return makePoint(freshId('p'), freeLabel(house.points, kind), kind, at);
 }

@@ -1,8 +1,7 @@
-import type { LoadFacts } from '@elwand/core';
+import { clock, type LoadFacts } from '@elwand/core';
 
 export type Hours = LoadFacts['hours'];
 
-const clock = (h: number): string => `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;
 /** Spans of hours as they are typed. */
 export const hoursText = (hours: Hours): string =>
   hours.map(([a, b]) => `${clock(a)}-${clock(b)}`).join(', ');

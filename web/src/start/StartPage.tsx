@@ -1,4 +1,4 @@
-import { makeHouse, makeJob, readBundleText, HouseId, type ReadProblem } from '@elwand/core';
+import { makeHouse, readBundleText, type ReadProblem } from '@elwand/core';
 import { Alert, App, Button, Dropdown, Upload } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,7 +8,6 @@ import { NameModal, type Asking } from '../parts/NameModal.tsx';
 import {
   problemOf,
   useCreateHouseMutation,
-  useCreateJobMutation,
   useImportBundleMutation,
   useListHousesQuery,
   useRemoveMutation,
@@ -16,6 +15,7 @@ import {
   type HouseSummary,
   type JobSummary,
 } from '../state/api.ts';
+import { useMakeJob } from '../state/use-make-job.ts';
 import './start.css';
 
 const MOST_BYTES = 8 * 1024 * 1024;
@@ -102,7 +102,7 @@ function HouseSheet({
 export function StartPage() {
   const { data, error, isLoading, refetch } = useListHousesQuery();
   const [createHouse] = useCreateHouseMutation();
-  const [createJob] = useCreateJobMutation();
+  const makeJob = useMakeJob();
   const [importBundle] = useImportBundleMutation();
   const [remove] = useRemoveMutation();
   const [restore] = useRestoreMutation();
@@ -114,15 +114,12 @@ export function StartPage() {
   const onName = async (name: string) => {
     const made = asking;
     if (!made) return;
-    const id = freshId(made.kind);
     try {
       if (made.kind === 'house') {
+        const id = freshId('house');
         await createHouse(makeHouse(id, name)).unwrap();
         await navigate(`/houses/${id}/rooms`);
-      } else if (made.houseId !== null) {
-        await createJob(makeJob(id, HouseId.parse(made.houseId), name)).unwrap();
-        await navigate(`/houses/${made.houseId}/jobs/${id}/want`);
-      }
+      } else if (made.houseId !== null) await makeJob(made.houseId, name);
       setAsking(null);
     } catch (e) {
       message.error(problemOf(e).detail);

@@ -8,7 +8,7 @@ import {
   type WallId,
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { bandText, dimensionsOf, drawnPoints, labelsFor, ways, type Drawn } from './drawn.ts';
+import { bandText, dimensionsOf, drawRoom, type Drawn } from './drawn.ts';
 import { spread } from './labels.ts';
 import { layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
@@ -140,9 +140,7 @@ export function Strip(props: StripProps) {
     () => layoutStrip(room, { width, onlyWall, trueShape, wallPx, dimensions }),
     [room, width, onlyWall, trueShape, wallPx, dimensions],
   );
-  const points = drawnPoints(evaluation, layout, room);
-  const lines = ways(evaluation, layout, room);
-  const labels = labelsFor(evaluation, room, layout);
+  const { points, lines, labels } = drawRoom(evaluation, room, layout);
   const text = bandText(room);
 
   const at = (e: PointerEvent): Xy => {

@@ -16,7 +16,7 @@ export interface Drawn {
 }
 
 /** Points of a room, existing and wanted, with where they stand. */
-export function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): Drawn[] {
+function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): Drawn[] {
   const { house, job } = evaluation.bundle;
   const old = house.points.flatMap((p): Drawn[] => {
     const xy = drawnAt(layout, p.at, room.id);
@@ -30,7 +30,7 @@ export function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: R
 }
 
 /** The legs of the chosen way as lines on this room's strip. */
-export function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
+function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
   const { house, job } = evaluation.bundle;
   const at = (id: string) =>
     house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
@@ -111,8 +111,15 @@ export function dimensionsOf(evaluation: Evaluation, layout: StripLayout, room: 
   return [...seen.values()].sort((a, b) => a.x - b.x);
 }
 
-/** Labels of points and of flat runs, set clear of each other, of every symbol and every line. */
-export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayout): PlacedLabel[] {
+/** What stands on the strip of one room, worked out once: points, legs, and their labels. */
+export interface RoomDrawing {
+  readonly points: readonly Drawn[];
+  readonly lines: readonly DrawnWay[];
+  readonly labels: readonly PlacedLabel[];
+}
+
+/** Draws a room as data; labels are set clear of each other, of every symbol and every line. */
+export function drawRoom(evaluation: Evaluation, room: Room, layout: StripLayout): RoomDrawing {
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
   const cables = cableBoxes(evaluation, layout, room);
@@ -153,8 +160,6 @@ export function labelsFor(evaluation: Evaluation, room: Room, layout: StripLayou
       })),
     ),
   ];
-  return placeLabels(wanted, [...symbols, ...notes, ...runs, ...cables], {
-    width: layout.width,
-    height: layout.rule.top,
-  });
+  const sheet = { width: layout.width, height: layout.rule.top };
+  return { points, lines, labels: placeLabels(wanted, [...symbols, ...notes, ...runs, ...cables], sheet) };
 }

@@ -3,7 +3,7 @@ import { evaluate } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { keypadValue } from '../marks/do/keypad.ts';
 import { parseHours } from '../parts/hours.ts';
-import { labelsFor } from './drawn.ts';
+import { drawRoom } from './drawn.ts';
 import { overlaps, placeLabels, spread, type Label } from './labels.ts';
 import { drawnAt, layoutStrip, positionAt } from './layout.ts';
 
@@ -85,11 +85,11 @@ describe('labels', () => {
       const h = demoHouses().find((x) => x.id === job.houseId)!;
       const evaluation = evaluate({ house: h, job });
       for (const r of h.rooms) {
-        const placed = labelsFor(
+        const placed = drawRoom(
           evaluation,
           r,
           layoutStrip(r, { width: 860, onlyWall: null, trueShape: false, wallPx: 200 }),
-        );
+        ).labels;
         placed.forEach((a, i) =>
           placed
             .slice(i + 1)

@@ -1,4 +1,4 @@
-import { amps, circuitLoad, type Chosen, type Evaluation } from '@elwand/core';
+import { amps, circuitLoad, clock, type Chosen, type Evaluation } from '@elwand/core';
 import { area, curveStepAfter, line, scaleLinear } from 'd3';
 
 const WIDTH = 640;
@@ -48,8 +48,7 @@ export function LoadChart({
         <h3>
           Breaker {breaker.number} over the day{' '}
           <span className="muted">
-            worst at {Math.floor(worst.hour)}:{String(Math.round((worst.hour % 1) * 60)).padStart(2, '0')}:{' '}
-            {amps(worst.amps)} ({worst.names.join(', ') || 'nothing entered'})
+            worst at {clock(worst.hour)}: {amps(worst.amps)} ({worst.names.join(', ') || 'nothing entered'})
           </span>
         </h3>
       </figcaption>

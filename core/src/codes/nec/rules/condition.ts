@@ -1,3 +1,4 @@
+import { isSmallAluminium } from '../../../document/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule } from '../../pack.ts';
 import {
@@ -13,7 +14,6 @@ import {
 } from './judge.ts';
 
 const HELP = 'Not with this plan: get a licensed electrician.';
-const SMALL = new Set(['14', '12', '10']);
 
 /** Old small aluminium and knob-and-tube are not extended; large aluminium feeders are ordinary. */
 export const cableMaterial: Rule = {
@@ -37,7 +37,7 @@ export const cableMaterial: Rule = {
               origin,
             }),
           ];
-        if (cable.metal === 'Al' && cable.gauge !== null && SMALL.has(cable.gauge))
+        if (isSmallAluminium(cable))
           return [
             judge('cable-material', {
               severity: 'stop',

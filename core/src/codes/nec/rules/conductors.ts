@@ -1,4 +1,4 @@
-import type { Cable } from '../../../document/index.ts';
+import { isReceptacleDevice, type Cable } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import type { Circuit } from '../../../feed/index.ts';
@@ -133,7 +133,7 @@ export const receptacleRating: Rule = {
       if (points.length < 2) return [];
       return points.flatMap((point) =>
         point.devices
-          .filter((d) => d.kind.startsWith('receptacle') && !allowed.value.includes(d.amps))
+          .filter((d) => isReceptacleDevice(d) && !allowed.value.includes(d.amps))
           .map((d) =>
             judge('receptacle-rating', {
               severity: 'fix',

@@ -1,4 +1,10 @@
-import type { Breaker, BreakerId, Cable, Point } from '../../../document/index.ts';
+import {
+  isReceptacleDevice,
+  type Breaker,
+  type BreakerId,
+  type Cable,
+  type Point,
+} from '../../../document/index.ts';
 import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import type { Judgement, RuleContext } from '../../pack.ts';
@@ -65,8 +71,7 @@ export function cableName(context: RuleContext, cable: Cable): string {
 export const findBreaker = (context: RuleContext, id: BreakerId): Breaker | undefined =>
   context.house.panels.flatMap((p) => p.breakers).find((b) => b.id === id);
 
-export const isReceptacle = (point: Point): boolean =>
-  point.devices.some((d) => d.kind.startsWith('receptacle'));
+export const isReceptacle = (point: Point): boolean => point.devices.some(isReceptacleDevice);
 
 export const touchedPoints = (context: RuleContext): Point[] =>
   context.house.points.filter((p) => context.touched.has(p.id));

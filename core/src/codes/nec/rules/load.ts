@@ -1,5 +1,6 @@
-import { circuitLoad, runsAt, type CircuitLoad } from '../../../load/index.ts';
-import { amps as A, plain } from '../../../units/index.ts';
+import { isReceptacleDevice } from '../../../document/index.ts';
+import { circuitLoad, countedWorst, type CircuitLoad } from '../../../load/index.ts';
+import { amps as A, clock, plain } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
 import { breakerName, circuitsOf, isReceptacle, judge, pointsOf } from './judge.ts';
@@ -15,9 +16,6 @@ function eachLoad(
     return check(load, extended).filter((j) => extended || j.severity === 'stop' || j.severity === 'fix');
   });
 }
-
-const hourText = (h: number): string =>
-  `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;
 
 /** Connected load against the rating: continuous load counts 1.25 times. The hours given decide what runs together. */
 export const connectedLoad: Rule = {
@@ -42,14 +40,7 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const counted = load.day.map(({ hour }) => ({
-        hour,
-        amps: load.loads
-
-          .filter((l) => runsAt(l, hour))
-          .reduce((s, l) => s + l.amps * (l.continuous ? factor.value : 1), 0),
-      }));
-      const top = counted.reduce((a, b) => (b.amps > a.amps ? b : a));
+      const top = countedWorst(load.loads, factor.value);
       const over = top.amps > breaker.amps + 1e-9;
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [
@@ -60,7 +51,7 @@ export const connectedLoad: Rule = {
           says: over
             ? `Load on ${breakerName(breaker)} goes over its rating`
             : `Load ${A(top.amps)} of ${breaker.amps} A at the worst hour`,
-          detail: `${hourText(top.hour)}: ${load.worst.names.join(', ')}. Continuous load counts 1.25 times. ${all > breaker.amps ? `All at once would be ${A(all)}: fine only as long as the hours hold.` : `Even all at once it is ${A(all)}.`}`,
+          detail: `${clock(top.hour)}: ${top.names.join(', ')}. Continuous load counts ${plain(factor.value)} times. ${all > breaker.amps ? `All at once would be ${A(all)}: fine only as long as the hours hold.` : `Even all at once it is ${A(all)}.`}`,
           because: { need: top.amps, have: breaker.amps, unit: 'A', sense: 'at-least' },
           sources: [factor.source],
         }),
@@ -80,10 +71,7 @@ export const cordShare: Rule = {
       if (cords.length === 0) return [];
       return cords.flatMap((l) => {
         const devices = context.feed.boxes.get(l.pointId)?.point.devices ?? [];
-        const receptacle = Math.max(
-          0,
-          ...devices.filter((d) => d.kind.startsWith('receptacle')).map((d) => d.amps),
-        );
+        const receptacle = Math.max(0, ...devices.filter(isReceptacleDevice).map((d) => d.amps));
         const byReceptacle = CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY;
         const byCircuit = limit.value * breaker.amps;
         const most = Math.min(byCircuit, byReceptacle);

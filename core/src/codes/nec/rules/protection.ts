@@ -1,4 +1,4 @@
-import type { Point } from '../../../document/index.ts';
+import { givesGroundFault, type Point } from '../../../document/index.ts';
 import { published, type Remedy, type Source } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
 import { toWaterMm } from '../../../structure/index.ts';
@@ -70,7 +70,7 @@ function hiddenBehind(context: RuleContext, point: Point): string | undefined {
 
 /** A protecting receptacle must be reached without tools or ladder, to be tested and reset. */
 function reachable(context: RuleContext, point: Point): Judgement[] {
-  if (!point.devices.some((d) => d.kind === 'receptacle-gfci' || d.kind === 'receptacle-dual')) return [];
+  if (!point.devices.some(givesGroundFault)) return [];
   const behind = hiddenBehind(context, point);
   const high = point.at.on === 'wall' && point.at.heightMm > REACH_MM;
   if (!behind && !high) return [];

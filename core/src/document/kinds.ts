@@ -1,0 +1,40 @@
+import type { Cable, Device, Point } from './house.ts';
+
+/** What kinds of devices and cables are, asked in one place by rules, plan, wiring and screens. */
+
+type Kind = Pick<Device, 'kind'>;
+
+export const isReceptacleDevice = <D extends Kind>(
+  device: D,
+): device is D & { kind: Extract<Device['kind'], `receptacle${string}`> } =>
+  device.kind.startsWith('receptacle');
+
+export const givesGroundFault = ({ kind }: Kind): boolean =>
+  kind === 'receptacle-gfci' || kind === 'receptacle-dual';
+export const givesArcFault = ({ kind }: Kind): boolean =>
+  kind === 'receptacle-afci' || kind === 'receptacle-dual';
+
+/** A receptacle with LINE and LOAD terminals: it protects what hangs on its LOAD side. */
+export const isProtecting = (device: Kind): boolean => givesGroundFault(device) || givesArcFault(device);
+
+export const isSwitchDevice = ({ kind }: Kind): boolean =>
+  kind === 'switch' || kind === 'switch-three-way' || kind === 'dimmer';
+
+/** Old small aluminium branch wiring, which is not extended; large aluminium feeders are ordinary. */
+export const isSmallAluminium = ({ metal, gauge }: Pick<Cable, 'metal' | 'gauge'>): boolean =>
+  metal === 'Al' && (gauge === '14' || gauge === '12' || gauge === '10');
+
+const LETTER: Record<Point['kind'], string> = {
+  receptacle: 'R',
+  switch: 'S',
+  luminaire: 'L',
+  fan: 'F',
+  junction: 'J',
+  appliance: 'A',
+};
+
+/** The next name of its kind that no point has: R1, R2, S1 and so on. */
+export function freeLabel(points: readonly Pick<Point, 'label'>[], kind: Point['kind']): string {
+  const taken = new Set(points.map((p) => p.label));
+  for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
+}
