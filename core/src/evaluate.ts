@@ -17,12 +17,13 @@ import { makeBill, type Bill, type Piece } from './materials/index.ts';
 import {
   applyPlan,
   planJob,
+  runFacts,
   type Applied,
   type Option,
   type Planning,
   type PlanSetting,
 } from './planning/index.ts';
-import { framesOf, holesOf } from './routing/index.ts';
+import { framesOf } from './routing/index.ts';
 import { planOfHouse, type Placement, type PlanOfHouse, type WallFrame } from './structure/index.ts';
 import {
   deadChain,
@@ -91,10 +92,21 @@ const NOTHING: ReadonlySet<string> = new Set();
 function baseOf(house: Bundle['house']): Base {
   const known = bases.get(house);
   if (known) return known;
-  const pack = packFor(house.code);
+  const pack = packFor(house);
   const plan = planOfHouse(house);
   const feed = buildFeed(house);
-  const context: RuleContext = { house, feed, plan, pack, touched: NOTHING, extended: NOTHING, boxMargin: 0 };
+  const context: RuleContext = {
+    house,
+    feed,
+    plan,
+    pack,
+    touched: NOTHING,
+    extended: NOTHING,
+    boxMargin: 0,
+    runs: [],
+    replaced: NOTHING,
+    otherOptions: [],
+  };
   const base: Base = {
     house,
     pack,
@@ -149,7 +161,14 @@ function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
   });
 }
 
-function rulesFor(base: Base, applied: Applied, job: Job): Finding[] {
+function rulesFor(
+  base: Base,
+  applied: Applied,
+  job: Job,
+  option: Option,
+  options: readonly Option[],
+): Finding[] {
+  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
   const context: RuleContext = {
     house: applied.house,
     feed: applied.feed,
@@ -158,38 +177,16 @@ function rulesFor(base: Base, applied: Applied, job: Job): Finding[] {
     touched: applied.touched,
     extended: applied.extended,
     boxMargin: job.preferences.boxMarginCubicInches,
+    runs: runFacts(base.plan, base.frames, option.legs, labels),
+    replaced: new Set<string>(applied.protectedAt),
+    otherOptions: options
+      .filter((o) => o.taps.every((t) => !option.taps.some((own) => own.pointId === t.pointId)))
+      .map((o) => ({ key: o.key, says: `Tap ${o.taps.map((t) => t.label).join(', ')} instead` })),
   };
   return withOrigins(
     base.pack.rules.flatMap((r) => r.check(context)),
     base.standing,
   );
-}
-
-function routeFindings(option: Option, pack: CodePack): Finding[] {
-  const holes = option.legs.flatMap((l) => holesOf(l.route));
-  const plates = holes.filter((h) => h.plateNeeded).length;
-  if (holes.length === 0) return [];
-  const say =
-    plates > 0
-      ? `${plates} of ${holes.length} holes need a steel plate`
-      : `${holes.length} hole${holes.length === 1 ? '' : 's'}, all far enough from the faces`;
-  return [
-    {
-      rule: 'hole-edge',
-      key: 'hole-edge:plan',
-      severity: 'ok',
-      origin: 'new',
-      mark: 'run',
-      subjects: [],
-      says: say,
-      detail:
-        plates > 0
-          ? 'Less than 1-1/4 in of wood stays to a face: the plates are on the bill and in the steps.'
-          : 'At least 1-1/4 in of wood stays to both faces when drilled in the middle.',
-      sources: [pack.limits.holeEdgeMm.source],
-      remedies: [],
-    },
-  ];
 }
 
 function chooseOption(options: readonly Option[], job: Job): Option | undefined {
@@ -331,7 +328,7 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
     const applied = applyPlan(setting, found.legs, feed);
     const sheet = sheetOf(base, bundle, found, applied);
     const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
-    const findings = [...rulesFor(base, applied, job), ...routeFindings(option, pack)];
+    const findings = rulesFor(base, applied, job, option, planning.options);
     return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
   };
   const views = planning.options.map((found) => {

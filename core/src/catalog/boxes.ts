@@ -272,3 +272,45 @@ export const BOXES: readonly BoxModel[] = [
 ];
 
 export const boxModel = (id: string | null): BoxModel | undefined => BOXES.find((b) => b.id === id);
+
+/** Rings that give a box that stays more room. */
+export interface RingModel {
+  readonly id: string;
+  readonly name: string;
+  /** Boxes it fits, by their outline. */
+  readonly fits: 'square' | 'octagon';
+  readonly volumeCubicInches: number;
+  readonly priceCents: number;
+  readonly source: Source;
+}
+
+/** A ring made like a listed box has that box's volume. */
+export const RINGS: readonly RingModel[] = [
+  {
+    id: 'ring-sq-1-1/2',
+    name: '4 in square extension ring, 1-1/2 in deep, 21.0 in³',
+    fits: 'square',
+    volumeCubicInches: 21,
+    priceCents: 360,
+    source: table,
+  },
+  {
+    id: 'ring-oct-1-1/2',
+    name: '4 in octagon extension ring, 1-1/2 in deep, 15.5 in³',
+    fits: 'octagon',
+    volumeCubicInches: 15.5,
+    priceCents: 340,
+    source: table,
+  },
+];
+export const ringModel = (id: string | null): RingModel | undefined => RINGS.find((r) => r.id === id);
+
+/** The ring that fits a kind of box; none for boxes behind finished board that no ring is made for. */
+export const ringFor = (model: BoxModel | undefined): RingModel | undefined => {
+  if (!model) return undefined;
+  const shape = model.id.startsWith('sq-') ? 'square' : model.id.startsWith('oct-') ? 'octagon' : null;
+  return shape === null ? undefined : RINGS.find((r) => r.fits === shape);
+};
+
+/** Boxes whose knockouts take connectors that clamp outside instead of the clamps inside. */
+export const takesOutsideClamps = (model: BoxModel | undefined): boolean => model?.metal === true;

@@ -1,15 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { CableType, DeviceKind, LoadFacts } from '../document/index.ts';
-import {
-  APPLIANCES,
-  BOXES,
-  boxModel,
-  CABLE_PLACES,
-  CABLE_ROLLS,
-  PARTS,
-  receptaclePart,
-  rollKey,
-} from './index.ts';
+import { DeviceKind, LoadFacts } from '../document/index.ts';
+import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, PARTS, receptaclePart, rollKey } from './index.ts';
 
 describe('boxes', () => {
   it('have ids of their own, a size, a price and a source', () => {
@@ -66,11 +57,6 @@ describe('parts', () => {
     for (const k of kinds)
       for (const amps of [15, 20]) expect(PARTS[receptaclePart(k, amps, false)].name).toBeTruthy();
     expect(receptaclePart('receptacle', 15, true)).toBe('receptacle-15-wr');
-  });
-  it('every cable type says where it may go; plastic cable only where it is dry (NEC 334.10, from memory)', () => {
-    for (const t of CableType.options) expect(CABLE_PLACES[t].dry).toBe(true);
-    expect(CABLE_PLACES['NM-B']).toEqual({ dry: true, damp: false, wet: false });
-    expect(CABLE_PLACES['UF-B'].wet).toBe(true);
   });
 });
 

@@ -1,5 +1,5 @@
 import { practice, type Source } from '../findings/index.ts';
-import type { CableType, DeviceKind, Gauge } from '../document/index.ts';
+import type { DeviceKind, Gauge } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -113,15 +113,3 @@ export function receptaclePart(
       return wet ? 'receptacle-15-wr' : `receptacle-${a}`;
   }
 }
-
-/** Which cable may go where. No rule reads it yet: the wiring-method rule and the route search are to share it. */
-export const CABLE_PLACES: Readonly<Record<CableType, { dry: boolean; damp: boolean; wet: boolean }>> = {
-  'NM-B': { dry: true, damp: false, wet: false },
-  'old-NM': { dry: true, damp: false, wet: false },
-  'UF-B': { dry: true, damp: true, wet: true },
-  AC: { dry: true, damp: false, wet: false },
-  'old-AC': { dry: true, damp: false, wet: false },
-  MC: { dry: true, damp: false, wet: false },
-  EMT: { dry: true, damp: true, wet: true },
-  'knob-and-tube': { dry: true, damp: false, wet: false },
-};

@@ -29,11 +29,13 @@ const YOKES = new Set([
   'dimmer',
 ]);
 
+/** Volume of a box with the rings and covers on it. */
 export function boxVolume(point: Point): BoxSurvey['volume'] {
+  const extra = point.box.extras?.ringCubicInches ?? 0;
   if (point.box.markedCubicInches !== null)
-    return { cubicInches: point.box.markedCubicInches, from: 'marked' };
+    return { cubicInches: point.box.markedCubicInches + extra, from: 'marked' };
   const model = boxModel(point.box.model);
-  return model ? { cubicInches: model.volumeCubicInches, from: 'catalogue' } : null;
+  return model ? { cubicInches: model.volumeCubicInches + extra, from: 'catalogue' } : null;
 }
 
 /** Counts what is in a box from the cables that enter it and the devices on it. */
@@ -71,7 +73,33 @@ export function surveyBox(box: BoxFeed): BoxSurvey {
       grounds,
       largestGround,
       clampsInside: point.box.clamps === 'inside',
-      yokes: point.devices.filter((d) => YOKES.has(d.kind)).map(() => ({ gangs: 1, gauge })),
+      yokes: point.devices
+        .filter((d) => YOKES.has(d.kind))
+        .map((d) => ({ gangs: d.gangs ?? 1, gauge: d.gauge ?? gauge })),
+      ...(point.box.extras ? { extras: point.box.extras } : {}),
     },
   };
+}
+
+/** How crowded a box is beyond what the rule counts: connectors and bulky devices take room that no rule sees. */
+export interface Crowding {
+  readonly splices: number;
+  readonly bulky: number;
+  readonly state: 'easy' | 'snug' | 'crowded';
+}
+
+/** Room that a connector and a deep device take in practice, in3. */
+const SPLICE_CUBIC_INCHES = 0.6;
+const BULKY_CUBIC_INCHES = 3;
+const BULKY = new Set(['receptacle-gfci', 'receptacle-afci', 'receptacle-dual', 'dimmer']);
+
+/**
+ * The practical side of box fill, shown apart from the code's figure (common practice).
+ * @param freeCubicInches what the rule's count leaves
+ */
+export function crowding(box: BoxFeed, freeCubicInches: number): Crowding {
+  const splices = box.cables.length > 1 ? 3 : 0;
+  const bulky = box.point.devices.filter((d) => BULKY.has(d.kind)).length;
+  const left = freeCubicInches - splices * SPLICE_CUBIC_INCHES - bulky * BULKY_CUBIC_INCHES;
+  return { splices, bulky, state: left >= 1 ? 'easy' : left >= -2 ? 'snug' : 'crowded' };
 }

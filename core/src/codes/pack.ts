@@ -1,14 +1,31 @@
-import type { Gauge, House, Metal, RoomUse } from '../document/index.ts';
+import type { ApplianceKind, BoxExtras, Gauge, House, Metal, Room, RoomUse } from '../document/index.ts';
 import type { Finding, Origin, Sourced, Source } from '../findings/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
+import type { RunPlace } from './nec/tables/methods.ts';
+import type { LimitKey } from './nec/tables/limits.ts';
 
-/** What surrounds a receptacle, as far as protection and device kinds depend on it. */
+/** What surrounds an outlet, as far as protection and device kinds depend on it. */
 export interface PlaceFacts {
   readonly use: RoomUse;
-  /** Shortest cord path to the edge of the nearest sink or tub in mm; null when there is none in the room. */
-  readonly toWaterMm: number | null;
+  readonly moisture: NonNullable<Room['moisture']>;
   readonly heightMm: number;
+  /** Shortest cord path to the edge of a sink in the room, mm; null when there is none. */
+  readonly toSinkMm: number | null;
+  /** Straight to the nearest sink of the house, walls or not, mm. */
+  readonly toSinkStraightMm: number | null;
+  /** To a tub or shower of the room: in space, sideways, and above its rim, mm. */
+  readonly toTub: { readonly mm: number; readonly asideMm: number; readonly aboveRimMm: number } | null;
+  /** It serves a kitchen counter. */
+  readonly overCounter: boolean;
+  readonly volts: 120 | 240;
+}
+
+/** What is connected at an outlet, where the rule goes by that and not by the room. */
+export interface OutletFacts {
+  readonly kind: 'receptacle' | 'light' | 'appliance';
+  readonly appliance: ApplianceKind | null;
+  readonly amps: number;
 }
 
 export interface Need {
@@ -17,16 +34,19 @@ export interface Need {
   readonly source: Source;
 }
 
+export type FillGauge = '18' | '16' | Gauge;
+
 /** What one conductor-volume count needs. All counts are of things in one box. */
 export interface BoxContents {
   /** Insulated conductors that enter from outside, by gauge. */
-  readonly conductors: Partial<Record<Gauge, number>>;
+  readonly conductors: Partial<Record<FillGauge, number>>;
   /** Equipment grounding conductors that enter, and the largest of them. */
   readonly grounds: number;
   readonly largestGround: Gauge | null;
   readonly clampsInside: boolean;
   /** One entry a yoke: gangs it takes and the largest conductor on it. */
   readonly yokes: readonly { gangs: number; gauge: Gauge }[];
+  readonly extras?: BoxExtras;
 }
 
 export interface FillItem {
@@ -41,6 +61,29 @@ export interface Fill {
   readonly source: Source;
 }
 
+/** A hole or notch that the plan makes in the frame. */
+export interface CutFact {
+  readonly member: 'stud' | 'joist' | 'top-plate' | 'bottom-plate';
+  /** Depth of the member across which the cut goes, mm, and the cut, mm. */
+  readonly depthMm: number;
+  readonly cutMm: number;
+  readonly kind: 'hole' | 'notch';
+  /** Wood between the cut and the nearer edge, mm. */
+  readonly edgeMm: number;
+  /** A bearing or outside wall, where the limits are tighter. */
+  readonly bearing: boolean;
+  readonly engineered: boolean;
+}
+
+/** A run of new cable as the rules see it: which places it passes and what it cuts. */
+export interface RunFact {
+  readonly cableId: string;
+  readonly label: string;
+  readonly places: readonly { readonly place: RunPlace; readonly where: string }[];
+  readonly attic: boolean;
+  readonly cuts: readonly CutFact[];
+}
+
 /** The whole house before or after the planned work, as the rules see it. */
 export interface RuleContext {
   readonly house: House;
@@ -53,51 +96,66 @@ export interface RuleContext {
   readonly boxMargin: number;
   /** Breakers that the plan extends. */
   readonly extended: ReadonlySet<string>;
+  /** Ways of the new cables; none when judging the house as it stands. */
+  readonly runs: readonly RunFact[];
+  /** Points that the plan gives another device. */
+  readonly replaced: ReadonlySet<string>;
+  /** Keys of the other options of the job, to offer where a tap does not fit. */
+  readonly otherOptions: readonly { readonly key: string; readonly says: string }[];
 }
 
 /** A finding before anybody has compared it with the house as it stood; `origin` is set where the rule itself knows. */
 export type Judgement = Omit<Finding, 'origin'> & { readonly origin?: Origin };
 
+/** One number that a rule compares with, as the page of rules prints it. */
+export interface RuleNumber {
+  readonly what: string;
+  readonly value: string;
+  readonly source: Source;
+}
+
 export interface Rule {
   readonly id: string;
   readonly title: string;
+  /** What it checks, in a sentence or two, for somebody who wants to know what the tool looks at. */
+  readonly about: string;
+  readonly numbers: (pack: CodePack) => readonly RuleNumber[];
   readonly check: (context: RuleContext) => readonly Judgement[];
 }
 
-/** One body of rules (a code and its edition) behind one interface. */
+/** One body of rules (a code and its edition, with local amendments) behind one interface. */
 export interface CodePack {
   readonly id: House['code'];
   readonly title: string;
   readonly edition: number;
-  /** Largest overcurrent device for a conductor, A; undefined where the table has no entry. */
+  /** Largest overcurrent device for a conductor at 30 C and alone, A; undefined where the table has no entry. */
   readonly breakerLimit: (gauge: Gauge, metal: Metal) => Sourced<number> | undefined;
   /** Smallest conductor a breaker of that rating may protect. */
   readonly minimumGauge: (amps: number, metal: Metal) => Gauge | undefined;
   /** Volume one conductor takes, in3. */
-  readonly allowance: (gauge: Gauge) => number;
+  readonly allowance: (gauge: FillGauge) => number;
   readonly fill: (contents: BoxContents) => Fill;
   /** Direct-current resistance, ohm per metre, at a conductor temperature in Celsius. */
   readonly resistance: (gauge: Gauge, metal: Metal, celsius: number) => Sourced<number>;
-  readonly groundFault: (place: PlaceFacts) => Need;
-  readonly arcFault: (use: RoomUse, amps: number) => Need;
+  readonly groundFault: (place: PlaceFacts, outlet: OutletFacts) => Need;
+  readonly arcFault: (use: RoomUse, amps: number, poles?: 1 | 2) => Need;
   readonly tamperResistant: (place: PlaceFacts) => Need;
   readonly weatherResistant: (place: PlaceFacts) => Need;
+  /** May a receptacle be there at all, as far as a tub or shower goes? `needed` means it may not. */
+  readonly bathZone: (place: PlaceFacts) => Need;
   /** Receptacle ratings that a multi-outlet circuit may have, A. */
   readonly receptacleRatings: (breakerAmps: number) => Sourced<readonly number[]>;
-  readonly limits: {
-    readonly continuousFactor: Sourced<number>;
-    readonly cordShare: Sourced<number>;
-    readonly fixedShare: Sourced<number>;
-    readonly airConditionerShared: Sourced<number>;
-    readonly airConditionerAlone: Sourced<number>;
-    readonly voltageDrop: Sourced<number>;
-    readonly holeEdgeMm: Sourced<number>;
-    readonly supportEveryMm: Sourced<number>;
-    readonly supportFromBoxMm: Sourced<number>;
-    readonly freeConductorMm: Sourced<number>;
-    readonly jacketInsideMm: Sourced<number>;
-    readonly switchHeightMm: Sourced<number>;
-    readonly boxSetbackMm: Sourced<number>;
-  };
+  readonly limits: Readonly<Record<LimitKey, Sourced<number>>>;
+  /** Limits that the place has changed: what the code says, what holds here, and whether that is looser. */
+  readonly amended: readonly Amended[];
   readonly rules: readonly Rule[];
+}
+
+export interface Amended {
+  readonly limit: LimitKey;
+  readonly title: string;
+  readonly code: Sourced<number>;
+  readonly here: number;
+  readonly looser: boolean;
+  readonly note: string;
 }

@@ -127,6 +127,8 @@ export const Room = z.object({
   place: z.object({ xMm: z.number(), yMm: z.number() }),
   above: SpaceAbove,
   below: SpaceBelow,
+  /** How wet the place is; left out, its use says (outdoors is wet, the rest dry). */
+  moisture: z.enum(['dry', 'damp', 'wet']).optional(),
   walls: z.array(Wall).min(1).max(40),
 });
 export type Room = z.infer<typeof Room>;
@@ -157,12 +159,42 @@ export const DeviceKind = z.enum([
 ]);
 export type DeviceKind = z.infer<typeof DeviceKind>;
 
+export const Gauge = z.enum(['14', '12', '10', '8', '6', '4']);
+export type Gauge = z.infer<typeof Gauge>;
+export const Metal = z.enum(['Cu', 'Al']);
+export type Metal = z.infer<typeof Metal>;
+
 export const Device = z.object({
   kind: DeviceKind,
   amps: z.number().positive().max(60),
   grounded: z.boolean(),
+  /** Gangs its mounting takes; left out, one. */
+  gangs: z.int().min(1).max(4).optional(),
+  /** Largest conductor on its terminals; left out, the largest in the box is reckoned. */
+  gauge: Gauge.optional(),
+  /** 240 for a device between two hots; left out, 120. */
+  volts: z.literal([120, 240]).optional(),
 });
 export type Device = z.infer<typeof Device>;
+
+/** What else takes or gives room in a box. Everything that is left out is not there. */
+export const BoxExtras = z.object({
+  /** Marked volume of rings, extension and domed covers, in3. */
+  ringCubicInches: z.number().min(0).max(200).optional(),
+  barrier: z.enum(['metal', 'nonmetallic']).optional(),
+  /** Kinds of luminaire support fittings inside: stud, hickey. */
+  fittings: z.int().min(0).max(2).optional(),
+  /** Conductors that run through unbroken; `coiled` when 12 in or more of each lies looped in the box. */
+  unbroken: z
+    .array(z.object({ gauge: Gauge, count: z.int().min(1).max(40), coiled: z.boolean() }))
+    .max(8)
+    .optional(),
+  /** Luminaire wires smaller than 14 AWG that end in the box; under a domed canopy up to four may be left out. */
+  fixtureWires: z.int().min(0).max(12).optional(),
+  domedCanopy: z.boolean().optional(),
+  terminalBlocks: z.int().min(0).max(4).optional(),
+});
+export type BoxExtras = z.infer<typeof BoxExtras>;
 
 export const BoxFacts = z.object({
   /** Catalogue id when the box is known by kind; null when it was never looked at. */
@@ -172,6 +204,9 @@ export const BoxFacts = z.object({
   gangs: z.int().min(1).max(6),
   clamps: z.enum(['inside', 'outside', 'none', 'unknown']),
   metal: z.boolean().nullable(),
+  extras: BoxExtras.optional(),
+  /** What the box may carry, as marked or listed; left out, nobody has looked. */
+  listedFor: z.enum(['luminaire', 'fan', 'neither']).optional(),
 });
 export type BoxFacts = z.infer<typeof BoxFacts>;
 
@@ -187,11 +222,21 @@ export const Point = z.object({
 });
 export type Point = z.infer<typeof Point>;
 
-export const Gauge = z.enum(['14', '12', '10', '8', '6', '4']);
-export type Gauge = z.infer<typeof Gauge>;
-export const Metal = z.enum(['Cu', 'Al']);
-export type Metal = z.infer<typeof Metal>;
-export const CableType = z.enum(['NM-B', 'old-NM', 'UF-B', 'AC', 'old-AC', 'MC', 'EMT', 'knob-and-tube']);
+/** Cables, and raceways with their conductors: the wiring method of a run. */
+export const CableType = z.enum([
+  'NM-B',
+  'old-NM',
+  'UF-B',
+  'AC',
+  'old-AC',
+  'MC',
+  'EMT',
+  'FMC',
+  'LFMC',
+  'LFNC',
+  'PVC',
+  'knob-and-tube',
+]);
 export type CableType = z.infer<typeof CableType>;
 
 export const CableEnd = z.discriminatedUnion('at', [
@@ -227,6 +272,18 @@ export const Cable = z.object({
   switchedBy: PointId.nullable(),
   lengthMm: Mm.nullable(),
   way: z.enum(['seen', 'reckoned', 'unknown']),
+  /** What is around it where it runs hottest; left out, 30 C and on its own. */
+  surroundings: z
+    .object({
+      celsius: z.number().min(-40).max(85).nullable(),
+      /** Current-carrying conductors of other runs beside it for more than 24 in, or in one foamed hole, or in its raceway. */
+      alongside: z.int().min(0).max(60),
+    })
+    .optional(),
+  /** Trade size of a raceway, in. */
+  size: z.enum(['3/8', '1/2', '3/4']).optional(),
+  /** A continuity reading has proved that armor or tubing really leads back as a ground. */
+  groundProved: z.boolean().optional(),
 });
 export type Cable = z.infer<typeof Cable>;
 
@@ -252,8 +309,25 @@ export const Panel = z.object({
   label: Name,
   place: z.string().max(120),
   breakers: z.array(Breaker).max(84),
+  /** The breaker in another panel that feeds this one; left out, it is fed from the service. */
+  fedFrom: BreakerId.optional(),
 });
 export type Panel = z.infer<typeof Panel>;
+
+/** Appliances that the rules name. */
+export const ApplianceKind = z.enum([
+  'dishwasher',
+  'range',
+  'wall-oven',
+  'cooktop',
+  'dryer',
+  'microwave',
+  'sump-pump',
+  'water-heater',
+  'refrigerator',
+  'disposer',
+]);
+export type ApplianceKind = z.infer<typeof ApplianceKind>;
 
 const Hour = z.number().min(0).max(24);
 export const LoadFacts = z.object({
@@ -264,14 +338,24 @@ export const LoadFacts = z.object({
   continuous: z.boolean(),
   motor: z.boolean(),
   roomAirConditioner: z.boolean(),
+  /** Set when it is one of the appliances that the rules treat by name. */
+  appliance: ApplianceKind.optional(),
   hours: z.array(z.tuple([Hour, Hour])).max(12),
 });
 export type LoadFacts = z.infer<typeof LoadFacts>;
 export const Load = LoadFacts.extend({ id: ItemId, pointId: PointId });
 export type Load = z.infer<typeof Load>;
 
+/** A value of the rules that the place has changed: its key in the table of limits, what it is here, and who says so. */
+export const Amendment = z.object({
+  limit: z.string().max(60),
+  value: z.number().min(0).max(100_000),
+  note: z.string().trim().min(3, 'say who asks for it').max(240),
+});
+export type Amendment = z.infer<typeof Amendment>;
+
 export const HOUSE_FORMAT = 'elwand-house';
-export const HOUSE_VERSION = 1;
+export const HOUSE_VERSION = 2;
 
 export const House = z.object({
   format: z.literal(HOUSE_FORMAT),
@@ -288,5 +372,12 @@ export const House = z.object({
   points: z.array(Point).max(600),
   cables: z.array(Cable).max(900),
   loads: z.array(Load).max(900),
+  amendments: z.array(Amendment).max(40),
+  /** Wiring methods that a local rule forbids here. */
+  bannedMethods: z.array(CableType).max(12),
+  /** How hot the attic gets, C; null when nobody has said. */
+  atticCelsius: z.number().min(-40).max(85).nullable(),
+  /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */
+  faultAmps: z.number().min(100).max(100_000).nullable(),
 });
 export type House = z.infer<typeof House>;

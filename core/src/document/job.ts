@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Gauge, House, LoadFacts, Position } from './house.ts';
+import { CableType, Gauge, House, LoadFacts, Position } from './house.ts';
 import { HouseId, ItemId, JobId, PointId, WantId } from './ids.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
@@ -85,7 +85,7 @@ export const Override = z.object({
 });
 
 export const JOB_FORMAT = 'elwand-job';
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 export const Job = z.object({
   format: z.literal(JOB_FORMAT),
@@ -102,6 +102,12 @@ export const Job = z.object({
   boxes: z.record(z.string(), z.string().max(60)),
   /** New cable gauge by hand; null matches breaker and wall. */
   gauge: Gauge.nullable(),
+  /** Wiring method of the new run by hand; null takes the usual one that the places allow. */
+  method: CableType.nullable(),
+  /** Extension ring for a box that stays, by point id. */
+  rings: z.record(z.string(), z.string().max(60)),
+  /** Boxes whose clamps come out for connectors that clamp outside. */
+  clampsOutside: z.array(PointId).max(60),
   shelf: z.array(z.object({ partKey: z.string().max(120), count: z.number().min(0).max(100_000) })).max(200),
   overrides: z.array(Override).max(60),
   readings: z.array(Reading).max(2000),

@@ -73,6 +73,10 @@ export function makeHouse(id: string, name: string, more: Partial<House> = {}): 
     points: [],
     cables: [],
     loads: [],
+    amendments: [],
+    bannedMethods: [],
+    atticCelsius: null,
+    faultAmps: null,
     ...more,
   };
 }
@@ -143,6 +147,9 @@ export function makeJob(id: string, houseId: HouseId, name: string, more: Partia
     option: null,
     boxes: {},
     gauge: null,
+    method: null,
+    rings: {},
+    clampsOutside: [],
     shelf: [],
     overrides: [],
     readings: [],

@@ -13,8 +13,12 @@ export type Read<T> = { ok: true; value: T } | { ok: false; problems: readonly R
 type Upgrade = (document: Record<string, unknown>) => Record<string, unknown>;
 
 /** One step per past version: the entry at 1 turns a version 1 document into version 2, and so on. */
-export const houseUpgrades: Readonly<Record<number, Upgrade>> = {};
-export const jobUpgrades: Readonly<Record<number, Upgrade>> = {};
+export const houseUpgrades: Readonly<Record<number, Upgrade>> = {
+  1: (house) => ({ amendments: [], bannedMethods: [], atticCelsius: null, faultAmps: null, ...house }),
+};
+export const jobUpgrades: Readonly<Record<number, Upgrade>> = {
+  1: (job) => ({ method: null, rings: {}, clampsOutside: [], ...job }),
+};
 
 const pathOf = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(

@@ -1,4 +1,4 @@
-import type { Bundle, CableId, Gauge, Job, PointId, WantId } from '../document/index.ts';
+import type { Bundle, CableId, CableType, Gauge, Job, PointId, WantId } from '../document/index.ts';
 import type { Source } from './source.ts';
 
 /** stop = not with this plan; fix = to settle before cutting; watch = a fact is missing; ok = checked, holds. */
@@ -30,6 +30,12 @@ export type Edit =
   | { edit: 'set-ground'; cableId: CableId; ground: 'wire' | 'none' }
   | { edit: 'set-condition'; pointId: PointId; condition: 'sound' | 'burnt' | 'short-conductors' }
   | { edit: 'new-gauge'; gauge: Gauge }
+  | { edit: 'new-method'; method: CableType }
+  | { edit: 'set-ring'; pointId: PointId; ring: string }
+  | { edit: 'clamps-outside'; pointId: PointId }
+  | { edit: 'set-raceway'; cableId: CableId; size: '3/8' | '1/2' | '3/4' }
+  | { edit: 'ground-proved'; cableId: CableId }
+  | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
   | { edit: 'breaker-proved'; breakerId: string }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
 
@@ -95,6 +101,21 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return { house, job: { ...job, option: edit.key } };
     case 'new-gauge':
       return { house, job: { ...job, gauge: edit.gauge } };
+    case 'new-method':
+      return { house, job: { ...job, method: edit.method } };
+    case 'set-ring':
+      return { house, job: { ...job, rings: { ...job.rings, [edit.pointId]: edit.ring } } };
+    case 'clamps-outside':
+      return { house, job: { ...job, clampsOutside: [...job.clampsOutside, edit.pointId] } };
+    case 'set-raceway':
+      return withCable(bundle, edit.cableId, { size: edit.size });
+    case 'ground-proved':
+      return withCable(bundle, edit.cableId, { groundProved: true });
+    case 'set-listed':
+      return withPoint(bundle, edit.pointId, (p) => ({
+        ...p,
+        box: { ...p.box, listedFor: edit.listedFor },
+      }));
     case 'set-gauge':
       return withCable(bundle, edit.cableId, { gauge: edit.gauge });
     case 'set-ground':

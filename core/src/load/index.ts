@@ -1,2 +1,4 @@
 export * from './load.ts';
 export * from './drop.ts';
+export * from './trip.ts';
+export * from './feeder.ts';

@@ -1,12 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { packFor } from '../codes/index.ts';
+import { necPack } from '../codes/index.ts';
 import { BreakerId, ItemId, PointId, type House, type Load } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, nm, outlet, panel, smallHouse } from '../testing/build.ts';
 import { circuitLoad, countedWorst, dayOf, nominalVolts, runsAt, twoWireDrop, voltageDrop } from './index.ts';
 
-const pack = packFor('nec-2023');
+const pack = necPack(2023);
 const load = (
   pointId: string,
   voltAmperes: number,

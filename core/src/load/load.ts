@@ -5,6 +5,7 @@ import type { Circuit, Feed } from '../feed/index.ts';
 export interface CircuitLoad {
   readonly breaker: Breaker;
   readonly volts: number;
+  readonly points: readonly PointId[];
   readonly loads: readonly (Load & { readonly amps: number })[];
   readonly connectedAmps: number;
   readonly continuousAmps: number;
@@ -70,6 +71,7 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
   const day = dayOf(loads);
   return {
     breaker: circuit.breaker,
+    points: circuit.points,
     volts,
     loads,
     day,
@@ -77,4 +79,35 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
     continuousAmps: loads.filter((l) => l.continuous).reduce((s, l) => s + l.amps, 0),
     worst: countedWorst(loads, 1),
   };
+}
+
+/** What happens when just these run together, whatever their hours say: the answer to "what if both run?". */
+export function together(
+  loads: readonly (Pick<Load, 'continuous'> & { readonly name: string; readonly amps: number })[],
+  factor: number,
+  breakerAmps: number,
+): { readonly amps: number; readonly counted: number; readonly over: number } {
+  const amps = loads.reduce((s, l) => s + l.amps, 0);
+  const counted = loads.reduce((s, l) => s + l.amps * (l.continuous ? factor : 1), 0);
+  return { amps, counted, over: Math.max(0, counted - breakerAmps) };
+}
+
+/** Pairs of loads that must not run at the same hour, worst first: what to tell the people who live there. */
+export function clashes(
+  loads: readonly (Pick<Load, 'continuous'> & {
+    readonly id: string;
+    readonly name: string;
+    readonly amps: number;
+  })[],
+  factor: number,
+  breakerAmps: number,
+): readonly { readonly a: string; readonly b: string; readonly counted: number }[] {
+  return loads
+    .flatMap((a, i) =>
+      loads
+        .slice(i + 1)
+        .map((b) => ({ a: a.name, b: b.name, counted: together([a, b], factor, breakerAmps).counted })),
+    )
+    .filter((pair) => pair.counted > breakerAmps + 1e-9)
+    .sort((x, y) => y.counted - x.counted);
 }

@@ -1,10 +1,10 @@
-import { BOXES, boxModel, type BoxModel } from '../catalog/index.ts';
-import type { CodePack } from '../codes/index.ts';
+import { BOXES, boxModel, ringModel, type BoxModel } from '../catalog/index.ts';
+import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
 import { CableId, ItemId, PointId } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
-import { toWaterMm, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { WallId } from '../document/index.ts';
 import { newPointId, type PlannedLeg } from './types.ts';
 
@@ -81,22 +81,18 @@ function ownGroundFault(setting: Setting, legs: readonly PlannedLeg[]): Set<stri
   const covered = new Set<string>();
   for (const leg of legs) {
     const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
-    const room = want && setting.plan.roomOf(want.at);
-    if (!want || want.kind !== 'receptacle' || !room) continue;
+    const place = want && placeFacts(setting.plan, want.at);
+    if (!want || want.kind !== 'receptacle' || !place) continue;
     if (covered.has(leg.from) || own.has(leg.from)) {
       covered.add(leg.to);
       continue;
     }
-    const height = want.at.on === 'wall' ? want.at.heightMm : room.ceilingMm;
-    if (
-      setting.pack.groundFault({ use: room.use, toWaterMm: toWaterOf(setting, want), heightMm: height })
-        .needed
-    )
+    const appliance = want.loads.find((l) => l.appliance)?.appliance ?? null;
+    if (setting.pack.groundFault(place, { kind: 'receptacle', appliance, amps: leg.breaker.amps }).needed)
       own.add(leg.to);
   }
   return own;
 }
-const toWaterOf = (setting: Setting, want: Want): number | null => toWaterMm(setting.plan, want.at);
 
 function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Point[] {
   const { job, plan, frames } = setting;
@@ -126,17 +122,36 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
   });
 }
 
+/** How a wiring method brings its ground and, where it is a raceway, which size it starts with. */
+function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'size'> {
+  switch (method) {
+    case 'EMT':
+      return { type: method, ground: 'tubing', size: '1/2' };
+    case 'AC':
+      return { type: method, ground: 'armor' };
+    case 'FMC':
+    case 'LFMC':
+    case 'LFNC':
+    case 'PVC':
+      return { type: method, ground: 'wire', size: '1/2' };
+    default:
+      return { type: method, ground: 'wire' };
+  }
+}
+
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   return legs.map((leg, i): Cable => {
     const switched = leg.control.by === 'switch';
     const fromLoad = own.has(leg.from) || leg.fromProtected;
     return {
       id: CableId.parse(`new-leg-${i + 1}`),
-      type: 'NM-B',
+      ...methodFacts(leg.method),
+      ...(leg.route.moves.some((m) => m.op === 'run-attic')
+        ? { surroundings: { celsius: setting.house.atticCelsius, alongside: 0 } }
+        : {}),
       gauge: newGauge(setting.job, leg.breaker, setting.pack),
       metal: 'Cu',
       conductors: 2,
-      ground: 'wire',
       from: { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
       to: { at: 'point', pointId: PointId.parse(leg.to), on: own.has(leg.to) ? 'line' : 'splice' },
       carries: switched ? 'switched' : 'feed',
@@ -201,22 +216,31 @@ function protect(
   return { house: { ...house, panels, points, cables }, at };
 }
 
-/** A tap box that is to be replaced by a larger one. */
+/** A tap box that is to be replaced by a larger one, gets a ring, or connectors that clamp outside. */
 function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House {
   return {
     ...house,
     points: house.points.map((p) => {
-      const model = taps.has(p.id) ? boxModel(job.boxes[p.id] ?? null) : undefined;
-      return model
+      if (!taps.has(p.id)) return p;
+      const model = boxModel(job.boxes[p.id] ?? null);
+      if (model)
+        return {
+          ...p,
+          box: {
+            ...p.box,
+            model: model.id,
+            markedCubicInches: null,
+            clamps: model.clampsInside ? ('inside' as const) : ('none' as const),
+            metal: model.metal,
+          },
+        };
+      const ring = ringModel(job.rings[p.id] ?? null);
+      const clamps = job.clampsOutside.includes(p.id) ? ('outside' as const) : p.box.clamps;
+      const ringCubicInches = (p.box.extras?.ringCubicInches ?? 0) + (ring?.volumeCubicInches ?? 0);
+      return ring || clamps !== p.box.clamps
         ? {
             ...p,
-            box: {
-              ...p.box,
-              model: model.id,
-              markedCubicInches: null,
-              clamps: model.clampsInside ? ('inside' as const) : ('none' as const),
-              metal: model.metal,
-            },
+            box: { ...p.box, clamps, ...(ring ? { extras: { ...p.box.extras, ringCubicInches } } : {}) },
           }
         : p;
     }),

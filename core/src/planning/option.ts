@@ -3,6 +3,7 @@ import {
   isProtecting,
   type Breaker,
   type BreakerId,
+  type CableType,
   type House,
   type Job,
   type PointId,
@@ -23,6 +24,7 @@ import {
 import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
 import { groupWants, judgeCandidates, type Candidate, type WantGroup } from './candidates.ts';
 import { cheapestLegs, Closure, type Leg } from './legs.ts';
+import { closedWalls, methodsToTry } from './runs.ts';
 import { newPointId, type Option, type PlannedLeg, type Way } from './types.ts';
 
 export interface Planning {
@@ -34,6 +36,8 @@ export interface Planning {
     readonly shown: boolean;
   }[];
   readonly options: readonly Option[];
+  /** Wiring method that was planned with. */
+  readonly method: CableType;
 }
 
 export interface PlanSetting {
@@ -90,12 +94,14 @@ interface Part {
   readonly legs: readonly FoundLeg[];
   readonly cost: number;
   readonly way: Way;
+  readonly method: CableType;
 }
 
 function partsFor(
   setting: PlanSetting,
   group: WantGroup,
   candidates: readonly Candidate[],
+  method: CableType,
 ): { parts: Part[]; reached: Set<string> } {
   const { house, job, plan, frames, feed } = setting;
   const usable = candidates.filter((c) => c.usable && c.breaker);
@@ -116,6 +122,7 @@ function partsFor(
     terminals,
     weights: WEIGHTS[job.preferences.weigh],
     alone: job.preferences.alone,
+    closed: closedWalls(house, plan, method),
   });
   for (const mode of MODES) {
     const closure = new Closure(graph, maskOf(mode));
@@ -131,7 +138,7 @@ function partsFor(
       const cost = tree.cost + tap.minutes + TAP_MINUTES + NEW_BOX_MINUTES * wants.length;
       const known = parts.get(key);
       if (!known || cost < known.cost - 1e-9)
-        parts.set(key, { tap, breaker: tap.breaker, group, graph, legs: whole, cost, way });
+        parts.set(key, { tap, breaker: tap.breaker, group, graph, legs: whole, cost, way, method });
     }
   }
   return {
@@ -163,6 +170,7 @@ function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, part: Par
       to: leg.to,
       breaker: part.breaker,
       control: part.group.control,
+      method: part.method,
       fromProtected: protects,
       route: routeOf({ house, plan, frames, pack }, part.graph, leg.found, leg.from, leg.to),
     };
@@ -275,15 +283,24 @@ export function planJob(setting: PlanSetting): Planning {
   const judged = groups.map((g) =>
     judgeCandidates(setting.house, setting.feed, setting.plan, setting.pack, g),
   );
-  const found = groups.map((g, i) => partsFor(setting, g, judged[i] ?? []));
-  const options = combine(
-    setting,
-    found.map((f) => f.parts),
-  );
+  let found: ReturnType<typeof partsFor>[] = [];
+  let options: Option[] = [];
+  let method: CableType = 'NM-B';
+  // The usual method first; another one only when that opens no way at all.
+  for (method of methodsToTry(setting.house, setting.job)) {
+    const by = method;
+    found = groups.map((g, i) => partsFor(setting, g, judged[i] ?? [], by));
+    options = combine(
+      setting,
+      found.map((f) => f.parts),
+    );
+    if (options.length > 0 || !judged.every((list) => list.some((c) => c.usable))) break;
+  }
   const used = new Set(options.flatMap((o) => o.taps.map((t) => t.pointId)));
   return {
     groups,
     options,
+    method,
     candidates: judged.flatMap((list, group) =>
       list.map((candidate) => ({
         group,

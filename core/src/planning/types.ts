@@ -1,4 +1,4 @@
-import { PointId, type Breaker, type Want } from '../document/index.ts';
+import { PointId, type Breaker, type CableType, type Want } from '../document/index.ts';
 import type { Route } from '../routing/index.ts';
 
 /** Id of the point that a want becomes in the house as planned. */
@@ -9,6 +9,8 @@ export interface PlannedLeg {
   readonly to: string;
   readonly breaker: Breaker;
   readonly control: Want['control'];
+  /** Wiring method that the way was searched for. */
+  readonly method: CableType;
   readonly route: Route;
   /** Set when the leg leaves a receptacle that already gives protection, from its LOAD side. */
   readonly fromProtected: boolean;

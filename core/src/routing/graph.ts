@@ -63,6 +63,8 @@ export interface GraphInput {
   readonly weights: Weights;
   /** Fishing alone takes about twice as long. */
   readonly alone: boolean;
+  /** Walls that the wiring method may not run inside. */
+  readonly closed?: ReadonlySet<WallId>;
 }
 
 const SAME_HEIGHT_MM = 40;
@@ -185,6 +187,7 @@ const roomOfFrame = (input: GraphInput, frame: WallFrame): Room | undefined =>
 /** Plates of the bays that hold a box, and of their neighbours within reach of it. */
 function addPlates(builder: GraphBuilder, input: GraphInput): void {
   for (const { frame, bay, nodes } of [...builder.bays.values()]) {
+    if (input.closed?.has(frame.wall.id)) continue;
     const room = roomOfFrame(input, frame);
     const line = input.plan.lines.get(frame.wall.id);
     if (!room || !line) continue;
@@ -257,6 +260,7 @@ function addCorners(builder: GraphBuilder, input: GraphInput, room: Room, height
     const last = a?.bays.at(-1);
     const first = b?.bays[0];
     if (!a || !b || !last || !first || wall.id === next.id || wall.turn !== 'right') return;
+    if (input.closed?.has(wall.id) || input.closed?.has(next.id)) return;
     // A door right in the corner leaves no bay to turn from.
     if (a.wall.lengthMm - last.rightMm > CROSSING_MM || first.leftMm > CROSSING_MM) return;
     for (const h of heights) {
@@ -308,8 +312,11 @@ function crowded(
   return state;
 }
 
-function joinBays(builder: GraphBuilder): void {
-  for (const { frame, nodes } of builder.bays.values())
+const NONE: ReadonlySet<WallId> = new Set();
+
+function joinBays(builder: GraphBuilder, closed: ReadonlySet<WallId> = NONE): void {
+  for (const { frame, nodes } of builder.bays.values()) {
+    if (closed.has(frame.wall.id)) continue;
     for (let i = 0; i < nodes.length; i++)
       for (let j = i + 1; j < nodes.length; j++) {
         const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
@@ -323,6 +330,7 @@ function joinBays(builder: GraphBuilder): void {
           crowded: how === 'tight' ? 0.15 : 0,
         });
       }
+  }
 }
 
 /** Attic and basement: along the framing and square across it; the house's framing decides which is harder. */
@@ -362,11 +370,11 @@ export function buildGraph(input: GraphInput): RouteGraph {
     const heights = levels(own.map((t) => t.heightMm));
     for (const wall of room.walls) {
       const frame = input.frames.get(wall.id);
-      if (frame) addCrossings(builder, frame, heights);
+      if (frame && !input.closed?.has(wall.id)) addCrossings(builder, frame, heights);
     }
     addCorners(builder, input, room, heights);
   }
-  joinBays(builder);
+  joinBays(builder, input.closed);
   const first = input.house.rooms[0];
   joinFlat(builder, builder.above, 'run-attic', first?.above.joists === 'y');
   joinFlat(builder, builder.below, 'run-below', first?.below.joists === 'y');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { packFor } from '../codes/index.ts';
+import { necPack } from '../codes/index.ts';
 import { ItemId, makeRoom, type House, type Room, type Wall } from '../document/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { smallHouse, wallAt } from '../testing/build.ts';
@@ -41,7 +41,7 @@ function route(
     alone,
   });
   const found = wayTo(cheapestFrom(graph, graph.terminals.get('a')!), graph.terminals.get('b')!);
-  return found && routeOf({ house, plan, frames, pack: packFor('nec-2023') }, graph, found, 'a', 'b');
+  return found && routeOf({ house, plan, frames, pack: necPack(2023) }, graph, found, 'a', 'b');
 }
 
 const withRoom = (change: (r: Room) => Room): House => smallHouse({ rooms: smallHouse().rooms.map(change) });

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import { ItemId, makeRoom, type House } from '../document/index.ts';
-import { packFor } from '../codes/index.ts';
+import { necPack } from '../codes/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { outlet, smallHouse, wallAt } from '../testing/build.ts';
@@ -43,7 +43,7 @@ const route = (house: House, from: ReturnType<typeof wallAt>, to: ReturnType<typ
   return (
     found &&
     routeOf(
-      { house, plan: planOfHouse(house), frames: framesOf(house), pack: packFor('nec-2023') },
+      { house, plan: planOfHouse(house), frames: framesOf(house), pack: necPack(2023) },
       graph,
       found,
       'a',

@@ -95,34 +95,67 @@ export function planOfHouse(house: House): PlanOfHouse {
   };
 }
 
-const EDGE: Record<'sink' | 'tub', true> = { sink: true, tub: true };
+const between = (n: number, low: number, high: number): number => Math.max(low - n, 0, n - high);
 
-/** Shortest way along the walls' faces from a wall position to the nearest sink or tub of the room, mm; null when there is none. */
-export function toWaterMm(plan: PlanOfHouse, at: Position): number | null {
-  if (at.on !== 'wall') return null;
-  const line = plan.lines.get(at.wallId);
+/** What stands between an outlet and a fixture, as the rules measure it. */
+export interface Reach {
+  /** Straight in space to the nearest edge of the fixture, mm: what a cord needs at least. */
+  readonly mm: number;
+  /** Sideways only, and how much the outlet is higher than the rim (negative: lower), mm. */
+  readonly asideMm: number;
+  readonly aboveRimMm: number;
+  readonly name: string;
+  /** The fixture is in another room: no cord goes there without passing a wall or a door. */
+  readonly otherRoom: boolean;
+}
+
+/**
+ * The nearest sink (or tub or shower) to a place on a wall or ceiling, measured to the edge of its outline.
+ * @param rooms `same` stays in the room of the place, `all` measures through walls as well
+ */
+export function reachTo(
+  plan: PlanOfHouse,
+  at: Position,
+  kind: 'sink' | 'tub',
+  rooms: 'same' | 'all',
+): Reach | undefined {
+  const room = plan.roomOf(at);
   const spot = plan.spotOf(at);
-  if (!line || !spot) return null;
-  let best: number | null = null;
-  for (const other of wallLines(line.room))
-    for (const f of other.wall.furniture) {
-      if (!(f.kind in EDGE)) continue;
-      // Straight in plan to the nearest edge of the outline against its wall: never longer than the cord's own path.
-      const x =
-        other.wall.id === line.wall.id
-          ? clamp(at.xMm, f.leftMm, f.rightMm)
-          : nearest(other, f.leftMm, f.rightMm, spot);
-      const p = spotOn(other, x);
-      const d = Math.hypot(p.xMm - spot.xMm, p.yMm - spot.yMm);
-      if (best === null || d < best) best = d;
+  if (!room || !spot) return undefined;
+  const heightMm = at.on === 'wall' ? at.heightMm : room.ceilingMm;
+  let best: Reach | undefined;
+  for (const line of plan.lines.values()) {
+    if (rooms === 'same' && line.room.id !== room.id) continue;
+    for (const f of line.wall.furniture) {
+      if (f.kind !== kind) continue;
+      const dx = spot.xMm - line.from.xMm;
+      const dy = spot.yMm - line.from.yMm;
+      const x = dx * line.along.xMm + dy * line.along.yMm;
+      const into = dy * line.along.xMm - dx * line.along.yMm;
+      const asideMm = Math.hypot(between(x, f.leftMm, f.rightMm), between(into, 0, f.depthMm));
+      const mm = Math.hypot(asideMm, heightMm - f.topMm);
+      const otherRoom = line.room.id !== room.id;
+      if (!best || mm < best.mm)
+        best = { mm, asideMm, aboveRimMm: heightMm - f.topMm, name: f.name, otherRoom };
     }
+  }
   return best;
 }
 
-const clamp = (n: number, low: number, high: number): number => Math.min(Math.max(n, low), high);
-function nearest(line: WallLine, left: number, right: number, spot: Spot): number {
-  const x = (spot.xMm - line.from.xMm) * line.along.xMm + (spot.yMm - line.from.yMm) * line.along.yMm;
-  return clamp(x, left, right);
+/** Does a place on a wall stand over a counter, to serve it? The counter's name if so. */
+export function counterAt(plan: PlanOfHouse, at: Position): string | undefined {
+  if (at.on !== 'wall') return undefined;
+  return plan.lines
+    .get(at.wallId)
+    ?.wall.furniture.find(
+      (f) => f.kind === 'counter' && at.xMm >= f.leftMm && at.xMm <= f.rightMm && at.heightMm >= f.topMm,
+    )?.name;
+}
+
+/** How wet a room is: as entered, else by its use. */
+export function moistureOf(room: Pick<Room, 'use' | 'moisture'>): NonNullable<Room['moisture']> {
+  if (room.moisture) return room.moisture;
+  return room.use === 'outdoor' ? 'wet' : 'dry';
 }
 
 /** Where a point is, in a few words for a list: "North wall, 6' 4" from the left corner". */

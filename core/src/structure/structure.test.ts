@@ -5,7 +5,7 @@ import { boxModel } from '../catalog/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { placementInput } from '../place-wants.ts';
-import { packFor } from '../codes/index.ts';
+import { necPack } from '../codes/index.ts';
 import {
   bayAt,
   clearOdds,
@@ -19,7 +19,7 @@ import {
   planOfHouse,
   wallLines,
   closingErrorMm,
-  toWaterMm,
+  reachTo,
 } from './index.ts';
 import { framesOf } from '../routing/index.ts';
 
@@ -180,8 +180,13 @@ describe('plan of the house', () => {
     };
     const rooms = [{ ...room, walls: room.walls.map((w, i) => (i === 1 ? { ...w, furniture: [sink] } : w)) }];
     const plan = planOfHouse(smallHouse({ rooms, points: [], cables: [] }));
-    expect(toWaterMm(plan, wallAt(144 - 9))).toBeCloseTo(Math.hypot(inches(9), inches(12)), 6);
-    expect(toWaterMm(plan, { on: 'ceiling', roomId: room.id, xMm: 0, yMm: 0 })).toBeNull();
+    expect(reachTo(plan, wallAt(144 - 9), 'sink', 'same')).toMatchObject({
+      otherRoom: false,
+      asideMm: expect.closeTo(Math.hypot(Math.max(0, inches(9) - 500), inches(12)), 6),
+      aboveRimMm: inches(15) - 900,
+      mm: expect.closeTo(Math.hypot(inches(12), 900 - inches(15)), 6),
+    });
+    expect(reachTo(plan, wallAt(144 - 9), 'tub', 'all')).toBeUndefined();
   });
 });
 
@@ -191,7 +196,7 @@ describe('placing a box', () => {
     const want = wanted(x, { at: wallAt(x, height) });
     const b = bundle(house, [want]);
     const plan = planOfHouse(house);
-    const input = placementInput({ ...b, plan, frames: framesOf(house), pack: packFor('nec-2023') }, want)!;
+    const input = placementInput({ ...b, plan, frames: framesOf(house), pack: necPack(2023) }, want)!;
     return { ...judgePlace(input, wallAt(x, height)), good: nearestGoodPlace(input, wallAt(x, height)) };
   };
   it('fits in the middle of a bay', () => expect(judge(56).faults).toEqual([]));

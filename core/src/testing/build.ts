@@ -12,6 +12,8 @@ import {
   makeRoom,
   makeWant,
 } from '../document/index.ts';
+import type { OutletFacts, PlaceFacts } from '../codes/index.ts';
+import type { RoomUse } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 
 /** Small named builders for tests: one room, one panel, one circuit, changed where a test needs it. */
@@ -93,3 +95,17 @@ export const wanted = (x: number, more: Partial<Want> = {}): Want => makeWant('w
 export function bundle(house: House, wants: Want[], more: Partial<Job> = {}): Bundle {
   return { house, job: makeJob('job', house.id, 'A new outlet', { wants, ...more }) };
 }
+
+/** A dry place of a room, far from water, as far as protection goes. */
+export const placeOf = (use: RoomUse, more: Partial<PlaceFacts> = {}): PlaceFacts => ({
+  use,
+  moisture: use === 'outdoor' ? 'wet' : 'dry',
+  heightMm: 400,
+  toSinkMm: null,
+  toSinkStraightMm: null,
+  toTub: null,
+  overCounter: false,
+  volts: 120,
+  ...more,
+});
+export const OUTLET: OutletFacts = { kind: 'receptacle', appliance: null, amps: 15 };

@@ -74,6 +74,10 @@ export const TYPES = options<Cable['type']>({
   AC: 'armored (AC)',
   'old-AC': 'old armored',
   MC: 'metal-clad (MC)',
+  FMC: 'flexible metal conduit',
+  LFMC: 'liquid-tight metal conduit',
+  LFNC: 'liquid-tight plastic conduit',
+  PVC: 'PVC conduit',
   EMT: 'metal tubing (EMT)',
   'knob-and-tube': 'knob-and-tube',
 });

@@ -48,4 +48,4 @@ export function useEvaluation(bundle: Bundle): Evaluated {
   return { evaluation, busy: large && planned?.bundle !== bundle };
 }
 
-const EMPTY: Planning = { groups: [], candidates: [], options: [] };
+const EMPTY: Planning = { groups: [], candidates: [], options: [], method: 'NM-B' };

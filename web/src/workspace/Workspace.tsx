@@ -57,7 +57,7 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
         </span>
       )}
       <span className="tag hide-narrow">
-        Code <b>{packFor(house.code).title}</b>
+        Code <b>{packFor(house).title}</b>
       </span>
     </>
   );

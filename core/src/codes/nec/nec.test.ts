@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { BOXES } from '../../catalog/index.ts';
 import type { Gauge } from '../../document/index.ts';
 import type { BoxContents } from '../pack.ts';
+import { OUTLET, placeOf } from '../../testing/build.ts';
 import { necPack } from './pack.ts';
 import { ARC_FAULT_ROOMS } from './tables/protection.ts';
 
@@ -112,7 +113,9 @@ describe('ground-fault protection by room and edition, NEC 210.8(A) (from memory
     edition: 2014 | 2017 | 2020 | 2023,
     use: Parameters<typeof nec.arcFault>[0],
     toWaterMm: number | null = null,
-  ) => necPack(edition).groundFault({ use, toWaterMm, heightMm: 400 }).needed;
+  ) =>
+    necPack(edition).groundFault(placeOf(use, { toSinkMm: toWaterMm, toSinkStraightMm: toWaterMm }), OUTLET)
+      .needed;
   it('bath, garage, outdoors, crawl space: always', () => {
     for (const use of ['bath', 'garage', 'outdoor', 'crawl'] as const)
       for (const e of [2014, 2017, 2020, 2023] as const) expect(need(e, use)).toBe(true);
@@ -166,8 +169,8 @@ describe('arc-fault protection, NEC 210.12 (from memory)', () => {
 
 describe('tamper-resistant, NEC 406.12 (from memory)', () => {
   it('up to 5 ft 6 in, not above', () => {
-    expect(nec.tamperResistant({ use: 'den', toWaterMm: null, heightMm: 66 * 25.4 }).needed).toBe(true);
-    expect(nec.tamperResistant({ use: 'den', toWaterMm: null, heightMm: 66 * 25.4 + 1 }).needed).toBe(false);
+    expect(nec.tamperResistant(placeOf('den', { heightMm: 66 * 25.4 })).needed).toBe(true);
+    expect(nec.tamperResistant(placeOf('den', { heightMm: 66 * 25.4 + 1 })).needed).toBe(false);
   });
 });
 

@@ -9,6 +9,7 @@ import {
   circuitsOf,
   isNew,
   judge,
+  noNumbers,
   pointsOf,
   touchedPoints,
 } from './judge.ts';
@@ -19,6 +20,9 @@ const HELP = 'Not with this plan: get a licensed electrician.';
 export const cableMaterial: Rule = {
   id: 'cable-material',
   title: 'Old wiring that is not extended',
+  about:
+    'Knob-and-tube and old small aluminium on the circuit stop an extension; large aluminium feeders are ordinary.',
+  numbers: noNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) =>
       cablesOf(context, circuit).flatMap((cable): Judgement[] => {
@@ -58,6 +62,9 @@ export const cableMaterial: Rule = {
 export const grounding: Rule = {
   id: 'ground',
   title: 'Ground at the new point',
+  about:
+    'A new outlet needs a ground all the way back to the panel. Replacing has lawful ways without one; extending has none.',
+  numbers: noNumbers,
   check: (context) =>
     touchedPoints(context)
       .filter(isNew)
@@ -121,6 +128,8 @@ export const grounding: Rule = {
 export const boxCondition: Rule = {
   id: 'box-condition',
   title: 'State of the box',
+  about: 'Burnt, loose, short conductors, or never looked into: the state of every box that the work opens.',
+  numbers: noNumbers,
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const touched = context.touched.has(point.id) && !isNew(point);
@@ -231,6 +240,8 @@ export const boxCondition: Rule = {
 export const multiwire: Rule = {
   id: 'multiwire',
   title: 'Multiwire circuit',
+  about: 'Two hots that share a neutral open together, and the neutral never depends on a device.',
+  numbers: noNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }): Judgement[] => {
       if (!circuit.breaker.multiwire) return [];

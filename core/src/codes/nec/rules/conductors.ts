@@ -1,7 +1,13 @@
-import { isReceptacleDevice, type Cable } from '../../../document/index.ts';
-import type { Remedy } from '../../../findings/index.ts';
-import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import { isReceptacleDevice, type Cable, type Point } from '../../../document/index.ts';
+import type { Remedy, Sourced } from '../../../findings/index.ts';
+import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
+import { TRIP_CURVE_AMPS } from '../../../catalog/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
+import { overload } from '../../../load/index.ts';
+import { amps as A } from '../../../units/index.ts';
+import { heatedConductor } from '../trip.ts';
+import { GAUGES, nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
+import { singleReceptacleSource } from '../tables/conductors.ts';
 import {
   breakerName,
   capital,
@@ -49,10 +55,54 @@ function unread(context: RuleContext, circuit: Circuit, cables: readonly Cable[]
   ];
 }
 
+/** Plugged-in loads of more than one receptacle: then the next standard size above an ampacity is not allowed. */
+export const severalReceptacles = (context: RuleContext, circuit: Circuit): boolean =>
+  pointsOf(context, circuit).filter(isReceptacle).length > 1;
+
+/** Largest breaker for a conductor of this circuit, the next standard size where it is allowed. */
+function largestBreaker(
+  context: RuleContext,
+  circuit: Circuit,
+  { gauge, metal }: Pick<Cable, 'gauge' | 'metal'>,
+): Sourced<number> | undefined {
+  const limit = gauge && metal ? context.pack.breakerLimit(gauge, metal) : undefined;
+  const small = gauge === '14' || gauge === '12' || gauge === '10';
+  if (!limit || small || severalReceptacles(context, circuit)) return limit;
+  const next = nextStandardSize(limit.value) ?? limit.value;
+  return next > limit.value ? { value: next, source: nextSizeSource } : limit;
+}
+
+const breakerNumbers: Rule['numbers'] = (pack) =>
+  (['Cu', 'Al'] as const).flatMap((metal) =>
+    GAUGES.flatMap((gauge): RuleNumber[] => {
+      const limit = pack.breakerLimit(gauge, metal);
+      return limit
+        ? [
+            {
+              what: `${gauge} AWG ${metal === 'Cu' ? 'copper' : 'aluminium'}`,
+              value: `${limit.value} A`,
+              source: limit.source,
+            },
+          ]
+        : [];
+    }),
+  );
+
+/** How hot the conductor could get before the breaker has to open: why the rule is what it is. */
+function heatWords(context: RuleContext, cable: Cable, breakerAmps: number): string {
+  const conductor = heatedConductor(cable, context.pack);
+  if (!conductor || breakerAmps > TRIP_CURVE_AMPS) return '';
+  const { hourAmps, hourC, insulationC } = overload(conductor, breakerAmps);
+  return ` ${A(hourAmps)}, which the breaker may carry for an hour, would bring it to ${Math.round(hourC)} °C; its insulation is made for ${insulationC} °C.`;
+}
+
 /** The weakest conductor of a circuit sets the limit of its breaker: every cable is looked at, not the breaker alone. */
 export const gaugeForBreaker: Rule = {
   id: RULE,
   title: 'Conductor size against the breaker',
+  about:
+    'Every cable of the circuit, read or not, is held against its breaker: the weakest sets the limit. The next standard size is taken only where the circuit has no more than one receptacle.',
+  numbers: breakerNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) => {
       const { breaker } = circuit;
@@ -63,7 +113,7 @@ export const gaugeForBreaker: Rule = {
       let weakest: { cable: Cable; amps: number } | undefined;
       for (const cable of cables) {
         if (cable.gauge === null || cable.metal === null) continue;
-        const limit = context.pack.breakerLimit(cable.gauge, cable.metal);
+        const limit = largestBreaker(context, circuit, cable);
         if (!limit) {
           out.push(
             judge(RULE, {
@@ -89,8 +139,8 @@ export const gaugeForBreaker: Rule = {
               subjects: [cable.id, breaker.id],
               says: `${cable.gauge} AWG in ${cableName(context, cable)} is too small for the ${breaker.amps} A ${breakerName(breaker)}`,
               detail: own
-                ? `The new cable would be the weak one: it could run hot without the breaker ever tripping.`
-                : `${capital(cableName(context, cable))} is the weak one. A ${limit.value} A breaker would suit it; that is the electrician's change.`,
+                ? `The new cable would be the weak one: it could run hot without the breaker ever tripping.${heatWords(context, cable, breaker.amps)}`
+                : `${capital(cableName(context, cable))} is the weak one. A ${limit.value} A breaker would suit it; that is the electrician's change.${heatWords(context, cable, breaker.amps)}`,
               because: { need: breaker.amps, have: limit.value, unit: 'A', sense: 'at-least' },
               sources: [limit.source],
               remedies:
@@ -104,7 +154,7 @@ export const gaugeForBreaker: Rule = {
       const open = cables.filter((c) => c.gauge === null || c.metal === null);
       out.push(...unread(context, circuit, open));
       if (weakest && out.length === 0) {
-        const limit = context.pack.breakerLimit(weakest.cable.gauge ?? '14', weakest.cable.metal ?? 'Cu');
+        const limit = largestBreaker(context, circuit, weakest.cable);
         out.push(
           judge(RULE, {
             severity: 'ok',
@@ -121,16 +171,30 @@ export const gaugeForBreaker: Rule = {
     }),
 };
 
-/** Receptacle ratings that a circuit with several outlets may have. */
+/** Receptacle ratings that a circuit may have: by table with several, at least the circuit's own with a single one alone. */
 export const receptacleRating: Rule = {
   id: 'receptacle-rating',
   title: 'Receptacle rating against the circuit',
+  about:
+    'With two or more receptacles the table says which ratings the circuit may have; a single receptacle alone on its circuit is rated at least as the circuit.',
+  numbers: (pack) =>
+    [15, 20, 30, 40, 50].map((amps) => {
+      const { value, source } = pack.receptacleRatings(amps);
+      return { what: `${amps} A circuit`, value: `${value.join(' or ')} A`, source };
+    }),
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit }) => {
       const points = pointsOf(context, circuit).filter(isReceptacle);
       const allowed = context.pack.receptacleRatings(circuit.breaker.amps);
-      // One receptacle alone on a circuit answers to another rule.
-      if (points.length < 2) return [];
+      const [only, more] = points;
+      if (only && !more) {
+        const singles = only.devices.filter((d) => d.kind === 'receptacle-single');
+        return circuit.points.length === 1
+          ? singles
+              .filter((d) => d.amps < circuit.breaker.amps)
+              .map((d) => tooSmall(only, d.amps, circuit.breaker.amps))
+          : [];
+      }
       return points.flatMap((point) =>
         point.devices
           .filter((d) => isReceptacleDevice(d) && !allowed.value.includes(d.amps))
@@ -150,3 +214,14 @@ export const receptacleRating: Rule = {
       );
     }),
 };
+
+const tooSmall = (point: Point, amps: number, breaker: number): Judgement =>
+  judge('receptacle-rating', {
+    severity: 'fix',
+    mark: 'tap',
+    subjects: [point.id],
+    says: `${point.label}, alone on its circuit, is rated ${amps} A on ${breaker} A`,
+    detail: 'A single receptacle that has a circuit alone is rated at least as the circuit.',
+    because: { need: breaker, have: amps, unit: 'A', sense: 'at-least' },
+    sources: [singleReceptacleSource],
+  });

@@ -1,10 +1,12 @@
-import { BOXES } from '../../../catalog/index.ts';
-import { boxModel } from '../../../catalog/index.ts';
+import { BOXES, boxModel, ringFor, takesOutsideClamps } from '../../../catalog/index.ts';
 import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
-import { surveyBox } from '../../boxes.ts';
+import type { BoxFeed } from '../../../feed/index.ts';
+import { crowding, surveyBox, type BoxSurvey } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
+import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
+import { published } from '../../../findings/index.ts';
 import { capital, cableName, isNew, judge } from './judge.ts';
 
 const RULE = 'box-fill';
@@ -35,6 +37,39 @@ function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy
   }));
 }
 
+/**
+ * Everything that would make a full box fit, cheapest first: connectors that clamp outside, a ring, a bigger box, another
+ * tap. Only what really fits is offered.
+ */
+function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: number): Remedy[] {
+  const { point } = box;
+  const have = survey.volume?.cubicInches ?? 0;
+  const model = boxModel(point.box.model);
+  const without = context.pack.fill({ ...survey.contents, clampsInside: false }).cubicInches;
+  const out: Remedy[] = [];
+  if (survey.contents.clampsInside && takesOutsideClamps(model) && without <= have + 1e-9)
+    out.push({
+      says: `Connectors that clamp outside, at ${point.label}`,
+      edit: { edit: 'clamps-outside', pointId: point.id },
+    });
+  const ring = point.box.extras?.ringCubicInches ? undefined : ringFor(model);
+  if (ring && !isNew(point) && needed <= have + ring.volumeCubicInches + 1e-9)
+    out.push({
+      says: `Extension ring on ${point.label}, ${cubicInches(ring.volumeCubicInches)} more`,
+      edit: { edit: 'set-ring', pointId: point.id, ring: ring.id },
+    });
+  out.push(...largerBoxes(context, point, needed));
+  const other = isNew(point) ? undefined : context.otherOptions[0];
+  if (other) out.push({ says: other.says, edit: { edit: 'choose-option', key: other.key } });
+  return out;
+}
+
+const CROWDED: Record<ReturnType<typeof crowding>['state'], string> = {
+  easy: '',
+  snug: ' Connectors and device make it snug in practice.',
+  crowded: ' Connectors and a deep device make it crowded in practice: a larger box folds better.',
+};
+
 function itemWords(items: readonly { what: string; cubicInches: number }[]): string {
   return items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(', ');
 }
@@ -58,6 +93,30 @@ function askVolume(context: RuleContext, point: Point, needed: number) {
 export const boxFill: Rule = {
   id: RULE,
   title: 'Room in the box',
+  about:
+    'Conductors, runs through, grounds, clamps, fittings, devices by gang and gauge, barriers and terminal blocks against the marked or listed volume with its rings. Pigtails, connectors and locknuts count nothing; equal passes.',
+  numbers: (pack) => [
+    ...(['18', '16', '14', '12', '10', '8', '6'] as const).map((g) => ({
+      what: `One conductor of ${g} AWG`,
+      value: `${ALLOWANCE[g].toFixed(2)} in³`,
+      source: allowanceSource(pack.edition),
+    })),
+    {
+      what: 'Six grounds together count as',
+      value: `${groundCount(6, pack.edition)} of the largest`,
+      source: allowanceSource(pack.edition),
+    },
+    {
+      what: 'Barrier, metal or plastic',
+      value: `${BARRIER.metal} or ${BARRIER.nonmetallic.toFixed(1)} in³`,
+      source: published('NEC 314.16(A)', pack.edition, 'fairly-sure'),
+    },
+    {
+      what: 'Terminal block',
+      value: pack.edition >= 2023 ? '1 of its largest' : 'not counted',
+      source: published('NEC 314.16(B)(6)', pack.edition, 'fairly-sure'),
+    },
+  ],
   check: (context) =>
     [...context.feed.boxes.values()].flatMap((box) => {
       const { point } = box;
@@ -97,13 +156,13 @@ export const boxFill: Rule = {
           mark: 'wire',
           subjects: [point.id],
           says: over ? `Box at ${point.label} gets too full` : `Box at ${point.label} has room`,
-          detail: itemWords(fill.items),
+          detail: `${itemWords(fill.items)}.${touched ? CROWDED[crowding(box, have - fill.cubicInches).state] : ''}`,
           because: { need: fill.cubicInches, have, unit: 'in³', sense: 'at-least' },
           sources: [
             fill.source,
             ...(survey.volume.from === 'catalogue' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
           ],
-          remedies: over && touched ? largerBoxes(context, point, fill.cubicInches) : [],
+          remedies: over && touched ? roomier(context, box, survey, fill.cubicInches) : [],
         }),
       ];
     }),

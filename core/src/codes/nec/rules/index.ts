@@ -1,29 +1,49 @@
 import type { Rule } from '../../pack.ts';
 import { gaugeForBreaker, receptacleRating } from './conductors.ts';
 import { boxFill } from './fill.ts';
-import { airConditioner, connectedLoad, cordShare, fixedShare } from './load.ts';
-import { arcFault, groundFault, weatherAndTamper } from './protection.ts';
+import { airConditioner, connectedLoad, cordShare, feeder, fixedShare } from './load.ts';
+import { arcFault, bathZone, groundFault, weatherAndTamper } from './protection.ts';
 import { boxCondition, cableMaterial, grounding, multiwire } from './condition.ts';
 import { accessible, drop, provedLabel, switchHeight } from './site.ts';
+import { ampacityWhereItRuns, tripBeforeDamage } from './heat.ts';
+import { groundPath, racewayFillRule } from './raceway.ts';
+import { wiringMethod } from './method.ts';
+import { outletRequired, outletSpacing } from './outlets.ts';
+import { cuts } from './frame.ts';
+import { boxListing, localAmendments, reMarked, replaced } from './local.ts';
 
 /** Every rule of the pack, in the order in which the checks column lists equals. Adding a rule is one line here. */
 export const RULES: readonly Rule[] = [
   cableMaterial,
   grounding,
+  groundPath,
   boxCondition,
   gaugeForBreaker,
+  ampacityWhereItRuns,
+  tripBeforeDamage,
   connectedLoad,
   cordShare,
   fixedShare,
   airConditioner,
+  feeder,
   receptacleRating,
   boxFill,
+  boxListing,
+  racewayFillRule,
+  wiringMethod,
+  cuts,
   groundFault,
   arcFault,
+  bathZone,
+  replaced,
   weatherAndTamper,
   multiwire,
+  reMarked,
   drop,
   accessible,
   switchHeight,
+  outletSpacing,
+  outletRequired,
   provedLabel,
+  localAmendments,
 ];

@@ -1,9 +1,9 @@
 import { isReceptacleDevice } from '../../../document/index.ts';
-import { circuitLoad, countedWorst, type CircuitLoad } from '../../../load/index.ts';
+import { circuitLoad, countedWorst, feederLoad, type CircuitLoad } from '../../../load/index.ts';
 import { amps as A, clock, plain } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
-import { breakerName, circuitsOf, isReceptacle, judge, pointsOf } from './judge.ts';
+import { breakerName, circuitsOf, isReceptacle, judge, limitNumbers, pointsOf } from './judge.ts';
 
 /** Runs a check over every loaded circuit; standing circuits only tell of faults. */
 function eachLoad(
@@ -21,6 +21,9 @@ function eachLoad(
 export const connectedLoad: Rule = {
   id: 'load',
   title: 'Load of the circuit',
+  about:
+    'Everything that is plugged in or fixed, by its hours, against the breaker at the worst hour. What runs three hours or more counts 1.25 times.',
+  numbers: limitNumbers('continuousFactor'),
   check: (context) =>
     eachLoad(context, (load, extended) => {
       const { breaker } = load;
@@ -40,7 +43,11 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const top = countedWorst(load.loads, factor.value);
+      const counted = load.loads.map((l) => ({
+        ...l,
+        continuous: l.continuous || l.appliance === 'water-heater',
+      }));
+      const top = countedWorst(counted, factor.value);
       const over = top.amps > breaker.amps + 1e-9;
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [
@@ -63,6 +70,16 @@ export const connectedLoad: Rule = {
 export const cordShare: Rule = {
   id: 'cord-share',
   title: 'One plugged-in load against the circuit',
+  about:
+    'On a circuit with several outlets one plugged-in thing may take 80 %, and never more than its receptacle allows.',
+  numbers: (pack) => [
+    ...limitNumbers('cordShare')(pack),
+    ...Object.entries(CORD_LIMIT_BY_RECEPTACLE).map(([rating, most]) => ({
+      what: `At a ${rating} A receptacle`,
+      value: `${most} A`,
+      source: cordLimitSource,
+    })),
+  ],
   check: (context) =>
     eachLoad(context, (load, extended) => {
       const { breaker } = load;
@@ -72,8 +89,13 @@ export const cordShare: Rule = {
       return cords.flatMap((l) => {
         const devices = context.feed.boxes.get(l.pointId)?.point.devices ?? [];
         const receptacle = Math.max(0, ...devices.filter(isReceptacleDevice).map((d) => d.amps));
-        const byReceptacle = CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY;
-        const byCircuit = limit.value * breaker.amps;
+        const byReceptacle =
+          load.points.length === 1
+            ? Number.POSITIVE_INFINITY
+            : (CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY);
+        // A circuit for this one outlet alone may be used to its rating: the share is for several.
+        const alone = load.points.length === 1 && cords.length === 1;
+        const byCircuit = alone ? breaker.amps : limit.value * breaker.amps;
         const most = Math.min(byCircuit, byReceptacle);
         const over = l.amps > most + 1e-9;
         if (!over && !extended) return [];
@@ -85,7 +107,7 @@ export const cordShare: Rule = {
             says: over
               ? `${l.name} takes too much of ${breakerName(breaker)}`
               : `${l.name} keeps within its share`,
-            detail: `${plain(l.voltAmperes)} VA is ${A(l.amps)}; one plugged-in load may take ${A(most)} here${byReceptacle < byCircuit ? `, limited by the ${receptacle} A receptacle` : ''}.`,
+            detail: `${plain(l.voltAmperes)} VA is ${A(l.amps)}; ${alone ? 'alone on its circuit it' : 'one plugged-in load'} may take ${A(most)} here${byReceptacle < byCircuit ? `, limited by the ${receptacle} A receptacle` : ''}.`,
             because: { need: l.amps, have: most, unit: 'A', sense: 'at-least' },
             sources: [byReceptacle < byCircuit ? cordLimitSource : limit.source],
           }),
@@ -98,6 +120,9 @@ export const cordShare: Rule = {
 export const fixedShare: Rule = {
   id: 'fixed-share',
   title: 'Fixed appliances against the circuit',
+  about:
+    'Appliances fastened in place, lights aside, take half of a circuit that also feeds lights or outlets.',
+  numbers: limitNumbers('fixedShare'),
   check: (context) =>
     eachLoad(context, (load) => {
       const fixed = load.loads.filter((l) => l.connection === 'fixed');
@@ -130,6 +155,8 @@ export const fixedShare: Rule = {
 export const airConditioner: Rule = {
   id: 'room-air-conditioner',
   title: 'Room air conditioner against the circuit',
+  about: 'A plugged-in room air conditioner takes half of a shared circuit, 80 % of one that it has alone.',
+  numbers: limitNumbers('airConditionerShared', 'airConditionerAlone'),
   check: (context) =>
     eachLoad(context, (load) =>
       load.loads
@@ -157,4 +184,42 @@ export const airConditioner: Rule = {
           });
         }),
     ),
+};
+
+/** A new load on a sub-panel is a load on its feeder too. */
+export const feeder: Rule = {
+  id: 'feeder',
+  title: 'Feeder of a sub-panel',
+  about:
+    'When the circuit comes from a sub-panel, the loads of all its circuits at their worst hour are held against the breaker that feeds it, leg by leg.',
+  numbers: limitNumbers('continuousFactor'),
+  check: (context) =>
+    context.house.panels.flatMap((panel): Judgement[] => {
+      if (!panel.breakers.some((b) => context.extended.has(b.id)) || !panel.fedFrom) return [];
+      const factor = context.pack.limits.continuousFactor;
+      const load = feederLoad(context.house, context.feed, panel, factor.value);
+      if (!load) return [];
+      const over = load.amps > load.breaker.amps + 1e-9;
+      const empty = load.empty.length;
+      return [
+        judge('feeder', {
+          severity: over ? 'fix' : empty > 0 ? 'watch' : 'ok',
+          mark: 'tap',
+          subjects: [panel.id, load.breaker.id],
+          says: over
+            ? `${panel.label} asks more than its feeder gives`
+            : empty > 0
+              ? `What runs on circuit${empty === 1 ? '' : 's'} ${load.empty.join(', ')} of ${panel.label}?`
+              : `${panel.label} stays within its feeder`,
+          detail: `${clock(load.hour)}: ${load.names.join(', ') || 'nothing entered'}. The heavier leg is counted; demand factors of a full calculation are the electrician's.`,
+          because: {
+            need: load.amps,
+            have: over || empty === 0 ? load.breaker.amps : null,
+            unit: 'A',
+            sense: 'at-least',
+          },
+          sources: [factor.source],
+        }),
+      ];
+    }),
 };

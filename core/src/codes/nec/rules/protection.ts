@@ -1,24 +1,25 @@
 import { givesGroundFault, type Point } from '../../../document/index.ts';
 import { published, type Remedy, type Source } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
-import { toWaterMm } from '../../../structure/index.ts';
+import { placeFacts, outletFacts } from '../../place.ts';
 import { inches } from '../../../units/index.ts';
 import type { Judgement, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
-import { breakerName, findBreaker, isNew, isReceptacle, judge } from './judge.ts';
+import {
+  ARC_FAULT_AMPS,
+  ARC_FAULT_ROOMS,
+  APPLIANCE_SINCE,
+  GROUND_FAULT_SINCE,
+} from '../tables/protection.ts';
+import { breakerName, findBreaker, isNew, isReceptacle, judge, limitNumbers } from './judge.ts';
 
-/** Highest a ground-fault device may sit and still be reached without a ladder: the switch height. */
-const REACH_MM = inches(79);
+const factsOf = (context: RuleContext, point: Point, poles: 1 | 2 = 1): PlaceFacts | undefined =>
+  placeFacts(context.plan, point.at, poles === 2 ? 240 : 120);
 
-function placeFacts(context: Pick<RuleContext, 'plan'>, point: Point): PlaceFacts | undefined {
-  const room = context.plan.roomOf(point.at);
-  if (!room) return undefined;
-  const use = point.at.on === 'attic' ? 'attic' : room.use;
-  return {
-    use,
-    toWaterMm: toWaterMm(context.plan, point.at),
-    heightMm: point.at.on === 'wall' ? point.at.heightMm : room.ceilingMm,
-  };
-}
+const polesOf = (context: RuleContext, point: Point): 1 | 2 => {
+  const id = context.feed.boxes.get(point.id)?.circuits[0];
+  const breaker = id === undefined ? undefined : findBreaker(context, id);
+  return breaker?.poles === 2 && !breaker.multiwire ? 2 : 1;
+};
 
 function giver(context: RuleContext, id: string): string {
   const point = context.house.points.find((p) => p.id === id);
@@ -34,10 +35,14 @@ const hasUpstream = (context: RuleContext, point: Point): boolean => {
 };
 
 const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
-  {
-    says: `Ground-fault receptacle at ${point.label}`,
-    edit: { edit: 'protect', which: 'groundFault', how: 'at-new' },
-  },
+  ...(isReceptacle(point)
+    ? [
+        {
+          says: `Ground-fault receptacle at ${point.label}`,
+          edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-new' as const },
+        },
+      ]
+    : []),
   ...(hasUpstream(context, point)
     ? [
         {
@@ -72,7 +77,7 @@ function hiddenBehind(context: RuleContext, point: Point): string | undefined {
 function reachable(context: RuleContext, point: Point): Judgement[] {
   if (!point.devices.some(givesGroundFault)) return [];
   const behind = hiddenBehind(context, point);
-  const high = point.at.on === 'wall' && point.at.heightMm > REACH_MM;
+  const high = point.at.on === 'wall' && point.at.heightMm > context.pack.limits.switchHeightMm.value;
   if (!behind && !high) return [];
   return [
     judge('ground-fault-reach', {
@@ -85,71 +90,91 @@ function reachable(context: RuleContext, point: Point): Judgement[] {
       detail:
         'A ground-fault device is tested and reset by hand, so it must be reached without tools, ladder or moving heavy things. Protect it from upstream instead.',
       sources: [published('NEC 210.8, readily accessible')],
-      remedies: groundFaultRemedies(context, point).slice(1),
+      remedies: groundFaultRemedies(context, point).filter(
+        (r) => r.edit.edit !== 'protect' || r.edit.how !== 'at-new',
+      ),
     }),
   ];
 }
 
-/** Ground-fault protection of receptacles by room and water. */
+/** Ground-fault protection of receptacles by room and water, of named appliances, of lights in crawl spaces, of outlets outdoors. */
 export const groundFault: Rule = {
   id: 'ground-fault',
   title: 'Ground-fault protection',
+  about:
+    'By room, by cord path to a sink, by tub or shower, by damp place, by named appliance; lights in crawl spaces and outlets outdoors. Given by the breaker, an upstream device or the device itself, which must be reachable.',
+  numbers: (pack) => [
+    ...Object.entries(GROUND_FAULT_SINCE).map(([use, since]) => ({
+      what: `Receptacles, ${use.replace('-', ' ')}`,
+      value: pack.edition >= since ? 'needed' : 'not by room alone',
+      source: published('NEC 210.8(A)', pack.edition),
+    })),
+    ...Object.entries(APPLIANCE_SINCE).map(([appliance, since]) => ({
+      what: `Outlet of a ${appliance.replace('-', ' ')}`,
+      value: pack.edition >= since ? 'needed' : 'not listed',
+      source: published('NEC 210.8(D)', pack.edition, 'fairly-sure' as const),
+    })),
+    ...limitNumbers('waterReachMm')(pack),
+  ],
   check: (context) =>
-    context.house.points.filter(isReceptacle).flatMap((point) => {
-      const place = placeFacts(context, point);
-      const box = context.feed.boxes.get(point.id);
-      if (!place || !box || box.circuits.length === 0) return [];
-      const need = context.pack.groundFault(place);
-      const by = box.groundFaultBy;
-      if (!isNew(point)) {
-        if (!need.needed || by) return [];
+    context.house.points
+      .filter((p) => p.kind !== 'junction' && p.kind !== 'switch')
+      .flatMap((point) => {
+        const place = factsOf(context, point, polesOf(context, point));
+        const box = context.feed.boxes.get(point.id);
+        if (!place || !box || box.circuits.length === 0) return [];
+        const need = context.pack.groundFault(place, outletFacts(context.house, point));
+        if (!need.needed && !isReceptacle(point)) return [];
+        const by = box.groundFaultBy;
+        if (!isNew(point)) {
+          if (!need.needed || by) return [];
+          return [
+            judge('ground-fault', {
+              severity: 'fix',
+              mark: 'feed',
+              subjects: [point.id],
+              says: `${point.label} would need ground-fault protection today`,
+              detail: `${need.why} It may have been lawful when it was put in; adding it is cheap.`,
+              sources: [need.source],
+              origin: 'standing',
+            }),
+          ];
+        }
+        if (!need.needed)
+          return [
+            judge('ground-fault', {
+              severity: 'ok',
+              mark: 'tap',
+              subjects: [point.id],
+              says: `${point.label} needs no ground-fault protection`,
+              detail: need.why,
+              sources: [need.source],
+            }),
+          ];
+        if (by)
+          return [
+            judge('ground-fault', {
+              severity: 'ok',
+              mark: 'tap',
+              subjects: [point.id],
+              says: `${point.label} is ground-fault protected by ${by === point.id ? 'its own device' : giver(context, by)}`,
+              detail: need.why,
+              sources: [need.source],
+            }),
+            ...reachable(context, point),
+          ];
         return [
           judge('ground-fault', {
             severity: 'fix',
-            mark: 'feed',
-            subjects: [point.id],
-            says: `${point.label} would need ground-fault protection today`,
-            detail: `${need.why} It may have been lawful when it was put in; adding it is cheap.`,
-            sources: [need.source],
-            origin: 'standing',
-          }),
-        ];
-      }
-      if (!need.needed)
-        return [
-          judge('ground-fault', {
-            severity: 'ok',
             mark: 'tap',
             subjects: [point.id],
-            says: `${point.label} needs no ground-fault protection`,
+            says: `${point.label} needs ground-fault protection`,
             detail: need.why,
             sources: [need.source],
+            remedies: groundFaultRemedies(context, point),
           }),
         ];
-      if (by)
-        return [
-          judge('ground-fault', {
-            severity: 'ok',
-            mark: 'tap',
-            subjects: [point.id],
-            says: `${point.label} is ground-fault protected by ${by === point.id ? 'its own device' : giver(context, by)}`,
-            detail: need.why,
-            sources: [need.source],
-          }),
-          ...reachable(context, point),
-        ];
-      return [
-        judge('ground-fault', {
-          severity: 'fix',
-          mark: 'tap',
-          subjects: [point.id],
-          says: `${point.label} needs ground-fault protection`,
-          detail: need.why,
-          sources: [need.source],
-          remedies: groundFaultRemedies(context, point),
-        }),
-      ];
-    }),
+      }),
 };
 
 const list = (points: readonly Point[]): string => points.map((p) => p.label).join(', ');
@@ -158,6 +183,21 @@ const list = (points: readonly Point[]): string => points.map((p) => p.label).jo
 export const arcFault: Rule = {
   id: 'arc-fault',
   title: 'Arc-fault protection',
+  about:
+    'New outlets in the rooms listed, on 120 V circuits of the ratings listed: at the origin of the circuit or at its first receptacle, not at the new device alone. Work at the panel is the electrician’s.',
+  numbers: (pack) => [
+    {
+      what: 'Rooms',
+      value: [...ARC_FAULT_ROOMS].map((r) => r.replace('-', ' ')).join(', '),
+      source: published('NEC 210.12', pack.edition),
+    },
+    {
+      what: 'Circuits',
+      value: `${ARC_FAULT_AMPS(pack.edition).join(', ')} A`,
+      source: published('NEC 210.12', pack.edition),
+    },
+    ...limitNumbers('arcFaultFreeMm')(pack),
+  ],
   check: (context) => {
     const open: Point[] = [];
     const out: Judgement[] = [];
@@ -166,11 +206,11 @@ export const arcFault: Rule = {
       held.set(key, { says, why, source, points: [...(held.get(key)?.points ?? []), point] });
     let reason: { why: string; source: Source } | undefined;
     for (const point of context.house.points.filter((p) => isNew(p) && p.kind !== 'junction')) {
-      const place = placeFacts(context, point);
+      const place = factsOf(context, point);
       const box = context.feed.boxes.get(point.id);
       const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
       if (!place || !box || !breaker) continue;
-      const need = context.pack.arcFault(place.use, breaker.amps);
+      const need = context.pack.arcFault(place.use, breaker.amps, polesOf(context, point));
       if (!need.needed) hold('none', point, 'no arc-fault protection needed', need.why, need.source);
       else if (box.arcFaultBy)
         hold(
@@ -226,17 +266,24 @@ export const arcFault: Rule = {
 export const weatherAndTamper: Rule = {
   id: 'device-kind',
   title: 'Tamper- and weather-resistant devices',
+  about:
+    'Receptacles of dwellings are tamper-resistant up to a height; damp places want weather-resistant ones under a tight cover, wet ones under an extra-duty in-use cover.',
+  numbers: limitNumbers('tamperHeightMm'),
   check: (context) =>
     context.house.points
       .filter((p) => isNew(p) && isReceptacle(p))
       .flatMap((point) => {
-        const place = placeFacts(context, point);
+        const place = factsOf(context, point, polesOf(context, point));
         if (!place) return [];
         const tamper = context.pack.tamperResistant(place);
         const weather = context.pack.weatherResistant(place);
         const kinds = [
           tamper.needed ? 'tamper-resistant' : '',
-          weather.needed ? 'weather-resistant, in-use cover' : '',
+          weather.needed
+            ? place.moisture === 'wet'
+              ? 'weather-resistant, in-use cover'
+              : 'weather-resistant, weather cover'
+            : '',
         ].filter(Boolean);
         return [
           judge('device-kind', {
@@ -252,4 +299,58 @@ export const weatherAndTamper: Rule = {
           }),
         ];
       }),
+};
+
+/** No receptacle in the zone of a tub or shower; no hanging luminaire or fan over it. */
+export const bathZone: Rule = {
+  id: 'bath-zone',
+  title: 'Clear of tub and shower',
+  about:
+    'No receptacle over a tub or shower, nor (from 2020) in the zone beside it; no hanging luminaire, track or fan above or near the rim.',
+  numbers: limitNumbers('bathZoneMm', 'bathZoneHeightMm', 'luminaireZoneMm', 'luminaireZoneHeightMm'),
+  check: (context) =>
+    context.house.points.flatMap((point): Judgement[] => {
+      const place = factsOf(context, point);
+      if (!place?.toTub) return [];
+      const standing = isNew(point) ? {} : { origin: 'standing' as const };
+      if (isReceptacle(point)) {
+        const zone = context.pack.bathZone(place);
+        if (!zone.needed && !isNew(point)) return [];
+        return [
+          judge('bath-zone', {
+            severity: zone.needed ? 'stop' : 'ok',
+            mark: 'want',
+            subjects: [point.id],
+            says: zone.needed
+              ? `${point.label} is too near the tub or shower`
+              : `${point.label} is clear of the tub or shower`,
+            detail: zone.needed ? `${zone.why} Move it.` : zone.why,
+            because: {
+              need: context.pack.limits.bathZoneMm.value,
+              have: place.toTub.asideMm,
+              unit: 'mm',
+              sense: 'at-least',
+            },
+            sources: [zone.source],
+            ...standing,
+          }),
+        ];
+      }
+      if (point.kind !== 'fan') return [];
+      const { luminaireZoneMm: aside, luminaireZoneHeightMm: above } = context.pack.limits;
+      if (place.toTub.asideMm >= aside.value - 1e-6 || place.toTub.aboveRimMm >= above.value - 1e-6)
+        return [];
+      return [
+        judge('bath-zone', {
+          severity: 'fix',
+          mark: 'want',
+          subjects: [point.id],
+          says: `${point.label} hangs too near the tub or shower`,
+          detail: 'Three feet sideways or eight feet above the rim keep a fan or hanging luminaire clear.',
+          because: { need: aside.value, have: place.toTub.asideMm, unit: 'mm', sense: 'at-least' },
+          sources: [aside.source],
+          ...standing,
+        }),
+      ];
+    }),
 };

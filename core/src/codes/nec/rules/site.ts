@@ -1,9 +1,18 @@
 import { practice, published } from '../../../findings/index.ts';
 import { voltageDrop, type Drop } from '../../../load/index.ts';
-import { feet, formatLength, percent, volts } from '../../../units/index.ts';
+import { feet, formatLength, percent, plain, volts } from '../../../units/index.ts';
 import type { Gauge, Point, PointId } from '../../../document/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
-import { breakerName, capital, circuitsOf, isNew, judge, touchedPoints } from './judge.ts';
+import {
+  breakerName,
+  capital,
+  circuitsOf,
+  isNew,
+  judge,
+  limitNumbers,
+  noNumbers,
+  touchedPoints,
+} from './judge.ts';
 
 /** What 12 AWG new cable would make of it: a remedy is only offered when it helps. */
 function dropWith(context: RuleContext, gauge: Gauge, pointId: PointId): number {
@@ -58,6 +67,16 @@ function dropAt(context: RuleContext, point: Point, d: Drop): Judgement {
 export const drop: Rule = {
   id: 'voltage-drop',
   title: 'Voltage drop',
+  about:
+    'Volts lost from the breaker to the new point, cable by cable with what each carries at its worst hour, conductors at 75 °C. Advice of the code, no rule.',
+  numbers: (pack) => [
+    ...limitNumbers('voltageDrop')(pack),
+    ...(['14', '12', '10', '8', '6'] as const).map((g) => ({
+      what: `${g} AWG copper at 75 °C`,
+      value: `${plain(pack.resistance(g, 'Cu', 75).value * 304.8, 3)} ohm per 1000 ft`,
+      source: pack.resistance(g, 'Cu', 75).source,
+    })),
+  ],
   check: (context) => {
     const all = touchedPoints(context)
       .filter(isNew)
@@ -76,6 +95,8 @@ export const drop: Rule = {
 export const accessible: Rule = {
   id: 'accessible',
   title: 'Boxes stay accessible',
+  about: 'Every box with splices can be reached without taking the building or its finish apart.',
+  numbers: noNumbers,
   check: (context) =>
     context.house.points
       .filter((p) => !p.accessible)
@@ -96,6 +117,8 @@ export const accessible: Rule = {
 export const switchHeight: Rule = {
   id: 'switch-height',
   title: 'Switch height',
+  about: 'The grip of a switch at its highest is at most 6 ft 7 in above the floor.',
+  numbers: limitNumbers('switchHeightMm'),
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const limit = context.pack.limits.switchHeightMm;
@@ -117,6 +140,9 @@ export const switchHeight: Rule = {
 export const provedLabel: Rule = {
   id: 'breaker-proved',
   title: 'Breaker proved, dust of old houses',
+  about:
+    'The label of a breaker proves nothing: it is switched and seen to kill the circuit. Houses from before 1978 get their dust warning.',
+  numbers: noNumbers,
   check: (context) => {
     const out = circuitsOf(context)
       .filter((c) => c.extended)

@@ -1,0 +1,93 @@
+import { published, type Source } from '../../findings/index.ts';
+import type { BoxContents, Fill, FillGauge, FillItem } from '../pack.ts';
+
+const SMALL_FIRST: readonly FillGauge[] = ['18', '16', '14', '12', '10', '8', '6', '4'];
+const larger = (a: FillGauge | null, b: FillGauge): FillGauge =>
+  a === null || SMALL_FIRST.indexOf(b) > SMALL_FIRST.indexOf(a) ? b : a;
+
+/** Table 314.16(B): volume of one conductor, in3. It ends at 6 AWG: larger conductors are not for boxes of this size. */
+export const ALLOWANCE: Readonly<Record<FillGauge, number>> = {
+  '18': 1.5,
+  '16': 1.75,
+  '14': 2.0,
+  '12': 2.25,
+  '10': 2.5,
+  '8': 3.0,
+  '6': 5.0,
+  '4': Number.POSITIVE_INFINITY,
+};
+export const allowanceSource = (edition: number): Source =>
+  published(edition >= 2023 ? 'NEC 314.16(B), Table 314.16(B)(1)' : 'NEC 314.16(B)', edition, 'sure');
+
+/** What an unmarked barrier takes, in3. */
+export const BARRIER = { metal: 0.5, nonmetallic: 1.0 } as const;
+/** Luminaire wires under a domed canopy that may be left out, together with the ground that comes with them. */
+export const CANOPY_FREE_WIRES = 4;
+/** Terminal blocks count from this edition. */
+export const TERMINAL_BLOCKS_SINCE = 2023;
+
+/** Grounds by edition: all as one up to 2017; from 2020 one for up to four and a quarter for each more. */
+export function groundCount(count: number, edition: number): number {
+  if (count === 0) return 0;
+  return edition >= 2020 ? 1 + 0.25 * Math.max(0, count - 4) : 1;
+}
+
+/** The canopy exception takes up to four small wires; with more than four, all are counted. */
+const countedFixtureWires = (wires: number, domed: boolean): number =>
+  domed && wires <= CANOPY_FREE_WIRES ? 0 : wires;
+
+/**
+ * Conductor volume that a box needs, item by item. Connectors, locknuts, bushings and pigtails take none.
+ * @param edition of the code: grounds above four count from 2020, terminal blocks from 2023
+ * @returns in3, unrounded (NEC 314.16(B))
+ */
+export function boxFill(contents: BoxContents, edition: number): Fill {
+  const items: FillItem[] = [];
+  const { extras = {} } = contents;
+  const add = (what: string, count: number, each: number) => {
+    if (count > 0) items.push({ what, count, eachCubicInches: each, cubicInches: count * each });
+  };
+  let largest: FillGauge | null = null;
+  for (const gauge of SMALL_FIRST) {
+    const n = contents.conductors[gauge] ?? 0;
+    if (n > 0) largest = gauge;
+    add(`${n} conductor${n === 1 ? '' : 's'}, ${gauge} AWG`, n, ALLOWANCE[gauge]);
+  }
+  for (const { gauge, count, coiled } of extras.unbroken ?? []) {
+    largest = larger(largest, gauge);
+    add(
+      `${count} run${count === 1 ? 's' : ''} through unbroken, ${gauge} AWG${coiled ? ', looped' : ''}`,
+      coiled ? 2 * count : count,
+      ALLOWANCE[gauge],
+    );
+  }
+  const fixture = countedFixtureWires(extras.fixtureWires ?? 0, extras.domedCanopy ?? false);
+  if (fixture > 0) {
+    largest = larger(largest, '18');
+    add(`${fixture} luminaire wires, 18 AWG`, fixture, ALLOWANCE['18']);
+  }
+  if (contents.largestGround) {
+    add(
+      contents.grounds === 1 ? 'the ground' : `${contents.grounds} grounds together`,
+      groundCount(contents.grounds, edition),
+      ALLOWANCE[contents.largestGround],
+    );
+    largest = larger(largest, contents.largestGround);
+  }
+  if (contents.clampsInside && largest) add('the clamps', 1, ALLOWANCE[largest]);
+  if (largest) add('stud or hickey', extras.fittings ?? 0, ALLOWANCE[largest]);
+  for (const yoke of contents.yokes)
+    add(yoke.gangs > 1 ? `device, ${yoke.gangs} gangs` : 'the device', 2 * yoke.gangs, ALLOWANCE[yoke.gauge]);
+  if (largest && edition >= TERMINAL_BLOCKS_SINCE)
+    add('terminal block', extras.terminalBlocks ?? 0, ALLOWANCE[largest]);
+  if (extras.barrier) add('the barrier', 1, BARRIER[extras.barrier]);
+  return {
+    items,
+    cubicInches: items.reduce((s, i) => s + i.cubicInches, 0),
+    source: allowanceSource(edition),
+  };
+}
+
+/** How many conductors of one size a volume holds when nothing else is in it: the printed columns of the volume table. */
+export const conductorsIn = (cubicInches: number, gauge: Exclude<FillGauge, '4'>): number =>
+  Math.floor(cubicInches / ALLOWANCE[gauge] + 1e-9);

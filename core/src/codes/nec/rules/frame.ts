@@ -1,0 +1,126 @@
+import { formatLength, percent } from '../../../units/index.ts';
+import { published } from '../../../findings/index.ts';
+import type { CutFact, Judgement, Rule, RuleContext } from '../../pack.ts';
+import { judge, limitNumbers } from './judge.ts';
+
+const WORD: Readonly<Record<CutFact['member'], string>> = {
+  stud: 'stud',
+  joist: 'joist',
+  'top-plate': 'top plate',
+  'bottom-plate': 'bottom plate',
+};
+
+/** What is wrong with a cut in the frame by the rules of the structure; nothing when it holds. */
+export function cutFault(
+  { limits }: RuleContext['pack'],
+  cut: CutFact,
+):
+  | {
+      says: string;
+      need: number;
+      have: number;
+      unit: 'mm' | 'share';
+      source: RuleContext['pack']['limits']['holeEdgeMm']['source'];
+    }
+  | undefined {
+  const share = cut.cutMm / cut.depthMm;
+  const over = (limit: { value: number; source: typeof limits.holeEdgeMm.source }, says: string) =>
+    share > limit.value + 1e-9
+      ? { says, need: share, have: limit.value, unit: 'share' as const, source: limit.source }
+      : undefined;
+  const edge = (limit: { value: number; source: typeof limits.holeEdgeMm.source }) =>
+    cut.edgeMm < limit.value - 1e-6
+      ? {
+          says: 'too near its edge',
+          need: limit.value,
+          have: cut.edgeMm,
+          unit: 'mm' as const,
+          source: limit.source,
+        }
+      : undefined;
+  switch (cut.member) {
+    case 'stud':
+      return cut.kind === 'notch'
+        ? over(cut.bearing ? limits.studNotchBearingShare : limits.studNotchShare, 'notched too deep')
+        : (over(cut.bearing ? limits.studHoleBearingShare : limits.studHoleShare, 'bored too wide') ??
+            edge(limits.studHoleEdgeMm));
+    case 'joist':
+      return cut.kind === 'notch'
+        ? over(limits.joistNotchShare, 'notched too deep')
+        : (over(limits.joistHoleShare, 'bored too wide') ?? edge(limits.joistHoleEdgeMm));
+    case 'top-plate':
+      return over(limits.plateCutShare, 'cut so far that it needs a tie');
+    case 'bottom-plate':
+      return undefined;
+  }
+}
+
+const ENGINEERED = published('IRC R502.8.2, R802.10.4');
+
+/** Holes and notches of the new run: what stays of the wood, steel plates, and members that are never cut. */
+export const cuts: Rule = {
+  id: 'holes',
+  title: 'Holes and notches in the frame',
+  about:
+    'Each hole of the run: 1-1/4 in to the nearer face or a steel plate; its share of stud, joist or plate; distance from the edge. Trusses, I-joists and glued timber are not cut but as their maker says.',
+  numbers: limitNumbers(
+    'holeEdgeMm',
+    'studHoleShare',
+    'studHoleBearingShare',
+    'studHoleEdgeMm',
+    'studNotchShare',
+    'studNotchBearingShare',
+    'joistHoleShare',
+    'joistHoleEdgeMm',
+    'joistNotchShare',
+    'plateCutShare',
+  ),
+  check: (context) =>
+    context.runs.flatMap((run): Judgement[] => {
+      if (run.cuts.length === 0) return [];
+      const L = (mm: number) => formatLength(mm, context.house.units, 'inches');
+      const common = { mark: 'run' as const, subjects: [run.cableId] };
+      const engineered = run.cuts.find((c) => c.engineered);
+      if (engineered)
+        return [
+          judge('holes', {
+            ...common,
+            severity: 'stop',
+            says: `${run.label} would cut an engineered ${WORD[engineered.member]}`,
+            detail:
+              'Trusses, I-joists and glued timber are cut only as their maker or a design professional says.',
+            sources: [ENGINEERED],
+          }),
+        ];
+      for (const cut of run.cuts) {
+        const fault = cutFault(context.pack, cut);
+        if (fault)
+          return [
+            judge('holes', {
+              ...common,
+              severity: 'fix',
+              says: `A ${WORD[cut.member]} on ${run.label} is ${fault.says}`,
+              detail: `${L(cut.cutMm)} ${cut.kind} in ${L(cut.depthMm)}; ${fault.unit === 'share' ? `${percent(fault.need, 0)} of it, ${percent(fault.have, 0)} allowed` : `${L(fault.have)} to the edge, ${L(fault.need)} needed`}.`,
+              because: { need: fault.need, have: fault.have, unit: fault.unit, sense: 'at-least' },
+              sources: [fault.source],
+            }),
+          ];
+      }
+      const limit = context.pack.limits.holeEdgeMm;
+      const plates = run.cuts.filter((c) => c.edgeMm < limit.value - 0.01).length;
+      const least = Math.min(...run.cuts.map((c) => c.edgeMm));
+      return [
+        judge('holes', {
+          ...common,
+          severity: 'ok',
+          says:
+            plates > 0
+              ? `${run.label}: ${plates} hole${plates === 1 ? ' gets' : 's get'} a steel plate`
+              : `${run.label}: all holes keep their distance`,
+          detail: `${run.cuts.length} hole${run.cuts.length === 1 ? '' : 's'}, ${L(least)} of wood to the nearer face at the tightest, ${L(limit.value)} asked without a plate.`,
+          because: { need: limit.value, have: least, unit: 'mm', sense: 'at-least' },
+          sources: [limit.source],
+        }),
+      ];
+    }),
+};

@@ -1,0 +1,36 @@
+import type { House, Point, Position } from '../document/index.ts';
+import { counterAt, moistureOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
+import type { OutletFacts, PlaceFacts } from './pack.ts';
+
+/** What surrounds a place, for the rules that go by it; undefined when its room is not known. */
+export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 120): PlaceFacts | undefined {
+  const room = plan.roomOf(at);
+  if (!room) return undefined;
+  const use = at.on === 'attic' ? ('attic' as const) : room.use;
+  const tub = reachTo(plan, at, 'tub', 'same');
+  return {
+    use,
+    moisture: at.on === 'attic' ? 'dry' : moistureOf(room),
+    heightMm: at.on === 'wall' ? at.heightMm : room.ceilingMm,
+    toSinkMm: reachTo(plan, at, 'sink', 'same')?.mm ?? null,
+    toSinkStraightMm: reachTo(plan, at, 'sink', 'all')?.mm ?? null,
+    toTub: tub ? { mm: tub.mm, asideMm: tub.asideMm, aboveRimMm: tub.aboveRimMm } : null,
+    overCounter: room.use === 'kitchen' && counterAt(plan, at) !== undefined,
+    volts,
+  };
+}
+
+/** What is connected at a point, for the rules that go by that. */
+export function outletFacts(
+  house: Pick<House, 'loads'>,
+  point: Pick<Point, 'id' | 'kind' | 'devices'>,
+): OutletFacts {
+  const appliance = house.loads.find((l) => l.pointId === point.id && l.appliance)?.appliance ?? null;
+  const kind =
+    point.kind === 'receptacle'
+      ? 'receptacle'
+      : point.kind === 'appliance'
+        ? 'appliance'
+        : ('light' as const);
+  return { kind, appliance, amps: Math.max(0, ...point.devices.map((d) => d.amps)) };
+}

@@ -1,0 +1,49 @@
+import type { Breaker, House, Panel } from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
+import { circuitLoad, countedWorst, nominalVolts } from './load.ts';
+
+/** What a sub-panel's circuits ask of the breaker that feeds it, as far as loads are entered. */
+export interface FeederLoad {
+  readonly panel: Panel;
+  readonly breaker: Breaker;
+  /** Counted current at the worst hour on the heavier leg, A at 120 V; both legs taken even where nobody knows which. */
+  readonly amps: number;
+  readonly hour: number;
+  readonly names: readonly string[];
+  /** Circuits of the panel for which no load was ever entered. */
+  readonly empty: readonly string[];
+}
+
+/**
+ * Load of a sub-panel at its worst hour against its feeder breaker. Circuits of 120 V are spread over two legs the way
+ * breakers are numbered, odd rows and even rows in turn; 240 V circuits load both.
+ * @returns undefined for a panel that is fed from the service
+ */
+export function feederLoad(house: House, feed: Feed, panel: Panel, factor: number): FeederLoad | undefined {
+  const breaker = house.panels.flatMap((p) => p.breakers).find((b) => b.id === panel.fedFrom);
+  if (!breaker) return undefined;
+  const legs: [Leg[], Leg[]] = [[], []];
+  const empty: string[] = [];
+  for (const b of panel.breakers) {
+    const load = circuitLoad(house, feed, b.id);
+    if (!load || load.loads.length === 0) {
+      if (load && load.points.length > 0) empty.push(b.number);
+      continue;
+    }
+    const at = legOf(b);
+    const list = load.loads.map((l) => ({ ...l, amps: l.voltAmperes / nominalVolts(b.poles) }));
+    if (b.poles === 2 || at === 0) legs[0].push(...list);
+    if (b.poles === 2 || at === 1) legs[1].push(...list);
+  }
+  const both = legs.map((l) => countedWorst(l, factor));
+  const top = (both[1]?.amps ?? 0) > (both[0]?.amps ?? 0) ? both[1] : both[0];
+  return { panel, breaker, amps: top?.amps ?? 0, hour: top?.hour ?? 0, names: top?.names ?? [], empty };
+}
+
+type Leg = Parameters<typeof countedWorst>[0][number];
+
+/** Breakers 1 and 2 share the first leg, 3 and 4 the second, and so on down the panel. */
+const legOf = (breaker: Pick<Breaker, 'number'>): 0 | 1 => {
+  const n = Number.parseInt(breaker.number, 10);
+  return Number.isFinite(n) && Math.floor((n - 1) / 2) % 2 === 1 ? 1 : 0;
+};

@@ -1,0 +1,85 @@
+import type { CutFact, RunFact, RunPlace } from '../codes/index.ts';
+import { METHODS, methodsFor } from '../codes/index.ts';
+import type { CableType, House, Job, WallId } from '../document/index.ts';
+import type { Move, Place } from '../routing/index.ts';
+import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import type { PlannedLeg } from './types.ts';
+
+/** Methods to plan with, in order: what was chosen by hand alone, else the usual ones that the house allows. */
+export function methodsToTry(house: House, job: Job): readonly CableType[] {
+  if (job.method) return [job.method];
+  const allowed = methodsFor([], house.bannedMethods).filter((m) => m !== 'FMC' && m !== 'LFMC');
+  // In a house where cable is forbidden nothing else is left than what stays allowed.
+  return allowed.length > 0 ? allowed.slice(0, 4) : ['NM-B'];
+}
+
+function placeIn(plan: PlanOfHouse, wallId: WallId): RunPlace {
+  const line = plan.lines.get(wallId);
+  if (line?.wall.framing.kind === 'masonry') return 'masonry';
+  return line ? moistureOf(line.room) : 'dry';
+}
+
+/** Walls that a method may not run inside; the search leaves them closed. */
+export function closedWalls(house: House, plan: PlanOfHouse, method: CableType): Set<WallId> {
+  const closed = new Set<WallId>();
+  for (const room of house.rooms)
+    for (const wall of room.walls)
+      if (METHODS[method].may[placeIn(plan, wall.id)] === 'no') closed.add(wall.id);
+  return closed;
+}
+
+const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? place.wallId : undefined);
+
+function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
+  if (move.op === 'run-attic') return [{ place: 'attic', where: 'attic' }];
+  if (move.op === 'run-below') return [{ place: 'joist-undersides', where: 'below the floor' }];
+  // A box on the other face is reached from the back: the cable stays in the cavity of the wall it came through.
+  if (move.op === 'same-bay') return [];
+  return [move.from, move.to].flatMap((p) => {
+    const id = wallOf(p);
+    return id ? [{ place: placeIn(plan, id), where: plan.lines.get(id)?.wall.name ?? 'wall' }] : [];
+  });
+}
+
+const MEMBER: Readonly<Record<Move['holes'][number]['through'], CutFact['member']>> = {
+  stud: 'stud',
+  'corner studs': 'stud',
+  'top plates': 'top-plate',
+  'bottom plate': 'bottom-plate',
+};
+
+function cutsOf(frames: ReadonlyMap<WallId, WallFrame>, move: Move): CutFact[] {
+  return move.holes.map((h) => {
+    const wall = frames.get(h.wallId)?.wall;
+    return {
+      member: MEMBER[h.through],
+      depthMm: wall?.framing.depthMm ?? 2 * h.edgeMm + h.diameterMm,
+      cutMm: h.diameterMm,
+      kind: 'hole' as const,
+      edgeMm: h.edgeMm,
+      // Nobody knows from inside which walls bear: the outside ones surely are limited like them.
+      bearing: wall?.exterior ?? false,
+      engineered: false,
+    };
+  });
+}
+
+/** What the rules need to know of the way of each new cable. */
+export function runFacts(
+  plan: PlanOfHouse,
+  frames: ReadonlyMap<WallId, WallFrame>,
+  legs: readonly PlannedLeg[],
+  labels: ReadonlyMap<string, string>,
+): RunFact[] {
+  return legs.map((leg, i): RunFact => {
+    const { moves } = leg.route;
+    const places = moves.flatMap((m) => placesOf(plan, m));
+    return {
+      cableId: `new-leg-${i + 1}`,
+      label: `the run from ${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
+      places: places.length > 0 ? places : [{ place: 'dry', where: 'one bay' }],
+      attic: moves.some((m) => m.op === 'run-attic'),
+      cuts: moves.flatMap((m) => cutsOf(frames, m)),
+    };
+  });
+}
