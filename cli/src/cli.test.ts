@@ -75,3 +75,53 @@ describe('unusable calls end with 2 and say why', () => {
   it('--help tells the exit codes', () =>
     expect(call('--help')).toMatchObject({ code: 0, out: expect.stringContaining('Exit code') }));
 });
+
+describe('elwand rules', () => {
+  it('lists every rule with its numbers by edition and their sources', () => {
+    const r = call('rules');
+    expect(r.code).toBe(0);
+    expect(r.out).toContain('Room in the box (box-fill)');
+    expect(r.out).toMatch(/2017 {2}Six grounds together count as: 1 of the largest/);
+    expect(r.out).toMatch(/2023 {2}Six grounds together count as: 1.5 of the largest/);
+    expect(r.out).toContain('from memory');
+  });
+  it('one edition, as JSON', () => {
+    const list = JSON.parse(call('rules', '--edition', '2014', '--json').out) as {
+      id: string;
+      numbers: { edition: number }[];
+    }[];
+    expect(list.length).toBeGreaterThan(25);
+    for (const r of list) expect(r.numbers.map((n) => n.edition)).toEqual([2014]);
+  });
+  it.each([
+    [['rules', '--edition', '1999'], 'no edition "1999"'],
+    [['rules', 'box-fill'], 'takes no "box-fill"'],
+  ])('%o is refused', (args, says) =>
+    expect(call(...args)).toMatchObject({ code: 2, err: expect.stringContaining(says) }),
+  );
+});
+
+describe('elwand sum', () => {
+  it('lists the sums with their fields', () => {
+    const { out } = call('sum');
+    for (const id of ['box-fill', 'conduit-fill', 'voltage-drop', 'units']) expect(out).toContain(id);
+    expect(out).toContain('volume=18');
+  });
+  it('ends with 0 when it holds, 1 when it does not, and shows working and source', () => {
+    const drop = call('sum', 'voltage-drop', 'gauge=12', "length=100'", 'amps=16');
+    expect(drop.code).toBe(1);
+    expect(drop.out).toContain('6.176 V');
+    expect(drop.out).toContain('[NEC Chapter 9 Table 8, from memory]');
+    expect(call('sum', 'conduit-fill', 'n12=9').code).toBe(0);
+  });
+  it('as JSON', () =>
+    expect(JSON.parse(call('sum', 'units', 'length=12', '--json').out)).toMatchObject({ verdict: 'told' }));
+  it.each([
+    [['sum', 'nothing'], 'no sum "nothing"'],
+    [['sum', 'units', 'length'], 'not key=value'],
+    [['sum', 'units', 'length=abc'], 'length: "abc" is not a length'],
+    [['sum', 'gauge', 'gauge=13'], 'gauge: "13" is not one of'],
+  ])('%o is refused', (args, says) =>
+    expect(call(...args)).toMatchObject({ code: 2, err: expect.stringContaining(says) }),
+  );
+});

@@ -1,8 +1,13 @@
 import {
+  doSum,
+  EDITIONS,
   evaluate,
   holdsUp,
+  necPack,
   readBundleText,
   sourceLine,
+  SUMS,
+  sumById,
   type Bundle,
   type Evaluation,
   type Finding,
@@ -19,10 +24,13 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
 
   elwand check FILE [--job ID] [--json]   findings of the house and its jobs
   elwand plan FILE [--job ID]             options, chosen plan, materials and steps as JSON
+  elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
+  elwand sum [ID [key=value ...]] [--json]  a quick sum without a job; without ID the list of sums
   elwand --help
 
 FILE is a bundle exported from Elwand (house and jobs); - reads standard input.
 --job ID   only this job; without it check looks at all jobs, plan at the first.
+sum        left-out values take their presets; a sum that fails ends with exit code 1.
 
 Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable.
 
@@ -53,7 +61,9 @@ function parseCall(args: readonly string[]): Call | string {
   }
   const [command, file, more] = rest;
   if (command !== 'check' && command !== 'plan')
-    return command === undefined ? 'a command is needed: check or plan' : `no such command: ${command}`;
+    return command === undefined
+      ? 'a command is needed: check, plan, rules or sum'
+      : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
   return { command, file, job, json };
@@ -124,12 +134,73 @@ function plan(bundle: Bundle): Outcome {
   return { code: stopped([view]), err: '', out: `${JSON.stringify(out, null, 2)}\n` };
 }
 
+function rules(args: readonly string[]): Outcome {
+  const json = args.includes('--json');
+  const at = args.indexOf('--edition');
+  const asked = at < 0 ? undefined : args[at + 1];
+  const known = args.filter((a, i) => a !== '--json' && a !== '--edition' && (at < 0 || i !== at + 1));
+  if (known[0] !== undefined) return unusable(`elwand: rules takes no "${known[0]}"`);
+  const editions = at < 0 ? EDITIONS : EDITIONS.filter((e) => String(e) === asked);
+  if (editions.length === 0)
+    return unusable(`elwand: no edition "${asked ?? ''}"; known: ${EDITIONS.join(', ')}`);
+  const packs = editions.map((e) => necPack(e));
+  const list = (packs[0]?.rules ?? []).map((r) => ({
+    id: r.id,
+    title: r.title,
+    about: r.about,
+    numbers: packs.map((pack) => ({ edition: pack.edition, numbers: r.numbers(pack) })),
+  }));
+  if (json) return { code: 0, err: '', out: `${JSON.stringify(list, null, 2)}\n` };
+  const text = list.map((r) => {
+    const numbers = r.numbers.flatMap(({ edition, numbers: of }) =>
+      of.map((n) => `  ${edition}  ${n.what}: ${n.value}  [${sourceLine(n.source)}]`),
+    );
+    return [`${r.title} (${r.id})`, `  ${r.about}`, ...numbers].join('\n');
+  });
+  return { code: 0, err: '', out: `${text.join('\n\n')}\n` };
+}
+
+function sum(args: readonly string[]): Outcome {
+  const json = args.includes('--json');
+  const [id, ...pairs] = args.filter((a) => a !== '--json');
+  if (id === undefined) {
+    const list = SUMS.map(
+      (s) =>
+        `${s.id.padEnd(14)} ${s.about}\n${s.fields.map((f) => `                 ${f.key}=${f.preset}  ${f.label}`).join('\n')}`,
+    );
+    return { code: 0, err: '', out: `${list.join('\n')}\n` };
+  }
+  const found = sumById(id);
+  if (!found) return unusable(`elwand: there is no sum "${id}"; known: ${SUMS.map((s) => s.id).join(', ')}`);
+  const bad = pairs.find((p) => !/^\w+=/.test(p));
+  if (bad !== undefined) return unusable(`elwand: "${bad}" is not key=value`);
+  const given = Object.fromEntries(
+    pairs.map((p) => [p.slice(0, p.indexOf('=')), p.slice(p.indexOf('=') + 1)] as const),
+  );
+  const done = doSum(found, given);
+  if (!done.ok)
+    return unusable(
+      `elwand: ${found.id} can't be worked out\n${done.problems.map((p) => `  ${p.key}: ${p.says}`).join('\n')}`,
+    );
+  const { result } = done;
+  const code = result.verdict === 'fails' ? 1 : 0;
+  if (json) return { code, err: '', out: `${JSON.stringify(result, null, 2)}\n` };
+  const lines = result.lines.map((l) => `  ${l.what}${l.how ? `: ${l.how}` : ''} = ${l.value}`);
+  return {
+    code,
+    err: '',
+    out: `${[result.says, ...lines, ...result.sources.map((s) => `  [${sourceLine(s)}]`)].join('\n')}\n`,
+  };
+}
+
 /**
  * Runs one call of the command line.
  * @param read gives the text of a file; throws when it cannot
  */
 export function run(args: readonly string[], read: (file: string) => string): Outcome {
   if (args.includes('--help') || args.includes('-h')) return { code: 0, out: HELP, err: '' };
+  if (args[0] === 'rules') return rules(args.slice(1));
+  if (args[0] === 'sum') return sum(args.slice(1));
   const call = parseCall(args);
   if (typeof call === 'string') return unusable(`elwand: ${call}\nTry: elwand --help`);
   let text: string;

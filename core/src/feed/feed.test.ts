@@ -11,7 +11,7 @@ import {
   smallHouse,
   wallAt,
 } from '../testing/build.ts';
-import { beyond, buildFeed, goesDark } from './feed.ts';
+import { beyond, buildFeed, feedTree, goesDark, protectionZones } from './feed.ts';
 
 const id = (s: string) => PointId.parse(s);
 const light = makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), knownBox('oct-4-1-1/2'));
@@ -103,5 +103,35 @@ describe('protection zones', () => {
   it('a protecting breaker covers the whole circuit', () => {
     const feed = buildFeed(smallHouse({ panels: panel(15, { protection: 'dual' }) }));
     expect(feed.boxes.get(id('r2'))).toMatchObject({ groundFaultBy: 'b1', arcFaultBy: 'b1' });
+  });
+});
+
+describe('protection zones', () => {
+  const gfci = { devices: [{ kind: 'receptacle-gfci' as const, amps: 15, grounded: true }] };
+  const house = (on: 'line' | 'load') =>
+    smallHouse({
+      points: [outlet('r1', 24, gfci), outlet('r2', 88)],
+      cables: [nm('c1', atBreaker(), atPoint('r1', 'line')), nm('c2', atPoint('r1', on), atPoint('r2'))],
+    });
+  it('a device protects itself and what hangs on its LOAD side, not what leaves from LINE', () => {
+    expect(protectionZones(buildFeed(house('load')))).toEqual([
+      { by: 'r1', kind: 'ground-fault', points: ['r1', 'r2'] },
+    ]);
+    expect(protectionZones(buildFeed(house('line')))).toEqual([
+      { by: 'r1', kind: 'ground-fault', points: ['r1'] },
+    ]);
+  });
+  it('a dual breaker has both zones, kept apart', () =>
+    expect(protectionZones(buildFeed(smallHouse({ panels: panel(15, { protection: 'dual' }) })))).toEqual([
+      { by: 'b1', kind: 'ground-fault', points: ['r1', 'r2'] },
+      { by: 'b1', kind: 'arc-fault', points: ['r1', 'r2'] },
+    ]));
+  it('an unprotected house has none', () => expect(protectionZones(buildFeed(smallHouse()))).toEqual([]));
+  it('the tree of a circuit goes from the breaker outwards, each box once', () => {
+    const tree = feedTree(buildFeed(house('load')), panel()[0]!.breakers[0]!.id)!;
+    expect(tree.label).toBe('Breaker 1, 15 A');
+    expect(tree.children).toMatchObject([
+      { label: 'R1', groundFaultBy: 'r1', children: [{ label: 'R2', groundFaultBy: 'r1', children: [] }] },
+    ]);
   });
 });

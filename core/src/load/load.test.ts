@@ -4,7 +4,17 @@ import { necPack } from '../codes/index.ts';
 import { BreakerId, ItemId, PointId, type House, type Load } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, nm, outlet, panel, smallHouse } from '../testing/build.ts';
-import { circuitLoad, countedWorst, dayOf, nominalVolts, runsAt, twoWireDrop, voltageDrop } from './index.ts';
+import {
+  circuitLoad,
+  clashes,
+  countedWorst,
+  dayOf,
+  nominalVolts,
+  runsAt,
+  together,
+  twoWireDrop,
+  voltageDrop,
+} from './index.ts';
 
 const pack = necPack(2023);
 const load = (
@@ -193,5 +203,24 @@ describe('voltage drop', () => {
   it('a point without power has no drop to tell', () => {
     const house = smallHouse({ cables: [] });
     expect(voltageDrop(house, buildFeed(house), pack, PointId.parse('r1'))).toBeUndefined();
+  });
+});
+
+describe('what if both run', () => {
+  const thing = (name: string, amps: number, continuous = false) => ({ id: name, name, amps, continuous });
+  it('counts continuous load 1.25 times and says by how much it is over', () => {
+    const both = together([thing('heater', 12.5, true), thing('kettle', 10)], 1.25, 15);
+    expect(both.amps).toBe(22.5);
+    expect(both.counted).toBeCloseTo(25.625, 9);
+    expect(both.over).toBeCloseTo(10.625, 9);
+    expect(together([thing('lamp', 1)], 1.25, 15).over).toBe(0);
+  });
+  it('lists the pairs that must not run together, worst first; a pair that is exactly full is none', () => {
+    const pairs = clashes([thing('heater', 12), thing('kettle', 10), thing('lamp', 3)], 1.25, 15);
+    expect(pairs.map((p) => [p.a, p.b])).toEqual([['heater', 'kettle']]);
+    expect(clashes([thing('heater', 12), thing('lamp', 3)], 1.25, 15)).toEqual([]);
+    expect(clashes([thing('a', 12), thing('b', 9), thing('c', 10)], 1, 15).map((p) => p.counted)).toEqual([
+      22, 21, 19,
+    ]);
   });
 });

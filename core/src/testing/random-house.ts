@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type {
   Bundle,
   Cable,
+  CableType,
   House,
   Job,
   Obstacle,
@@ -19,7 +20,16 @@ import { atBreaker, atPoint, nm, panel } from './build.ts';
  * back to back, one circuit, two wanted outlets at most.
  */
 
-const BOXES = ['dev-2-1/2', 'dev-2-3/4', 'dev-3-1/2', 'new-1g-18', 'new-1g-22', null] as const;
+const BOXES = [
+  'oct-4-1-1/2',
+  'sq-4-1-1/2',
+  'dev-2-1/2',
+  'dev-2-3/4',
+  'dev-3-1/2',
+  'new-1g-18',
+  'new-1g-22',
+  null,
+] as const;
 const USES: readonly RoomUse[] = [
   'den',
   'bedroom',
@@ -38,6 +48,10 @@ interface Draw {
   readonly attic: boolean;
   readonly basement: boolean;
   readonly amps: 15 | 20;
+  readonly atticCelsius: number | null;
+  readonly banned: readonly CableType[];
+  readonly method: CableType | null;
+  readonly code: House['code'];
   readonly door: number | null;
   readonly duct: number | null;
   readonly outlets: readonly {
@@ -46,6 +60,7 @@ interface Draw {
     readonly box: (typeof BOXES)[number];
     readonly gauge: '14' | '12' | null;
     readonly ground: 'wire' | 'none' | 'unknown';
+    readonly alongside: number;
   }[];
   readonly wants: readonly {
     readonly wall: number;
@@ -65,6 +80,7 @@ const outlet = fc.record({
   box: fc.constantFrom(...BOXES),
   gauge: fc.constantFrom<'14' | '12' | null>('14', '14', '12', null),
   ground: fc.constantFrom<'wire' | 'none' | 'unknown'>('wire', 'wire', 'wire', 'unknown', 'none'),
+  alongside: fc.constantFrom(0, 0, 0, 4, 8),
 });
 const want = fc.record({
   wall: fc.integer({ min: 0, max: 3 }),
@@ -80,6 +96,10 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   attic: fc.boolean(),
   basement: fc.boolean(),
   amps: fc.constantFrom<15 | 20>(15, 20),
+  atticCelsius: fc.constantFrom(null, 35, 50, 65),
+  banned: fc.constantFrom<readonly CableType[]>([], [], ['NM-B'], ['NM-B', 'UF-B']),
+  method: fc.constantFrom<CableType | null>(null, null, null, 'EMT', 'NM-B'),
+  code: fc.constantFrom<House['code']>('nec-2014', 'nec-2017', 'nec-2020', 'nec-2023', 'nec-2023'),
   door: fc.option(fc.double({ min: 0.1, max: 0.5, noNaN: true })),
   duct: fc.option(fc.double({ min: 0.1, max: 0.8, noNaN: true })),
   outlets: fc.array(outlet, { minLength: 1, maxLength: 4 }),
@@ -161,7 +181,7 @@ function pointsOf(d: Draw): Point[] {
           model: o.box,
           markedCubicInches: null,
           gangs: 1,
-          clamps: o.box?.startsWith('dev') ? 'inside' : 'none',
+          clamps: o.box?.startsWith('dev') || o.box?.startsWith('oct') ? 'inside' : 'none',
           metal: null,
         },
       }),
@@ -178,6 +198,9 @@ function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
       gauge: facts?.gauge ?? null,
       ground: facts?.ground ?? 'wire',
       lengthMm: feet(12 + i),
+      ...(facts && facts.alongside > 0
+        ? { surroundings: { celsius: d.atticCelsius, alongside: facts.alongside } }
+        : {}),
     });
   });
 }
@@ -198,6 +221,9 @@ function bundleOf(d: Draw): Bundle {
     panels: panel(d.amps),
     points,
     cables: cablesOf(d, points),
+    code: d.code,
+    atticCelsius: d.atticCelsius,
+    bannedMethods: [...d.banned],
   });
   const wants = d.wants.map((w, i) =>
     makeWant(`w${i}`, `new ${i + 1}`, position(d, w.wall, w.at, inches(w.height)), {
@@ -219,6 +245,7 @@ function bundleOf(d: Draw): Bundle {
     house,
     job: {
       ...job,
+      method: d.method,
       preferences: {
         ...job.preferences,
         weigh: d.weigh,

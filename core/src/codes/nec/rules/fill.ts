@@ -7,7 +7,7 @@ import { crowding, surveyBox, type BoxSurvey } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
 import { published } from '../../../findings/index.ts';
-import { capital, cableName, isNew, judge } from './judge.ts';
+import { cableName, isNew, judge } from './judge.ts';
 
 const RULE = 'box-fill';
 
@@ -176,8 +176,8 @@ function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof c
       severity: 'watch',
       mark: 'wire',
       subjects: [point.id, cable.id],
-      says: `What size are the conductors in the box at ${point.label}?`,
-      detail: `${capital(cableName(context, cable))} was never read; the room it takes depends on it.`,
+      says: `What size is ${cableName(context, cable)}, in the box at ${point.label}?`,
+      detail: 'It was never read; the room it takes in the box depends on it.',
       because: { need: 0, have: null, unit: 'AWG', sense: 'at-least' },
       sources: [],
       remedies: gauges.map((gauge) => ({

@@ -211,7 +211,8 @@ describe('box fill at the tap', () => {
   });
   it('a remedy makes it fit', () => {
     const b = tapped(knownBox('dev-2-3/4', 'inside'));
-    const after = applyEdit(b, one(b, 'box-fill', 'r2').remedies[0]!.edit);
+    const bigger = one(b, 'box-fill', 'r2').remedies.find((r) => r.edit.edit === 'set-box')!;
+    const after = applyEdit(b, bigger.edit);
     expect(one(after, 'box-fill', 'r2').severity).toBe('ok');
     expect(
       evaluate(after)

@@ -1,0 +1,44 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { evaluate } from '../evaluate.ts';
+import { anyBundle } from '../testing/random-house.ts';
+import { applyEdit, holdsUp, type Edit } from './index.ts';
+
+/** Changes of the plan: each promises to settle its finding. Answers to questions promise nothing but an end of the question. */
+const PLAN: readonly Edit['edit'][] = [
+  'set-box',
+  'set-ring',
+  'clamps-outside',
+  'protect',
+  'protect-arc',
+  'move-want',
+  'choose-option',
+  'new-gauge',
+  'new-method',
+  'set-raceway',
+];
+
+describe('remedies over generated houses', () => {
+  it('a change of the plan removes its finding and adds no stop; an answer ends its question', () => {
+    let tried = 0;
+    fc.assert(
+      fc.property(anyBundle, (b) => {
+        const before = evaluate(b);
+        const stops = new Set(before.findings.filter((f) => f.severity === 'stop').map((f) => f.key));
+        for (const finding of before.findings.filter(holdsUp))
+          for (const { edit } of finding.remedies) {
+            tried += 1;
+            const after = evaluate(applyEdit(b, edit)).findings.filter(holdsUp);
+            const same = after.filter((f) => f.key === finding.key && f.says === finding.says);
+            expect(same).toEqual([]);
+            if (PLAN.includes(edit.edit))
+              expect(
+                after.filter((f) => f.severity === 'stop' && !stops.has(f.key)).map((f) => f.says),
+              ).toEqual([]);
+          }
+      }),
+      { numRuns: 120, seed: 41 },
+    );
+    expect(tried).toBeGreaterThan(200);
+  });
+});
