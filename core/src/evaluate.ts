@@ -232,6 +232,7 @@ function detail(
       label: `${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
       gauge: cable?.gauge ?? '14',
       conductors: 2,
+      method: leg.method,
       lengthMm: leg.route.cableMm,
     };
   });

@@ -1,5 +1,5 @@
 import { practice, type Source } from '../findings/index.ts';
-import type { DeviceKind, Gauge } from '../document/index.ts';
+import type { CableType, DeviceKind, Gauge } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -43,12 +43,47 @@ const ROLLS: readonly [Gauge, 2 | 3, number, number][] = [
   ['10', 3, 25, 7400],
 ];
 
-export const rollKey = (gauge: Gauge, conductors: number): string => `nm-${gauge}-${conductors}`;
+/** Key of the rolls (or sticks and spools) of a wiring method; plastic cable is the plain one. */
+export const rollKey = (gauge: Gauge, conductors: number, method: CableType = 'NM-B'): string =>
+  `${method === 'NM-B' ? 'nm' : method.toLowerCase()}-${gauge}-${conductors}`;
+
+/** Other methods against plastic cable: name, price by it, and what is sold at a time, ft. */
+const OTHER: readonly (readonly [CableType, string, number, readonly number[]])[] = [
+  ['UF-B', 'UF-B', 1.35, [25, 50, 100]],
+  ['MC', 'MC, with ground wire,', 1.6, [25, 50, 100]],
+  ['AC', 'AC, armored,', 1.55, [25, 50, 100]],
+  ['EMT', '1/2 in EMT with THWN', 1.9, [10, 20, 50, 100]],
+  ['LFNC', '1/2 in liquid-tight plastic with THWN', 2.6, [10, 25, 50]],
+  ['PVC', '1/2 in PVC with THWN', 1.5, [10, 20, 50, 100]],
+  ['LFMC', '1/2 in liquid-tight metal with THWN', 2.9, [10, 25, 50]],
+  ['FMC', '1/2 in flexible metal with THHN', 2.2, [10, 25, 50]],
+];
+const CENTS_PER_FOOT: Partial<Record<Gauge, number>> = { '14': 95, '12': 125, '10': 210, '8': 360, '6': 520 };
+const otherRolls = (): Part[] =>
+  OTHER.flatMap(([method, words, times, sizes]) =>
+    (['14', '12', '10'] as const).flatMap((g) =>
+      ([2, 3] as const).flatMap((n) =>
+        sizes.map((ft, i) =>
+          part(
+            rollKey(g, n, method),
+            `${words} ${g}-${n}, ${ft} ft`,
+            'roll',
+            ft * FOOT,
+            // A longer one costs a little less by the foot.
+            Math.round(ft * (CENTS_PER_FOOT[g] ?? 0) * times * (n === 3 ? 1.35 : 1) * (1 - 0.05 * i)),
+          ),
+        ),
+      ),
+    ),
+  );
 
 /** Rolls of indoor cable as sold, by gauge and insulated conductors (printed name: 14-2, 12-3 and so on). */
-export const CABLE_ROLLS: readonly Part[] = ROLLS.map(([g, n, ft, price]) =>
-  part(rollKey(g, n), `NM-B ${g}-${n} with ground, ${ft} ft roll`, 'roll', ft * FOOT, price),
-);
+export const CABLE_ROLLS: readonly Part[] = [
+  ...ROLLS.map(([g, n, ft, price]) =>
+    part(rollKey(g, n), `NM-B ${g}-${n} with ground, ${ft} ft roll`, 'roll', ft * FOOT, price),
+  ),
+  ...otherRolls(),
+];
 
 export const PARTS = {
   'receptacle-15': part('receptacle-15', 'Receptacle, 15 A, tamper-resistant', 'each', 1, 210),
@@ -83,6 +118,7 @@ export const PARTS = {
   'lever-2': part('lever-2', 'Lever connectors, 2-port', 'pack', 10, 620),
   'lever-3': part('lever-3', 'Lever connectors, 3-port', 'pack', 10, 740),
   'lever-5': part('lever-5', 'Lever connectors, 5-port', 'pack', 10, 990),
+  'clamp-connector': part('clamp-connector', 'Cable connector that clamps outside, 1/2 in', 'each', 1, 90),
   'ground-screw': part('ground-screw', 'Green ground screw with pigtail', 'each', 1, 120),
   staple: part('staple', 'Cable staples for one flat cable', 'pack', 50, 420),
   'nail-plate': part('nail-plate', 'Steel plate, 1/16 in, for a stud face', 'each', 1, 60),

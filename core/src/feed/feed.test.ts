@@ -129,7 +129,7 @@ describe('protection zones', () => {
   it('an unprotected house has none', () => expect(protectionZones(buildFeed(smallHouse()))).toEqual([]));
   it('the tree of a circuit goes from the breaker outwards, each box once', () => {
     const tree = feedTree(buildFeed(house('load')), panel()[0]!.breakers[0]!.id)!;
-    expect(tree.label).toBe('Breaker 1, 15 A');
+    expect(tree.label).toBe('Breaker 1');
     expect(tree.children).toMatchObject([
       { label: 'R1', groundFaultBy: 'r1', children: [{ label: 'R2', groundFaultBy: 'r1', children: [] }] },
     ]);

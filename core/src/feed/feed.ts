@@ -393,7 +393,7 @@ export function feedTree(feed: Feed, breakerId: BreakerId): FeedNode | undefined
   const { breaker } = circuit;
   return {
     id: breaker.id,
-    label: `Breaker ${breaker.number}, ${breaker.amps} A`,
+    label: `Breaker ${breaker.number}`,
     cable: null,
     groundFaultBy: null,
     arcFaultBy: null,

@@ -6,7 +6,13 @@ import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { feet } from '../units/index.ts';
 import { billCsv, cutRolls, type Piece } from './index.ts';
 
-const piece = (ft: number): Piece => ({ label: `${ft} ft`, gauge: '14', conductors: 2, lengthMm: feet(ft) });
+const piece = (ft: number): Piece => ({
+  label: `${ft} ft`,
+  gauge: '14',
+  conductors: 2,
+  method: 'NM-B',
+  lengthMm: feet(ft),
+});
 const rolls = CABLE_ROLLS.filter((r) => r.key === rollKey('14', 2));
 
 describe('cutting rolls', () => {

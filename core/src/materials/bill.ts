@@ -3,12 +3,21 @@ import {
   CABLE_ROLLS,
   PARTS,
   boxModel,
+  ringModel,
+  RINGS,
   receptaclePart,
   rollKey,
   type Part,
   type PartKey,
 } from '../catalog/index.ts';
-import { isProtecting, isReceptacleDevice, type Gauge, type House, type Job } from '../document/index.ts';
+import {
+  isProtecting,
+  isReceptacleDevice,
+  type CableType,
+  type Gauge,
+  type House,
+  type Job,
+} from '../document/index.ts';
 import { practice } from '../findings/index.ts';
 import { holesOf, type Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
@@ -31,6 +40,7 @@ export interface Piece {
   readonly label: string;
   readonly gauge: Gauge;
   readonly conductors: number;
+  readonly method: CableType;
   readonly lengthMm: number;
 }
 
@@ -86,6 +96,10 @@ function deviceNeeds(boxes: readonly BoxWiring[], plan: PlanOfHouse, job: Job): 
     const model = boxModel(box.point.box.model);
     if ((box.isNew || replaced) && model)
       needs.push({ key: `box:${model.id}`, count: 1, why: box.point.label });
+    const ring = box.isNew ? undefined : ringModel(job.rings[box.point.id] ?? null);
+    if (ring) needs.push({ key: `ring:${ring.id}`, count: 1, why: box.point.label });
+    if (!box.isNew && job.clampsOutside.includes(box.point.id))
+      needs.push({ key: 'clamp-connector', count: box.cables.length, why: box.point.label });
     const wet = plan.roomOf(box.point.at)?.use === 'outdoor';
     for (const d of box.point.devices) {
       if (!box.isNew && !isProtecting(d)) continue;
@@ -133,6 +147,19 @@ const partOf = (key: string): Part | undefined => {
         unit: 'each',
         holds: 1,
         priceCents: box.priceCents,
+        source: practice('ballpark shelf price'),
+      }
+    );
+  }
+  if (key.startsWith('ring:')) {
+    const ring = RINGS.find((r) => r.id === key.slice(5));
+    return (
+      ring && {
+        key,
+        name: ring.name,
+        unit: 'each',
+        holds: 1,
+        priceCents: ring.priceCents,
         source: practice('ballpark shelf price'),
       }
     );
@@ -189,10 +216,10 @@ export interface BillInput {
 /** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
 export function makeBill(input: BillInput): Bill {
   const { job, boxes, plan, routes, pieces } = input;
-  const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors)))].sort();
+  const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
   const cuts = kinds.flatMap((kind) =>
     cutRolls(
-      pieces.filter((p) => rollKey(p.gauge, p.conductors) === kind),
+      pieces.filter((p) => rollKey(p.gauge, p.conductors, p.method) === kind),
       CABLE_ROLLS.filter((r) => r.key === kind),
     ),
   );

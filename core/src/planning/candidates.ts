@@ -1,4 +1,5 @@
 import { BOXES } from '../catalog/index.ts';
+import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
   isSmallAluminium,
@@ -21,6 +22,8 @@ export interface TapReason {
   readonly kind: 'no' | 'ask' | 'work' | 'good';
   readonly says: string;
   readonly minutes: number;
+  /** The rule or the practice behind it. */
+  readonly source: Source;
 }
 
 export interface Candidate {
@@ -48,18 +51,76 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
   return [...groups.values()].map((list) => ({ control: list[0]?.control ?? { by: 'always' }, wants: list }));
 }
 
-const RESTRICTED: Record<Exclude<Restriction, 'none'>, { says: string; unless: RoomUse | null }> = {
-  'kitchen-counter': { says: 'a kitchen counter circuit feeds no other outlets', unless: null },
-  bath: { says: 'the bathroom circuit feeds nothing outside it', unless: 'bath' },
-  laundry: { says: 'the laundry circuit feeds nothing outside it', unless: 'laundry' },
-  garage: { says: 'the garage circuit feeds nothing outside it', unless: 'garage' },
-  dedicated: { says: 'its circuit belongs to one appliance', unless: null },
-};
+const no = (says: string, source: Source): TapReason => ({ kind: 'no', says, minutes: 0, source });
+const ask = (says: string, source: Source): TapReason => ({ kind: 'ask', says, minutes: 10, source });
+const work = (says: string, minutes: number, source: Source): TapReason => ({
+  kind: 'work',
+  says,
+  minutes,
+  source,
+});
+const good = (says: string, source: Source): TapReason => ({ kind: 'good', says, minutes: 0, source });
 
-const no = (says: string): TapReason => ({ kind: 'no', says, minutes: 0 });
-const ask = (says: string): TapReason => ({ kind: 'ask', says, minutes: 10 });
-const work = (says: string, minutes: number): TapReason => ({ kind: 'work', says, minutes });
-const good = (says: string): TapReason => ({ kind: 'good', says, minutes: 0 });
+/** Where the reasons come from, one place for all of them. */
+const FROM = {
+  survey: practice('what the survey tells of conductors and cables in the box'),
+  look: practice('look into the box before it is relied on'),
+  condition: practice('mend the box before anything hangs on it'),
+  ground: published('NEC 250.130(C), 406.4'),
+  oldWire: practice('old wiring of these kinds is left to a specialist'),
+  accessible: published('NEC 314.29'),
+  smallAppliance: published('NEC 210.52(B), 210.11(C)(1)'),
+  bath: published('NEC 210.11(C)(3)'),
+  laundry: published('NEC 210.11(C)(2)'),
+  garage: published('NEC 210.11(C)(4)', 2017),
+  individual: published('NEC Article 100, individual branch circuit'),
+  outlets: published('NEC 210.23'),
+  load: published('NEC 210.19(A), 210.20(A)'),
+  fill: published('NEC 314.16'),
+  measured: practice('a way can only be found to a box that was measured'),
+} as const satisfies Record<string, Source>;
+
+/** Circuits that may not feed whatever one likes: what they feed, from which edition on, and by which rule. */
+const RESTRICTED: Record<
+  Exclude<Restriction, 'none'>,
+  { says: string; unless: readonly RoomUse[]; outletsOnly: boolean; since: number; source: Source }
+> = {
+  'kitchen-counter': {
+    says: 'a kitchen counter circuit feeds no outlets outside kitchen and dining, and no lights',
+    unless: ['kitchen', 'dining'],
+    outletsOnly: true,
+    since: 0,
+    source: FROM.smallAppliance,
+  },
+  bath: {
+    says: 'the bathroom circuit feeds nothing but bathroom outlets',
+    unless: ['bath'],
+    outletsOnly: true,
+    since: 0,
+    source: FROM.bath,
+  },
+  laundry: {
+    says: 'the laundry circuit feeds nothing but laundry outlets',
+    unless: ['laundry'],
+    outletsOnly: true,
+    since: 0,
+    source: FROM.laundry,
+  },
+  garage: {
+    says: 'the garage circuit feeds nothing but garage and outdoor outlets',
+    unless: ['garage', 'outdoor'],
+    outletsOnly: true,
+    since: 2017,
+    source: FROM.garage,
+  },
+  dedicated: {
+    says: 'its circuit belongs to one appliance',
+    unless: [],
+    outletsOnly: false,
+    since: 0,
+    source: FROM.individual,
+  },
+};
 
 /** Conductors: does the box have what the wants need? */
 function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
@@ -69,14 +130,15 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
         box.cables.length === 0
           ? 'no cable is entered for it'
           : 'nothing feeds it, as far as the survey tells',
+        FROM.survey,
       ),
     ];
   const out: TapReason[] = [];
   if (box.circuits.length > 1)
-    out.push(ask('two circuits are in this box: find out which conductor is whose'));
+    out.push(ask('two circuits are in this box: find out which conductor is whose', FROM.survey));
   if (group.control.by === 'switch') {
     if (!box.switchedBy.includes(group.control.pointId))
-      return [no('the switched conductor of that switch is not here')];
+      return [no('the switched conductor of that switch is not here', FROM.survey)];
   } else if (!box.constantHot)
     return [
       no(
@@ -85,6 +147,7 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
           : box.unread
             ? 'its cables were never read'
             : 'no constant hot is here',
+        FROM.survey,
       ),
     ];
   if (!box.neutral)
@@ -93,33 +156,35 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
         box.cables.some((c) => c.cable.carries === 'loop')
           ? 'no neutral in the box: it is a switch loop'
           : 'no neutral in the box',
+        FROM.survey,
       ),
     ];
-  if (box.unread) out.push(ask('one of its cables was never read'));
+  if (box.unread) out.push(ask('one of its cables was never read', FROM.survey));
   return out;
 }
 
 function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const out: TapReason[] = [];
-  if (box.ground === 'no') out.push(no('no ground comes with its circuit'));
-  if (box.ground === 'unknown') out.push(ask('nobody has seen a ground here'));
+  if (box.ground === 'no') out.push(no('no ground comes with its circuit', FROM.ground));
+  if (box.ground === 'unknown') out.push(ask('nobody has seen a ground here', FROM.ground));
   const path = house.cables.filter((c) => box.path.includes(c.id));
-  if (path.some((c) => c.type === 'knob-and-tube')) out.push(no('knob-and-tube wiring feeds it'));
-  if (path.some(isSmallAluminium)) out.push(no('small aluminium wiring feeds it'));
+  if (path.some((c) => c.type === 'knob-and-tube'))
+    out.push(no('knob-and-tube wiring feeds it', FROM.oldWire));
+  if (path.some(isSmallAluminium)) out.push(no('small aluminium wiring feeds it', FROM.oldWire));
   return out;
 }
 
 function conditionReasons(point: Point): TapReason[] {
-  if (!point.accessible) return [no('the box is buried')];
+  if (!point.accessible) return [no('the box is buried', FROM.accessible)];
   switch (point.condition) {
     case 'burnt-beyond-reach':
-      return [no('burnt beyond reach')];
+      return [no('burnt beyond reach', FROM.condition)];
     case 'burnt':
-      return [work('burnt conductor: cut back and renew the device', 30)];
+      return [work('burnt conductor: cut back and renew the device', 30, FROM.condition)];
     case 'loose':
-      return [work('loose: fasten it first', 15)];
+      return [work('loose: fasten it first', 15, FROM.condition)];
     case 'short-conductors':
-      return [work('short conductors: lever connectors', 10)];
+      return [work('short conductors: lever connectors', 10, FROM.condition)];
     case 'not-looked':
     case 'sound':
       return [];
@@ -137,10 +202,18 @@ function circuitReasons(
   const out: TapReason[] = [];
   if (breaker.restriction !== 'none') {
     const rule = RESTRICTED[breaker.restriction];
-    if (rule.unless === null || uses.some((u) => u !== rule.unless)) out.push(no(rule.says));
+    if (
+      pack.edition >= rule.since &&
+      (uses.length === 0 ||
+        uses.some((u) => !rule.unless.includes(u)) ||
+        (rule.outletsOnly && group.wants.some((w) => w.kind !== 'receptacle')))
+    )
+      out.push(no(rule.says, rule.source));
   }
-  if (breaker.poles === 2 && !breaker.multiwire) out.push(no('a 240 V circuit without a neutral to use'));
-  if (breaker.amps > 20) out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`));
+  if (breaker.poles === 2 && !breaker.multiwire)
+    out.push(no('a 240 V circuit without a neutral to use', FROM.survey));
+  if (breaker.amps > 20)
+    out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`, FROM.outlets));
   const load = circuitLoad(house, feed, breaker.id);
   const more = group.wants.flatMap((w) => w.loads);
   const factor = pack.limits.continuousFactor.value;
@@ -149,9 +222,15 @@ function circuitReasons(
     const worst = countedWorst([...load.loads, ...added], factor).amps;
     if (worst > breaker.amps)
       out.push(
-        no(`with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`),
+        no(
+          `with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`,
+          FROM.load,
+        ),
       );
-    else out.push(good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`));
+    else
+      out.push(
+        good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`, FROM.load),
+      );
   }
   return out;
 }
@@ -161,8 +240,8 @@ export const REPLACE_BOX_MINUTES = 40;
 
 function roomInBox(box: BoxFeed, pack: CodePack, newConductors: number): TapReason[] {
   const survey = surveyBox(box);
-  if (!survey.volume) return [ask('the size of its box is not known')];
-  if (survey.missing.includes('gauge')) return [ask('its conductors were never read')];
+  if (!survey.volume) return [ask('the size of its box is not known', FROM.look)];
+  if (survey.missing.includes('gauge')) return [ask('its conductors were never read', FROM.look)];
   const gauge = (Object.keys(survey.contents.conductors)[0] ?? '14') as '14' | '12' | '10';
   const after = pack.fill({
     ...survey.contents,
@@ -175,7 +254,10 @@ function roomInBox(box: BoxFeed, pack: CodePack, newConductors: number): TapReas
   });
   if (after.cubicInches <= survey.volume.cubicInches + 1e-9)
     return [
-      good(`room in the box: ${cubicInches(after.cubicInches)} of ${cubicInches(survey.volume.cubicInches)}`),
+      good(
+        `room in the box: ${cubicInches(after.cubicInches)} of ${cubicInches(survey.volume.cubicInches)}`,
+        FROM.fill,
+      ),
     ];
   const bigger = BOXES.some(
     (b) => b.volumeCubicInches >= after.cubicInches && b.gangs === box.point.box.gangs,
@@ -185,9 +267,10 @@ function roomInBox(box: BoxFeed, pack: CodePack, newConductors: number): TapReas
         work(
           `box too small: ${cubicInches(after.cubicInches)} needed, ${cubicInches(survey.volume.cubicInches)} there`,
           REPLACE_BOX_MINUTES,
+          FROM.fill,
         ),
       ]
-    : [no(`full: ${cubicInches(after.cubicInches)} needed and no box of its kind is that big`)];
+    : [no(`full: ${cubicInches(after.cubicInches)} needed and no box of its kind is that big`, FROM.fill)];
 }
 
 /** Judges every box of the house as a place to tap for one group of wants. */
@@ -212,7 +295,7 @@ export function judgeCandidates(
       if (!reasons.some((r) => r.kind === 'no')) reasons.push(...roomInBox(box, pack, 2));
     }
     if (point.at.on === 'somewhere')
-      reasons.push(no('where it is was never measured, so no way to it is known'));
+      reasons.push(no('where it is was never measured, so no way to it is known', FROM.measured));
     return {
       pointId: point.id,
       label: point.label,

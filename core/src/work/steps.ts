@@ -1,4 +1,7 @@
-import type { House, Job, PointId, Position } from '../document/index.ts';
+import { boxModel } from '../catalog/index.ts';
+import { checksAt, type CheckFacts, type SiteCheck } from '../codes/index.ts';
+import { isSwitchDevice, type House, type Job, type PointId, type Position } from '../document/index.ts';
+import type { Source } from '../findings/index.ts';
 import type { Option, PlannedLeg } from '../planning/index.ts';
 import type { Move } from '../routing/index.ts';
 import { END_SLACK_MM, holesOf } from '../routing/index.ts';
@@ -19,6 +22,8 @@ export interface Step {
   readonly after: readonly string[];
   readonly tools: readonly string[];
   readonly cautions: readonly string[];
+  /** What only the person there can see, with the rule behind it. */
+  readonly checks: readonly { readonly says: string; readonly source: Source }[];
   /** Box whose dead chain or wiring this step belongs to. */
   readonly pointId: PointId | null;
   /** Days to let pass first: drying. */
@@ -45,6 +50,7 @@ const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>
   after: [],
   tools: [],
   cautions: [],
+  checks: [],
   pointId: null,
   waitDays: 0,
   by: 'you',
@@ -130,6 +136,38 @@ function prepare(input: WorkInput): Step[] {
   return steps;
 }
 
+/** What the checks of a stage depend on, for one box of the plan and the runs that end there. */
+function factsOf(input: WorkInput, box: BoxWiring | undefined): CheckFacts {
+  const { option, plan } = input;
+  const legs = option.legs.filter((l) => !box || l.from === box.point.id || l.to === box.point.id);
+  const moves = legs.flatMap((l) => l.route.moves);
+  const model = boxModel(box?.point.box.model ?? null);
+  const rooms = legs.flatMap((l) =>
+    [l.from, l.to].flatMap((id) => {
+      const at = input.boxes.find((b) => b.point.id === id)?.point.at;
+      return at ? (plan.roomOf(at)?.use ?? []) : [];
+    }),
+  );
+  return {
+    method: legs[0]?.method ?? 'NM-B',
+    metalBox: box?.point.box.metal ?? false,
+    oldWorkBox: model?.mounting === 'old-work',
+    smallPlasticBox: model?.metal === false && model.gangs === 1,
+    outdoors: box ? plan.roomOf(box.point.at)?.use === 'outdoor' : false,
+    ceiling: box?.point.at.on === 'ceiling',
+    throughPlate: moves.some((m) => m.holes.some((h) => h.fireSeal)),
+    opensWall: moves.some((m) => m.openedMm2 > 0),
+    attic: moves.some((m) => m.op === 'run-attic'),
+    remarked: box?.cables.some((c) => c.conductors.some((x) => x.remark)) ?? false,
+    multiwire: option.taps.some((t) => t.breaker.multiwire),
+    garage: rooms.includes('garage'),
+    switched: box?.point.devices.some(isSwitchDevice) ?? false,
+    dimmer: box?.point.devices.some((d) => d.kind === 'dimmer') ?? false,
+  };
+}
+const seen = (at: SiteCheck['at'], facts: CheckFacts): Step['checks'] =>
+  checksAt(at, facts).map(({ says, source }) => ({ says, source }));
+
 /** All holes of a leg first, then its cable in one pull: one trip to each place. */
 function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
   const { labels } = input;
@@ -174,6 +212,7 @@ function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
       `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
     ].join(' '),
     cautions: movesCautions(rest),
+    checks: seen('cable', factsOf(input, undefined)),
   });
   return [...drilling, pull];
 }
@@ -299,6 +338,7 @@ function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with 1/4 in of jacket or more inside and 6 in of free conductor. ${box.notes.join(' ')}`,
         tools: ['wire strippers', 'screwdrivers'],
         cautions: ['Pull every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
+        checks: (['box', 'splice', 'device'] as const).flatMap((at) => seen(at, factsOf(input, box))),
       }),
     );
   }
@@ -317,6 +357,7 @@ function finish(input: WorkInput): Step[] {
       window: 'off',
       minutes: 10,
       after: wired,
+      checks: seen('close', factsOf(input, undefined)),
     }),
     make({
       key: 'on',
@@ -398,6 +439,7 @@ function finish(input: WorkInput): Step[] {
       window: 'after',
       minutes: 10,
       after: [opened ? 'patch4' : 'plates'],
+      checks: seen('record', factsOf(input, undefined)),
       detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
     }),
   );

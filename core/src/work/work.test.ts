@@ -178,6 +178,7 @@ describe('the work order', () => {
       minutes: 1,
       tools: [],
       cautions: [],
+      checks: [],
       pointId: null,
       waitDays: 0,
       by: 'you',

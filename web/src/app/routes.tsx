@@ -9,6 +9,14 @@ export const routes = createBrowserRouter([
     children: [
       { path: '/', lazy: async () => ({ Component: (await import('../start/StartPage.tsx')).StartPage }) },
       {
+        path: '/sums/:sumId?',
+        lazy: async () => ({ Component: (await import('../sums/SumsPage.tsx')).SumsPage }),
+      },
+      {
+        path: '/rules',
+        lazy: async () => ({ Component: (await import('../rules/RulesPage.tsx')).RulesPage }),
+      },
+      {
         path: '/houses/:houseId',
         lazy: async () => ({ Component: (await import('../house/HousePage.tsx')).HousePage }),
         children: [
@@ -26,6 +34,10 @@ export const routes = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../house/PanelTab.tsx')).PanelTab }),
           },
           { path: 'jobs', lazy: async () => ({ Component: (await import('../house/JobsTab.tsx')).JobsTab }) },
+          {
+            path: 'local',
+            lazy: async () => ({ Component: (await import('../house/LocalTab.tsx')).LocalTab }),
+          },
           {
             path: 'history',
             lazy: async () => ({ Component: (await import('../house/HistoryTab.tsx')).HistoryTab }),

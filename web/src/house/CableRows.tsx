@@ -1,5 +1,5 @@
 import { isProtecting, isSwitchDevice, type Cable, type House, type Point } from '@elwand/core';
-import { Button } from 'antd';
+import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
@@ -118,6 +118,55 @@ function Row({
         onChange={(lengthMm) => set({ lengthMm })}
         onClear={() => set({ lengthMm: null })}
       />
+      {RACEWAYS.has(cable.type) && (
+        <Choice
+          label="Trade size"
+          value={cable.size ?? ''}
+          width={110}
+          options={[
+            { value: '', label: 'not read' },
+            { value: '3/8', label: '3/8 in' },
+            { value: '1/2', label: '1/2 in' },
+            { value: '3/4', label: '3/4 in' },
+          ]}
+          onChange={(size) =>
+            onHouse({
+              ...house,
+              cables: house.cables.map(({ size: was, ...c }) =>
+                c.id !== cable.id
+                  ? { ...c, ...(was ? { size: was } : {}) }
+                  : { ...c, ...(size === '' ? {} : { size }) },
+              ),
+            })
+          }
+        />
+      )}
+      <label className="field">
+        <span>Others beside it</span>
+        <InputNumber
+          min={0}
+          max={60}
+          style={{ width: 100 }}
+          title="Current-carrying conductors of other cables, side by side for more than 24 in, or in one foamed hole, or in its raceway"
+          value={cable.surroundings?.alongside ?? 0}
+          onChange={(n) =>
+            set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
+          }
+        />
+      </label>
+      <label className="field">
+        <span>Around it, °C</span>
+        <InputNumber
+          min={-40}
+          max={85}
+          style={{ width: 100 }}
+          placeholder="30"
+          value={cable.surroundings?.celsius ?? null}
+          onChange={(celsius) =>
+            set({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
+          }
+        />
+      </label>
       <Choice label="Way" value={cable.way} width={130} options={WAYS} onChange={(way) => set({ way })} />
       {protects && near.at === 'point' && (
         <Choice
@@ -147,6 +196,8 @@ function Row({
     </div>
   );
 }
+
+const RACEWAYS: ReadonlySet<Cable['type']> = new Set(['EMT', 'FMC', 'LFMC', 'LFNC', 'PVC']);
 
 /** The cables in one box: where each comes from or goes to, its size and what it carries. */
 export function CableRows({

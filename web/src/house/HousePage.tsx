@@ -19,6 +19,7 @@ const TABS = [
   ['rooms', 'Rooms'],
   ['points', 'Outlets and cables'],
   ['panel', 'Panel'],
+  ['local', 'Local rules'],
   ['jobs', 'Jobs'],
   ['history', 'History'],
 ] as const;

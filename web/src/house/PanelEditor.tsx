@@ -139,6 +139,29 @@ export function PanelEditor({
               value={panel.place}
               onChange={(place) => setPanel(panel.id, (p) => ({ ...p, place }))}
             />
+            {house.panels.length > 1 && (
+              <Choice
+                label="Fed from"
+                value={panel.fedFrom ?? ''}
+                width={220}
+                options={[
+                  { value: '', label: 'the service' },
+                  ...house.panels
+                    .filter((p) => p.id !== panel.id)
+                    .flatMap((p) =>
+                      p.breakers.map((b) => ({
+                        value: b.id as string,
+                        label: `breaker ${b.number} of ${p.label}`,
+                      })),
+                    ),
+                ]}
+                onChange={(id) =>
+                  setPanel(panel.id, ({ fedFrom: _, ...p }) =>
+                    id === '' ? p : { ...p, fedFrom: BreakerId.parse(id) },
+                  )
+                }
+              />
+            )}
           </div>
           {panel.breakers.map((b) => (
             <BreakerRow

@@ -7,6 +7,7 @@ import { TextField } from '../parts/TextField.tsx';
 import { freshId } from '../parts/ids.ts';
 import { withPoint } from '../state/edit.ts';
 import { ItemId } from '@elwand/core';
+import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
 import { CLAMPS, CONDITIONS, DEVICES, KINDS } from './words.ts';
 
@@ -268,6 +269,7 @@ export function PointForm({
           can be reached
         </Checkbox>
       </div>
+      <BoxExtras point={point} set={set} />
       <h3>Cables in the box</h3>
       <CableRows house={house} point={point} onHouse={onHouse} />
       <h3>What runs on it</h3>

@@ -23,7 +23,7 @@ import { useHouse } from './house-context.ts';
 import { TapeLine } from './TapeLine.tsx';
 import { WallEditor } from './WallEditor.tsx';
 import { WallTabs } from './WallTabs.tsx';
-import { USES } from './words.ts';
+import { MOISTURE, USES } from './words.ts';
 
 interface Template {
   readonly key: string;
@@ -169,6 +169,13 @@ function RoomForm({ room }: { readonly room: Room }) {
             { value: 'finished', label: 'finished floor' },
             { value: 'none', label: 'roof, no space' },
           ]}
+        />
+        <Choice
+          label="Damp or wet"
+          value={room.moisture ?? 'by-use'}
+          width={110}
+          options={MOISTURE}
+          onChange={(m) => set(({ moisture: _, ...r }) => (m === 'by-use' ? r : { ...r, moisture: m }))}
         />
         {room.above.kind === 'attic' && (
           <Checkbox

@@ -1,4 +1,4 @@
-import type { Cable, Point, RoomUse } from '@elwand/core';
+import type { Cable, LoadFacts, Point, RoomUse } from '@elwand/core';
 
 type Options<T extends string> = readonly { readonly value: T; readonly label: string }[];
 const options = <T extends string>(labels: Record<T, string>): Options<T> =>
@@ -80,6 +80,27 @@ export const TYPES = options<Cable['type']>({
   PVC: 'PVC conduit',
   EMT: 'metal tubing (EMT)',
   'knob-and-tube': 'knob-and-tube',
+});
+export const METHOD_WORDS = Object.fromEntries(TYPES.map((t) => [t.value, t.label])) as Readonly<
+  Record<Cable['type'], string>
+>;
+export const MOISTURE = [
+  { value: 'by-use', label: 'by its use' },
+  { value: 'dry', label: 'dry' },
+  { value: 'damp', label: 'damp' },
+  { value: 'wet', label: 'wet' },
+] as const;
+export const APPLIANCE_KINDS = options<NonNullable<LoadFacts['appliance']>>({
+  dishwasher: 'dishwasher',
+  range: 'range',
+  'wall-oven': 'wall oven',
+  cooktop: 'cooktop',
+  dryer: 'clothes dryer',
+  microwave: 'microwave',
+  'sump-pump': 'sump pump',
+  'water-heater': 'water heater',
+  refrigerator: 'refrigerator',
+  disposer: 'disposer',
 });
 export const DEVICES = options<'receptacle' | 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual'>({
   receptacle: 'plain',

@@ -1,6 +1,7 @@
 import { APPLIANCES, plain, type LoadFacts } from '@elwand/core';
 import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
+import { APPLIANCE_KINDS } from '../house/words.ts';
 import { Choice } from './Choice.tsx';
 import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
@@ -95,6 +96,22 @@ export function LoadsEditor({ loads, onChange }: LoadsEditorProps) {
               { value: 'fixed', label: 'fixed' },
               { value: 'light', label: 'light' },
             ]}
+          />
+          <Choice
+            hideLabel
+            label={`Which appliance ${l.name} is`}
+            value={l.appliance ?? 'other'}
+            width={120}
+            onChange={(kind) =>
+              onChange(
+                loads.map(({ appliance, ...rest }, k) =>
+                  k !== i
+                    ? { ...rest, ...(appliance ? { appliance } : {}) }
+                    : { ...rest, ...(kind === 'other' ? {} : { appliance: kind }) },
+                ),
+              )
+            }
+            options={[{ value: 'other' as const, label: 'no special kind' }, ...APPLIANCE_KINDS]}
           />
           <HoursField value={l.hours} onChange={(hours) => change(i, { hours })} />
           <Checkbox checked={l.continuous} onChange={(e) => change(i, { continuous: e.target.checked })}>

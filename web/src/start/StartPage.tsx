@@ -188,6 +188,8 @@ export function StartPage() {
       <header className="topbar">
         <span className="brand">Elwand</span>
         <span className="grow muted">New outlets, switches and lights on circuits that already exist</span>
+        <Link to="/sums">Quick sums</Link>
+        <Link to="/rules">Rules</Link>
         <Upload
           accept=".json,application/json"
           showUploadList={false}

@@ -9,6 +9,7 @@ import {
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { bandText, dimensionsOf, drawRoom, type Drawn } from './drawn.ts';
+import { Coverage } from './Coverage.tsx';
 import { spread } from './labels.ts';
 import { layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
@@ -32,6 +33,8 @@ export interface StripProps {
   readonly trueShape?: boolean;
   /** Measures of holes and new boxes from their wall's left corner, dropped to the measuring strip. */
   readonly dimensions?: boolean;
+  /** Floor and counter lines within and out of reach of an outlet, now and with the new ones. */
+  readonly coverage?: boolean;
   readonly selected?: string | null;
   /** Subjects of the finding that is looked at: they light up. */
   readonly lit?: readonly string[];
@@ -124,6 +127,7 @@ export function Strip(props: StripProps) {
     onlyWall = null,
     trueShape = false,
     dimensions = false,
+    coverage = false,
     selected = null,
     lit = [],
     onSelect,
@@ -246,6 +250,7 @@ export function Strip(props: StripProps) {
         return frame && <WallShape key={box.wallId} frame={frame} box={box} layout={layout} quiet={false} />;
       })}
       <ExistingCables house={house} layout={layout} roomId={room.id} />
+      {coverage && <Coverage evaluation={evaluation} layout={layout} room={room} />}
       <Rule layout={layout} system={house.units} />
       {dimensions && <Dimensions evaluation={evaluation} layout={layout} room={room} />}
       {lines.map((w) => (

@@ -1,5 +1,6 @@
-import type { Preferences } from '@elwand/core';
+import { NEW_METHODS, type Preferences } from '@elwand/core';
 import { Drawer, InputNumber, Switch } from 'antd';
+import { METHOD_WORDS } from '../house/words.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { useWork } from './work.ts';
 
@@ -59,6 +60,16 @@ export function PreferencesDrawer({
           options={[
             { value: '14', label: '14 AWG, matching what is there' },
             { value: '12', label: '12 AWG: fills boxes faster, harder to fold' },
+          ]}
+        />
+        <Choice
+          label="Cable or raceway of the new run"
+          value={bundle.job.method ?? 'auto'}
+          width={300}
+          onChange={(m) => edits.job({ ...bundle.job, method: m === 'auto' ? null : m })}
+          options={[
+            { value: 'auto' as const, label: 'the usual one that may go there' },
+            ...NEW_METHODS.map((m) => ({ value: m, label: METHOD_WORDS[m] })),
           ]}
         />
         <Choice

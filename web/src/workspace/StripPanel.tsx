@@ -71,13 +71,22 @@ export interface StripPanelProps {
   readonly asList: boolean;
   readonly phone: boolean;
   readonly dimensions: boolean;
+  readonly coverage: boolean;
   /** Shows what is dragged to the checks while it moves. */
   readonly onPreview: (evaluation: Evaluation | null) => void;
   readonly findings: readonly Finding[];
 }
 
 /** The strip with its room and wall choice, and what a person does on it. */
-export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, findings }: StripPanelProps) {
+export function StripPanel({
+  trueShape,
+  asList,
+  phone,
+  dimensions,
+  coverage,
+  onPreview,
+  findings,
+}: StripPanelProps) {
   const { bundle, evaluation, edits, room, placing, setPlacing } = useWork();
   const dispatch = useAppDispatch();
   const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
@@ -221,6 +230,7 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
             onlyWall={onlyWall}
             trueShape={trueShape}
             dimensions={dimensions}
+            coverage={coverage}
             selected={selected}
             lit={lit}
             onSelect={(id) => dispatch(selectedAction(id))}
@@ -235,7 +245,9 @@ export function StripPanel({ trueShape, asList, phone, dimensions, onPreview, fi
       <p className="quiet strip-live" aria-live="polite">
         {dragged?.at.on === 'wall' && placement
           ? `${dragged.label}: ${L(dragged.at.xMm)} from left, ${L(dragged.at.heightMm)} up. ${placement.bay ? `Bay ${placement.bay.index + 1}, clear at ${percent(placement.odds, 0)}` : 'On wood or in an opening'}${offer ? `; nearest good place ${L(offer.xMm)}` : ''}`
-          : 'Pipes and cables in the wall are not counted in the odds.'}
+          : coverage
+            ? 'Bars at the floor and counter: full where an outlet is within reach, hatched where none is; upper one now, lower one with the new work.'
+            : 'Pipes and cables in the wall are not counted in the odds.'}
       </p>
     </section>
   );

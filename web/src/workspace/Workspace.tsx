@@ -179,6 +179,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
               asList={asList}
               phone={phone}
               dimensions={mark === 'run'}
+              coverage={mark === 'want'}
               onPreview={setPreview}
               findings={findings}
             />

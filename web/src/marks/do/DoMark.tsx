@@ -1,4 +1,4 @@
-import { deadState, duration, ItemId, type Job, type LogEntry, type Step } from '@elwand/core';
+import { deadState, duration, ItemId, type Job, type LogEntry, type Step, sourceLine } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
@@ -169,6 +169,20 @@ export function DoMark() {
               {c}
             </p>
           ))}
+          {step.checks.length > 0 && (
+            <details open={!phone} className="step-checks">
+              <summary>
+                Look at {step.checks.length === 1 ? 'this' : `these ${step.checks.length}`} before going on
+              </summary>
+              <ul>
+                {step.checks.map((c) => (
+                  <li key={c.says}>
+                    {c.says} <span className="quiet">{sourceLine(c.source)}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
           {step.tools.length > 0 && !(chain && phone) && (
             <p className="muted">Bring: {step.tools.join(', ')}</p>
           )}

@@ -4,6 +4,7 @@ import { PointsEditor } from '../../house/PointsEditor.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
+import { ProtectionZones } from './ProtectionZones.tsx';
 import '../../house/house.css';
 import '../marks.css';
 
@@ -71,6 +72,7 @@ export function FeedMark() {
             </section>
           ))}
         </div>
+        <ProtectionZones />
         {evaluation.feed.unfed.length > 0 && (
           <p>
             Nothing is known to feed:{' '}

@@ -3,7 +3,7 @@ import { area, curveStepAfter, line, scaleLinear } from 'd3';
 
 const WIDTH = 640;
 const HEIGHT = 150;
-const PAD = { left: 44, right: 120, top: 12, bottom: 22 };
+const PAD = { left: 44, right: 140, top: 12, bottom: 22 };
 
 interface Step {
   readonly hour: number;

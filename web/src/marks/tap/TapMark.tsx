@@ -1,7 +1,17 @@
-import { duration, formatArea, formatLength, type Evaluation, type OptionView } from '@elwand/core';
+import {
+  duration,
+  formatArea,
+  formatLength,
+  sourceLine,
+  type Evaluation,
+  type OptionView,
+} from '@elwand/core';
 import { StateMark, OptionTag } from '../../parts/Mark.tsx';
 import { useWork } from '../../workspace/work.ts';
+import { DropPath } from './DropPath.tsx';
 import { LoadChart } from './LoadChart.tsx';
+import { LoadDay } from './LoadDay.tsx';
+import { TripCharts } from './TripCharts.tsx';
 import '../marks.css';
 
 function Bar({ share }: { readonly share: number }) {
@@ -97,7 +107,9 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
       <h3>The other boxes, and why not</h3>
       <ul className="others">
         {rest.map(({ candidate, reached, group }) => {
-          const no = candidate.reasons.filter((r) => r.kind === 'no').map((r) => r.says);
+          const against = candidate.reasons.filter((r) => r.kind === 'no');
+          const no = against.map((r) => r.says);
+          const from = [...new Set(against.map((r) => sourceLine(r.source)))];
           const why =
             no.length > 0
               ? no.join('; ')
@@ -111,7 +123,11 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
                   }`;
           return (
             <li key={`${group}-${candidate.pointId}`}>
-              <b>{candidate.label}</b> <span className={no.length > 0 ? undefined : 'muted'}>{why}</span>
+              <b>{candidate.label}</b>{' '}
+              <span className={no.length > 0 ? undefined : 'muted'}>
+                {why}
+                {no.length > 0 && <span className="quiet others-source">{from.join('; ')}</span>}
+              </span>
             </li>
           );
         })}
@@ -169,7 +185,14 @@ export function TapMark() {
       )}
       {job.wants.length === 0 && <p className="empty">Nothing is wanted yet: place a point in mark 1.</p>}
       <Others evaluation={evaluation} />
-      {evaluation.chosen && <LoadChart evaluation={evaluation} chosen={evaluation.chosen} />}
+      {evaluation.chosen && (
+        <>
+          <LoadChart evaluation={evaluation} chosen={evaluation.chosen} />
+          <LoadDay evaluation={evaluation} chosen={evaluation.chosen} />
+          <DropPath evaluation={evaluation} chosen={evaluation.chosen} />
+          <TripCharts evaluation={evaluation} chosen={evaluation.chosen} />
+        </>
+      )}
     </div>
   );
 }

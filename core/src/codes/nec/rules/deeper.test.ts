@@ -523,6 +523,8 @@ describe('checks that only the person at the wall can see', () => {
     remarked: false,
     multiwire: false,
     garage: false,
+    switched: false,
+    dimmer: false,
   };
   const ids = (more: Partial<CheckFacts>) =>
     new Set(
@@ -548,6 +550,8 @@ describe('checks that only the person at the wall can see', () => {
     ['support-lfnc', { method: 'LFNC' }],
     ['ground-pulled', { method: 'PVC' }],
     ['patch-board', { opensWall: true }],
+    ['grip-height', { switched: true }],
+    ['dimmer', { dimmer: true }],
   ])('%s appears with its fact and not without', (id, more) => {
     expect(ids({}).has(id)).toBe(false);
     expect(ids(more).has(id)).toBe(true);

@@ -3,7 +3,7 @@ import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
-import { crowding, surveyBox, type BoxSurvey } from '../../boxes.ts';
+import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
 import { published } from '../../../findings/index.ts';
@@ -64,11 +64,18 @@ function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: 
   return out;
 }
 
-const CROWDED: Record<ReturnType<typeof crowding>['state'], string> = {
-  easy: '',
-  snug: ' Connectors and device make it snug in practice.',
-  crowded: ' Connectors and a deep device make it crowded in practice: a larger box folds better.',
-};
+/** The practical side, which no rule counts. */
+function crowdedWords({ state, bulky }: Crowding): string {
+  const by = bulky > 0 ? 'Connectors and a deep device' : 'Connectors';
+  switch (state) {
+    case 'easy':
+      return '';
+    case 'snug':
+      return ` ${by} make it snug in practice.`;
+    case 'crowded':
+      return ` ${by} make it crowded in practice: a larger box folds better.`;
+  }
+}
 
 function itemWords(items: readonly { what: string; cubicInches: number }[]): string {
   return items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(', ');
@@ -156,7 +163,7 @@ export const boxFill: Rule = {
           mark: 'wire',
           subjects: [point.id],
           says: over ? `Box at ${point.label} gets too full` : `Box at ${point.label} has room`,
-          detail: `${itemWords(fill.items)}.${touched ? CROWDED[crowding(box, have - fill.cubicInches).state] : ''}`,
+          detail: `${itemWords(fill.items)}.${touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : ''}`,
           because: { need: fill.cubicInches, have, unit: 'in³', sense: 'at-least' },
           sources: [
             fill.source,

@@ -15,6 +15,8 @@ export interface CheckFacts {
   readonly remarked: boolean;
   readonly multiwire: boolean;
   readonly garage: boolean;
+  readonly switched: boolean;
+  readonly dimmer: boolean;
 }
 
 export interface SiteCheck {
@@ -260,12 +262,14 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
     'device',
     'Switch grip at its highest not above 6 ft 7 in.',
     published('NEC 404.8(A)'),
+    ({ switched }) => switched,
   ),
   check(
     'dimmer',
     'device',
     'A dimmer only for the lamps it is made for, derated when ganged; never on an outlet or a fan motor.',
     published('NEC 404.14(E), 406.15'),
+    ({ dimmer }) => dimmer,
   ),
   check(
     'plate',

@@ -1,0 +1,159 @@
+import type { BoxExtras as Extras, Gauge, Point } from '@elwand/core';
+import { Checkbox, InputNumber } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+
+/** A number of things in the box; none is left out of the document. */
+function Count({
+  label,
+  value,
+  max,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly max: number;
+  readonly onChange: (n: number) => void;
+}) {
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <InputNumber
+        min={0}
+        max={max}
+        style={{ width: 120 }}
+        value={value}
+        onChange={(n) => onChange(n ?? 0)}
+      />
+    </label>
+  );
+}
+
+const without = (extras: Extras, key: keyof Extras): Extras =>
+  Object.fromEntries(Object.entries(extras).filter(([k]) => k !== key));
+
+/** What else takes or gives room in a box, folded away until it is needed. */
+export function BoxExtras({
+  point,
+  set,
+}: {
+  readonly point: Point;
+  readonly set: (change: (p: Point) => Point) => void;
+}) {
+  const extras = point.box.extras ?? {};
+  const put = (next: Extras) =>
+    set((p) => {
+      const { extras: _, ...box } = p.box;
+      return { ...p, box: Object.keys(next).length > 0 ? { ...box, extras: next } : box };
+    });
+  const number = (key: 'ringCubicInches' | 'fittings' | 'fixtureWires' | 'terminalBlocks') => (n: number) =>
+    put(n === 0 ? without(extras, key) : { ...extras, [key]: n });
+  const through = extras.unbroken?.[0];
+  const unbroken = (to: Partial<NonNullable<Extras['unbroken']>[number]>) => {
+    const next = { gauge: '14' as Gauge, count: 0, coiled: false, ...through, ...to };
+    put(
+      next.count === 0
+        ? without(extras, 'unbroken')
+        : { ...extras, unbroken: [next, ...(extras.unbroken ?? []).slice(1)] },
+    );
+  };
+  const device = point.devices[0];
+  const count = Object.keys(extras).length;
+  return (
+    <details className="box-extras" open={count > 0 ? true : undefined}>
+      <summary>
+        More about the box
+        {count > 0 ? `: ${count} entered` : ' (ring, barrier, fittings, wires that run through, listing)'}
+      </summary>
+      <div className="row fields">
+        <Count
+          label="Ring or cover, in³"
+          value={extras.ringCubicInches ?? 0}
+          max={200}
+          onChange={number('ringCubicInches')}
+        />
+        <Choice
+          label="Barrier"
+          value={extras.barrier ?? 'none'}
+          width={120}
+          options={[
+            { value: 'none', label: 'none' },
+            { value: 'metal', label: 'metal' },
+            { value: 'nonmetallic', label: 'plastic' },
+          ]}
+          onChange={(b) => put(b === 'none' ? without(extras, 'barrier') : { ...extras, barrier: b })}
+        />
+        <Count label="Stud or hickey" value={extras.fittings ?? 0} max={2} onChange={number('fittings')} />
+        <Count
+          label="Luminaire wires, thin"
+          value={extras.fixtureWires ?? 0}
+          max={12}
+          onChange={number('fixtureWires')}
+        />
+        <Checkbox
+          checked={extras.domedCanopy ?? false}
+          onChange={(e) =>
+            put(e.target.checked ? { ...extras, domedCanopy: true } : without(extras, 'domedCanopy'))
+          }
+        >
+          domed canopy
+        </Checkbox>
+        <Count
+          label="Terminal blocks"
+          value={extras.terminalBlocks ?? 0}
+          max={4}
+          onChange={number('terminalBlocks')}
+        />
+        <Count
+          label="Wires through, uncut"
+          value={through?.count ?? 0}
+          max={40}
+          onChange={(n) => unbroken({ count: n })}
+        />
+        {through && (
+          <>
+            <Choice
+              label="Their size"
+              value={through.gauge}
+              width={100}
+              options={(['14', '12', '10', '8', '6'] as const).map((g) => ({ value: g, label: `${g} AWG` }))}
+              onChange={(gauge) => unbroken({ gauge })}
+            />
+            <Checkbox checked={through.coiled} onChange={(e) => unbroken({ coiled: e.target.checked })}>
+              12 in or more looped
+            </Checkbox>
+          </>
+        )}
+        <Choice
+          label="Marked for"
+          value={point.box.listedFor ?? 'unread'}
+          width={150}
+          options={[
+            { value: 'unread', label: 'not looked at' },
+            { value: 'luminaire', label: 'a luminaire' },
+            { value: 'fan', label: 'a fan' },
+            { value: 'neither', label: 'neither' },
+          ]}
+          onChange={(v) =>
+            set((p) => {
+              const { listedFor: _, ...box } = p.box;
+              return { ...p, box: v === 'unread' ? box : { ...box, listedFor: v } };
+            })
+          }
+        />
+        {device && (
+          <Count
+            label="Gangs of the device"
+            value={device.gangs ?? 1}
+            max={4}
+            onChange={(n) =>
+              set((p) => ({
+                ...p,
+                devices: p.devices.map(({ gangs: _, ...d }, i) => (i > 0 || n <= 1 ? d : { ...d, gangs: n })),
+              }))
+            }
+          />
+        )}
+      </div>
+    </details>
+  );
+}

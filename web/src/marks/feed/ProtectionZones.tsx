@@ -1,0 +1,125 @@
+import { feedTree, type BreakerId, type Evaluation, type Feed, type FeedNode } from '@elwand/core';
+import { hierarchy, tree } from 'd3';
+import { useWork } from '../../workspace/work.ts';
+
+const COLUMN = 108;
+const ROW = 44;
+const BOX = { w: 74, h: 26 };
+
+/** Ground-fault is a frame all round, arc-fault a bar beneath: form first, so that grey tells them apart too. */
+function Node({
+  node,
+  x,
+  y,
+  fresh,
+}: {
+  readonly node: FeedNode;
+  readonly x: number;
+  readonly y: number;
+  readonly fresh: boolean;
+}) {
+  const gf = node.groundFaultBy !== null;
+  const af = node.arcFaultBy !== null;
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      {gf && (
+        <rect
+          x={-4}
+          y={-BOX.h / 2 - 4}
+          width={BOX.w + 8}
+          height={BOX.h + 8}
+          rx="5"
+          fill="none"
+          stroke="var(--action)"
+          strokeWidth="2"
+        />
+      )}
+      <rect
+        x={0}
+        y={-BOX.h / 2}
+        width={BOX.w}
+        height={BOX.h}
+        rx="3"
+        fill={fresh ? 'var(--new-tint)' : 'var(--sheet)'}
+        stroke={fresh ? 'var(--new)' : 'var(--ink)'}
+        strokeWidth={fresh ? 2.4 : 1.2}
+      />
+      {af && <rect x={4} y={BOX.h / 2 - 5} width={BOX.w - 8} height="3" fill="var(--ink)" />}
+      <text x={BOX.w / 2} y="4" textAnchor="middle">
+        {node.label.length > 11 ? `${node.label.slice(0, 10)}…` : node.label}
+      </text>
+    </g>
+  );
+}
+
+function Tree({
+  feed,
+  breakerId,
+  title,
+}: {
+  readonly feed: Feed;
+  readonly breakerId: BreakerId;
+  readonly title: string;
+}) {
+  const root = feedTree(feed, breakerId);
+  if (!root) return null;
+  const laid = tree<FeedNode>().nodeSize([ROW, COLUMN])(hierarchy(root, (d) => [...d.children]));
+  const nodes = laid.descendants();
+  const top = Math.min(...nodes.map((n) => n.x)) - ROW / 2;
+  const height = Math.max(...nodes.map((n) => n.x)) - top + ROW / 2;
+  const width = Math.max(...nodes.map((n) => n.y)) + BOX.w + 12;
+  const named = (kind: 'groundFaultBy' | 'arcFaultBy') =>
+    nodes.filter((n) => n.data[kind] !== null).map((n) => n.data.label);
+  const gf = named('groundFaultBy');
+  const af = named('arcFaultBy');
+  return (
+    <figure className="chart">
+      <figcaption>
+        <b>{title}</b>{' '}
+        <span className="muted">
+          ground-fault: {gf.join(', ') || 'none'}; arc-fault: {af.join(', ') || 'none'}
+        </span>
+      </figcaption>
+      <div style={{ overflowX: 'auto' }}>
+        <svg
+          viewBox={`-6 ${top} ${width} ${height}`}
+          style={{ width: `${Math.min(width, 900)}px`, maxWidth: 'none' }}
+          className="zone-tree"
+          role="img"
+          aria-label={`${title}: ${root.label}; ground-fault protected ${gf.join(', ') || 'nothing'}; arc-fault protected ${af.join(', ') || 'nothing'}`}
+        >
+          {laid.links().map((l) => (
+            <path
+              key={l.target.data.id}
+              className={`zone-cable${l.target.data.cable?.id.startsWith('new-') ? ' zone-new' : ''}`}
+              d={`M${l.source.y + BOX.w} ${l.source.x}H${l.target.y - 16}V${l.target.x}H${l.target.y}`}
+            />
+          ))}
+          {nodes.map((n) => (
+            <Node key={n.data.id} node={n.data} x={n.y} y={n.x} fresh={n.data.id.startsWith('new-')} />
+          ))}
+        </svg>
+      </div>
+    </figure>
+  );
+}
+
+/** What is protected by what on the circuit that the plan extends, before and with the new work. */
+export function ProtectionZones() {
+  const { evaluation }: { evaluation: Evaluation } = useWork();
+  const { chosen } = evaluation;
+  const breaker = chosen?.option.taps[0]?.breaker;
+  if (!chosen || !breaker) return null;
+  return (
+    <section className="stack" aria-label="Protection zones">
+      <h3>
+        What protects what on breaker {breaker.number}{' '}
+        <span className="muted">framed: ground-fault; bar beneath: arc-fault; double: new</span>
+      </h3>
+      <div className="zones">
+        <Tree feed={evaluation.feed} breakerId={breaker.id} title="Now" />
+        <Tree feed={chosen.applied.feed} breakerId={breaker.id} title="With the new work" />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,122 @@
+import { formatLength, percent, volts, voltageDrop, type Chosen, type Evaluation } from '@elwand/core';
+import { scaleLinear } from 'd3';
+
+const WIDTH = 640;
+const HEIGHT = 150;
+const PAD = { left: 44, right: 120, top: 14, bottom: 40 };
+
+/** Voltage along the way from the breaker to the farthest new point, cable by cable. */
+export function DropPath({
+  evaluation,
+  chosen,
+}: {
+  readonly evaluation: Evaluation;
+  readonly chosen: Chosen;
+}) {
+  const { house, feed } = chosen.applied;
+  const drops = chosen.option.legs.flatMap((l) => {
+    const point = house.points.find((p) => p.id === l.to);
+    const drop = point && voltageDrop(house, feed, evaluation.pack, point.id);
+    return point && drop ? [{ point, drop }] : [];
+  });
+  const first = drops[0];
+  if (!first) return null;
+  const { point, drop } = drops.reduce((a, b) => (b.drop.share > a.drop.share ? b : a), first);
+  const limit = evaluation.pack.limits.voltageDrop;
+  const cables = new Map(house.cables.map((c) => [c.id, c] as const));
+  const labels = new Map(house.points.map((p) => [p.id as string, p.label] as const));
+  const n = drop.segments.length;
+  const x = scaleLinear()
+    .domain([0, n])
+    .range([PAD.left, WIDTH - PAD.right]);
+  const y = scaleLinear()
+    .domain([0, Math.max(limit.value * 1.25, drop.share * 1.1)])
+    .range([PAD.top, HEIGHT - PAD.bottom]);
+  const supply = drop.share > 0 ? drop.volts / drop.share : 120;
+  let sum = 0;
+  const stops = drop.segments.map((s, i) => {
+    const from = sum;
+    sum += (s.volts ?? 0) / supply;
+    const cable = cables.get(s.cableId);
+    // The end that lies further from the breaker names the stop.
+    const ends = cable ? [cable.from, cable.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : [])) : [];
+    const far = ends.find((id) => feed.boxes.get(id)?.path.at(-1) === s.cableId);
+    return {
+      s,
+      i,
+      from,
+      to: sum,
+      label: far ? (labels.get(far) ?? '?') : '?',
+      fresh: s.cableId.startsWith('new-'),
+    };
+  });
+  return (
+    <figure className="chart">
+      <figcaption>
+        <h3>
+          Voltage on the way to {point.label}{' '}
+          <span className="muted">
+            {volts(drop.volts)} lost over what is known, {percent(drop.share)}; {percent(limit.value, 0)}{' '}
+            advised. Conductors at {drop.celsius} °C
+          </span>
+        </h3>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="img"
+        aria-label={`Voltage drop to ${point.label}: ${percent(drop.share)}, ${stops.map((t) => `${t.label} ${percent(t.to)}`).join(', ')}`}
+      >
+        <line x1={PAD.left} x2={WIDTH - PAD.right} y1={y(0)} y2={y(0)} stroke="var(--rule-strong)" />
+        <text x={PAD.left - 6} y={y(0) + 4} className="chart-text" textAnchor="end">
+          0 %
+        </text>
+        <line
+          x1={PAD.left}
+          x2={WIDTH - PAD.right}
+          y1={y(limit.value)}
+          y2={y(limit.value)}
+          stroke="var(--settle)"
+          strokeDasharray="5 4"
+        />
+        <text x={WIDTH - PAD.right + 6} y={y(limit.value) + 4} className="chart-text">
+          {percent(limit.value, 0)} advised
+        </text>
+        {stops.map(({ s, i, from, to, label, fresh }) => (
+          <g key={s.cableId}>
+            <line
+              x1={x(i)}
+              x2={x(i + 1)}
+              y1={y(from)}
+              y2={y(to)}
+              stroke={fresh ? 'var(--new)' : 'var(--ink)'}
+              strokeWidth={fresh ? 3 : 1.6}
+              strokeDasharray={s.volts === null ? '3 4' : undefined}
+            />
+            <circle
+              cx={x(i + 1)}
+              cy={y(to)}
+              r="4"
+              fill={fresh ? 'var(--new)' : 'var(--sheet)'}
+              stroke={fresh ? 'var(--new)' : 'var(--ink)'}
+            />
+            <text x={x(i + 1)} y={HEIGHT - 24} className="chart-text" textAnchor="middle">
+              {label}
+            </text>
+            <text x={(x(i) + x(i + 1)) / 2} y={HEIGHT - 8} className="chart-text" textAnchor="middle">
+              {s.lengthMm === null ? '?' : formatLength(s.lengthMm, house.units)} {s.gauge ?? '?'}
+            </text>
+          </g>
+        ))}
+        <text x={PAD.left} y={HEIGHT - 24} className="chart-text" textAnchor="middle">
+          breaker
+        </text>
+      </svg>
+      {(drop.unknownLength.length > 0 || drop.unknownGauge.length > 0) && (
+        <p className="muted">
+          Dashed: length or size never read. The unread part may be {formatLength(drop.roomMm, house.units)}{' '}
+          long and stay within the advice.
+        </p>
+      )}
+    </figure>
+  );
+}

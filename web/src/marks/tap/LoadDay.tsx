@@ -1,0 +1,283 @@
+import {
+  amps,
+  circuitLoad,
+  clashes,
+  clock,
+  together,
+  type Chosen,
+  type Evaluation,
+  type LoadFacts,
+} from '@elwand/core';
+import { Button, Checkbox } from 'antd';
+import { pointer, scaleLinear } from 'd3';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useWork } from '../../workspace/work.ts';
+import { movedSpan, piecesOf, STEP_HOURS, type Handle, type Span } from './timetable.ts';
+
+const WIDTH = 640;
+const ROW = 26;
+const LEFT = 44;
+const RIGHT = 140;
+const x = scaleLinear()
+  .domain([0, 24])
+  .range([LEFT, WIDTH - RIGHT]);
+const HANDLE_PX = 8;
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly amps: number;
+  readonly continuous: boolean;
+  readonly hours: LoadFacts['hours'];
+  readonly fresh: boolean;
+}
+
+interface Drag {
+  readonly id: string;
+  readonly index: number;
+  readonly handle: Handle;
+  readonly startHour: number;
+  readonly from: Span;
+  readonly now: Span;
+}
+
+const NEW_LOAD = /^new-load-(.+)-(\d+)$/;
+
+/** Writes the hours of a load where it stands: in the house, or in the want that brings it. */
+function useSetHours(): (id: string, hours: LoadFacts['hours']) => void {
+  const { bundle, edits } = useWork();
+  return (id, hours) => {
+    const own = NEW_LOAD.exec(id);
+    if (!own) {
+      edits.house({
+        ...bundle.house,
+        loads: bundle.house.loads.map((l) => (l.id === id ? { ...l, hours } : l)),
+      });
+      return;
+    }
+    const [, wantId, at] = own;
+    edits.job({
+      ...bundle.job,
+      wants: bundle.job.wants.map((w) =>
+        w.id === wantId
+          ? { ...w, loads: w.loads.map((l, i) => (i === Number(at) ? { ...l, hours } : l)) }
+          : w,
+      ),
+    });
+  };
+}
+
+function WhatIf({
+  rows,
+  breakerAmps,
+  factor,
+}: {
+  readonly rows: readonly Row[];
+  readonly breakerAmps: number;
+  readonly factor: number;
+}) {
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const chosen = rows.filter((r) => picked.includes(r.id));
+  const sum = together(chosen, factor, breakerAmps);
+  const pairs = clashes(rows, factor, breakerAmps).slice(0, 4);
+  return (
+    <section className="stack" aria-label="What if they run together">
+      <h3>What if these run together?</h3>
+      <div className="row">
+        {rows.map((r) => (
+          <Checkbox
+            key={r.id}
+            checked={picked.includes(r.id)}
+            onChange={(e) =>
+              setPicked(e.target.checked ? [...picked, r.id] : picked.filter((p) => p !== r.id))
+            }
+          >
+            {r.name}
+          </Checkbox>
+        ))}
+      </div>
+      <p aria-live="polite">
+        {chosen.length === 0
+          ? 'Tick two or more.'
+          : sum.over > 0
+            ? `${amps(sum.counted)} counted: over the ${breakerAmps} A breaker by ${amps(sum.over)}. Not at the same hour.`
+            : `${amps(sum.counted)} counted of ${breakerAmps} A: they may run together.`}
+      </p>
+      {pairs.length > 0 && (
+        <p className="muted">
+          Never together: {pairs.map((p) => `${p.a} with ${p.b} (${amps(p.counted)})`).join('; ')}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Who runs when on the tapped circuit: bars that can be dragged, ends and whole; keys do the same. */
+export function LoadDay({
+  evaluation,
+  chosen,
+}: {
+  readonly evaluation: Evaluation;
+  readonly chosen: Chosen;
+}) {
+  const setHours = useSetHours();
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const breaker = chosen.option.taps[0]?.breaker;
+  const load = breaker && circuitLoad(chosen.applied.house, chosen.applied.feed, breaker.id);
+  if (!breaker || !load) return null;
+  const rows: Row[] = load.loads.map((l) => ({
+    id: l.id,
+    name: l.name,
+    amps: l.amps,
+    continuous: l.continuous,
+    hours: l.hours,
+    fresh: NEW_LOAD.test(l.id),
+  }));
+  if (rows.length === 0)
+    return (
+      <p className="muted">
+        Nothing that runs on breaker {breaker.number} is entered: write it down in mark 3 Feed.
+      </p>
+    );
+  const hourAt = (e: PointerEvent): number => (svg.current ? x.invert(pointer(e, svg.current)[0]) : 0);
+  const down = (e: PointerEvent<SVGRectElement>, row: Row, index: number, handle: Handle) => {
+    const from = row.hours[index];
+    if (!from) return;
+    e.currentTarget.setPointerCapture(e.pointerId);
+    setDrag({ id: row.id, index, handle, startHour: hourAt(e), from, now: from });
+  };
+  const move = (e: PointerEvent) => {
+    if (drag) setDrag({ ...drag, now: movedSpan(drag.from, drag.handle, hourAt(e) - drag.startHour) });
+  };
+  const write = (row: Row, index: number, span: Span) =>
+    setHours(
+      row.id,
+      row.hours.map((h, i) => (i === index ? span : h)),
+    );
+  const up = () => {
+    const row = rows.find((r) => r.id === drag?.id);
+    if (drag && row && drag.now !== drag.from) write(row, drag.index, drag.now);
+    setDrag(null);
+  };
+  const key = (e: KeyboardEvent, row: Row, index: number) => {
+    const by = e.key === 'ArrowLeft' ? -STEP_HOURS : e.key === 'ArrowRight' ? STEP_HOURS : 0;
+    const span = row.hours[index];
+    if (by === 0 || !span) return;
+    e.preventDefault();
+    e.stopPropagation();
+    write(row, index, movedSpan(span, e.shiftKey ? 'to' : 'whole', by));
+  };
+  const height = rows.length * ROW + 24;
+  return (
+    <figure className="chart stack">
+      <figcaption>
+        <h3>
+          Who runs when{' '}
+          <span className="muted">drag a bar or its ends; arrow keys move it, Shift with them its end</span>
+        </h3>
+      </figcaption>
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        className="load-day"
+        role="group"
+        aria-label="Hours of every load on the circuit"
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={() => setDrag(null)}
+      >
+        {[0, 6, 12, 18, 24].map((h) => (
+          <g key={h}>
+            <line x1={x(h)} x2={x(h)} y1="0" y2={height - 20} stroke="var(--rule)" />
+            <text x={x(h)} y={height - 5} className="chart-text" textAnchor="middle">
+              {h}:00
+            </text>
+          </g>
+        ))}
+        {rows.map((row, r) => {
+          const hours = row.hours.map((h, i) => (drag?.id === row.id && drag.index === i ? drag.now : h));
+          const y = r * ROW + 4;
+          return (
+            <g key={row.id} className={row.fresh ? 'load-new' : undefined}>
+              {hours.length === 0 && (
+                <rect x={x(0)} y={y} width={x(24) - x(0)} height={ROW - 8} className="load-any" />
+              )}
+              {hours.map((span, i) => (
+                <g
+                  key={i}
+                  tabIndex={0}
+                  role="slider"
+                  aria-label={`${row.name}, ${clock(span[0])} to ${clock(span[1])}`}
+                  aria-valuemin={0}
+                  aria-valuemax={24}
+                  aria-valuenow={span[0]}
+                  aria-valuetext={`${clock(span[0])} to ${clock(span[1])}`}
+                  onKeyDown={(e) => key(e, row, i)}
+                  className="load-bar"
+                >
+                  {piecesOf(span).map(([a, b], k, all) => (
+                    <g key={k}>
+                      <rect
+                        x={x(a)}
+                        y={y}
+                        width={Math.max(3, x(b) - x(a))}
+                        height={ROW - 8}
+                        onPointerDown={(e) => down(e, row, i, 'whole')}
+                      />
+                      {k === 0 && (
+                        <rect
+                          x={x(a) - HANDLE_PX / 2}
+                          y={y}
+                          width={HANDLE_PX}
+                          height={ROW - 8}
+                          className="load-end"
+                          onPointerDown={(e) => down(e, row, i, 'from')}
+                        />
+                      )}
+                      {k === all.length - 1 && (
+                        <rect
+                          x={x(b) - HANDLE_PX / 2}
+                          y={y}
+                          width={HANDLE_PX}
+                          height={ROW - 8}
+                          className="load-end"
+                          onPointerDown={(e) => down(e, row, i, 'to')}
+                        />
+                      )}
+                    </g>
+                  ))}
+                </g>
+              ))}
+              <text x={LEFT + 6} y={y + 13} className="load-name-text">
+                {row.name}
+                {hours.length === 0 ? ', at any hour' : ''}
+              </text>
+              <text x={WIDTH - RIGHT + 8} y={y + 13} className="chart-text">
+                {amps(row.amps)}
+                {row.continuous ? ' × 1.25' : ''}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+      {rows.some((r) => r.hours.length === 0) && (
+        <div className="row">
+          {rows
+            .filter((r) => r.hours.length === 0)
+            .map((r) => (
+              <Button key={r.id} size="small" onClick={() => setHours(r.id, [[17, 22]])}>
+                Give {r.name} its hours
+              </Button>
+            ))}
+        </div>
+      )}
+      <WhatIf
+        key={rows.map((r) => r.id).join()}
+        rows={rows}
+        breakerAmps={breaker.amps}
+        factor={evaluation.pack.limits.continuousFactor.value}
+      />
+    </figure>
+  );
+}

@@ -1,0 +1,122 @@
+import { EDITIONS, necPack, sourceLine, type Edition, type Rule, type RuleNumber } from '@elwand/core';
+import { Input } from 'antd';
+import { useState } from 'react';
+import { ToolsBar } from './ToolsBar.tsx';
+import '../sums/sums.css';
+import './rules.css';
+
+const PACKS = EDITIONS.map((edition) => ({ edition, pack: necPack(edition) }));
+
+interface Row {
+  readonly what: string;
+  readonly by: ReadonlyMap<Edition, RuleNumber>;
+}
+
+/** One line for each number of a rule, with what it is in every edition. */
+function rowsOf(rule: Rule): Row[] {
+  const rows = new Map<string, Map<Edition, RuleNumber>>();
+  for (const { edition, pack } of PACKS)
+    for (const n of rule.numbers(pack)) {
+      const by = rows.get(n.what) ?? new Map<Edition, RuleNumber>();
+      by.set(edition, n);
+      rows.set(n.what, by);
+    }
+  return [...rows].map(([what, by]) => ({ what, by }));
+}
+
+const same = (row: Row): boolean => new Set(EDITIONS.map((e) => row.by.get(e)?.value ?? '–')).size === 1;
+const sources = (row: Row): string => {
+  const lines = EDITIONS.flatMap((e) => {
+    const n = row.by.get(e);
+    return n ? [sourceLine(n.source)] : [];
+  });
+  const bare = lines.map((l) => l.replace(/, 20\d\d/, ''));
+  return new Set(bare).size === 1 ? (bare[0] ?? '') : [...new Set(lines)].join('; ');
+};
+
+function Numbers({ rule }: { readonly rule: Rule }) {
+  const rows = rowsOf(rule);
+  if (rows.length === 0) return null;
+  return (
+    <div className="rule-table">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>Number</th>
+            {EDITIONS.map((e) => (
+              <th key={e}>{e}</th>
+            ))}
+            <th>Where it comes from</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.what}>
+              <th scope="row">{row.what}</th>
+              {same(row) ? (
+                <td colSpan={EDITIONS.length} className="measure">
+                  {row.by.get(2023)?.value}
+                </td>
+              ) : (
+                EDITIONS.map((e) => (
+                  <td key={e} className="measure rule-changed">
+                    {row.by.get(e)?.value ?? '–'}
+                  </td>
+                ))
+              )}
+              <td className="quiet">{sources(row)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Every rule that the tool checks, its numbers by edition and where they come from. */
+export function RulesPage() {
+  const [find, setFind] = useState('');
+  const rules = PACKS[0]?.pack.rules ?? [];
+  const needle = find.trim().toLowerCase();
+  const shown = rules.filter(
+    (r) =>
+      needle === '' ||
+      [r.title, r.about, ...rowsOf(r).map((x) => `${x.what} ${sources(x)}`)]
+        .join(' ')
+        .toLowerCase()
+        .includes(needle),
+  );
+  return (
+    <>
+      <ToolsBar />
+      <main className="page stack rules-page">
+        <div className="row">
+          <h1 className="grow">What is checked, and by which numbers</h1>
+          <Input
+            aria-label="Find a rule"
+            placeholder="Find: box, 210.8, attic"
+            allowClear
+            style={{ width: 240 }}
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+          />
+        </div>
+        <p className="muted">
+          {rules.length} rules in four editions. The values were written down from memory and say how sure
+          they are; nothing unsure decides. A house can change a value for its place, on its page Local rules.
+          Local codes, the inspector and a licensed electrician have the last word.
+        </p>
+        {shown.length === 0 && (
+          <p className="empty">No rule holds “{find.trim()}”. Try a section number or a plain word.</p>
+        )}
+        {shown.map((rule) => (
+          <section key={rule.id} className="sheet stack rule" aria-label={rule.title} id={rule.id}>
+            <h2>{rule.title}</h2>
+            <p>{rule.about}</p>
+            <Numbers rule={rule} />
+          </section>
+        ))}
+      </main>
+    </>
+  );
+}
