@@ -25,6 +25,8 @@ export default defineConfig(
         { considerDefaultExhaustiveForUnions: true },
       ],
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      // Leaving a key out of an object is written as a rest that ignores it.
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       'no-console': 'off',
     },
   },

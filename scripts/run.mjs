@@ -57,6 +57,7 @@ function build() {
         '--sourcemap',
         '--alias:@elwand/core=./core/src/index.ts',
         '--alias:@elwand/core/demo=./core/src/demo/index.ts',
+        '--alias:@elwand/core/sums=./core/src/sums/index.ts',
         `--outfile=${name}/bundle/main.js`,
         '--log-level=warning',
       ],

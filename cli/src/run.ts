@@ -1,17 +1,15 @@
 import {
-  doSum,
   EDITIONS,
   evaluate,
   holdsUp,
   necPack,
   readBundleText,
   sourceLine,
-  SUMS,
-  sumById,
   type Bundle,
   type Evaluation,
   type Finding,
 } from '@elwand/core';
+import { doSum, sumById, SUMS } from '@elwand/core/sums';
 
 /** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable). */
 export interface Outcome {

@@ -12,6 +12,5 @@ export * from './wiring/index.ts';
 export * from './materials/index.ts';
 export * from './work/index.ts';
 export * from './tape/index.ts';
-export * from './sums/index.ts';
 export * from './evaluate.ts';
 export * from './sign-off.ts';

@@ -135,3 +135,41 @@ describe('integrity', () => {
     expect(wallAt(1).wallId).toBe('room-w1');
   });
 });
+
+describe('documents of version 1', () => {
+  const old = () => {
+    const f = file();
+    const house = Object.fromEntries(
+      Object.entries(f.house).filter(
+        ([k]) => !['amendments', 'bannedMethods', 'atticCelsius', 'faultAmps'].includes(k),
+      ),
+    );
+    const job = Object.fromEntries(
+      Object.entries(f.jobs[0] as object).filter(([k]) => !['method', 'rings', 'clampsOutside'].includes(k)),
+    );
+    return { ...f, house: { ...house, formatVersion: 1 }, jobs: [{ ...job, formatVersion: 1 }] };
+  };
+  it('are brought up to date: nothing is changed here, no method chosen by hand', () => {
+    const r = readBundle(old());
+    expect(r.ok).toBe(true);
+    if (!r.ok) return;
+    expect(r.value.house).toMatchObject({
+      formatVersion: 2,
+      amendments: [],
+      bannedMethods: [],
+      atticCelsius: null,
+      faultAmps: null,
+    });
+    expect(r.value.jobs[0]).toMatchObject({ formatVersion: 2, method: null, rings: {}, clampsOutside: [] });
+    expect(r.value).toEqual(readBundle(file()).ok ? (readBundle(file()) as { value: unknown }).value : null);
+  });
+  it('an amendment without a reason, or of a negative value, is refused at its place', () => {
+    const f = file();
+    expect(
+      problemsOf({
+        ...f,
+        house: { ...f.house, amendments: [{ limit: 'switchHeightMm', value: -1, note: 'x' }] },
+      }).map((p) => p.where),
+    ).toEqual(['house.amendments[0].value', 'house.amendments[0].note']);
+  });
+});

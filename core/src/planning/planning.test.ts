@@ -4,7 +4,7 @@ import { PointId, makePoint, makeWant, type Bundle } from '../document/index.ts'
 import { demoHouses, demoJobs } from '../demo/index.ts';
 import { evaluate } from '../evaluate.ts';
 import { signOff } from '../sign-off.ts';
-import { applyEdit, holdsUp } from '../findings/index.ts';
+import { applyEdit, holdsUp, sourceLine } from '../findings/index.ts';
 import { readHouse, houseProblems } from '../document/index.ts';
 import {
   atBreaker,
@@ -75,6 +75,32 @@ describe('tap points', () => {
     const c = reason(bundle(smallHouse({ panels: panel(20, { restriction }) }), [wanted(104)]), 'R1');
     expect(c.usable).toBe(false);
     expect(c.reasons.map((r) => r.says).join()).toContain(word);
+  });
+  const restrictedIn = (
+    restriction: 'kitchen-counter' | 'garage' | 'bath',
+    use: 'kitchen' | 'garage' | 'bath' | 'den' | 'outdoor',
+    more: { code?: 'nec-2014' | 'nec-2023'; kind?: 'receptacle' | 'luminaire' } = {},
+  ) => {
+    const house = smallHouse({ panels: panel(20, { restriction }), code: more.code ?? 'nec-2023' });
+    const rooms = house.rooms.map((r) => ({ ...r, use }));
+    return reason(bundle({ ...house, rooms }, [wanted(104, { kind: more.kind ?? 'receptacle' })]), 'R1')
+      .usable;
+  };
+  it('restricted circuits feed what they are for: counter circuits kitchen outlets but no lights, garage circuits garage and outdoors', () => {
+    expect(restrictedIn('kitchen-counter', 'kitchen')).toBe(true);
+    expect(restrictedIn('kitchen-counter', 'kitchen', { kind: 'luminaire' })).toBe(false);
+    expect(restrictedIn('kitchen-counter', 'den')).toBe(false);
+    expect(restrictedIn('bath', 'bath')).toBe(true);
+    expect(restrictedIn('bath', 'bath', { kind: 'luminaire' })).toBe(false);
+    expect(restrictedIn('garage', 'garage')).toBe(true);
+    expect(restrictedIn('garage', 'den')).toBe(false);
+  });
+  it('the garage circuit is restricted from 2017 on', () =>
+    expect(restrictedIn('garage', 'den', { code: 'nec-2014' })).toBe(true));
+  it('every reason of every box names where it comes from', () => {
+    for (const { candidate } of evaluate({ house: demoHouses()[0]!, job: demoJobs()[0]! }).planning
+      .candidates)
+      for (const r of candidate.reasons) expect(sourceLine(r.source).length).toBeGreaterThan(8);
   });
   it('a point that was never measured has no known way', () => {
     const house = smallHouse({

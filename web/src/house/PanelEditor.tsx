@@ -145,12 +145,12 @@ export function PanelEditor({
                 value={panel.fedFrom ?? ''}
                 width={220}
                 options={[
-                  { value: '', label: 'the service' },
+                  { value: '' as const, label: 'the service' },
                   ...house.panels
                     .filter((p) => p.id !== panel.id)
                     .flatMap((p) =>
                       p.breakers.map((b) => ({
-                        value: b.id as string,
+                        value: b.id,
                         label: `breaker ${b.number} of ${p.label}`,
                       })),
                     ),

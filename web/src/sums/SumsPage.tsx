@@ -1,4 +1,5 @@
-import { doSum, sourceLine, SUMS, sumById, type Field, type Sum, type SumResult } from '@elwand/core';
+import { sourceLine } from '@elwand/core';
+import { doSum, SUMS, sumById, type Field, type Sum, type SumResult } from '@elwand/core/sums';
 import { App, Button, Input } from 'antd';
 import { useId, useState } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';

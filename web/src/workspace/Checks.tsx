@@ -10,6 +10,7 @@ import {
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { undone } from '../state/document.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { findingFocused } from '../state/view.ts';
@@ -21,7 +22,14 @@ const DIGITS: Record<string, number> = { 'in³': 2, A: 2 };
 /** The numbers of a finding with their unit: what is needed, what is there. */
 function becauseText(f: Finding, system: UnitSystem): string {
   const b = f.because;
-  if (!b || b.unit === 'look' || b.unit === 'ground' || b.unit === 'AWG' || (b.have === null && b.need === 0))
+  if (
+    !b ||
+    b.unit === 'look' ||
+    b.unit === 'reading' ||
+    b.unit === 'ground' ||
+    b.unit === 'AWG' ||
+    (b.have === null && b.need === 0)
+  )
     return '';
   const show = (n: number): string =>
     b.unit === 'share'
@@ -29,6 +37,7 @@ function becauseText(f: Finding, system: UnitSystem): string {
       : b.unit === 'mm'
         ? formatLength(n, system, 'inches')
         : `${plain(n, DIGITS[b.unit] ?? 2)} ${b.unit}`;
+  if (b.unit === '°C' && b.have !== null) return `${plain(b.need, 0)} °C reached, ${show(b.have)} allowed`;
   return b.have === null
     ? `${show(b.need)} needed, not read yet`
     : `${show(b.need)} needed, ${show(b.have)} there`;
@@ -142,6 +151,22 @@ const counts = (findings: readonly Finding[]): string => {
   return parts.length > 0 ? parts.join(', ') : 'nothing open';
 };
 
+/** Overrides of the place stand at the top: whoever reads the checks must not take them for the code. */
+function LooserHere({ findings }: { readonly findings: readonly Finding[] }) {
+  const { bundle } = useWork();
+  const looser = findings.filter((f) => f.rule === 'local-amendment' && f.says.startsWith('Looser'));
+  if (looser.length === 0) return null;
+  return (
+    <p className="checks-looser" role="note">
+      {looser.length === 1
+        ? 'A value is looser here than the code'
+        : `${looser.length} values are looser here than the code`}
+      : {looser.map((f) => f.says.replace('Looser here: ', '')).join('; ')}.{' '}
+      <Link to={`/houses/${bundle.house.id}/local`}>Local rules</Link>
+    </p>
+  );
+}
+
 /** The checks of the job: what holds it up first, then what holds, then what was already so. Never hidden. */
 export function Checks({ findings }: { readonly findings: readonly Finding[] }) {
   const dispatch = useAppDispatch();
@@ -159,6 +184,7 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
           {counts(findings)}
         </span>
       </div>
+      <LooserHere findings={findings} />
       {applied?.past === past && (
         <p className="check-applied">
           Done: {applied.says}.{' '}

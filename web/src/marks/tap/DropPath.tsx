@@ -33,10 +33,9 @@ export function DropPath({
     .domain([0, Math.max(limit.value * 1.25, drop.share * 1.1)])
     .range([PAD.top, HEIGHT - PAD.bottom]);
   const supply = drop.share > 0 ? drop.volts / drop.share : 120;
-  let sum = 0;
   const stops = drop.segments.map((s, i) => {
-    const from = sum;
-    sum += (s.volts ?? 0) / supply;
+    const before = drop.segments.slice(0, i).reduce((t, x) => t + (x.volts ?? 0), 0);
+    const from = before / supply;
     const cable = cables.get(s.cableId);
     // The end that lies further from the breaker names the stop.
     const ends = cable ? [cable.from, cable.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : [])) : [];
@@ -45,7 +44,7 @@ export function DropPath({
       s,
       i,
       from,
-      to: sum,
+      to: from + (s.volts ?? 0) / supply,
       label: far ? (labels.get(far) ?? '?') : '?',
       fresh: s.cableId.startsWith('new-'),
     };

@@ -7,7 +7,7 @@ import { counterCoverage, wallCoverage, type Coverage } from '../spacing.ts';
 import { isReceptacle, judge, limitNumbers } from './judge.ts';
 
 /** Rooms whose wall line wants an outlet within 6 ft (210.52(A)). */
-export const WALL_LINE_ROOMS: ReadonlySet<RoomUse> = new Set([
+const WALL_LINE_ROOMS: ReadonlySet<RoomUse> = new Set([
   'kitchen',
   'family',
   'dining',
@@ -26,7 +26,7 @@ const ONE_OUTLET: Partial<Record<RoomUse, Source>> = {
 };
 
 /** Points of a room that lose their power with a switch. */
-export function switchedPoints(context: Pick<RuleContext, 'feed'>): Set<string> {
+function switchedPoints(context: Pick<RuleContext, 'feed'>): Set<string> {
   return new Set(
     [...context.feed.boxes.values()]
       .filter((b) => !b.constantHot && b.switchedBy.length > 0)

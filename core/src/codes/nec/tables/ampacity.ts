@@ -45,7 +45,6 @@ export const smallConductorSource = published('NEC 240.4(D)');
 
 /** 240.6(A), as far as this work goes, A. The 10 A size that 2023 may have added is unsure and left out. */
 export const STANDARD_SIZES = [15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100] as const;
-export const standardSizesSource = published('NEC 240.6(A)');
 export const nextSizeSource = published('NEC 240.4(B)');
 
 /** The next standard overcurrent device at or above an ampacity, A; undefined past the end of the list. */

@@ -53,8 +53,6 @@ export const fillSource = published('NEC Chapter 9 Table 1, notes 3, 4, 7');
 export const boreSource = (kind: RacewayKind, size: TradeSize): Source =>
   published('NEC Chapter 9 Table 4', undefined, BORE[kind][size]?.certainty ?? 'fairly-sure');
 export const conductorAreaSource = published('NEC Chapter 9 Table 5');
-/** 352.26, 356.26, 358.26: degrees of bends between pull points. */
-export const MOST_BEND_DEGREES = 360;
 /** 250.118: longest flexible metal path that may serve as the ground, mm (6 ft), and the largest breaker, A. */
 export const FLEX_GROUND = { longestMm: 6 * 304.8, amps: 20 } as const;
 export const flexGroundSource = published('NEC 250.118, flexible metal');
