@@ -1,6 +1,10 @@
 import type { LoadFacts } from '../document/index.ts';
+import { practice } from '../findings/index.ts';
 
-/** Common things that get plugged in or hung: typical ratings, common practice; the nameplate wins. */
+/** Where all these ratings come from; the nameplate in front of a person wins over every one of them. */
+export const applianceSource = practice('typical nameplate ratings; read yours');
+
+/** Common things that get plugged in or hung. */
 const thing = (name: string, voltAmperes: number, more: Partial<LoadFacts> = {}): LoadFacts => ({
   name,
   voltAmperes,
@@ -29,4 +33,32 @@ export const APPLIANCES: readonly LoadFacts[] = [
   thing('Small test kiln', 1440, { continuous: true, hours: [[9, 15]] }),
   thing('Space heater, 1500 W', 1500, { continuous: true, hours: [[6, 10]] }),
   thing('Room air conditioner, 10 A', 1200, { motor: true, roomAirConditioner: true, hours: [[12, 20]] }),
+  thing('Toaster', 900, { hours: [[7, 8]] }),
+  thing('Electric kettle', 1500, { hours: [[7, 8]] }),
+  thing('Coffee maker', 1000, { hours: [[6, 9]] }),
+  thing('Countertop microwave', 1200, { appliance: 'microwave', hours: [[17, 19]] }),
+  thing('Refrigerator', 500, { motor: true, appliance: 'refrigerator' }),
+  thing('Dishwasher', 1200, { connection: 'fixed', motor: true, appliance: 'dishwasher', hours: [[20, 22]] }),
+  thing('Garbage disposer', 800, {
+    connection: 'fixed',
+    motor: true,
+    appliance: 'disposer',
+    hours: [[18, 20]],
+  }),
+  thing('Sump pump', 900, { motor: true, appliance: 'sump-pump' }),
+  thing('Clothes washer', 900, { motor: true, hours: [[10, 12]] }),
+  thing('Gas dryer', 700, { motor: true, appliance: 'dryer', hours: [[11, 13]] }),
+  thing('Hair dryer', 1500, { hours: [[7, 8]] }),
+  thing('Iron', 1200, { hours: [[19, 20]] }),
+  thing('Table saw', 1800, { motor: true, hours: [[10, 16]] }),
+  thing('Shop vacuum', 1300, { motor: true, hours: [[10, 16]] }),
+  thing('Garage door opener', 600, { connection: 'fixed', motor: true }),
+  thing('Bathroom exhaust fan', 60, { connection: 'fixed', motor: true, hours: [[6, 8]] }),
+  thing('Ceiling fan', 80, { connection: 'fixed', motor: true, hours: [[12, 23]] }),
+  thing('Baseboard heater, 1500 W', 1500, { connection: 'fixed', continuous: true }),
+  thing('Water heater, 240 V, 3.8 kW', 3800, {
+    connection: 'fixed',
+    continuous: true,
+    appliance: 'water-heater',
+  }),
 ];

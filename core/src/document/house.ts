@@ -253,9 +253,19 @@ export type CableEnd = z.infer<typeof CableEnd>;
 /**
  * What the conductors of a cable carry, as surveyed:
  * feed = constant hot + neutral; switched = switched hot + neutral; loop = constant hot out, switched hot back, no neutral;
- * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways.
+ * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways;
+ * two-hots = 240 V, both conductors hot, no neutral.
  */
-export const Carries = z.enum(['feed', 'switched', 'loop', 'loop-neutral', 'both', 'travelers', 'unknown']);
+export const Carries = z.enum([
+  'feed',
+  'switched',
+  'loop',
+  'loop-neutral',
+  'both',
+  'travelers',
+  'two-hots',
+  'unknown',
+]);
 export type Carries = z.infer<typeof Carries>;
 
 export const Cable = z.object({

@@ -18,6 +18,8 @@ export const Want = z.object({
     z.object({ by: z.literal('always') }),
     z.object({ by: z.literal('switch'), pointId: PointId }),
   ]),
+  /** 240 for an appliance between two hots; left out, 120. */
+  volts: z.literal(240).optional(),
   loads: z.array(LoadFacts).max(12),
   note: Note,
 });

@@ -133,6 +133,9 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
       far.neutral ||= near.neutral;
       if (by !== null && (near.switched.has(by) || near.id === by)) far.switched.add(by);
       break;
+    case 'two-hots':
+      far.hot ||= near.hot;
+      break;
     case 'travelers':
       break;
     case 'unknown':

@@ -43,7 +43,10 @@ export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, ou
 
 function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack: CodePack): Device[] {
   if (want.kind === 'luminaire') return [{ kind: 'luminaire', amps: 15, grounded: true }];
-  if (want.kind === 'appliance') return [{ kind: 'appliance', amps: 15, grounded: true }];
+  if (want.kind === 'appliance')
+    return want.volts === 240
+      ? [{ kind: 'appliance', amps: breaker.amps, grounded: true, volts: 240 }]
+      : [{ kind: 'appliance', amps: 15, grounded: true }];
   const kind = groundFaultHere ? 'receptacle-gfci' : 'receptacle';
   // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
   const heavy =
@@ -142,6 +145,7 @@ function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'si
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   return legs.map((leg, i): Cable => {
     const switched = leg.control.by === 'switch';
+    const twoHots = setting.job.wants.some((w) => w.volts === 240 && newPointId(w) === leg.to);
     const fromLoad = own.has(leg.from) || leg.fromProtected;
     return {
       id: CableId.parse(`new-leg-${i + 1}`),
@@ -154,7 +158,7 @@ function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
       conductors: 2,
       from: { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
       to: { at: 'point', pointId: PointId.parse(leg.to), on: own.has(leg.to) ? 'line' : 'splice' },
-      carries: switched ? 'switched' : 'feed',
+      carries: switched ? 'switched' : twoHots ? 'two-hots' : 'feed',
       switchedBy: leg.control.by === 'switch' ? leg.control.pointId : null,
       lengthMm: leg.route.cableMm,
       way: 'seen',

@@ -39,16 +39,22 @@ export interface Candidate {
 /** A group of wants that hang on the same conductor: always live, or on one switch. */
 export interface WantGroup {
   readonly control: Want['control'];
+  /** 240 V between two hots, or 120 V. */
+  readonly volts: 120 | 240;
   readonly wants: readonly Want[];
 }
 
 export function groupWants(wants: readonly Want[]): WantGroup[] {
   const groups = new Map<string, Want[]>();
   for (const w of wants) {
-    const key = w.control.by === 'always' ? 'always' : w.control.pointId;
+    const key = `${w.control.by === 'always' ? 'always' : w.control.pointId}${w.volts === 240 ? '#240' : ''}`;
     groups.set(key, [...(groups.get(key) ?? []), w]);
   }
-  return [...groups.values()].map((list) => ({ control: list[0]?.control ?? { by: 'always' }, wants: list }));
+  return [...groups.values()].map((list) => ({
+    control: list[0]?.control ?? { by: 'always' },
+    volts: list[0]?.volts ?? 120,
+    wants: list,
+  }));
 }
 
 const no = (says: string, source: Source): TapReason => ({ kind: 'no', says, minutes: 0, source });
@@ -136,6 +142,9 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
   const out: TapReason[] = [];
   if (box.circuits.length > 1)
     out.push(ask('two circuits are in this box: find out which conductor is whose', FROM.survey));
+  const twoHots = box.cables.some((c) => c.cable.carries === 'two-hots' && c.direction === 'in');
+  if (group.volts === 240) return twoHots ? out : [no('no 240 V circuit with two hots is here', FROM.survey)];
+  if (twoHots) return [no('two hots and no neutral are here: 240 V only', FROM.survey)];
   if (group.control.by === 'switch') {
     if (!box.switchedBy.includes(group.control.pointId))
       return [no('the switched conductor of that switch is not here', FROM.survey)];
@@ -210,9 +219,9 @@ function circuitReasons(
     )
       out.push(no(rule.says, rule.source));
   }
-  if (breaker.poles === 2 && !breaker.multiwire)
+  if (breaker.poles === 2 && !breaker.multiwire && group.volts === 120)
     out.push(no('a 240 V circuit without a neutral to use', FROM.survey));
-  if (breaker.amps > 20)
+  if (breaker.amps > 20 && group.volts === 120)
     out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`, FROM.outlets));
   const load = circuitLoad(house, feed, breaker.id);
   const more = group.wants.flatMap((w) => w.loads);

@@ -11,6 +11,7 @@ import { conductorsOf, type Colour, type Conductor, type Role } from './conducto
 
 export type Screw =
   | 'brass'
+  | 'other brass'
   | 'silver'
   | 'green'
   | 'line brass'
@@ -62,7 +63,7 @@ export interface BoxWiring {
 }
 
 interface Lead {
-  readonly role: 'hot' | 'neutral' | 'ground' | 'switched';
+  readonly role: 'hot' | 'second-hot' | 'neutral' | 'ground' | 'switched';
   readonly screw: Screw;
 }
 
@@ -87,8 +88,15 @@ const LAMP: readonly Lead[] = [
   { role: 'ground', screw: 'green' },
 ];
 
+const TWO_HOT: readonly Lead[] = [
+  { role: 'hot', screw: 'brass' },
+  { role: 'second-hot', screw: 'other brass' },
+  { role: 'ground', screw: 'green' },
+];
+
 function leadsOf(point: Point): readonly Lead[] {
   return point.devices.flatMap((d): readonly Lead[] => {
+    if (d.volts === 240) return TWO_HOT;
     switch (d.kind) {
       case 'receptacle':
       case 'receptacle-single':
@@ -113,13 +121,20 @@ function leadsOf(point: Point): readonly Lead[] {
 
 const COLOUR: Record<Lead['role'], Colour> = {
   hot: 'black',
+  'second-hot': 'red',
   neutral: 'white',
   ground: 'bare',
   switched: 'black',
 };
 
 const roleWords = (role: Role): string =>
-  role === 'hot' ? 'constant hot' : role.startsWith('switched') ? 'switched hot' : role;
+  role === 'hot'
+    ? 'constant hot'
+    : role === 'second-hot'
+      ? 'the other hot'
+      : role.startsWith('switched')
+        ? 'switched hot'
+        : role;
 
 function connectorFor(count: number, job: Job, short: boolean, mixed: boolean): string {
   // Levers where conductors are short or gauges differ; else as the person likes.

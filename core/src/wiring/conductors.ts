@@ -1,7 +1,7 @@
 import type { Cable, PointId } from '../document/index.ts';
 
 export type Colour = 'black' | 'white' | 'red' | 'bare';
-export type Role = 'hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | `switched:${string}`;
+export type Role = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | `switched:${string}`;
 
 export interface Conductor {
   readonly cableId: string;
@@ -41,6 +41,10 @@ const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Colour, Role 
     ['red', 'traveler'],
     ['white', 'unread'],
   ],
+  'two-hots': [
+    ['black', 'hot'],
+    ['white', 'second-hot'],
+  ],
   unknown: [
     ['black', 'unread'],
     ['white', 'unread'],
@@ -53,7 +57,13 @@ export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
   const list = ROLES[cable.carries].filter(([colour]) => colour !== 'red' || cable.conductors > 2);
   const out = list.map(([colour, r]): Conductor => {
     const role = r === 'switched' ? switched : r;
-    return { cableId: cable.id, colour, role, isNew, remark: colour === 'white' && role === 'hot' };
+    return {
+      cableId: cable.id,
+      colour,
+      role,
+      isNew,
+      remark: colour === 'white' && (role === 'hot' || role === 'second-hot'),
+    };
   });
   if (cable.ground === 'wire' || cable.ground === 'unknown')
     out.push({ cableId: cable.id, colour: 'bare', role: 'ground', isNew, remark: false });

@@ -15,6 +15,7 @@ const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
   'loop-neutral': ['black hot', 'red switched:s1', 'white neutral', 'bare ground'],
   both: ['black hot', 'red switched:s1', 'white neutral', 'bare ground'],
   travelers: ['black traveler', 'red traveler', 'white unread', 'bare ground'],
+  'two-hots': ['black hot', 'white second-hot', 'bare ground'],
   unknown: ['black unread', 'white unread', 'bare ground'],
 };
 
@@ -33,7 +34,9 @@ describe('what each conductor of a cable is', () => {
         nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1 }),
         false,
       ).filter((c) => c.remark);
-      expect(marked.map((c) => c.colour)).toEqual(carries === 'loop' ? ['white'] : []);
+      expect(marked.map((c) => c.colour)).toEqual(
+        carries === 'loop' || carries === 'two-hots' ? ['white'] : [],
+      );
     }
   });
   it('a cable without a ground has none; one nobody looked at is shown with it', () => {

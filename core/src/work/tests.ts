@@ -42,12 +42,30 @@ const quiet: Expectation = {
 };
 
 const PAIRS = ['hot-neutral', 'hot-ground', 'neutral-ground'] as const;
-export type Pair = (typeof PAIRS)[number];
+/** Between two hots there is no neutral to measure against. */
+const TWO_HOT_PAIRS = ['hot-hot', 'hot-ground', 'other-ground'] as const;
+export type Pair = (typeof PAIRS)[number] | (typeof TWO_HOT_PAIRS)[number];
 const pairWords: Record<Pair, string> = {
+  'hot-hot': 'hot, other hot',
+  'other-ground': 'other hot, ground',
   'hot-neutral': 'hot, neutral',
   'hot-ground': 'hot, ground',
   'neutral-ground': 'neutral, ground',
 };
+
+/** A point that is fed by two hots and no neutral. */
+const isTwoHot = (house: House, point: Point): boolean =>
+  house.cables.some(
+    (c) => c.carries === 'two-hots' && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
+  );
+const pairsAt = (house: House, point: Point): readonly Pair[] =>
+  isTwoHot(house, point) ? TWO_HOT_PAIRS : PAIRS;
+
+/** What a pair reads when all is right. */
+function expected(house: House, pair: Pair): Expectation {
+  if (pair === 'hot-hot') return supply(2 * house.supplyVolts);
+  return pair === 'neutral-ground' ? quiet : supply(house.supplyVolts);
+}
 
 /** Halves of a duplex are measured one by one: a broken tab may leave one of them live. */
 const spots = (point: Point): string[] => (point.kind === 'receptacle' ? ['top', 'bottom'] : ['terminals']);
@@ -82,11 +100,16 @@ export function deadChain(house: House, point: Point): DeadChain {
       { link: 'known-live-before', test: test('known-1', 'A point you know is live', live, null) },
       {
         link: 'target-live',
-        test: test('target-live', `${point.label}, hot to neutral, still on`, live, null),
+        test: test(
+          'target-live',
+          `${point.label}, ${isTwoHot(house, point) ? 'hot to the other hot' : 'hot to neutral'}, still on`,
+          isTwoHot(house, point) ? expected(house, 'hot-hot') : live,
+          null,
+        ),
       },
       { link: 'breaker-off', test: test('off', 'Breaker off, locked or taped, with a note', null, 'off') },
       ...spots(point).flatMap((spot) =>
-        PAIRS.map((pair) => ({
+        pairsAt(house, point).map((pair) => ({
           link: 'pairs' as const,
           test: test(
             `${spot}:${pair}`,
@@ -140,18 +163,17 @@ export function testSheet(
   newPoints: readonly Point[],
   darkened: readonly Point[],
 ): Test[] {
-  const live = supply(house.supplyVolts);
   const out: Test[] = [];
   for (const p of newPoints) {
     const key = (k: string) => `prove:${p.id}:${k}`;
     for (const spot of spots(p))
-      for (const pair of PAIRS)
+      for (const pair of pairsAt(house, p))
         out.push({
           key: key(`${spot}:${pair}`),
           pointId: p.id,
           group: 'live',
           says: `${p.label}, ${spot === 'terminals' ? '' : `${spot}, `}${pairWords[pair]}`,
-          expect: pair === 'neutral-ground' ? quiet : live,
+          expect: expected(house, pair),
           see: null,
         });
     if (p.kind === 'receptacle')

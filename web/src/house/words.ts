@@ -58,6 +58,7 @@ export const CARRIES = options<Cable['carries']>({
   'loop-neutral': 'switch loop with neutral',
   both: 'power and switched hot',
   travelers: 'travelers',
+  'two-hots': '240 V: two hots, no neutral',
   unknown: 'not read',
 });
 export const GROUNDS = options<Cable['ground']>({

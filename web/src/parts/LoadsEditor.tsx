@@ -1,4 +1,4 @@
-import { APPLIANCES, plain, type LoadFacts } from '@elwand/core';
+import { APPLIANCES, applianceSource, plain, sourceLine, type LoadFacts } from '@elwand/core';
 import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { APPLIANCE_KINDS } from '../house/words.ts';
@@ -44,11 +44,13 @@ function HoursField({
 
 export interface LoadsEditorProps {
   readonly loads: readonly LoadFacts[];
+  /** Voltage that the amperes are told at. */
+  readonly volts?: 120 | 240;
   readonly onChange: (loads: LoadFacts[]) => void;
 }
 
 /** What is plugged in or hung at one point: from the list of common things or written by hand; the nameplate wins. */
-export function LoadsEditor({ loads, onChange }: LoadsEditorProps) {
+export function LoadsEditor({ loads, volts = 120, onChange }: LoadsEditorProps) {
   const [name, setName] = useState('');
   const add = (text: string) => {
     const trimmed = text.trim();
@@ -84,7 +86,7 @@ export function LoadsEditor({ loads, onChange }: LoadsEditorProps) {
             style={{ width: 110 }}
             onChange={(v) => v !== null && change(i, { voltAmperes: v })}
           />
-          <span className="quiet measure">{plain(l.voltAmperes / 120, 1)} A</span>
+          <span className="quiet measure">{plain(l.voltAmperes / volts, 1)} A</span>
           <Choice
             hideLabel
             label={`How ${l.name} is connected`}
@@ -133,6 +135,7 @@ export function LoadsEditor({ loads, onChange }: LoadsEditorProps) {
           style={{ width: 260 }}
           value={name}
           placeholder="What will be plugged in or hung here?"
+          title={sourceLine(applianceSource)}
           options={APPLIANCES.map((a) => ({ value: a.name, label: `${a.name} · ${a.voltAmperes} VA` }))}
           showSearch={{
             filterOption: (input, option) =>

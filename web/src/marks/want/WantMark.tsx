@@ -18,10 +18,12 @@ const KINDS = [
 function WantForm({
   want,
   set,
+  put,
   remove,
 }: {
   readonly want: Want;
   readonly set: (to: Partial<Want>, merge?: string) => void;
+  readonly put: (want: Want) => void;
   readonly remove: () => void;
 }) {
   const { bundle, evaluation } = useWork();
@@ -83,11 +85,26 @@ function WantForm({
             set({ control: s ? { by: 'switch', pointId: s.id } : { by: 'always' } });
           }}
         />
+        {want.kind === 'appliance' && (
+          <Choice
+            label="Voltage"
+            value={want.volts === 240 ? '240' : '120'}
+            width={210}
+            options={[
+              { value: '120', label: '120 V' },
+              { value: '240', label: '240 V, two hots' },
+            ]}
+            onChange={(v) => {
+              const { volts: _, ...rest } = want;
+              put(v === '240' ? { ...rest, volts: 240 } : rest);
+            }}
+          />
+        )}
         <Button type="text" size="small" aria-label={`Take out ${want.label}`} onClick={remove}>
           ✕
         </Button>
       </div>
-      <LoadsEditor loads={want.loads} onChange={(loads) => set({ loads })} />
+      <LoadsEditor loads={want.loads} volts={want.volts ?? 120} onChange={(loads) => set({ loads })} />
     </article>
   );
 }
@@ -122,6 +139,7 @@ export function WantMark() {
           <WantForm
             want={w}
             set={set(w.id)}
+            put={(next) => edits.job({ ...job, wants: job.wants.map((x) => (x.id === next.id ? next : x)) })}
             remove={() => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== w.id) })}
           />
         </div>

@@ -13,6 +13,7 @@ const DEVICE_X = 262;
 const COLUMN: Record<string, number> = {
   switched: 352,
   hot: 312,
+  'second-hot': 178,
   neutral: 178,
   ground: 112,
   traveler: 230,
@@ -22,6 +23,7 @@ const columnOf = (role: string): number => COLUMN[role.startsWith('switched') ? 
 
 const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   brass: { dx: 34, dy: 16 },
+  'other brass': { dx: -34, dy: 16 },
   silver: { dx: -34, dy: 16 },
   green: { dx: -34, dy: 64 },
   'line brass': { dx: 34, dy: 16 },

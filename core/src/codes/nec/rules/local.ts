@@ -4,7 +4,7 @@ import { practice, published } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
 import { isLimitKey, LIMITS } from '../tables/limits.ts';
 import { replacement } from '../replace.ts';
-import { findBreaker, isNew, isReceptacle, judge, limitWords, noNumbers } from './judge.ts';
+import { breakerName, findBreaker, isNew, isReceptacle, judge, limitWords, noNumbers } from './judge.ts';
 
 /** Values that the place has changed, so that nobody takes them for the code's own. */
 export const localAmendments: Rule = {
@@ -172,10 +172,20 @@ export const reMarked: Rule = {
   numbers: noNumbers,
   check: (context) =>
     context.house.cables
-      .filter((c) => context.touched.has(c.id) && c.conductors === 2 && c.carries === 'feed')
+      .filter((c) => context.touched.has(c.id) && c.carries === 'two-hots')
       .flatMap((cable): Judgement[] => {
         const circuit = [...context.feed.circuits.values()].find((c) => c.cables.includes(cable.id));
-        if (!circuit || circuit.breaker.poles !== 2 || circuit.breaker.multiwire) return [];
+        if (circuit && circuit.breaker.poles !== 2)
+          return [
+            judge('re-marked-white', {
+              severity: 'stop',
+              mark: 'wire',
+              subjects: [cable.id, circuit.breaker.id],
+              says: `Two hots need a two-pole breaker, and ${breakerName(circuit.breaker)} has one pole`,
+              detail: 'Both hots of a 240 V circuit open together. That is the electrician’s change.',
+              sources: [published('NEC 210.4(B), 240.15(B)')],
+            }),
+          ];
         return [
           judge('re-marked-white', {
             severity: 'ok',
