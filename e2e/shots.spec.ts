@@ -5,6 +5,9 @@ const VIEWS: readonly (readonly [string, string])[] = [
   ['start', '/'],
   ['house-rooms', '/houses/tamarack/rooms'],
   ['house-points', '/houses/tamarack/points'],
+  ['house-local', '/houses/tamarack/local'],
+  ['sums', '/sums/box-fill?volume=14&n14=0&n12=4&ground=12&clamps=yes&deviceGauge=12'],
+  ['rules', '/rules'],
   ['1-want', '/houses/tamarack/jobs/keyboard/want'],
   ['2-site', '/houses/tamarack/jobs/keyboard/site'],
   ['3-feed', '/houses/quarry/jobs/freezer/feed'],
@@ -23,6 +26,21 @@ for (const [name, path] of VIEWS)
     await page.waitForTimeout(400);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
   });
+
+test('picture of load and breaker', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1000 });
+  await page.goto('/houses/quarry/jobs/freezer/tap');
+  await page.locator('.trip-charts').scrollIntoViewIfNeeded();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: 'docs/screenshots/4-tap-charts.png' });
+});
+
+test('picture of a sum on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/sums/voltage-drop?gauge=14&amps=12');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: 'docs/screenshots/sums-phone.png' });
+});
 
 test('picture of the proof on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
