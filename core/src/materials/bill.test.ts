@@ -74,3 +74,40 @@ describe('the bill', () => {
     expect(lines.some((l) => l.startsWith('"Receptacle, 15 A, tamper-resistant"'))).toBe(true);
   });
 });
+
+describe('what the changes of a box and the method cost', () => {
+  const tapped = (job: Parameters<typeof bundle>[2] = {}) =>
+    evaluate(
+      bundle(
+        smallHouse({
+          points: [
+            outlet('r1', 24),
+            outlet('r2', 88, {
+              box: { model: 'oct-4-1-1/2', markedCubicInches: null, gangs: 1, clamps: 'inside', metal: true },
+            }),
+          ],
+        }),
+        [wanted(104)],
+        job,
+      ),
+    ).chosen!.bill.lines;
+  it('a ring is bought for the box that stays', () => {
+    expect(tapped().some((l) => l.partKey.startsWith('ring:'))).toBe(false);
+    const lines = tapped({ rings: { r2: 'ring-oct-1-1/2' } });
+    expect(lines.find((l) => l.partKey === 'ring:ring-oct-1-1/2')).toMatchObject({ needed: 1, why: 'R2' });
+  });
+  it('connectors that clamp outside: one for each cable of that box', () => {
+    const r2 = bundle(smallHouse(), []).house.points.find((p) => p.id === 'r2')!.id;
+    const lines = tapped({ clampsOutside: [r2] });
+    expect(lines.find((l) => l.partKey === 'clamp-connector')).toMatchObject({ needed: 2, why: 'R2' });
+  });
+  it.each([
+    ['NM-B', 'NM-B 14-2'],
+    ['UF-B', 'UF-B 14-2'],
+    ['MC', 'MC, with ground wire, 14-2'],
+    ['EMT', '1/2 in EMT with THWN 14-2'],
+    ['PVC', '1/2 in PVC with THWN 14-2'],
+  ] as const)('%s is bought as %s', (method, name) =>
+    expect(tapped({ method }).filter((l) => l.name.startsWith(name))).toHaveLength(1),
+  );
+});

@@ -1,6 +1,7 @@
-import type { Bundle, Cable, House, Job, Point, Want } from '../document/index.ts';
+import type { Bundle, Cable, House, Job, Load, LoadFacts, Point, Want } from '../document/index.ts';
 import {
   BreakerId,
+  ItemId,
   PanelId,
   PointId,
   RoomId,
@@ -109,3 +110,19 @@ export const placeOf = (use: RoomUse, more: Partial<PlaceFacts> = {}): PlaceFact
   ...more,
 });
 export const OUTLET: OutletFacts = { kind: 'receptacle', appliance: null, amps: 15 };
+
+/** Something that runs at a point, plugged in and at any hour unless the test says otherwise. */
+export const loadAt = (pointId: string, voltAmperes: number, more: Partial<LoadFacts> = {}): Load => ({
+  id: ItemId.parse(
+    `l-${pointId}-${voltAmperes}-${more.name ?? ''}`.replace(/[^A-Za-z0-9-]/g, '-').slice(0, 64),
+  ),
+  pointId: PointId.parse(pointId),
+  name: `${voltAmperes} VA thing`,
+  voltAmperes,
+  connection: 'cord',
+  continuous: false,
+  motor: false,
+  roomAirConditioner: false,
+  hours: [],
+  ...more,
+});

@@ -7,6 +7,7 @@ import {
   atPoint,
   bundle,
   knownBox,
+  loadAt,
   nm,
   outlet,
   panel,
@@ -93,17 +94,7 @@ describe('an appliance between two hots', () => {
     const b = heaters(2, 240);
     const want = {
       ...b.job.wants[0]!,
-      loads: [
-        {
-          name: 'Heater',
-          voltAmperes: 2400,
-          connection: 'fixed' as const,
-          continuous: false,
-          motor: false,
-          roomAirConditioner: false,
-          hours: [],
-        },
-      ],
+      loads: [loadAt('x', 2400, { connection: 'fixed' })],
     };
     const f = evaluate({ ...b, job: { ...b.job, wants: [want] } }).findings.find((x) => x.rule === 'load');
     expect(f?.because).toMatchObject({ need: 10, have: 20 });

@@ -5,7 +5,6 @@ import {
   limitWords,
   necPack,
   NEW_METHODS,
-  parseLength,
   sourceLine,
   type Edition,
   type House,
@@ -16,23 +15,10 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import { Choice } from '../parts/Choice.tsx';
 import { useHouse } from './house-context.ts';
+import { readLimit } from './read-limit.ts';
 import { METHOD_WORDS } from './words.ts';
 
 const editionOf = (code: House['code']): Edition => Number(code.slice(4)) as Edition;
-
-/** What was typed for a limit, in its own unit; a message where it can't be read. */
-export function readLimit(key: LimitKey, text: string, units: House['units']): number | string {
-  const { unit } = LIMITS[key];
-  if (unit === 'mm') {
-    const r = parseLength(text, units);
-    return r.ok ? r.value : r.message;
-  }
-  const n = Number(text.replace('%', '').replace(',', '.').trim());
-  if (text.trim() === '' || !Number.isFinite(n) || n < 0) return `"${text.trim()}" is not a number`;
-  if (unit !== 'share') return n;
-  const share = text.includes('%') || n > 1 ? n / 100 : n;
-  return share <= 1 ? share : `"${text.trim()}" is more than the whole`;
-}
 
 function NewAmendment({
   house,

@@ -125,11 +125,11 @@ function TimeCurrent({
           </text>
         </g>
       )}
-      <text x={x(breaker * 7)} y={y(30)} className="chart-text">
+      <text x={x(breaker * 6)} y={y(40)} className="chart-text">
         wire is harmed right of this
       </text>
-      <text x={x(breaker * 1.1)} y={y(0.02)} className="chart-text">
-        breaker, slow and fast
+      <text x={x(breaker * 3)} y={y(1500)} className="chart-text">
+        breaker: full slow, thin fast
       </text>
     </svg>
   );

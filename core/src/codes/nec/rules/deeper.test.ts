@@ -4,13 +4,10 @@ import {
   ItemId,
   makeRoom,
   PanelId,
-  PointId,
   type Bundle,
   type Cable,
   type Furniture,
   type House,
-  type Load,
-  type LoadFacts,
 } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluate.ts';
 import { applyEdit, holdsUp, sourceLine, type Finding } from '../../../findings/index.ts';
@@ -19,6 +16,7 @@ import {
   atPoint,
   bundle,
   knownBox,
+  loadAt,
   nm,
   outlet,
   panel,
@@ -35,20 +33,6 @@ import { methodsFor } from './method.ts';
 
 /** Each rule here with a case that holds, one that fails, one that is exactly equal and one where a fact is missing. */
 
-const load = (pointId: string, voltAmperes: number, more: Partial<LoadFacts> = {}): Load => ({
-  id: ItemId.parse(
-    `l-${pointId}-${voltAmperes}-${more.name ?? ''}`.toLowerCase().replace(/[^a-z0-9-]/g, '-'),
-  ),
-  pointId: PointId.parse(pointId),
-  name: `${voltAmperes} VA thing`,
-  voltAmperes,
-  connection: 'cord',
-  continuous: false,
-  motor: false,
-  roomAirConditioner: false,
-  hours: [],
-  ...more,
-});
 const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
   bundle(smallHouse(more), [wanted(104)], {
     protection: { groundFault: null, arcFault: 'at-breaker' },
@@ -268,7 +252,7 @@ describe('feeder of a sub-panel', () => {
       plan({
         panels: sub(watts, feederAmps),
         cables: cables({ gauge: '12' }, { gauge: '12' }),
-        loads: watts >= 0 ? [load('r1', watts, { connection: 'light' })] : [],
+        loads: watts >= 0 ? [loadAt('r1', watts, { connection: 'light' })] : [],
       }),
       'feeder',
     );
@@ -316,7 +300,7 @@ describe('protection in the plan', () => {
       [
         wanted(104, {
           kind: 'appliance',
-          loads: [{ ...load('x', 900), connection: 'fixed', appliance: 'dishwasher' }],
+          loads: [{ ...loadAt('x', 900), connection: 'fixed', appliance: 'dishwasher' }],
         }),
       ],
       { protection: { groundFault: null, arcFault: 'at-breaker' } },

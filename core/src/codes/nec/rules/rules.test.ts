@@ -1,13 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import {
-  ItemId,
-  PointId,
-  type Bundle,
-  type House,
-  type Load,
-  type LoadFacts,
-  type Point,
-} from '../../../document/index.ts';
+import { ItemId, type Bundle, type House, type Point } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluate.ts';
 import { applyEdit, type Finding } from '../../../findings/index.ts';
 import {
@@ -15,6 +7,7 @@ import {
   atPoint,
   bundle,
   knownBox,
+  loadAt,
   nm,
   outlet,
   panel,
@@ -23,18 +16,6 @@ import {
   wanted,
 } from '../../../testing/build.ts';
 
-const load = (pointId: string, voltAmperes: number, more: Partial<LoadFacts> = {}): Load => ({
-  id: ItemId.parse(`l-${pointId}-${voltAmperes}`),
-  pointId: PointId.parse(pointId),
-  name: `${voltAmperes} VA thing`,
-  voltAmperes,
-  connection: 'cord',
-  continuous: false,
-  motor: false,
-  roomAirConditioner: false,
-  hours: [],
-  ...more,
-});
 const of = (b: Bundle, rule: string): Finding[] => evaluate(b).findings.filter((f) => f.rule === rule);
 const one = (b: Bundle, rule: string, subject?: string): Finding => {
   const found = of(b, rule).filter((f) => subject === undefined || f.subjects.includes(subject));
@@ -122,13 +103,13 @@ describe('gauge for breaker', () => {
 
 describe('load', () => {
   it('L80: one 1500 W heater on a 15 A circuit draws 12.5 A of 12.0 (NEC 210.23(A)(1), from memory)', () => {
-    expect(one(plan({ loads: [load('r1', 1500)] }), 'cord-share')).toMatchObject({
+    expect(one(plan({ loads: [loadAt('r1', 1500)] }), 'cord-share')).toMatchObject({
       severity: 'fix',
       because: { need: 12.5, have: 12 },
     });
   });
   it('exactly 12 A passes', () =>
-    expect(one(plan({ loads: [load('r1', 1440)] }), 'cord-share')).toMatchObject({
+    expect(one(plan({ loads: [loadAt('r1', 1440)] }), 'cord-share')).toMatchObject({
       severity: 'ok',
       because: { need: 12, have: 12 },
     }));
@@ -137,14 +118,16 @@ describe('load', () => {
       nm('c1', atBreaker(), atPoint('r1'), { gauge: '12' }),
       nm('c2', atPoint('r1'), atPoint('r2'), { gauge: '12' }),
     ];
-    expect(one(plan({ panels: panel(20), cables, loads: [load('r1', 1500)] }), 'cord-share')).toMatchObject({
-      severity: 'fix',
-      because: { have: 12 },
-    });
+    expect(one(plan({ panels: panel(20), cables, loads: [loadAt('r1', 1500)] }), 'cord-share')).toMatchObject(
+      {
+        severity: 'fix',
+        because: { have: 12 },
+      },
+    );
     const twenty = outlet('r1', 24, { devices: [{ kind: 'receptacle', amps: 20, grounded: true }] });
     expect(
       one(
-        plan({ panels: panel(20), cables, points: [twenty, outlet('r2', 88)], loads: [load('r1', 1500)] }),
+        plan({ panels: panel(20), cables, points: [twenty, outlet('r2', 88)], loads: [loadAt('r1', 1500)] }),
         'cord-share',
       ),
     ).toMatchObject({ severity: 'ok', because: { have: 16 } });
@@ -155,22 +138,26 @@ describe('load', () => {
       nm('c2', atPoint('r1'), atPoint('r2'), { gauge: '12' }),
     ];
     const f = one(
-      plan({ panels: panel(20), cables, loads: [load('r1', 1440, { continuous: true }), load('r2', 480)] }),
+      plan({
+        panels: panel(20),
+        cables,
+        loads: [loadAt('r1', 1440, { continuous: true }), loadAt('r2', 480)],
+      }),
       'load',
     );
     expect(f).toMatchObject({ severity: 'ok' });
     expect(f.because?.need).toBeCloseTo(19, 9);
   });
   it('what never runs together is not added; what might is', () => {
-    const day = load('r1', 1200, { hours: [[9, 12]] });
-    const night = load('r2', 1300, { hours: [[20, 23]] });
+    const day = loadAt('r1', 1200, { hours: [[9, 12]] });
+    const night = loadAt('r2', 1300, { hours: [[20, 23]] });
     expect(one(plan({ loads: [day, night] }), 'load').because?.need).toBeCloseTo(1300 / 120, 9);
     expect(evaluate(plan({ loads: [day, { ...night, hours: [] }] })).chosen).toBeNull();
   });
   it('asks when no load is known', () =>
     expect(one(plan(), 'load')).toMatchObject({ severity: 'watch', because: { have: null } }));
   it('a room air conditioner on a shared 15 A circuit: 10 A fails, 7.5 A passes (NEC 440.62(C), from memory)', () => {
-    const cool = (va: number) => plan({ loads: [load('r1', va, { roomAirConditioner: true })] });
+    const cool = (va: number) => plan({ loads: [loadAt('r1', va, { roomAirConditioner: true })] });
     expect(one(cool(1200), 'room-air-conditioner')).toMatchObject({
       severity: 'fix',
       because: { need: 10, have: 7.5 },
@@ -181,11 +168,11 @@ describe('load', () => {
     });
   });
   it('fixed appliances take half at most (NEC 210.23(A)(2), from memory)', () => {
-    expect(one(plan({ loads: [load('r1', 960, { connection: 'fixed' })] }), 'fixed-share')).toMatchObject({
+    expect(one(plan({ loads: [loadAt('r1', 960, { connection: 'fixed' })] }), 'fixed-share')).toMatchObject({
       severity: 'fix',
       because: { need: 8, have: 7.5 },
     });
-    expect(one(plan({ loads: [load('r1', 900, { connection: 'fixed' })] }), 'fixed-share')).toMatchObject({
+    expect(one(plan({ loads: [loadAt('r1', 900, { connection: 'fixed' })] }), 'fixed-share')).toMatchObject({
       severity: 'ok',
     });
   });
@@ -193,7 +180,7 @@ describe('load', () => {
 
 describe('box fill at the tap', () => {
   const tapped = (box: Partial<Point>, job: Parameters<typeof bundle>[2] = {}) =>
-    plan({ points: [outlet('r1', 24), outlet('r2', 88, box)], loads: [load('r1', 100)] }, job);
+    plan({ points: [outlet('r1', 24), outlet('r2', 88, box)], loads: [loadAt('r1', 100)] }, job);
   it('a third 14-2 and a duplex in 14.0 in3 with clamps: 16.0 in3 needed', () => {
     const f = one(tapped(knownBox('dev-2-3/4', 'inside')), 'box-fill', 'r2');
     expect(f).toMatchObject({ severity: 'fix', origin: 'new', because: { need: 16, have: 14 } });
@@ -381,7 +368,7 @@ describe('ground, condition, site', () => {
       nm('c1', atBreaker(), atPoint('r1'), { gauge: '12', lengthMm: 100 * 304.8 }),
       nm('c2', atPoint('r1'), atPoint('r2'), { gauge: '12', lengthMm: 1 }),
     ];
-    const b = plan({ panels: panel(20), cables, loads: [load('r1', 1920)] });
+    const b = plan({ panels: panel(20), cables, loads: [loadAt('r1', 1920)] });
     const f = one(b, 'voltage-drop');
     expect(f.severity).toBe('fix');
     expect(f.because!.need * 120).toBeCloseTo(6.176, 3);
@@ -393,7 +380,7 @@ describe('ground, condition, site', () => {
         nm('c1', atBreaker(), atPoint('r1'), { lengthMm: null }),
         nm('c2', atPoint('r1'), atPoint('r2')),
       ],
-      loads: [load('r2', 1200)],
+      loads: [loadAt('r2', 1200)],
     });
     expect(one(b, 'voltage-drop')).toMatchObject({
       severity: 'watch',
@@ -428,7 +415,7 @@ describe('ground, condition, site', () => {
     expect(of(high(79), 'switch-height')).toHaveLength(0);
   });
   it('every finding names a source or asks', () => {
-    for (const f of evaluate(plan({ loads: [load('r1', 100)] })).findings)
+    for (const f of evaluate(plan({ loads: [loadAt('r1', 100)] })).findings)
       expect(f.sources.length > 0 || f.severity === 'watch' || f.rule === 'integrity').toBe(true);
   });
   it('an override needs a reason, keeps the finding listed and holds nothing up', () => {

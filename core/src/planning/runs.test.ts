@@ -1,0 +1,90 @@
+import { describe, expect, it } from '@jest/globals';
+import { METHODS } from '../codes/index.ts';
+import type { House } from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { framesOf } from '../routing/index.ts';
+import { planOfHouse } from '../structure/index.ts';
+import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
+import { closedWalls, methodsToTry, runFacts } from './runs.ts';
+
+const masonry = (house: House, walls: readonly number[]): House => ({
+  ...house,
+  rooms: house.rooms.map((r) => ({
+    ...r,
+    walls: r.walls.map((w, i) =>
+      walls.includes(i) ? { ...w, framing: { ...w.framing, kind: 'masonry' as const } } : w,
+    ),
+  })),
+});
+const facts = (house: House, x: number, height = 15, wall = 'room-w1') => {
+  const e = evaluate(bundle(house, [wanted(x, { at: wallAt(x, height, wall) })]));
+  const { applied, option } = e.chosen!;
+  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
+  return runFacts(planOfHouse(house), framesOf(house), option.legs, labels);
+};
+
+describe('which methods are tried', () => {
+  const { job } = bundle(smallHouse(), []);
+  it('plastic cable first, others after it; one chosen by hand alone', () => {
+    expect(methodsToTry(smallHouse(), job)[0]).toBe('NM-B');
+    expect(methodsToTry(smallHouse(), job).length).toBeGreaterThan(2);
+    expect(methodsToTry(smallHouse(), { ...job, method: 'EMT' })).toEqual(['EMT']);
+  });
+  it('forbidden ones are left out', () => {
+    const tried = methodsToTry(smallHouse({ bannedMethods: ['NM-B', 'UF-B'] }), job);
+    expect(tried).not.toContain('NM-B');
+    expect(tried).not.toContain('UF-B');
+  });
+  it('where all is forbidden something is still tried, and stopped by its rule', () => {
+    const all = Object.keys(METHODS) as House['bannedMethods'];
+    expect(methodsToTry(smallHouse({ bannedMethods: all }), job)).toEqual(['NM-B']);
+  });
+});
+
+describe('walls that a method leaves closed', () => {
+  it('masonry for plastic cable, none for tubing; every wall of a wet room for dry cable', () => {
+    const house = masonry(smallHouse(), [0, 2]);
+    const plan = planOfHouse(house);
+    expect([...closedWalls(house, plan, 'NM-B')]).toEqual(['room-w1', 'room-w3']);
+    expect(closedWalls(house, plan, 'EMT').size).toBe(0);
+    const wet = {
+      ...smallHouse(),
+      rooms: smallHouse().rooms.map((r) => ({ ...r, moisture: 'wet' as const })),
+    };
+    expect(closedWalls(wet, planOfHouse(wet), 'NM-B').size).toBe(4);
+    expect(closedWalls(wet, planOfHouse(wet), 'UF-B').size).toBe(0);
+  });
+});
+
+describe('the way as the rules see it', () => {
+  it('next bay: dry, one stud cut, in the middle of it', () => {
+    const [run] = facts(smallHouse(), 104);
+    expect(run).toMatchObject({ cableId: 'new-leg-1', label: 'the run from R2 to new 1', attic: false });
+    expect(run?.places.every((p) => p.place === 'dry')).toBe(true);
+    expect(run?.cuts).toMatchObject([{ member: 'stud', kind: 'hole', cutMm: inches(0.75), bearing: false }]);
+    expect(run?.cuts[0]?.edgeMm).toBeCloseTo(inches(1.375), 6);
+  });
+  it('over the attic: the place is told, two top plates are cut', () => {
+    const [run] = facts(smallHouse(), 60, 15, 'room-w3');
+    expect(run?.attic).toBe(true);
+    expect(run?.places.map((p) => p.place)).toContain('attic');
+    expect(run?.cuts.map((c) => c.member)).toEqual(['top-plate', 'top-plate']);
+  });
+  it('studs of outside walls are limited like bearing ones', () => {
+    const house = smallHouse();
+    const outside = {
+      ...house,
+      rooms: house.rooms.map((r) => ({ ...r, walls: r.walls.map((w) => ({ ...w, exterior: true })) })),
+    };
+    expect(facts(outside, 104)[0]?.cuts.every((c) => c.bearing)).toBe(true);
+  });
+  it('the new cable knows the attic it runs through, and how hot it gets there', () => {
+    const at = (atticCelsius: number | null) =>
+      evaluate(
+        bundle(smallHouse({ atticCelsius }), [wanted(60, { at: wallAt(60, 15, 'room-w3') })]),
+      ).chosen!.applied.house.cables.at(-1)?.surroundings;
+    expect(at(55)).toEqual({ celsius: 55, alongside: 0 });
+    expect(at(null)).toEqual({ celsius: null, alongside: 0 });
+  });
+});
