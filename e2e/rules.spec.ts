@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, saved, watch } from './help.ts';
+import { choose, EMPTY, saved, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const FREEZER = '/houses/quarry/jobs/freezer';
@@ -236,4 +236,57 @@ test('the work order shows what only the person there can see, with its rule', a
   await expect(list).toContainText('6 in of free conductor from the jacket');
   await expect(list).toContainText('NEC 300.14');
   await expect(list).not.toContainText('Switch grip');
+});
+
+test('a 240 V appliance, from the panel to the marked white, by hand', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(EMPTY);
+  await page.getByRole('button', { name: 'New house' }).first().click();
+  await page.getByRole('textbox', { name: /What do you call it/ }).fill('Sedge End 9');
+  await page.getByRole('button', { name: 'Make the house' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Workroom');
+  await page.getByRole('button', { name: 'Add the room' }).click();
+  await page.getByRole('link', { name: 'Panel' }).click();
+  await page.getByRole('button', { name: 'Add the panel' }).click();
+  await choose(page, 'Rating', '20 A');
+  await choose(page, 'Poles', /^2|two/i);
+  await page.getByRole('link', { name: 'Outlets and cables' }).click();
+  await page.getByRole('button', { name: /Add to Workroom/ }).click();
+  await choose(page, 'Kind', 'Fixed appliance');
+  await choose(page, /One more cable, from/, /breaker 1/);
+  await page.getByRole('button', { name: 'Add the cable' }).click();
+  await choose(page, 'Carries', '240 V: two hots, no neutral');
+  await choose(page, 'Size', '12 AWG');
+  await saved(page);
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  await page
+    .getByRole('button', { name: /New job/ })
+    .first()
+    .click();
+  await page.getByRole('dialog').getByRole('textbox').fill('Second heater');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Make|Start|Plan/ })
+    .click();
+  await page.getByRole('button', { name: 'Place a fixed appliance' }).click();
+  await page.locator('svg.strip').click({ position: { x: 90, y: 230 } });
+  await choose(page, 'Voltage', '240 V, two hots');
+  const checks = page.getByRole('complementary', { name: 'Checks' });
+  await expect(checks.getByText('Both conductors are hot: mark the white at both ends')).toBeVisible();
+  await page.getByRole('link', { name: /Prove/ }).click();
+  await expect(page.getByText(/hot, other hot/).first()).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('the new pages and charts in the dim scheme and on a phone have no serious fault', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const path of ['/rules', '/sums/trip', '/houses/tamarack/local', `${KEYBOARD}/tap`]) {
+    await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    await page.evaluate(() => document.documentElement.setAttribute('data-scheme', 'dim'));
+    expect(await faults(page)).toEqual([]);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(390);
+  }
 });

@@ -7,7 +7,7 @@ import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
 import request from 'supertest';
 import { createApp } from './app.ts';
-import { openDatabase } from './database.ts';
+import { HouseRow, JobRow, openDatabase } from './database.ts';
 import { Store } from './store.ts';
 
 let dir: string;
@@ -118,4 +118,43 @@ it('sixty saves one after the other keep their order', async () => {
   for (let i = 0; i < 60; i++) version = (await store.saveJob(job({ note: `note ${i}` }), version)).version;
   expect(version).toBe(61);
   expect((await store.revisions('job', 'j1')).map((r) => r.version).slice(0, 3)).toEqual([61, 60, 59]);
+});
+
+describe('documents that an older version wrote', () => {
+  it('are read as they are now, saved as they are now, and their revisions too', async () => {
+    await request(app).post('/api/jobs').send(job());
+    const strip = (text: string, keys: readonly string[]): string => {
+      const raw = JSON.parse(text) as Record<string, unknown>;
+      return JSON.stringify({
+        ...Object.fromEntries(Object.entries(raw).filter(([k]) => !keys.includes(k))),
+        formatVersion: 1,
+      });
+    };
+    const house = (await HouseRow.findByPk('h1'))!;
+    const row = (await JobRow.findByPk('j1'))!;
+    await house.update({
+      body: strip(house.body, ['amendments', 'bannedMethods', 'atticCelsius', 'faultAmps']),
+    });
+    await row.update({ body: strip(row.body, ['method', 'rings', 'clampsOutside']) });
+    const h = (await request(app).get('/api/houses/h1')).body as {
+      document: { formatVersion: number; amendments: unknown[] };
+    };
+    expect(h.document).toMatchObject({ formatVersion: 2, amendments: [] });
+    const j = body(await request(app).get('/api/jobs/j1'));
+    expect(j.document).toMatchObject({ formatVersion: 2, method: null, rings: {} });
+    expect((await put(j.document, j.version)).status).toBe(200);
+    expect(JSON.parse((await JobRow.findByPk('j1'))!.body)).toMatchObject({ formatVersion: 2 });
+  });
+  it('of a newer version are refused and kept as they are', async () => {
+    await request(app).post('/api/jobs').send(job());
+    const row = (await JobRow.findByPk('j1'))!;
+    const newer = JSON.stringify({ ...(JSON.parse(row.body) as object), formatVersion: 99 });
+    await row.update({ body: newer });
+    const r = await request(app).get('/api/jobs/j1');
+    expect([r.status >= 400, JSON.stringify(r.body)]).toEqual([
+      true,
+      expect.stringContaining('Update Elwand'),
+    ]);
+    expect((await JobRow.findByPk('j1'))!.body).toBe(newer);
+  });
 });

@@ -11,7 +11,7 @@ import {
   smallHouse,
   wallAt,
 } from '../testing/build.ts';
-import { beyond, buildFeed, feedTree, goesDark, protectionZones } from './feed.ts';
+import { beyond, buildFeed, feedTree, goesDark, protectionZones } from './index.ts';
 
 const id = (s: string) => PointId.parse(s);
 const light = makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), knownBox('oct-4-1-1/2'));

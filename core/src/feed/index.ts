@@ -1,1 +1,2 @@
 export * from './feed.ts';
+export * from './zones.ts';

@@ -114,6 +114,20 @@ describe('remedies as edits', () => {
       true,
     );
   });
+  it('of wires and boxes too', () => {
+    const c1 = CableId.parse('c1');
+    const r1 = PointId.parse('r1');
+    expect(after({ edit: 'new-method', method: 'EMT' }).job.method).toBe('EMT');
+    expect(after({ edit: 'set-ring', pointId: r1, ring: 'ring-oct-1-1/2' }).job.rings).toEqual({
+      r1: 'ring-oct-1-1/2',
+    });
+    expect(after({ edit: 'clamps-outside', pointId: r1 }).job.clampsOutside).toEqual(['r1']);
+    expect(after({ edit: 'set-raceway', cableId: c1, size: '3/4' }).house.cables[0]?.size).toBe('3/4');
+    expect(after({ edit: 'ground-proved', cableId: c1 }).house.cables[0]?.groundProved).toBe(true);
+    expect(after({ edit: 'set-listed', pointId: r1, listedFor: 'fan' }).house.points[0]?.box.listedFor).toBe(
+      'fan',
+    );
+  });
   it('leave the bundle they were given as it was', () => {
     const before = JSON.stringify(start);
     after({ edit: 'set-gauge', cableId: CableId.parse('c2'), gauge: '12' });

@@ -1,6 +1,4 @@
-import { boxModel } from '../catalog/index.ts';
-import { checksAt, type CheckFacts, type SiteCheck } from '../codes/index.ts';
-import { isSwitchDevice, type House, type Job, type PointId, type Position } from '../document/index.ts';
+import type { House, Job, PointId, Position } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { Option, PlannedLeg } from '../planning/index.ts';
 import type { Move } from '../routing/index.ts';
@@ -8,6 +6,7 @@ import { END_SLACK_MM, holesOf } from '../routing/index.ts';
 import { formatLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
+import { checkFacts, toLookAt } from './site-checks.ts';
 
 export type Window = 'before' | 'off' | 'after';
 
@@ -136,38 +135,6 @@ function prepare(input: WorkInput): Step[] {
   return steps;
 }
 
-/** What the checks of a stage depend on, for one box of the plan and the runs that end there. */
-function factsOf(input: WorkInput, box: BoxWiring | undefined): CheckFacts {
-  const { option, plan } = input;
-  const legs = option.legs.filter((l) => !box || l.from === box.point.id || l.to === box.point.id);
-  const moves = legs.flatMap((l) => l.route.moves);
-  const model = boxModel(box?.point.box.model ?? null);
-  const rooms = legs.flatMap((l) =>
-    [l.from, l.to].flatMap((id) => {
-      const at = input.boxes.find((b) => b.point.id === id)?.point.at;
-      return at ? (plan.roomOf(at)?.use ?? []) : [];
-    }),
-  );
-  return {
-    method: legs[0]?.method ?? 'NM-B',
-    metalBox: box?.point.box.metal ?? false,
-    oldWorkBox: model?.mounting === 'old-work',
-    smallPlasticBox: model?.metal === false && model.gangs === 1,
-    outdoors: box ? plan.roomOf(box.point.at)?.use === 'outdoor' : false,
-    ceiling: box?.point.at.on === 'ceiling',
-    throughPlate: moves.some((m) => m.holes.some((h) => h.fireSeal)),
-    opensWall: moves.some((m) => m.openedMm2 > 0),
-    attic: moves.some((m) => m.op === 'run-attic'),
-    remarked: box?.cables.some((c) => c.conductors.some((x) => x.remark)) ?? false,
-    multiwire: option.taps.some((t) => t.breaker.multiwire),
-    garage: rooms.includes('garage'),
-    switched: box?.point.devices.some(isSwitchDevice) ?? false,
-    dimmer: box?.point.devices.some((d) => d.kind === 'dimmer') ?? false,
-  };
-}
-const seen = (at: SiteCheck['at'], facts: CheckFacts): Step['checks'] =>
-  checksAt(at, facts).map(({ says, source }) => ({ says, source }));
-
 /** All holes of a leg first, then its cable in one pull: one trip to each place. */
 function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
   const { labels } = input;
@@ -212,7 +179,7 @@ function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
       `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
     ].join(' '),
     cautions: movesCautions(rest),
-    checks: seen('cable', factsOf(input, undefined)),
+    checks: toLookAt('cable', checkFacts(input, undefined)),
   });
   return [...drilling, pull];
 }
@@ -338,7 +305,7 @@ function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with 1/4 in of jacket or more inside and 6 in of free conductor. ${box.notes.join(' ')}`,
         tools: ['wire strippers', 'screwdrivers'],
         cautions: ['Pull every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
-        checks: (['box', 'splice', 'device'] as const).flatMap((at) => seen(at, factsOf(input, box))),
+        checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, checkFacts(input, box))),
       }),
     );
   }
@@ -357,7 +324,7 @@ function finish(input: WorkInput): Step[] {
       window: 'off',
       minutes: 10,
       after: wired,
-      checks: seen('close', factsOf(input, undefined)),
+      checks: toLookAt('close', checkFacts(input, undefined)),
     }),
     make({
       key: 'on',
@@ -439,7 +406,7 @@ function finish(input: WorkInput): Step[] {
       window: 'after',
       minutes: 10,
       after: [opened ? 'patch4' : 'plates'],
-      checks: seen('record', factsOf(input, undefined)),
+      checks: toLookAt('record', checkFacts(input, undefined)),
       detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
     }),
   );

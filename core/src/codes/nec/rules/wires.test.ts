@@ -1,0 +1,253 @@
+import { describe, expect, it } from '@jest/globals';
+import { BreakerId, PanelId, type Bundle, type Cable, type House } from '../../../document/index.ts';
+import { evaluate } from '../../../evaluate.ts';
+import { applyEdit, type Finding } from '../../../findings/index.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  loadAt,
+  nm,
+  outlet,
+  panel,
+  smallHouse,
+  wanted,
+} from '../../../testing/build.ts';
+import { feet } from '../../../units/index.ts';
+import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
+import { methodsFor } from './method.ts';
+
+/** Each rule here with a case that holds, one that fails, one that is exactly equal and one where a fact is missing. */
+
+const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
+  bundle(smallHouse(more), [wanted(104)], {
+    protection: { groundFault: null, arcFault: 'at-breaker' },
+    ...job,
+  });
+const of = (b: Bundle, rule: string): Finding[] => evaluate(b).findings.filter((f) => f.rule === rule);
+const one = (b: Bundle, rule: string): Finding => {
+  const found = of(b, rule)[0];
+  if (!found) throw new Error(`no finding of ${rule}`);
+  return found;
+};
+const cables = (first: Partial<Cable>, second: Partial<Cable> = {}): Cable[] => [
+  nm('c1', atBreaker(), atPoint('r1'), first),
+  nm('c2', atPoint('r1'), atPoint('r2'), second),
+];
+
+describe('ampacity where the cable runs', () => {
+  const around = (celsius: number | null, alongside: number) =>
+    plan({ cables: cables({ surroundings: { celsius, alongside } }) });
+  const verdict = (b: Bundle) => of(b, 'ampacity').find((f) => f.subjects[0] === 'c1');
+  it('alone in a hot attic it holds', () => expect(verdict(around(60, 0))?.severity).toBe('ok'));
+  it('with three cables beside it in that attic it does not', () =>
+    expect(verdict(around(60, 6))).toMatchObject({ severity: 'fix', because: { need: 15, have: 12 } }));
+  it('exactly at the breaker it holds', () =>
+    // 25 A x 0.87 x 0.7 = 15.2 A at 45 C: not under 15.
+    expect(verdict(around(45, 6))).toMatchObject({ severity: 'ok', because: { need: 15, have: 15 } }));
+  it('a temperature nobody knows is asked for only where it would decide', () => {
+    expect(verdict(around(null, 0))?.severity).toBe('ok');
+    expect(verdict(around(null, 6))).toMatchObject({ severity: 'watch', because: { have: null } });
+  });
+  it('says nothing of cables with nothing around them', () =>
+    expect(of(plan(), 'ampacity').filter((f) => f.subjects[0] === 'c1')).toEqual([]));
+});
+
+describe('gauge: next standard size', () => {
+  const big = (devices: number) => {
+    const points = [outlet('r1', 24), ...(devices > 1 ? [outlet('r2', 88)] : [])];
+    return bundle(
+      smallHouse({
+        panels: panel(60),
+        points,
+        cables: [
+          nm('c1', atBreaker(), atPoint('r1'), { gauge: '6' }),
+          ...(devices > 1 ? [nm('c2', atPoint('r1'), atPoint('r2'), { gauge: '6' })] : []),
+        ],
+      }),
+      [],
+    );
+  };
+  it('6 AWG on 60 A holds for a single receptacle, not for two', () => {
+    expect(of(big(1), 'gauge-for-breaker')).toEqual([]);
+    expect(of(big(2), 'gauge-for-breaker').map((f) => f.severity)).toEqual(['stop', 'stop']);
+  });
+  it('a conductor too small says how hot it would get', () => {
+    const f = of(
+      plan({ panels: panel(20), cables: cables({ gauge: '12' }, { gauge: '14' }) }),
+      'gauge-for-breaker',
+    ).find((x) => x.severity === 'stop');
+    expect(f?.detail).toContain('27.0 A');
+    expect(f?.detail).toContain('127 °C');
+  });
+});
+
+describe('receptacle alone on its circuit', () => {
+  const single = (amps: number) =>
+    bundle(
+      smallHouse({
+        panels: panel(20),
+        points: [outlet('r1', 24, { devices: [{ kind: 'receptacle-single', amps, grounded: true }] })],
+        cables: [nm('c1', atBreaker(), atPoint('r1'), { gauge: '12' })],
+      }),
+      [],
+    );
+  it('20 A on 20 A holds, 15 A does not', () => {
+    expect(of(single(20), 'receptacle-rating')).toEqual([]);
+    expect(of(single(15), 'receptacle-rating')).toMatchObject([
+      { severity: 'fix', because: { need: 20, have: 15 } },
+    ]);
+  });
+});
+
+describe('trip before damage', () => {
+  it('holds on an ordinary circuit and shows both questions', () => {
+    const f = one(plan(), 'trip-before-damage');
+    expect(f).toMatchObject({ severity: 'ok', because: { have: 90 } });
+    expect(f.because?.need).toBeCloseTo(84.675, 3);
+    expect(f.detail).toContain('Fault at the far end');
+  });
+  it('a length nobody measured leaves the far end open, and says so', () =>
+    expect(
+      one(plan({ cables: cables({ lengthMm: null }, { lengthMm: null }) }), 'trip-before-damage').detail,
+    ).toContain('not known'));
+  it('with a large fault current entered it asks for the breaker’s own curve', () => {
+    const short = cables({ lengthMm: 100 }, { lengthMm: 100 });
+    expect(one(plan({ faultAmps: 20_000, cables: short }), 'trip-before-damage')).toMatchObject({
+      severity: 'watch',
+      because: { have: null },
+    });
+    expect(one(plan({ faultAmps: 1000, cables: short }), 'trip-before-damage').severity).toBe('ok');
+  });
+  it('leaves a conductor that is too small to the gauge rule', () =>
+    expect(
+      of(plan({ panels: panel(20), cables: cables({ gauge: '12' }, { gauge: '14' }) }), 'trip-before-damage'),
+    ).toEqual([]));
+});
+
+describe('raceway fill', () => {
+  const tubing = (more: Partial<Cable>) =>
+    plan({ cables: cables({ type: 'EMT', ground: 'tubing', ...more }) });
+  const f = (b: Bundle) => of(b, 'raceway-fill').find((x) => x.subjects[0] === 'c1');
+  it('12 conductors of 14 AWG fill 1/2 in tubing exactly; one more does not fit, and 3/4 in mends it', () => {
+    expect(f(tubing({ size: '1/2', surroundings: { celsius: 30, alongside: 10 } }))).toBeUndefined();
+    const full = tubing({ size: '1/2', surroundings: { celsius: 30, alongside: 11 } });
+    expect(f(full)).toMatchObject({ severity: 'fix', origin: 'standing' });
+    expect(f(applyEdit(full, f(full)!.remedies[0]!.edit))).toBeUndefined();
+  });
+  it('new tubing is shown to fit', () => {
+    const b = plan({}, { method: 'EMT' });
+    expect(of(b, 'raceway-fill')).toMatchObject([{ severity: 'ok', subjects: ['new-leg-1'] }]);
+  });
+  it('a size nobody read is asked for where the plan touches it', () => {
+    const b = plan({}, { method: 'EMT' });
+    const chosen = evaluate(b).chosen!.applied.house.cables.find((c) => c.id === 'new-leg-1')!;
+    expect(chosen).toMatchObject({ type: 'EMT', size: '1/2', ground: 'tubing' });
+  });
+});
+
+describe('ground through armor and tubing', () => {
+  const f = (first: Partial<Cable>) => of(plan({ cables: cables(first) }), 'ground-path');
+  it.each<[string, Partial<Cable>]>([
+    ['tubing', { type: 'EMT', ground: 'tubing' }],
+    ['bonded armor', { type: 'AC', ground: 'armor' }],
+    ['metal-clad with a wire', { type: 'MC', ground: 'wire' }],
+    ['6 ft of flexible metal exactly', { type: 'FMC', ground: 'tubing', lengthMm: feet(6) }],
+    ['old armor that was read', { type: 'old-AC', ground: 'armor', groundProved: true }],
+  ])('holds: %s', (_, first) => expect(f(first)).toEqual([]));
+  it.each<[string, Partial<Cable>]>([
+    ['plain metal-clad armor', { type: 'MC', ground: 'armor' }],
+    ['plastic conduit', { type: 'PVC', ground: 'tubing' }],
+    ['flexible metal a hair over 6 ft', { type: 'FMC', ground: 'tubing', lengthMm: feet(6) + 1 }],
+  ])('does not: %s, and a wire in it mends it', (_, first) => {
+    const b = plan({ cables: cables(first) });
+    const finding = of(b, 'ground-path')[0]!;
+    expect(finding).toMatchObject({ severity: 'fix', origin: 'worse' });
+    expect(of(applyEdit(b, finding.remedies[0]!.edit), 'ground-path')).toEqual([]);
+  });
+  it.each<[string, Partial<Cable>]>([
+    ['old armor', { type: 'old-AC', ground: 'armor' }],
+    ['flexible metal of unknown length', { type: 'FMC', ground: 'tubing', lengthMm: null }],
+  ])('asks: %s, and every answer removes the question', (_, first) => {
+    const b = plan({ cables: cables(first) });
+    const finding = of(b, 'ground-path')[0]!;
+    expect(finding).toMatchObject({ severity: 'watch', because: { have: null } });
+    for (const r of finding.remedies)
+      expect(of(applyEdit(b, r.edit), 'ground-path').filter((x) => x.severity === 'watch')).toEqual([]);
+  });
+});
+
+describe('wiring method by place', () => {
+  it('plastic cable in a dry wall holds', () =>
+    expect(one(plan(), 'wiring-method')).toMatchObject({
+      severity: 'ok',
+      says: expect.stringContaining('Plastic cable'),
+    }));
+  it('a method that the place forbids is never searched: nothing but tubing is left in masonry', () => {
+    const house = smallHouse();
+    const rooms = house.rooms.map((r) => ({
+      ...r,
+      walls: r.walls.map((w) => ({ ...w, framing: { ...w.framing, kind: 'masonry' as const } })),
+    }));
+    const found = evaluate(plan({ rooms }));
+    expect(found.planning.method).not.toBe('NM-B');
+    expect(METHODS[found.planning.method].may.masonry).not.toBe('no');
+    expect(evaluate(plan({ rooms }, { method: 'NM-B' })).chosen).toBeNull();
+  });
+  it('a banned method is replaced by the next, and stops when it is asked for by hand', () => {
+    expect(evaluate(plan({ bannedMethods: ['NM-B'] })).planning.method).toBe('UF-B');
+    const byHand = plan({ bannedMethods: ['NM-B'] }, { method: 'NM-B' });
+    const f = one(byHand, 'wiring-method');
+    expect(f).toMatchObject({ severity: 'stop', origin: 'new' });
+    expect(of(applyEdit(byHand, f.remedies[0]!.edit), 'wiring-method').map((x) => x.severity)).toEqual([
+      'ok',
+    ]);
+  });
+  it('plastic cable that stands in a damp room is told to the owner', () => {
+    const house = smallHouse();
+    const rooms = house.rooms.map((r) => ({ ...r, moisture: 'damp' as const }));
+    const standing = of(plan({ rooms }), 'wiring-method').find((f) => f.subjects[0] === 'c2');
+    expect(standing).toMatchObject({ severity: 'fix', origin: 'standing' });
+  });
+  it('the table: plastic dry only, underground cable wet too, tubing where conductors are a wet type', () => {
+    expect([METHODS['NM-B'].may.damp, METHODS['NM-B'].may.wet, METHODS['NM-B'].may.masonry]).toEqual([
+      'no',
+      'no',
+      'no',
+    ]);
+    expect([METHODS['UF-B'].may.wet, METHODS['UF-B'].may.buried]).toEqual(['yes', 'yes']);
+    expect(METHODS.EMT.may.wet).toMatchObject({ if: expect.stringContaining('THWN') });
+    expect(methodsFor(['wet', 'masonry'], [])).not.toContain('NM-B');
+    expect(methodsFor(['dry'], ['NM-B'])[0]).toBe('UF-B');
+    for (const m of NEW_METHODS)
+      expect(Object.keys(METHODS[m].may).sort()).toEqual(Object.keys(RUN_PLACES).sort());
+  });
+});
+
+describe('feeder of a sub-panel', () => {
+  const sub = (watts: number, feederAmps = 30): House['panels'] => {
+    const [own] = panel(20);
+    const [main] = panel(feederAmps, { id: BreakerId.parse('f1'), poles: 2 });
+    return [
+      { ...own!, fedFrom: BreakerId.parse('f1') },
+      { ...main!, id: PanelId.parse('main'), label: 'Main' },
+    ].map((p) => (watts < 0 ? { ...p } : p));
+  };
+  const f = (watts: number, feederAmps = 30) =>
+    of(
+      plan({
+        panels: sub(watts, feederAmps),
+        cables: cables({ gauge: '12' }, { gauge: '12' }),
+        loads: watts >= 0 ? [loadAt('r1', watts, { connection: 'light' })] : [],
+      }),
+      'feeder',
+    );
+  it('within the feeder it holds, exactly at it too, over it does not', () => {
+    expect(f(1200)).toMatchObject([{ severity: 'ok', because: { need: 10, have: 30 } }]);
+    expect(f(1200, 10)[0]?.severity).toBe('ok');
+    expect(f(1201, 10)[0]?.severity).toBe('fix');
+  });
+  it('circuits with nothing entered are asked for', () =>
+    expect(f(-1)).toMatchObject([{ severity: 'watch', because: { have: null } }]));
+  it('a panel fed from the service has no such question', () => expect(of(plan(), 'feeder')).toEqual([]));
+});

@@ -1,0 +1,49 @@
+import { boxModel } from '../catalog/index.ts';
+import { checksAt, type CheckFacts, type SiteCheck } from '../codes/index.ts';
+import { isSwitchDevice } from '../document/index.ts';
+import type { Source } from '../findings/index.ts';
+import type { Option } from '../planning/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
+import type { BoxWiring } from '../wiring/index.ts';
+
+interface CheckInput {
+  readonly plan: PlanOfHouse;
+  readonly option: Option;
+  readonly boxes: readonly BoxWiring[];
+}
+
+/** What the checks of a stage depend on, for one box of the plan and the runs that end there. */
+export function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
+  const { option, plan } = input;
+  const legs = option.legs.filter((l) => !box || l.from === box.point.id || l.to === box.point.id);
+  const moves = legs.flatMap((l) => l.route.moves);
+  const model = boxModel(box?.point.box.model ?? null);
+  const rooms = legs.flatMap((l) =>
+    [l.from, l.to].flatMap((id) => {
+      const at = input.boxes.find((b) => b.point.id === id)?.point.at;
+      return at ? (plan.roomOf(at)?.use ?? []) : [];
+    }),
+  );
+  return {
+    method: legs[0]?.method ?? 'NM-B',
+    metalBox: box?.point.box.metal ?? false,
+    oldWorkBox: model?.mounting === 'old-work',
+    smallPlasticBox: model?.metal === false && model.gangs === 1,
+    outdoors: box ? plan.roomOf(box.point.at)?.use === 'outdoor' : false,
+    ceiling: box?.point.at.on === 'ceiling',
+    throughPlate: moves.some((m) => m.holes.some((h) => h.fireSeal)),
+    opensWall: moves.some((m) => m.openedMm2 > 0),
+    attic: moves.some((m) => m.op === 'run-attic'),
+    remarked: box?.cables.some((c) => c.conductors.some((x) => x.remark)) ?? false,
+    multiwire: option.taps.some((t) => t.breaker.multiwire),
+    garage: rooms.includes('garage'),
+    switched: box?.point.devices.some(isSwitchDevice) ?? false,
+    dimmer: box?.point.devices.some((d) => d.kind === 'dimmer') ?? false,
+  };
+}
+/** Checks of one stage with the rule behind each. */
+export const toLookAt = (
+  at: SiteCheck['at'],
+  facts: CheckFacts,
+): { readonly says: string; readonly source: Source }[] =>
+  checksAt(at, facts).map(({ says, source }) => ({ says, source }));
