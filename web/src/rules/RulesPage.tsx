@@ -38,7 +38,7 @@ function Numbers({ rule }: { readonly rule: Rule }) {
   const rows = rowsOf(rule);
   if (rows.length === 0) return null;
   return (
-    <div className="rule-table">
+    <div className="rule-table" role="group" tabIndex={0} aria-label={`Numbers of ${rule.title}`}>
       <table className="plain-table">
         <thead>
           <tr>

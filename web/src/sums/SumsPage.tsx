@@ -148,7 +148,7 @@ function SumForm({ sum }: { readonly sum: Sum }) {
           ))}
         </div>
         {shown && (
-          <div className={done.ok ? undefined : 'sum-stale'}>
+          <div className={done.ok ? undefined : 'sum-stale'} tabIndex={0} role="group" aria-label="Result">
             {!done.ok && (
               <p className="field-error">The answer below is from before: one field can’t be read.</p>
             )}

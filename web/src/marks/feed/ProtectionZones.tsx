@@ -80,7 +80,7 @@ function Tree({
           ground-fault: {gf.join(', ') || 'none'}; arc-fault: {af.join(', ') || 'none'}
         </span>
       </figcaption>
-      <div style={{ overflowX: 'auto' }}>
+      <div style={{ overflowX: 'auto' }} role="group" tabIndex={0} aria-label={`${title}, drawn`}>
         <svg
           viewBox={`-6 ${top} ${width} ${height}`}
           style={{ width: `${Math.min(width, 900)}px`, maxWidth: 'none' }}

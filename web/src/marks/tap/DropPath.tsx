@@ -50,7 +50,7 @@ export function DropPath({
     };
   });
   return (
-    <figure className="chart">
+    <figure className="chart" tabIndex={0}>
       <figcaption>
         <h3>
           Voltage on the way to {point.label}{' '}

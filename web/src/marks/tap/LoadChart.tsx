@@ -43,7 +43,7 @@ export function LoadChart({
     .curve(curveStepAfter);
   const worst = after.worst;
   return (
-    <figure className="chart">
+    <figure className="chart" tabIndex={0}>
       <figcaption>
         <h3>
           Breaker {breaker.number} over the day{' '}

@@ -249,7 +249,7 @@ export function TripCharts({
         />
       </div>
       <div className="trip-charts">
-        <figure className="chart">
+        <figure className="chart" tabIndex={0}>
           <figcaption>
             <b>Overload.</b> The breaker may carry {plain(o.hourAmps, 2)} A for an hour.{' '}
             {o.hourC <= o.insulationC
@@ -258,7 +258,7 @@ export function TripCharts({
           </figcaption>
           <Heating conductor={shown} breaker={tap.breaker.amps} />
         </figure>
-        <figure className="chart">
+        <figure className="chart" tabIndex={0}>
           <figcaption>
             <b>Short circuit.</b>{' '}
             {at
