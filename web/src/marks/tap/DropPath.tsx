@@ -1,5 +1,6 @@
 import { formatLength, percent, volts, voltageDrop, type Chosen, type Evaluation } from '@elwand/core';
 import { scaleLinear } from 'd3';
+import { LimitLine } from './LimitLine.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -69,17 +70,13 @@ export function DropPath({
         <text x={PAD.left - 6} y={y(0) + 4} className="chart-text" textAnchor="end">
           0 %
         </text>
-        <line
-          x1={PAD.left}
-          x2={WIDTH - PAD.right}
-          y1={y(limit.value)}
-          y2={y(limit.value)}
-          stroke="var(--settle)"
-          strokeDasharray="5 4"
+        <LimitLine
+          from={PAD.left}
+          to={WIDTH - PAD.right}
+          y={y(limit.value)}
+          label={`${percent(limit.value, 0)} advised`}
+          advice
         />
-        <text x={WIDTH - PAD.right + 6} y={y(limit.value) + 4} className="chart-text">
-          {percent(limit.value, 0)} advised
-        </text>
         {stops.map(({ s, i, from, to, label, fresh }) => (
           <g key={s.cableId}>
             <line

@@ -1,5 +1,6 @@
 import { amps, circuitLoad, clock, type Chosen, type Evaluation } from '@elwand/core';
 import { area, curveStepAfter, line, scaleLinear } from 'd3';
+import { LimitLine } from './LimitLine.tsx';
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -69,29 +70,19 @@ export function LoadChart({
         <path d={fill(closed(before.day)) ?? ''} fill="var(--rule)" />
         <path d={edge(closed(after.day)) ?? ''} fill="none" stroke="var(--new)" strokeWidth="2" />
         <path d={edge(closed(before.day)) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
-        <line
-          x1={PAD.left}
-          x2={WIDTH - PAD.right}
-          y1={y(breaker.amps)}
-          y2={y(breaker.amps)}
-          stroke="var(--stop)"
-          strokeWidth="1.6"
+        <LimitLine
+          from={PAD.left}
+          to={WIDTH - PAD.right}
+          y={y(breaker.amps)}
+          label={`breaker ${breaker.amps} A`}
         />
-        <text x={WIDTH - PAD.right + 6} y={y(breaker.amps) + 4} className="chart-text">
-          breaker {breaker.amps} A
-        </text>
-        <line
-          x1={PAD.left}
-          x2={WIDTH - PAD.right}
-          y1={y(limit)}
-          y2={y(limit)}
-          stroke="var(--settle)"
-          strokeWidth="1.2"
-          strokeDasharray="5 4"
+        <LimitLine
+          from={PAD.left}
+          to={WIDTH - PAD.right}
+          y={y(limit)}
+          label={`3 h or more ${limit} A`}
+          advice
         />
-        <text x={WIDTH - PAD.right + 6} y={y(limit) + 4} className="chart-text">
-          3 h or more {limit} A
-        </text>
         {[0, breaker.amps / 2].map((a) => (
           <text key={a} x={PAD.left - 6} y={y(a) + 4} className="chart-text" textAnchor="end">
             {a} A

@@ -17,6 +17,7 @@ import {
   isReceptacle,
   judge,
   pointsOf,
+  receptaclesAt,
 } from './judge.ts';
 
 const RULE = 'gauge-for-breaker';
@@ -57,7 +58,7 @@ function unread(context: RuleContext, circuit: Circuit, cables: readonly Cable[]
 
 /** Plugged-in loads of more than one receptacle: then the next standard size above an ampacity is not allowed. */
 export const severalReceptacles = (context: RuleContext, circuit: Circuit): boolean =>
-  pointsOf(context, circuit).filter(isReceptacle).length > 1;
+  pointsOf(context, circuit).reduce((n, p) => n + receptaclesAt(p), 0) > 1;
 
 /** Largest breaker for a conductor of this circuit, the next standard size where it is allowed. */
 function largestBreaker(
@@ -186,15 +187,14 @@ export const receptacleRating: Rule = {
     circuitsOf(context).flatMap(({ circuit }) => {
       const points = pointsOf(context, circuit).filter(isReceptacle);
       const allowed = context.pack.receptacleRatings(circuit.breaker.amps);
-      const [only, more] = points;
-      if (only && !more) {
-        const singles = only.devices.filter((d) => d.kind === 'receptacle-single');
-        return circuit.points.length === 1
-          ? singles
-              .filter((d) => d.amps < circuit.breaker.amps)
-              .map((d) => tooSmall(only, d.amps, circuit.breaker.amps))
-          : [];
-      }
+      const [only] = points;
+      // One single receptacle alone answers to its own rule; a duplex is already two.
+      if (only && !severalReceptacles(context, circuit))
+        return circuit.points.length > 1
+          ? []
+          : only.devices
+              .filter((d) => isReceptacleDevice(d) && d.amps < circuit.breaker.amps)
+              .map((d) => tooSmall(only, d.amps, circuit.breaker.amps));
       return points.flatMap((point) =>
         point.devices
           .filter((d) => isReceptacleDevice(d) && !allowed.value.includes(d.amps))

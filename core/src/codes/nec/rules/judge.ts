@@ -75,6 +75,10 @@ export const findBreaker = (context: RuleContext, id: BreakerId): Breaker | unde
 
 export const isReceptacle = (point: Point): boolean => point.devices.some(isReceptacleDevice);
 
+/** Receptacles that things can be plugged into at a point: a duplex is two, a single one is one. */
+export const receptaclesAt = (point: Pick<Point, 'devices'>): number =>
+  point.devices.filter(isReceptacleDevice).reduce((n, d) => n + (d.kind === 'receptacle-single' ? 1 : 2), 0);
+
 export const touchedPoints = (context: RuleContext): Point[] =>
   context.house.points.filter((p) => context.touched.has(p.id));
 

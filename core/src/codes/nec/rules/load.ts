@@ -3,7 +3,15 @@ import { circuitLoad, countedWorst, feederLoad, type CircuitLoad } from '../../.
 import { amps as A, clock, plain } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
-import { breakerName, circuitsOf, isReceptacle, judge, limitNumbers, pointsOf } from './judge.ts';
+import {
+  breakerName,
+  circuitsOf,
+  isReceptacle,
+  judge,
+  limitNumbers,
+  pointsOf,
+  receptaclesAt,
+} from './judge.ts';
 
 /** Runs a check over every loaded circuit; standing circuits only tell of faults. */
 function eachLoad(
@@ -89,12 +97,11 @@ export const cordShare: Rule = {
       return cords.flatMap((l) => {
         const devices = context.feed.boxes.get(l.pointId)?.point.devices ?? [];
         const receptacle = Math.max(0, ...devices.filter(isReceptacleDevice).map((d) => d.amps));
-        const byReceptacle =
-          load.points.length === 1
-            ? Number.POSITIVE_INFINITY
-            : (CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY);
-        // A circuit for this one outlet alone may be used to its rating: the share is for several.
-        const alone = load.points.length === 1 && cords.length === 1;
+        // A circuit for one single receptacle may be used to its rating: the share is for several, and a duplex is two.
+        const alone = load.points.length === 1 && receptaclesAt({ devices }) === 1;
+        const byReceptacle = alone
+          ? Number.POSITIVE_INFINITY
+          : (CORD_LIMIT_BY_RECEPTACLE[receptacle] ?? Number.POSITIVE_INFINITY);
         const byCircuit = alone ? breaker.amps : limit.value * breaker.amps;
         const most = Math.min(byCircuit, byReceptacle);
         const over = l.amps > most + 1e-9;

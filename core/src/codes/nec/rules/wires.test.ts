@@ -54,8 +54,9 @@ describe('ampacity where the cable runs', () => {
 });
 
 describe('gauge: next standard size', () => {
+  const single = { devices: [{ kind: 'receptacle-single' as const, amps: 50, grounded: true }] };
   const big = (devices: number) => {
-    const points = [outlet('r1', 24), ...(devices > 1 ? [outlet('r2', 88)] : [])];
+    const points = [outlet('r1', 24, single), ...(devices > 1 ? [outlet('r2', 88, single)] : [])];
     return bundle(
       smallHouse({
         panels: panel(60),
@@ -71,6 +72,11 @@ describe('gauge: next standard size', () => {
   it('6 AWG on 60 A holds for a single receptacle, not for two', () => {
     expect(of(big(1), 'gauge-for-breaker')).toEqual([]);
     expect(of(big(2), 'gauge-for-breaker').map((f) => f.severity)).toEqual(['stop', 'stop']);
+  });
+  it('a duplex is two receptacles already', () => {
+    const b = big(1);
+    const duplex = { ...b.house, points: [outlet('r1', 24)] };
+    expect(of({ ...b, house: duplex }, 'gauge-for-breaker').map((f) => f.severity)).toEqual(['stop']);
   });
   it('a conductor too small says how hot it would get', () => {
     const f = of(
@@ -92,6 +98,19 @@ describe('receptacle alone on its circuit', () => {
       }),
       [],
     );
+  it('a single one alone may be used to the rating of its circuit, a duplex to 80 %', () => {
+    const run = (kind: 'receptacle' | 'receptacle-single', watts: number) => {
+      const b = single(20);
+      const points = [outlet('r1', 24, { devices: [{ kind, amps: 20, grounded: true }] })];
+      return of({ ...b, house: { ...b.house, points, loads: [loadAt('r1', watts)] } }, 'cord-share').map(
+        (f) => f.severity,
+      );
+    };
+    expect(run('receptacle-single', 2400)).toEqual([]);
+    expect(run('receptacle-single', 2401)).toEqual(['fix']);
+    expect(run('receptacle', 1920)).toEqual([]);
+    expect(run('receptacle', 1921)).toEqual(['fix']);
+  });
   it('20 A on 20 A holds, 15 A does not', () => {
     expect(of(single(20), 'receptacle-rating')).toEqual([]);
     expect(of(single(15), 'receptacle-rating')).toMatchObject([
