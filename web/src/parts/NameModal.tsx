@@ -1,4 +1,5 @@
 import { Form, Input, Modal } from 'antd';
+import { useState } from 'react';
 
 /** What a name is asked for. */
 export interface Asking {
@@ -17,16 +18,23 @@ export function NameModal({
   readonly onName: (name: string) => Promise<void>;
 }) {
   const [form] = Form.useForm<{ name: string }>();
+  // While it is being made the button turns: a second press would make a second one.
+  const [busy, setBusy] = useState(false);
+  const make = async (name: string) => {
+    setBusy(true);
+    await onName(name.trim()).finally(() => setBusy(false));
+  };
   return (
     <Modal
       open={asking !== null}
       title={asking?.kind === 'house' ? 'New house' : 'New job'}
       okText={asking?.kind === 'house' ? 'Make the house' : 'Make the job'}
+      confirmLoading={busy}
       onCancel={onClose}
       onOk={() => form.submit()}
       destroyOnHidden
     >
-      <Form form={form} layout="vertical" preserve={false} onFinish={({ name }) => onName(name.trim())}>
+      <Form form={form} layout="vertical" preserve={false} onFinish={({ name }) => void (busy || make(name))}>
         <Form.Item
           name="name"
           label={
