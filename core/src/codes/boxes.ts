@@ -1,5 +1,5 @@
 import { boxModel } from '../catalog/index.ts';
-import type { Cable, Gauge, Point } from '../document/index.ts';
+import { isBulky, type Cable, type Gauge, type Point } from '../document/index.ts';
 import type { BoxFeed } from '../feed/index.ts';
 import type { BoxContents } from './pack.ts';
 
@@ -91,7 +91,6 @@ export interface Crowding {
 /** Room that a connector and a deep device take in practice, in3. */
 const SPLICE_CUBIC_INCHES = 0.6;
 const BULKY_CUBIC_INCHES = 3;
-const BULKY = new Set(['receptacle-gfci', 'receptacle-afci', 'receptacle-dual', 'dimmer']);
 
 /**
  * The practical side of box fill, shown apart from the code's figure (common practice).
@@ -99,7 +98,7 @@ const BULKY = new Set(['receptacle-gfci', 'receptacle-afci', 'receptacle-dual', 
  */
 export function crowding(box: BoxFeed, freeCubicInches: number): Crowding {
   const splices = box.cables.length > 1 ? 3 : 0;
-  const bulky = box.point.devices.filter((d) => BULKY.has(d.kind)).length;
+  const bulky = box.point.devices.filter(isBulky).length;
   const left = freeCubicInches - splices * SPLICE_CUBIC_INCHES - bulky * BULKY_CUBIC_INCHES;
   return { splices, bulky, state: left >= 1 ? 'easy' : left >= -2 ? 'snug' : 'crowded' };
 }

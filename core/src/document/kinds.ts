@@ -17,6 +17,9 @@ export const givesArcFault = ({ kind }: Kind): boolean =>
 /** A receptacle with LINE and LOAD terminals: it protects what hangs on its LOAD side. */
 export const isProtecting = (device: Kind): boolean => givesGroundFault(device) || givesArcFault(device);
 
+/** Deep devices, which crowd a box beyond what the count of its volume sees. */
+export const isBulky = (device: Kind): boolean => isProtecting(device) || device.kind === 'dimmer';
+
 export const isSwitchDevice = ({ kind }: Kind): boolean =>
   kind === 'switch' || kind === 'switch-three-way' || kind === 'dimmer';
 

@@ -48,6 +48,10 @@ describe('load of a feeder', () => {
     );
     expect(of(h)?.amps).toBeCloseTo(10 + 5 * 1.25, 9);
   });
+  it('a water heater counts as continuous whether or not anybody said so', () => {
+    const heater = loadAt('r1', 2400, { connection: 'fixed', appliance: 'water-heater' });
+    expect(of(house([breaker('a', '1', { poles: 2 })], [heater]))?.amps).toBeCloseTo(12.5, 9);
+  });
   it('hours keep loads apart', () => {
     const h = house(
       [breaker('a', '1')],

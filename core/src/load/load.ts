@@ -26,6 +26,10 @@ export function runsAt(load: Pick<Load, 'hours'>, hour: number): boolean {
   );
 }
 
+/** Continuous by its own hours, or because the code says so: a storage water heater is always counted as one (422.13). */
+export const isContinuous = (load: Pick<Load, 'continuous' | 'appliance'>): boolean =>
+  load.continuous || load.appliance === 'water-heater';
+
 /** Current over the day of a set of loads, as steps at every hour where something changes. */
 export function dayOf(
   loads: readonly (Pick<Load, 'hours' | 'name'> & { amps: number })[],
@@ -67,7 +71,7 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
   const volts = nominalVolts(circuit.breaker.poles);
   const loads = house.loads
     .filter((l) => points.has(l.pointId))
-    .map((l) => ({ ...l, amps: l.voltAmperes / volts }));
+    .map((l) => ({ ...l, continuous: isContinuous(l), amps: l.voltAmperes / volts }));
   const day = dayOf(loads);
   return {
     breaker: circuit.breaker,

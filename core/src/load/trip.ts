@@ -95,14 +95,15 @@ export function overload(c: HeatedConductor, breakerAmps: number): Overload {
     const celsius = heatedC(c, multiple * breakerAmps, seconds, start);
     if (celsius > worst.celsius) worst = { amps: multiple * breakerAmps, seconds, celsius };
   }
+  const shortC = Math.max(SHORT_OVERLOAD_C, c.insulationC);
   return {
     hourAmps,
     hourC,
     worst,
     insulationC: c.insulationC,
-    shortC: Math.max(SHORT_OVERLOAD_C, c.insulationC),
+    shortC,
     timeConstantSeconds: timeConstant(c),
-    holds: hourC <= c.insulationC + 1e-9 && worst.celsius <= Math.max(SHORT_OVERLOAD_C, c.insulationC) + 1e-9,
+    holds: hourC <= c.insulationC + 1e-9 && worst.celsius <= shortC + 1e-9,
   };
 }
 

@@ -13,7 +13,7 @@ import {
   type Want,
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
-import { circuitLoad, countedWorst } from '../load/index.ts';
+import { circuitLoad, countedWorst, isContinuous } from '../load/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { amps, cubicInches } from '../units/index.ts';
 
@@ -227,7 +227,11 @@ function circuitReasons(
   const more = group.wants.flatMap((w) => w.loads);
   const factor = pack.limits.continuousFactor.value;
   if (load) {
-    const added = more.map((l) => ({ ...l, amps: l.voltAmperes / load.volts }));
+    const added = more.map((l) => ({
+      ...l,
+      continuous: isContinuous(l),
+      amps: l.voltAmperes / load.volts,
+    }));
     const worst = countedWorst([...load.loads, ...added], factor).amps;
     if (worst > breaker.amps)
       out.push(

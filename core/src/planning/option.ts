@@ -277,25 +277,37 @@ function combine(setting: PlanSetting, parts: readonly (readonly Part[])[]): Opt
   return reasons(kept.map((k) => optionOf(setting, k)));
 }
 
+/** Searches with the usual wiring method first; another one only when that opens no way from boxes that would do. */
+function searchMethods(
+  setting: PlanSetting,
+  groups: readonly WantGroup[],
+  judged: readonly (readonly Candidate[])[],
+) {
+  const search = (method: CableType) => {
+    const found = groups.map((g, i) => partsFor(setting, g, judged[i] ?? [], method));
+    const options = combine(
+      setting,
+      found.map((f) => f.parts),
+    );
+    return { found, options, method };
+  };
+  const [usual, ...others] = methodsToTry(setting.house, setting.job);
+  let result = search(usual);
+  if (!judged.every((list) => list.some((c) => c.usable))) return result;
+  for (const method of others) {
+    if (result.options.length > 0) break;
+    result = search(method);
+  }
+  return result;
+}
+
 /** Finds taps and ways for all wants of the job: options that differ in kind, and every candidate with its reasons. */
 export function planJob(setting: PlanSetting): Planning {
   const groups = groupWants(setting.job.wants);
   const judged = groups.map((g) =>
     judgeCandidates(setting.house, setting.feed, setting.plan, setting.pack, g),
   );
-  let found: ReturnType<typeof partsFor>[] = [];
-  let options: Option[] = [];
-  let method: CableType = 'NM-B';
-  // The usual method first; another one only when that opens no way at all.
-  for (method of methodsToTry(setting.house, setting.job)) {
-    const by = method;
-    found = groups.map((g, i) => partsFor(setting, g, judged[i] ?? [], by));
-    options = combine(
-      setting,
-      found.map((f) => f.parts),
-    );
-    if (options.length > 0 || !judged.every((list) => list.some((c) => c.usable))) break;
-  }
+  const { found, options, method } = searchMethods(setting, groups, judged);
   const used = new Set(options.flatMap((o) => o.taps.map((t) => t.pointId)));
   return {
     groups,

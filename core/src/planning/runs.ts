@@ -6,11 +6,12 @@ import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index
 import type { PlannedLeg } from './types.ts';
 
 /** Methods to plan with, in order: what was chosen by hand alone, else the usual ones that the house allows. */
-export function methodsToTry(house: House, job: Job): readonly CableType[] {
+export function methodsToTry(house: House, job: Job): readonly [CableType, ...CableType[]] {
   if (job.method) return [job.method];
   const allowed = methodsFor([], house.bannedMethods).filter((m) => m !== 'FMC' && m !== 'LFMC');
   // In a house where cable is forbidden nothing else is left than what stays allowed.
-  return allowed.length > 0 ? allowed.slice(0, 4) : ['NM-B'];
+  const [first = 'NM-B' as const, ...others] = allowed;
+  return [first, ...others.slice(0, 3)];
 }
 
 function placeIn(plan: PlanOfHouse, wallId: WallId): RunPlace {

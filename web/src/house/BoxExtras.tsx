@@ -1,6 +1,7 @@
 import type { BoxExtras as Extras, Gauge, Point } from '@elwand/core';
-import { Checkbox, InputNumber } from 'antd';
+import { Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
 
 /** A number of things in the box; none is left out of the document. */
 function Count({
@@ -15,16 +16,14 @@ function Count({
   readonly onChange: (n: number) => void;
 }) {
   return (
-    <label className="field">
-      <span>{label}</span>
-      <InputNumber
-        min={0}
-        max={max}
-        style={{ width: 120 }}
-        value={value}
-        onChange={(n) => onChange(n ?? 0)}
-      />
-    </label>
+    <NumberField
+      label={label}
+      min={0}
+      max={max}
+      width={120}
+      value={value}
+      onChange={(n) => onChange(n ?? 0)}
+    />
   );
 }
 

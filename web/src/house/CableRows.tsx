@@ -1,8 +1,9 @@
 import { isProtecting, isSwitchDevice, type Cable, type House, type Point } from '@elwand/core';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
 import {
   addCable,
   cablesAt,
@@ -141,32 +142,28 @@ function Row({
           }
         />
       )}
-      <label className="field">
-        <span>Others beside it</span>
-        <InputNumber
-          min={0}
-          max={60}
-          style={{ width: 100 }}
-          title="Current-carrying conductors of other cables, side by side for more than 24 in, or in one foamed hole, or in its raceway"
-          value={cable.surroundings?.alongside ?? 0}
-          onChange={(n) =>
-            set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
-          }
-        />
-      </label>
-      <label className="field">
-        <span>Around it, °C</span>
-        <InputNumber
-          min={-40}
-          max={85}
-          style={{ width: 100 }}
-          placeholder="30"
-          value={cable.surroundings?.celsius ?? null}
-          onChange={(celsius) =>
-            set({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
-          }
-        />
-      </label>
+      <NumberField
+        label="Others beside it"
+        min={0}
+        max={60}
+        width={100}
+        title="Current-carrying conductors of other cables, side by side for more than 24 in, or in one foamed hole, or in its raceway"
+        value={cable.surroundings?.alongside ?? 0}
+        onChange={(n) =>
+          set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
+        }
+      />
+      <NumberField
+        label="Around it, °C"
+        min={-40}
+        max={85}
+        width={100}
+        placeholder="30"
+        value={cable.surroundings?.celsius ?? null}
+        onChange={(celsius) =>
+          set({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
+        }
+      />
       <Choice label="Way" value={cable.way} width={130} options={WAYS} onChange={(way) => set({ way })} />
       {protects && near.at === 'point' && (
         <Choice

@@ -9,8 +9,8 @@ import { useEdits } from '../state/edit.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { useOpen } from '../state/use-open.ts';
 import { Choice } from '../parts/Choice.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
-import { InputNumber } from 'antd';
 import { HouseContext, useHouseEvaluation } from './house-context.ts';
 import './house.css';
 import './wall.css';
@@ -70,16 +70,14 @@ function Opened({ house }: { readonly house: House }) {
             required
             onChange={(name) => edits.house({ ...house, name })}
           />
-          <label className="field">
-            <span>Built in</span>
-            <InputNumber
-              min={1700}
-              max={2100}
-              value={house.yearBuilt}
-              placeholder="year"
-              onChange={(yearBuilt) => edits.house({ ...house, yearBuilt }, 'year')}
-            />
-          </label>
+          <NumberField
+            label="Built in"
+            min={1700}
+            max={2100}
+            value={house.yearBuilt}
+            placeholder="year"
+            onChange={(yearBuilt) => edits.house({ ...house, yearBuilt }, 'year')}
+          />
           <Choice
             label="Measures"
             value={house.units}

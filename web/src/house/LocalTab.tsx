@@ -3,22 +3,20 @@ import {
   LIMIT_KEYS,
   LIMITS,
   limitWords,
-  necPack,
   NEW_METHODS,
+  packFor,
   sourceLine,
-  type Edition,
   type House,
   type LimitKey,
 } from '@elwand/core';
-import { Button, Checkbox, Input, InputNumber } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import { Choice } from '../parts/Choice.tsx';
 import { useHouse } from './house-context.ts';
+import { NumberField } from '../parts/NumberField.tsx';
 import { readLimit } from './read-limit.ts';
 import { METHOD_WORDS } from './words.ts';
-
-const editionOf = (code: House['code']): Edition => Number(code.slice(4)) as Edition;
 
 function NewAmendment({
   house,
@@ -33,7 +31,7 @@ function NewAmendment({
   const [note, setNote] = useState('');
   const [tried, setTried] = useState(false);
   const ids = [useId(), useId()] as const;
-  const code = necPack(editionOf(house.code)).limits[limit];
+  const code = packFor({ code: house.code, amendments: [] }).limits[limit];
   const read = readLimit(limit, value, house.units);
   const noNote = note.trim().length < 3;
   const add = () => {
@@ -194,28 +192,24 @@ export function LocalTab() {
       <section className="sheet stack" aria-label="Facts of the place">
         <h2>Facts that some answers need</h2>
         <div className="row fields">
-          <label className="field">
-            <span>Attic at its hottest, °C</span>
-            <InputNumber
-              min={-40}
-              max={85}
-              value={house.atticCelsius}
-              placeholder="not known"
-              onChange={(atticCelsius) => edits.house({ ...house, atticCelsius }, 'attic')}
-            />
-          </label>
-          <label className="field">
-            <span>Fault current at the panel, A</span>
-            <InputNumber
-              min={100}
-              max={100_000}
-              step={500}
-              value={house.faultAmps}
-              placeholder="not asked"
-              style={{ width: 150 }}
-              onChange={(faultAmps) => edits.house({ ...house, faultAmps }, 'fault')}
-            />
-          </label>
+          <NumberField
+            label="Attic at its hottest, °C"
+            min={-40}
+            max={85}
+            value={house.atticCelsius}
+            placeholder="not known"
+            onChange={(atticCelsius) => edits.house({ ...house, atticCelsius }, 'attic')}
+          />
+          <NumberField
+            label="Fault current at the panel, A"
+            min={100}
+            max={100_000}
+            step={500}
+            value={house.faultAmps}
+            placeholder="not asked"
+            width={150}
+            onChange={(faultAmps) => edits.house({ ...house, faultAmps }, 'fault')}
+          />
         </div>
         <p className="quiet">
           60 °C is 140 °F, a hot attic. The utility tells the fault current; without it 5000 A is reckoned

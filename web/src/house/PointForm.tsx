@@ -1,8 +1,9 @@
 import { BOXES, RoomId, type House, type Point, type Position, type WallId } from '@elwand/core';
-import { Checkbox, InputNumber } from 'antd';
+import { Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { LoadsEditor } from '../parts/LoadsEditor.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { freshId } from '../parts/ids.ts';
 import { withPoint } from '../state/edit.ts';
@@ -214,17 +215,15 @@ export function PointForm({
             })
           }
         />
-        <label className="field">
-          <span>Volume read in it, in³</span>
-          <InputNumber
-            min={1}
-            max={400}
-            step={0.5}
-            value={point.box.markedCubicInches}
-            placeholder="not read"
-            onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
-          />
-        </label>
+        <NumberField
+          label="Volume read in it, in³"
+          min={1}
+          max={400}
+          step={0.5}
+          value={point.box.markedCubicInches}
+          placeholder="not read"
+          onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
+        />
         <Choice
           label="Clamps"
           value={point.box.clamps}

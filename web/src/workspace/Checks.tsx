@@ -1,5 +1,7 @@
 import {
   holdsUp,
+  limitWords,
+  LIMITS,
   plain,
   sourceLine,
   type Finding,
@@ -152,17 +154,17 @@ const counts = (findings: readonly Finding[]): string => {
 };
 
 /** Overrides of the place stand at the top: whoever reads the checks must not take them for the code. */
-function LooserHere({ findings }: { readonly findings: readonly Finding[] }) {
-  const { bundle } = useWork();
-  const looser = findings.filter((f) => f.rule === 'local-amendment' && f.says.startsWith('Looser'));
+function LooserHere() {
+  const { bundle, evaluation } = useWork();
+  const looser = evaluation.pack.amended.filter((a) => a.looser);
   if (looser.length === 0) return null;
   return (
     <p className="checks-looser" role="note">
       {looser.length === 1
         ? 'A value is looser here than the code'
         : `${looser.length} values are looser here than the code`}
-      : {looser.map((f) => f.says.replace('Looser here: ', '')).join('; ')}.{' '}
-      <Link to={`/houses/${bundle.house.id}/local`}>Local rules</Link>
+      : {looser.map((a) => `${a.title.toLowerCase()} ${limitWords(a.here, LIMITS[a.limit].unit)}`).join('; ')}
+      . <Link to={`/houses/${bundle.house.id}/local`}>Local rules</Link>
     </p>
   );
 }
@@ -184,7 +186,7 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
           {counts(findings)}
         </span>
       </div>
-      <LooserHere findings={findings} />
+      <LooserHere />
       {applied?.past === past && (
         <p className="check-applied">
           Done: {applied.says}.{' '}

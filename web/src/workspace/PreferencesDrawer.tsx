@@ -1,7 +1,8 @@
 import { NEW_METHODS, type Preferences } from '@elwand/core';
-import { Drawer, InputNumber, Switch } from 'antd';
+import { Drawer, Switch } from 'antd';
 import { METHOD_WORDS } from '../house/words.ts';
 import { Choice } from '../parts/Choice.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
 import { useWork } from './work.ts';
 
 /** Where practitioners disagree, the person chooses; the consequences show in plan and checks. */
@@ -86,35 +87,29 @@ export function PreferencesDrawer({
           <Switch checked={preferences.alone} onChange={(alone) => set({ alone })} /> I work alone (fishing
           takes twice as long)
         </label>
-        <label className="field">
-          <span>Room to leave in a box, in³</span>
-          <InputNumber
-            min={0}
-            max={20}
-            step={0.5}
-            value={preferences.boxMarginCubicInches}
-            onChange={(v) => v !== null && set({ boxMarginCubicInches: v })}
-          />
-        </label>
-        <label className="field">
-          <span>How sure a bay should be clear, %</span>
-          <InputNumber
-            min={50}
-            max={99}
-            value={Math.round(preferences.bayWish * 100)}
-            onChange={(v) => v !== null && set({ bayWish: v / 100 })}
-          />
-        </label>
-        <label className="field">
-          <span>Minutes in one evening</span>
-          <InputNumber
-            min={30}
-            max={600}
-            step={30}
-            value={preferences.eveningMinutes}
-            onChange={(v) => v !== null && set({ eveningMinutes: v })}
-          />
-        </label>
+        <NumberField
+          label="Room to leave in a box, in³"
+          min={0}
+          max={20}
+          step={0.5}
+          value={preferences.boxMarginCubicInches}
+          onChange={(v) => v !== null && set({ boxMarginCubicInches: v })}
+        />
+        <NumberField
+          label="How sure a bay should be clear, %"
+          min={50}
+          max={99}
+          value={Math.round(preferences.bayWish * 100)}
+          onChange={(v) => v !== null && set({ bayWish: v / 100 })}
+        />
+        <NumberField
+          label="Minutes in one evening"
+          min={30}
+          max={600}
+          step={30}
+          value={preferences.eveningMinutes}
+          onChange={(v) => v !== null && set({ eveningMinutes: v })}
+        />
       </div>
     </Drawer>
   );

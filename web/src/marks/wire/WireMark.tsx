@@ -1,12 +1,4 @@
-import {
-  isProtecting,
-  boxModel,
-  cubicInches,
-  PARTS,
-  surveyBox,
-  type BoxWiring,
-  type PartKey,
-} from '@elwand/core';
+import { isBulky, boxModel, cubicInches, PARTS, surveyBox, type BoxWiring, type PartKey } from '@elwand/core';
 import { useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
@@ -18,7 +10,7 @@ const partName = (key: string): string => (key in PARTS ? PARTS[key as PartKey].
 /** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
 function crowding(box: BoxWiring): string {
   const pigtails = box.after.joins.flatMap((j) => j.members).filter((m) => m.kind === 'pigtail').length;
-  const bulky = box.point.devices.filter((d) => isProtecting(d) || d.kind === 'dimmer').length;
+  const bulky = box.point.devices.filter(isBulky).length;
   const parts = [
     box.after.joins.length > 0
       ? `${box.after.joins.length} connector${box.after.joins.length === 1 ? '' : 's'}`

@@ -51,11 +51,7 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const counted = load.loads.map((l) => ({
-        ...l,
-        continuous: l.continuous || l.appliance === 'water-heater',
-      }));
-      const top = countedWorst(counted, factor.value);
+      const top = countedWorst(load.loads, factor.value);
       const over = top.amps > breaker.amps + 1e-9;
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [

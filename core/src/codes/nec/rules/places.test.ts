@@ -1,26 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, makeRoom, type Bundle, type Furniture, type House } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluate.ts';
-import { applyEdit, holdsUp, sourceLine, type Finding } from '../../../findings/index.ts';
+import { applyEdit, holdsUp, sourceLine } from '../../../findings/index.ts';
 import { bundle, knownBox, loadAt, outlet, smallHouse, wallAt, wanted } from '../../../testing/build.ts';
+import { of, one, plan } from '../../../testing/judged.ts';
 import { feet, inches } from '../../../units/index.ts';
 import { cutFault } from './frame.ts';
 import { necPack } from '../pack.ts';
 import { SITE_CHECKS, checksAt, type CheckFacts } from '../tables/checks.ts';
 
 /** Each rule here with a case that holds, one that fails, one that is exactly equal and one where a fact is missing. */
-
-const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
-  bundle(smallHouse(more), [wanted(104)], {
-    protection: { groundFault: null, arcFault: 'at-breaker' },
-    ...job,
-  });
-const of = (b: Bundle, rule: string): Finding[] => evaluate(b).findings.filter((f) => f.rule === rule);
-const one = (b: Bundle, rule: string): Finding => {
-  const found = of(b, rule)[0];
-  if (!found) throw new Error(`no finding of ${rule}`);
-  return found;
-};
 
 describe('protection in the plan', () => {
   const furniture = (kind: 'sink' | 'tub', left: number, right: number): Furniture => ({

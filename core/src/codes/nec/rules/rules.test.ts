@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, type Bundle, type House, type Point } from '../../../document/index.ts';
+import { ItemId, type House, type Point } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluate.ts';
-import { applyEdit, type Finding } from '../../../findings/index.ts';
+import { applyEdit } from '../../../findings/index.ts';
 import {
   atBreaker,
   atPoint,
@@ -13,21 +13,8 @@ import {
   panel,
   smallHouse,
   wallAt,
-  wanted,
 } from '../../../testing/build.ts';
-
-const of = (b: Bundle, rule: string): Finding[] => evaluate(b).findings.filter((f) => f.rule === rule);
-const one = (b: Bundle, rule: string, subject?: string): Finding => {
-  const found = of(b, rule).filter((f) => subject === undefined || f.subjects.includes(subject));
-  expect(found.length).toBeGreaterThan(0);
-  return found[0]!;
-};
-/** One outlet wanted in the bay next to R2: the plan taps R2. */
-const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
-  bundle(smallHouse(more), [wanted(104)], {
-    protection: { groundFault: null, arcFault: 'at-breaker' },
-    ...job,
-  });
+import { of, one, plan } from '../../../testing/judged.ts';
 
 describe('gauge for breaker', () => {
   it('14 AWG all the way holds on 15 A, exactly', () =>

@@ -1,35 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import { BreakerId, PanelId, type Bundle, type Cable, type House } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluate.ts';
-import { applyEdit, type Finding } from '../../../findings/index.ts';
-import {
-  atBreaker,
-  atPoint,
-  bundle,
-  loadAt,
-  nm,
-  outlet,
-  panel,
-  smallHouse,
-  wanted,
-} from '../../../testing/build.ts';
+import { applyEdit } from '../../../findings/index.ts';
+import { atBreaker, atPoint, bundle, loadAt, nm, outlet, panel, smallHouse } from '../../../testing/build.ts';
+import { of, one, plan } from '../../../testing/judged.ts';
 import { feet } from '../../../units/index.ts';
 import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
 import { methodsFor } from './method.ts';
 
 /** Each rule here with a case that holds, one that fails, one that is exactly equal and one where a fact is missing. */
 
-const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
-  bundle(smallHouse(more), [wanted(104)], {
-    protection: { groundFault: null, arcFault: 'at-breaker' },
-    ...job,
-  });
-const of = (b: Bundle, rule: string): Finding[] => evaluate(b).findings.filter((f) => f.rule === rule);
-const one = (b: Bundle, rule: string): Finding => {
-  const found = of(b, rule)[0];
-  if (!found) throw new Error(`no finding of ${rule}`);
-  return found;
-};
 const cables = (first: Partial<Cable>, second: Partial<Cable> = {}): Cable[] => [
   nm('c1', atBreaker(), atPoint('r1'), first),
   nm('c2', atPoint('r1'), atPoint('r2'), second),
