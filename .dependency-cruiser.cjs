@@ -17,8 +17,19 @@ module.exports = {
     {
       name: 'core-uses-little',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/)' },
+      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/|/sheets/)' },
       to: { path: 'node_modules', pathNot: 'node_modules/(zod|flatqueue)' },
+    },
+    {
+      name: 'only-sheets-read-and-write-drawings',
+      comment:
+        'Parsers and writers of drawing files stay in one folder with an entry of its own, out of the first load.',
+      severity: 'error',
+      from: { path: '^core/src/sheets', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: 'node_modules',
+        pathNot: 'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|svgson|svg-path-commander)',
+      },
     },
     {
       name: 'server-knows-no-interface',

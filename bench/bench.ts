@@ -8,18 +8,20 @@ import {
   evaluate,
   framesOf,
   makeWant,
+  planJob,
   planOfHouse,
+  settingOf,
   WallId,
   type Bundle,
   type House,
   type RouteGraph,
 } from '@elwand/core';
-import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
+import { demoHouses, demoJobs, largeHouse, largeJob, spreadJob } from '@elwand/core/demo';
 
 /** Medians and ratios of the heavy parts. The machine may be shared: compare runs of one session, not absolute numbers. */
 
 function median(work: () => void, runs = 41): number {
-  for (let i = 0; i < 15; i++) work();
+  for (let i = 0; i < Math.min(15, runs); i++) work();
   const times = Array.from({ length: runs }, () => {
     const start = performance.now();
     work();
@@ -88,6 +90,31 @@ tell(
   `${big.points.length} points, every rule from scratch (budget 100 ms)`,
   median(() => void evaluate({ house: { ...big }, job: { ...largeJob(), wants: [] } }), 9),
 );
+
+const planOf = (house: House, job: Bundle['job']) => void planJob(settingOf({ house, job }));
+tell(
+  'options of the demo job, from scratch (budget 50 ms)',
+  median(() => planOf({ ...bundle.house }, bundle.job)),
+);
+const storeys = largeHouse(25, 3);
+tell(
+  `three storeys, 25 rooms, ${storeys.points.length} points, 6 wants: options (budget 500 ms)`,
+  median(() => planOf({ ...storeys }, spreadJob(25)), 7),
+);
+const before = process.memoryUsage().heapUsed;
+planOf({ ...storeys }, spreadJob(25));
+console.log(
+  `memory taken by that plan ${((process.memoryUsage().heapUsed - before) / 1048576).toFixed(0)} MB (budget 200 MB)`,
+);
+for (const rooms of [1, 3, 10, 30, 100]) {
+  const house = largeHouse(rooms, rooms < 3 ? 1 : 3);
+  const job =
+    rooms < 6 ? { ...spreadJob(rooms), wants: spreadJob(rooms).wants.slice(0, rooms) } : spreadJob(rooms);
+  tell(
+    `growth: ${rooms} rooms, ${house.points.length} points, ${job.wants.length} wants`,
+    median(() => planOf({ ...house }, job), rooms > 20 ? 3 : 7),
+  );
+}
 
 const house = bundle.house;
 const graph = buildGraph({

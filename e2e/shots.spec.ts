@@ -35,6 +35,15 @@ test('picture of load and breaker', async ({ page }) => {
   await page.screenshot({ path: 'docs/screenshots/4-tap-charts.png' });
 });
 
+test('picture of the house cut open', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1000 });
+  await page.goto('/houses/tamarack/jobs/keyboard/run');
+  await page.getByText('The house, cut open').click();
+  await page.getByRole('region', { name: 'The house, cut open' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: 'docs/screenshots/5-run-house.png' });
+});
+
 test('picture of a sum on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/sums/voltage-drop?gauge=14&amps=12');

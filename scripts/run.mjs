@@ -58,6 +58,7 @@ function build() {
         '--alias:@elwand/core=./core/src/index.ts',
         '--alias:@elwand/core/demo=./core/src/demo/index.ts',
         '--alias:@elwand/core/sums=./core/src/sums/index.ts',
+        '--alias:@elwand/core/sheets=./core/src/sheets/index.ts',
         `--outfile=${name}/bundle/main.js`,
         '--log-level=warning',
       ],

@@ -1,12 +1,13 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { BundleFile, House, Job } from '@elwand/core';
+import { PlanFile } from '@elwand/core/sheets';
 import { z } from 'zod';
 
 /** Writes the JSON Schema of every document format, or with --check tells whether the written ones are current. */
 const check = process.argv.includes('--check');
 mkdirSync('docs/schema', { recursive: true });
 let stale = 0;
-for (const [name, schema] of Object.entries({ house: House, job: Job, bundle: BundleFile })) {
+for (const [name, schema] of Object.entries({ house: House, job: Job, bundle: BundleFile, plan: PlanFile })) {
   const file = `docs/schema/${name}.schema.json`;
   const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;
   if (!check) writeFileSync(file, text);

@@ -21,7 +21,6 @@ export default defineConfig(({ mode }) => ({
               test: /node_modules[\\/](react|react-dom|scheduler|react-router|@reduxjs|react-redux|redux|immer|reselect)[\\/]/,
               priority: 30,
             },
-            { name: 'd3', test: /node_modules[\\/]d3/, priority: 25 },
           ],
         },
       },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { writeBundle } from '@elwand/core';
+import { PlanFile } from '@elwand/core/sheets';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { run } from './run.ts';
 
@@ -41,18 +42,46 @@ describe('elwand check', () => {
 describe('elwand plan', () => {
   it('gives options, plan, materials and steps', () => {
     const plan = JSON.parse(call('plan', 'tamarack.json').out) as {
-      options: unknown[];
-      chosen: { legs: unknown[] };
+      options: { key: string; legs: unknown[] }[];
+      chosen: string;
       materials: { lines: unknown[] };
       steps: unknown[];
       tests: unknown[];
       notUsable: { label: string; why: string[] }[];
     };
     expect(plan.options.length).toBeGreaterThan(2);
-    expect(plan.chosen.legs).toHaveLength(3);
+    expect(plan.options.find((o) => o.key === plan.chosen)?.legs).toHaveLength(3);
     expect(plan.materials.lines.length).toBeGreaterThan(5);
     expect(plan.steps.length).toBeGreaterThan(10);
     expect(plan.notUsable.find((n) => n.label === 'S1')?.why.join()).toContain('switch loop');
+  });
+});
+
+describe('the plan as a documented file', () => {
+  const read = (text: string) => PlanFile.safeParse(JSON.parse(text));
+  it.each([
+    ['tamarack.json', 'keyboard'],
+    ['tamarack.json', 'aquarium'],
+  ])('%s, job %s, is as its schema says, and every way adds up', (file, job) => {
+    const plan = read(call('plan', file, '--job', job).out);
+    expect(plan.error).toBeUndefined();
+    for (const o of plan.data!.options) {
+      expect(o.cableMm).toBeCloseTo(
+        o.legs.reduce((s, l) => s + l.cableMm, 0),
+        3,
+      );
+      expect(o.holes).toBe(
+        o.legs.flatMap((l) => l.moves).reduce((s, m) => s + m.holes.length + m.joists.length, 0),
+      );
+      for (const m of o.legs.flatMap((l) => l.moves))
+        if (m.op === 'drill-plate-above') expect(m.transfers.length).toBeGreaterThan(1);
+    }
+  });
+  it('has a sheet for each drawing, as SVG and DXF, and names them', () => {
+    expect(call('plan', 'tamarack.json', '--sheet', 'house').out).toMatch(/^<svg/);
+    expect(call('plan', 'tamarack.json', '--sheet', 'house', '--as', 'dxf').out).toContain('LWPOLYLINE');
+    expect(call('plan', 'tamarack.json', '--sheet', 'attic').err).toContain('known: joists-above-0, house');
+    expect(call('plan', 'tamarack.json', '--sheet', 'house', '--as', 'pdf').err).toContain('svg or dxf');
   });
 });
 

@@ -9,6 +9,7 @@ import {
   type Evaluation,
   type Finding,
 } from '@elwand/core';
+import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
 
 /** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable). */
@@ -21,7 +22,8 @@ export interface Outcome {
 const HELP = `elwand - plans a new point on a branch circuit that already exists
 
   elwand check FILE [--job ID] [--json]   findings of the house and its jobs
-  elwand plan FILE [--job ID]             options, chosen plan, materials and steps as JSON
+  elwand plan FILE [--job ID]             options with every way, chosen plan, materials and steps as JSON
+  elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a quick sum without a job; without ID the list of sums
   elwand --help
@@ -42,18 +44,29 @@ interface Call {
   readonly file: string;
   readonly job: string | null;
   readonly json: boolean;
+  readonly sheet: string | null;
+  readonly as: 'svg' | 'dxf';
 }
 
 function parseCall(args: readonly string[]): Call | string {
   const rest: string[] = [];
   let job: string | null = null;
   let json = false;
+  let sheetKey: string | null = null;
+  let as: Call['as'] = 'svg';
   for (let i = 0; i < args.length; i++) {
     const arg = args[i] ?? '';
     if (arg === '--json') json = true;
     else if (arg === '--job') {
       job = args[++i] ?? null;
       if (job === null) return '--job needs the id of a job';
+    } else if (arg === '--sheet') {
+      sheetKey = args[++i] ?? null;
+      if (sheetKey === null) return '--sheet needs the key of a sheet';
+    } else if (arg === '--as') {
+      const form = args[++i];
+      if (form !== 'svg' && form !== 'dxf') return '--as is svg or dxf';
+      as = form;
     } else if (arg.startsWith('-') && arg !== '-') return `no such option: ${arg}`;
     else rest.push(arg);
   }
@@ -64,7 +77,7 @@ function parseCall(args: readonly string[]): Call | string {
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
-  return { command, file, job, json };
+  return { command, file, job, json, sheet: sheetKey, as };
 }
 
 const WORD: Record<Finding['severity'], string> = {
@@ -108,20 +121,7 @@ function plan(bundle: Bundle): Outcome {
   const view = evaluate(bundle);
   const { chosen } = view;
   const out = {
-    format: 'elwand-plan',
-    formatVersion: 1,
-    house: bundle.house.id,
-    job: bundle.job.id,
-    code: view.pack.title,
-    options: view.options,
-    chosen: chosen?.option ?? null,
-    notUsable: view.planning.candidates
-      .filter((c) => !c.candidate.usable || !c.reached)
-      .map((c) => ({
-        point: c.candidate.pointId,
-        label: c.candidate.label,
-        why: c.candidate.reasons.filter((r) => r.kind === 'no').map((r) => r.says),
-      })),
+    ...planFile(bundle, view),
     findings: view.findings.filter((f) => f.severity !== 'ok'),
     boxes: chosen?.boxes ?? [],
     materials: chosen?.bill ?? null,
@@ -130,6 +130,24 @@ function plan(bundle: Bundle): Outcome {
     next: view.next,
   };
   return { code: stopped([view]), err: '', out: `${JSON.stringify(out, null, 2)}\n` };
+}
+
+/** One drawing of the plan, by its key; without a key the list of them. */
+function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
+  const view = evaluate(bundle);
+  const drawings = sheetsOf(view);
+  const drawing = drawings.find((d) => d.key === key);
+  if (!drawing)
+    return unusable(
+      `elwand: there is no sheet "${key}"; known: ${drawings.map((d) => d.key).join(', ') || 'none, because there is no plan'}`,
+    );
+  const caption = `${bundle.house.name}, ${bundle.job.name}.`;
+  return {
+    code: stopped([view]),
+    err: '',
+    out:
+      as === 'dxf' ? drawingDxf(drawing) : `${drawingSvg(drawing, { scale: null, page: LETTER, caption })}\n`,
+  };
 }
 
 function rules(args: readonly string[]): Outcome {
@@ -226,5 +244,7 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
         chosen.map((job) => ({ house, job })),
         call.json,
       )
-    : plan({ house, job: first });
+    : call.sheet === null
+      ? plan({ house, job: first })
+      : sheet({ house, job: first }, call.sheet, call.as);
 }

@@ -16,8 +16,10 @@ import { judgePlacements } from './place-wants.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
 import {
   applyPlan,
+  cutBoxes,
   planJob,
   runFacts,
+  tooMany,
   type Applied,
   type Option,
   type Planning,
@@ -34,6 +36,7 @@ import {
   type Step,
   type Test,
 } from './work/index.ts';
+import { transferFindings } from './transfers.ts';
 import { wireBox, type BoxWiring } from './wiring/index.ts';
 
 /** Everything the chosen option leads to. */
@@ -177,7 +180,7 @@ function rulesFor(
     touched: applied.touched,
     extended: applied.extended,
     boxMargin: job.preferences.boxMarginCubicInches,
-    runs: runFacts(base.plan, base.frames, option.legs, labels),
+    runs: runFacts(base.house, base.plan, base.frames, option.legs, labels),
     replaced: new Set<string>(applied.protectedAt),
     otherOptions: options
       .filter((o) => o.taps.every((t) => !option.taps.some((own) => own.pointId === t.pointId)))
@@ -203,8 +206,10 @@ function sheetOf(
   const { house, job } = bundle;
   const ids = [
     ...new Set([
-      ...option.taps.map((t) => t.pointId),
+      ...option.taps.filter((t) => !t.atPanel).map((t) => t.pointId),
       ...applied.protectedAt,
+      ...applied.changed,
+      ...applied.cuts.flatMap(cutBoxes),
       ...option.legs.map((l) => PointId.parse(l.to)),
     ]),
   ];
@@ -213,7 +218,16 @@ function sheetOf(
   const dark = option.dark.flatMap((id) => labels.get(id) ?? []);
   return {
     boxes,
-    steps: workSteps({ house, job, plan: base.plan, option, boxes, darkLabels: dark, labels }),
+    steps: workSteps({
+      house,
+      job,
+      plan: base.plan,
+      option,
+      boxes,
+      cuts: applied.cuts,
+      darkLabels: dark,
+      labels,
+    }),
   };
 }
 
@@ -231,14 +245,26 @@ function detail(
     return {
       label: `${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
       gauge: cable?.gauge ?? '14',
-      conductors: 2,
+      conductors: leg.conductors,
       method: leg.method,
       lengthMm: leg.route.cableMm,
     };
   });
+  for (const cut of applied.cuts)
+    pieces.push({
+      label: `bridge in ${cut.from.label} to ${cut.to.label}`,
+      gauge: cut.cable.gauge ?? '14',
+      conductors: cut.cable.conductors,
+      method: 'NM-B',
+      lengthMm: applied.house.cables.find((c) => c.id === `cut-${cut.cable.id}-bridge`)?.lengthMm ?? 0,
+    });
   const dark = house.points.filter((p) => option.dark.includes(p.id));
   const fresh = applied.house.points.filter((p) => p.id.startsWith('new-'));
-  const taps = house.points.filter((p) => option.taps.some((t) => t.pointId === p.id));
+  const ends = new Set<string>([
+    ...option.taps.map((t) => t.pointId),
+    ...applied.cuts.flatMap((c) => [c.from.id, c.to.id]),
+  ]);
+  const taps = house.points.filter((p) => ends.has(p.id));
   return {
     option,
     applied,
@@ -281,6 +307,7 @@ const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
 
 function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
   if (bundle.job.wants.length === 0 || planning.options.length > 0) return [];
+  const many = tooMany(bundle.job.wants.length);
   const best = planning.candidates
     .map((c) => c.candidate)
     .sort(
@@ -296,7 +323,9 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
       origin: 'new',
       mark: 'tap',
       subjects: [],
-      says: base.house.points.length === 0 ? 'Nothing to tap is entered yet' : 'No box here can feed this',
+      says:
+        many ??
+        (base.house.points.length === 0 ? 'Nothing to tap is entered yet' : 'No box here can feed this'),
       detail:
         reason && best
           ? `Nearest: ${best.label}, but ${reason}. Every box and its reason is listed in Tap.`
@@ -315,8 +344,9 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
  */
 export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation): Evaluation {
   // What a signed-off job wanted stands in the house by now: it is not planned a second time.
-  if (bundle.job.signedOff !== null && bundle.job.wants.length > 0) {
-    const done = evaluate({ house: bundle.house, job: { ...bundle.job, wants: [] } });
+  const { wants, changes = [] } = bundle.job;
+  if (bundle.job.signedOff !== null && wants.length + changes.length > 0) {
+    const done = evaluate({ house: bundle.house, job: { ...bundle.job, wants: [], changes: [] } });
     return { ...done, bundle };
   }
   const base = baseOf(bundle.house);
@@ -352,6 +382,7 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
       ...none(base, bundle, planning),
       ...integrityFindings(bundle),
       ...placeFindings,
+      ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
     ],
     job,

@@ -14,3 +14,5 @@ export * from './work/index.ts';
 export * from './tape/index.ts';
 export * from './evaluate.ts';
 export * from './sign-off.ts';
+export { nextReadingFor } from './place-wants.ts';
+export * from './transfers.ts';

@@ -30,7 +30,7 @@ describe('where a wanted point is put', () => {
     });
     const [f] = about(house, wanted(56), 'place-odds');
     expect(f).toMatchObject({ severity: 'watch', mark: 'site', because: { need: 0.9 } });
-    expect(f?.detail).toContain('One more reading near');
+    expect(f?.detail).toContain('One more reading at');
     const read = {
       ...house,
       rooms: house.rooms.map((r) => ({

@@ -2,12 +2,13 @@ import type { CodePack } from './codes/index.ts';
 import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
 import type { Finding, Remedy } from './findings/index.ts';
 import { practice, published } from './findings/index.ts';
-import { chooseBox, boxesFor, newPointId } from './planning/index.ts';
+import { chooseBox, boxesFor, isOutdoors, newPointId } from './planning/index.ts';
 import {
-  bestNextHit,
   judgePlace,
   nearestGoodPlace,
   neighbourHeight,
+  nextReading,
+  type NextReading,
   type Placement,
   type PlacementFault,
   type PlacementInput,
@@ -29,7 +30,7 @@ export function placementInput(setting: Setting, want: Want): PlacementInput | u
   const { house, job, plan, frames } = setting;
   const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
   if (!frame) return undefined;
-  const box = chooseBox(job, want, frame, plan.roomOf(want.at)?.use === 'outdoor');
+  const box = chooseBox(job, want, frame, isOutdoors(plan, want.at));
   return {
     house,
     plan,
@@ -40,6 +41,14 @@ export function placementInput(setting: Setting, want: Want): PlacementInput | u
     others: job.wants,
     self: want.id,
   };
+}
+
+/** The reading that would tell most about the place of a want on a wall; undefined where it is on none. */
+export function nextReadingFor(setting: Setting, want: Want): NextReading | undefined {
+  const input = placementInput(setting, want);
+  if (!input || want.at.on !== 'wall') return undefined;
+  const half = input.box.widthMm / 2;
+  return nextReading(input.frame.wall, want.at.xMm - half, want.at.xMm + half);
 }
 
 const article = (s: string): string => (/^[aeiou]/.test(s) ? `an ${s}` : `a ${s}`);
@@ -57,11 +66,11 @@ function words(
         detail: 'As far as the readings and the framing tell, wood is where its box would go.',
       };
     case 'odds': {
-      const frame = want.at.on === 'wall' ? setting.frames.get(want.at.wallId) : undefined;
-      const hit =
-        frame && want.at.on === 'wall'
-          ? ` One more reading near ${L(bestNextHit(frame, want.at.xMm))} from the left corner would settle it.`
-          : '';
+      const next = nextReadingFor(setting, want);
+      const gains = next && next.then > Math.max(next.now, 1 - next.now) + 0.01;
+      const hit = gains
+        ? ` One more reading at ${L(next.atMm)} from the left corner would help most: about ${percent(next.then, 0)} sure then.`
+        : '';
       return {
         says: `Is the bay clear where ${want.label} goes?`,
         detail: `Clear at ${percent(fault.odds, 0)}; ${percent(fault.wish, 0)} wished. Pipes and cables are not counted.${hit}`,

@@ -1,4 +1,5 @@
 import {
+  BreakerId,
   CableId,
   freeLabel,
   ItemId,
@@ -15,25 +16,32 @@ export function signOff(evaluation: Evaluation, at: string): Bundle {
   if (!chosen) return bundle;
   const { house } = chosen.applied;
   const fresh = (id: string): string =>
-    id.startsWith('new-') ? `built-${bundle.job.id}-${id.slice(4)}`.slice(0, 64) : id;
+    /^(new|cut)-/.test(id) ? `built-${bundle.job.id}-${id.replace(/^new-/, '')}`.slice(0, 64) : id;
   const end = (e: Cable['from']): Cable['from'] =>
-    e.at === 'point' ? { ...e, pointId: PointId.parse(fresh(e.pointId)) } : e;
+    e.at === 'point'
+      ? { ...e, pointId: PointId.parse(fresh(e.pointId)) }
+      : { ...e, breakerId: BreakerId.parse(fresh(e.breakerId)) };
   const points: Point[] = [];
   for (const p of house.points)
     points.push(
-      p.id.startsWith('new-')
+      fresh(p.id) !== p.id
         ? { ...p, id: PointId.parse(fresh(p.id)), label: freeLabel([...house.points, ...points], p.kind) }
         : p,
     );
   return {
     house: {
       ...house,
+      panels: house.panels.map((p) => ({
+        ...p,
+        breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
+      })),
       points,
       cables: house.cables.map((c) => ({
         ...c,
         id: CableId.parse(fresh(c.id)),
         from: end(c.from),
         to: end(c.to),
+        switchedBy: c.switchedBy === null ? null : PointId.parse(fresh(c.switchedBy)),
       })),
       loads: house.loads.map((l) => ({
         ...l,

@@ -1,3 +1,4 @@
+import type { BoxFacts } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 
@@ -270,6 +271,24 @@ export const BOXES: readonly BoxModel[] = [
     marked,
   ),
 ];
+
+/** Boxes of one mounting and width, round ones for lights or those for devices; the largest first. */
+export const boxesOf = (mounting: Mounting, gangs: number, round = false): BoxModel[] =>
+  BOXES.filter((b) => b.mounting === mounting && b.gangs === gangs && b.id.includes('round') === round).sort(
+    (a, b) => b.volumeCubicInches - a.volumeCubicInches,
+  );
+
+/** What is known of a box once its kind is chosen; nothing but its width where there is no such kind. */
+export const factsOf = (
+  model: BoxModel | undefined,
+  gangs: number,
+): Pick<BoxFacts, 'model' | 'markedCubicInches' | 'gangs' | 'clamps' | 'metal'> => ({
+  model: model?.id ?? null,
+  markedCubicInches: null,
+  gangs,
+  clamps: model?.clampsInside ? 'inside' : 'none',
+  metal: model?.metal ?? null,
+});
 
 export const boxModel = (id: string | null): BoxModel | undefined => BOXES.find((b) => b.id === id);
 

@@ -6,6 +6,17 @@ import type { OutletFacts, PlaceFacts } from './pack.ts';
 export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 120): PlaceFacts | undefined {
   const room = plan.roomOf(at);
   if (!room) return undefined;
+  if (at.on === 'outside')
+    return {
+      use: 'outdoor',
+      moisture: 'wet',
+      heightMm: at.heightMm,
+      toSinkMm: null,
+      toSinkStraightMm: null,
+      toTub: null,
+      overCounter: false,
+      volts,
+    };
   const use = at.on === 'attic' ? ('attic' as const) : room.use;
   const tub = reachTo(plan, at, 'tub', 'same');
   return {

@@ -6,4 +6,4 @@ import { aquariumJob, keyboardJob, tamarackHouse } from './tamarack.ts';
 export const demoHouses = (): House[] => [tamarackHouse(), quarryHouse()];
 export const demoJobs = (): Job[] => [keyboardJob(), aquariumJob(), freezerJob()];
 
-export { largeHouse, largeJob } from './large.ts';
+export { largeHouse, largeJob, spreadJob } from './large.ts';

@@ -16,8 +16,13 @@ import { at, breaker, fromBreaker } from './tamarack.ts';
 const ROOM_WIDTH = feet(12);
 const ROOM_DEPTH = feet(11);
 
-/** A made-up house of rooms in a row, six outlets and a circuit each: for measuring, and for trying what many points do. */
-export function largeHouse(rooms: number): House {
+/**
+ * A made-up house of rooms in rows, six outlets and a circuit each: for measuring, and for trying what many points do.
+ * @param storeys rows that stand over each other, a basement under the lowest and an attic over the highest
+ */
+export function largeHouse(rooms: number, storeys = 1): House {
+  const inRow = Math.ceil(rooms / storeys);
+  const levelOf = (r: number) => Math.floor(r / inRow);
   const outlet = (r: number, k: number): Point =>
     makePoint(
       `p${r}-${k}`,
@@ -39,7 +44,23 @@ export function largeHouse(rooms: number): House {
   return makeHouse('large', 'Sedge End, the long house', {
     rooms: numbers.map((r) =>
       makeRoom(`r${r}`, `Room ${r + 1}`, 'bedroom', ROOM_WIDTH, ROOM_DEPTH, {
-        place: { xMm: r * (ROOM_WIDTH + inches(4.5)), yMm: 0 },
+        place: { xMm: (r % inRow) * (ROOM_WIDTH + inches(4.5)), yMm: 0 },
+        ...(storeys === 1
+          ? {}
+          : {
+              level: levelOf(r),
+              above: {
+                kind: levelOf(r) === storeys - 1 ? 'attic' : 'finished',
+                canEnter: levelOf(r) === storeys - 1,
+                joists: 'y',
+                insulated: true,
+              },
+              below: {
+                kind: levelOf(r) === 0 ? 'basement' : 'finished',
+                canEnter: levelOf(r) === 0,
+                joists: 'y',
+              },
+            }),
       }),
     ),
     points: numbers.flatMap((r) => outlets.map((k) => outlet(r, k))),
@@ -79,4 +100,17 @@ export const largeJob = (): Job =>
         heightMm: inches(15),
       }),
     ],
+  });
+
+/** Six wanted points spread over a large house. */
+export const spreadJob = (rooms: number): Job =>
+  makeJob('spread-job', HouseId.parse('large'), 'Six outlets more', {
+    wants: Array.from({ length: 6 }, (_, i) =>
+      makeWant(`w${i + 1}`, `new ${i + 1}`, {
+        on: 'wall',
+        wallId: WallId.parse(`r${Math.floor((i * rooms) / 6)}-w${i % 2 === 0 ? 1 : 3}`),
+        xMm: inches(72),
+        heightMm: inches(15),
+      }),
+    ),
   });

@@ -88,6 +88,16 @@ export const Framing = z.object({
 });
 export type Framing = z.infer<typeof Framing>;
 
+/** A way that is there already: a hole or an empty conduit from this wall to above, below or the other face. */
+export const Passage = z.object({
+  id: ItemId,
+  kind: z.enum(['hole', 'conduit']),
+  to: z.enum(['above', 'below', 'behind']),
+  atMm: Mm,
+  diameterMm: Mm,
+});
+export type Passage = z.infer<typeof Passage>;
+
 export const Wall = z.object({
   id: WallId,
   name: Name,
@@ -102,6 +112,11 @@ export const Wall = z.object({
   hits: z.array(Hit).max(200),
   obstacles: z.array(Obstacle).max(60),
   furniture: z.array(Furniture).max(60),
+  /** What an exterior wall is clad with; left out, boards that a wood bit goes through. */
+  outerFace: z.enum(['siding', 'masonry']).optional(),
+  /** A baseboard that can come off and be put back: cable may go behind it. */
+  baseboard: z.boolean().optional(),
+  passages: z.array(Passage).max(20).optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 
@@ -111,11 +126,20 @@ export const SpaceAbove = z.object({
   /** Which way the joists run in plan: x is along the first wall. */
   joists: z.enum(['x', 'y']),
   insulated: z.boolean(),
+  /** A ceiling joist that was found, across the joists from the room's place, and how far apart they are; left out, nobody has looked. */
+  joistAtMm: Mm.optional(),
+  joistSpacingMm: Mm.min(200, 'joists closer than 200 mm are not a spacing').optional(),
+  /** Where the attic is entered, from the room's place in the plan; left out, elsewhere. */
+  hatch: z.object({ xMm: z.number(), yMm: z.number() }).optional(),
 });
 export const SpaceBelow = z.object({
   kind: z.enum(['basement', 'crawl', 'slab', 'finished']),
   canEnter: z.boolean(),
   joists: z.enum(['x', 'y']),
+  /** Clear height of a crawl space; left out, one can work on hands and knees. */
+  clearMm: Mm.optional(),
+  /** Depth of the floor joists; left out, 7-1/4 in. */
+  joistDepthMm: Mm.optional(),
 });
 
 export const Room = z.object({
@@ -123,6 +147,8 @@ export const Room = z.object({
   name: Name,
   use: RoomUse,
   ceilingMm: Mm.min(1500, 'a ceiling under 1500 mm is not a room'),
+  /** Storey: 0 is the lowest; left out, 0. */
+  level: z.int().min(0).max(9).optional(),
   /** Left end of the first wall in the plan of the house. */
   place: z.object({ xMm: z.number(), yMm: z.number() }),
   above: SpaceAbove,
@@ -135,6 +161,8 @@ export type Room = z.infer<typeof Room>;
 
 export const Position = z.discriminatedUnion('on', [
   z.object({ on: z.literal('wall'), wallId: WallId, xMm: Mm, heightMm: Mm }),
+  /** The outer face of an exterior wall, measured as seen from inside. */
+  z.object({ on: z.literal('outside'), wallId: WallId, xMm: Mm, heightMm: Mm }),
   z.object({ on: z.literal('ceiling'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
   z.object({ on: z.literal('attic'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
   z.object({ on: z.literal('basement'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
@@ -319,6 +347,10 @@ export const Panel = z.object({
   label: Name,
   place: z.string().max(120),
   breakers: z.array(Breaker).max(84),
+  /** Where it stands, when it was measured: a new circuit can start there. */
+  at: Position.optional(),
+  /** Places for single-pole breakers in all; left out, nobody has counted. */
+  spaces: z.int().min(1).max(84).optional(),
   /** The breaker in another panel that feeds this one; left out, it is fed from the service. */
   fedFrom: BreakerId.optional(),
 });

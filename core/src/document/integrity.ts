@@ -72,7 +72,7 @@ function pointProblems(house: House): Problem[] {
   const onWall = new Map<string, Point[]>();
   for (const p of house.points) {
     const where = `point "${p.label}"`;
-    if (p.at.on !== 'wall') {
+    if (p.at.on !== 'wall' && p.at.on !== 'outside') {
       if (!rooms.has(p.at.roomId))
         problems.push({ where, what: `is in a room that is not there (${p.at.roomId})`, subjects: [p.id] });
       continue;
@@ -88,7 +88,7 @@ function pointProblems(house: House): Problem[] {
         what: `lies outside its wall "${found.wall.name}"`,
         subjects: [p.id, found.wall.id],
       });
-    onWall.set(p.at.wallId, [...(onWall.get(p.at.wallId) ?? []), p]);
+    if (p.at.on === 'wall') onWall.set(p.at.wallId, [...(onWall.get(p.at.wallId) ?? []), p]);
   }
   for (const list of onWall.values())
     list.forEach((a, i) => {
@@ -167,9 +167,37 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
     house.rooms.flatMap((r) => r.walls.map((w) => [w.id, { wall: w, room: r }] as const)),
   );
   const points = new Set<string>(house.points.map((p) => p.id));
+  const panels = new Set<string>(house.panels.map((p) => p.id));
+  const rooms = new Set<string>(house.rooms.map((r) => r.id));
+  const wanted = new Map<string, Bundle['job']['wants'][number]>(job.wants.map((w) => [w.id, w]));
+  for (const change of job.changes ?? [])
+    for (const id of change.kind === 'swap' ? [change.pointId, change.withId] : [change.pointId])
+      if (!points.has(id))
+        problems.push({
+          where: `change "${change.kind}"`,
+          what: `is of a point that is not there (${id})`,
+          subjects: [change.id],
+        });
   for (const want of job.wants) {
     const where = `wanted point "${want.label}"`;
-    if (want.at.on === 'wall') {
+    if (want.control.by === 'want') {
+      const by = wanted.get(want.control.wantId);
+      if (by?.kind !== 'switch')
+        problems.push({
+          where,
+          what: 'is commanded by a wanted switch that is not there',
+          subjects: [want.id],
+        });
+    }
+    if (want.source?.from === 'point' && !points.has(want.source.pointId))
+      problems.push({ where, what: 'is to be fed from a point that is not there', subjects: [want.id] });
+    if (want.source?.from === 'panel' && !panels.has(want.source.panelId))
+      problems.push({ where, what: 'is to be fed from a panel that is not there', subjects: [want.id] });
+    if (want.replaces !== undefined && !points.has(want.replaces))
+      problems.push({ where, what: 'takes the place of a point that is not there', subjects: [want.id] });
+    if (want.at.on !== 'wall' && want.at.on !== 'outside' && !rooms.has(want.at.roomId))
+      problems.push({ where, what: 'is in a room that is not there', subjects: [want.id] });
+    if (want.at.on === 'wall' || want.at.on === 'outside') {
       const found = walls.get(want.at.wallId);
       if (!found) problems.push({ where, what: 'is on a wall that is not there', subjects: [want.id] });
       else if (want.at.xMm > found.wall.lengthMm || want.at.heightMm > found.room.ceilingMm)

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { CableType, Gauge, House, LoadFacts, Position } from './house.ts';
-import { HouseId, ItemId, JobId, PointId, WantId } from './ids.ts';
+import { CableType, DeviceKind, Gauge, House, LoadFacts, Position } from './house.ts';
+import { HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
 
@@ -10,20 +10,89 @@ const Note = z.string().max(4000);
 export const Want = z.object({
   id: WantId,
   label: Name,
-  kind: z.enum(['receptacle', 'luminaire', 'appliance']),
+  kind: z.enum(['receptacle', 'switch', 'luminaire', 'fan', 'appliance']),
   at: Position,
   gangs: z.int().min(1).max(3),
   /** Always live, or commanded by an existing switch. */
   control: z.discriminatedUnion('by', [
     z.object({ by: z.literal('always') }),
     z.object({ by: z.literal('switch'), pointId: PointId }),
+    /** A switch that is wanted in the same job. */
+    z.object({ by: z.literal('want'), wantId: WantId }),
   ]),
+  /** Where its power must come from, when that is not left to the search: a box that is there, or a panel. */
+  source: z
+    .discriminatedUnion('from', [
+      z.object({ from: z.literal('point'), pointId: PointId }),
+      z.object({ from: z.literal('panel'), panelId: PanelId }),
+    ])
+    .optional(),
+  /** The point that moves here: its devices come along, its old box stays as a reachable junction. */
+  replaces: PointId.optional(),
   /** 240 for an appliance between two hots; left out, 120. */
   volts: z.literal(240).optional(),
   loads: z.array(LoadFacts).max(12),
   note: Note,
 });
 export type Want = z.infer<typeof Want>;
+
+/** A change of a point that stays where it is. */
+export const Change = z.discriminatedUnion('kind', [
+  /** Another device in the place of one that is there. */
+  z.object({
+    kind: z.literal('replace'),
+    id: ItemId,
+    pointId: PointId,
+    index: z.int().min(0).max(5),
+    device: DeviceKind,
+  }),
+  /** A wider box with more devices in it. */
+  z.object({
+    kind: z.literal('enlarge'),
+    id: ItemId,
+    pointId: PointId,
+    devices: z.array(DeviceKind).min(1).max(3),
+  }),
+  /** Devices taken out; the box keeps its place and gets a narrower one or blanks. */
+  z.object({
+    kind: z.literal('reduce'),
+    id: ItemId,
+    pointId: PointId,
+    drop: z.array(z.int().min(0).max(5)).min(1).max(5),
+  }),
+  /** Taken out of use: what hangs beyond stays spliced behind a blank plate, else its cable is made dead. */
+  z.object({ kind: z.literal('retire'), id: ItemId, pointId: PointId }),
+  /** Two points change their devices. */
+  z.object({ kind: z.literal('swap'), id: ItemId, pointId: PointId, withId: PointId }),
+]);
+export type Change = z.infer<typeof Change>;
+
+/** Operations that a person may have to buy or hire a tool for. */
+export const ToolKey = z.enum([
+  'right-angle-drill',
+  'flexible-bit',
+  'fish-rods',
+  'masonry-bit',
+  'tubing-bender',
+  'pry-bar',
+]);
+export type ToolKey = z.infer<typeof ToolKey>;
+
+const Factor = z.number().min(0.05).max(20);
+/** How much more or less than usual each thing weighs; 1 is as usual. */
+export const Tune = z.object({
+  patching: Factor,
+  cable: Factor,
+  attic: Factor,
+  time: Factor,
+  holes: Factor,
+  risk: Factor,
+});
+export type Tune = z.infer<typeof Tune>;
+
+/** A kind of work that the person will not do, everywhere or at one wall. */
+export const Avoid = z.object({ op: z.string().max(40), wallId: WallId.nullable() });
+export type Avoid = z.infer<typeof Avoid>;
 
 export const Preferences = z.object({
   passPower: z.enum(['pigtails', 'through-device']),
@@ -35,6 +104,9 @@ export const Preferences = z.object({
   bayWish: z.number().min(0.5).max(0.999),
   alone: z.boolean(),
   eveningMinutes: z.number().min(30).max(600),
+  tune: Tune.optional(),
+  /** Tools that are neither there nor to be bought or hired. */
+  lacks: z.array(ToolKey).max(10).optional(),
 });
 export type Preferences = z.infer<typeof Preferences>;
 
@@ -97,6 +169,8 @@ export const Job = z.object({
   name: Name,
   wants: z.array(Want).max(20),
   preferences: Preferences,
+  changes: z.array(Change).max(40).optional(),
+  avoid: z.array(Avoid).max(40).optional(),
   protection: ProtectionChoice,
   /** Key of the chosen option; null follows the best one. */
   option: z.string().max(300).nullable(),

@@ -126,7 +126,9 @@ function deviceNeeds(boxes: readonly BoxWiring[], plan: PlanOfHouse, job: Job): 
 function routeNeeds(routes: readonly Route[]): Need[] {
   const holes = routes.flatMap(holesOf);
   const staples = routes.flatMap((r) => r.moves).reduce((s, m) => s + m.supportsMm.length, 0);
-  const plates = holes.filter((h) => h.plateNeeded).length;
+  const plates =
+    holes.filter((h) => h.plateNeeded).length +
+    routes.flatMap((r) => r.moves).reduce((s, m) => s + m.plates, 0);
   const seal = holes.filter((h) => h.fireSeal).length;
   const opened = routes.some((r) => r.openedMm2 > 0);
   return [

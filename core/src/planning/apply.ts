@@ -1,11 +1,14 @@
-import { BOXES, boxModel, ringModel, type BoxModel } from '../catalog/index.ts';
+import { BOXES, boxesOf, boxModel, factsOf, ringModel, type BoxModel } from '../catalog/index.ts';
 import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
-import { CableId, ItemId, PointId } from '../document/index.ts';
+import { CableId, isSwitchDevice, ItemId, PointId } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { WallId } from '../document/index.ts';
+import { applyChanges, BLANK } from './changes.ts';
+import type { CutIn } from './candidate.ts';
+import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newPointId, type PlannedLeg } from './types.ts';
 
 /** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
@@ -17,15 +20,9 @@ export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
 
 /** Boxes for a want that the wall can take: right mounting and gangs, not deeper than the cavity; largest first. */
 export function boxesFor(want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel[] {
-  const round = want.kind === 'luminaire';
+  const round = want.kind === 'luminaire' || want.kind === 'fan';
   const cavity = frame ? frame.clearDepthMm + frame.wall.boardMm : Number.POSITIVE_INFINITY;
-  return BOXES.filter(
-    (b) =>
-      (outdoor ? b.mounting === 'weatherproof' : b.mounting === 'old-work') &&
-      b.gangs === want.gangs &&
-      (round ? b.id.includes('round') : !b.id.includes('round')) &&
-      b.depthMm <= cavity,
-  ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
+  return boxesOf(outdoor ? 'weatherproof' : 'old-work', want.gangs, round).filter((b) => b.depthMm <= cavity);
 }
 
 /** The largest box that the wall takes; the smallest of the kind when none fits, so that the checks can say why. */
@@ -42,7 +39,10 @@ export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, ou
 }
 
 function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack: CodePack): Device[] {
-  if (want.kind === 'luminaire') return [{ kind: 'luminaire', amps: 15, grounded: true }];
+  if (want.kind === 'luminaire' || want.kind === 'fan')
+    return [{ kind: want.kind, amps: 15, grounded: true }];
+  if (want.kind === 'switch')
+    return Array.from({ length: want.gangs }, (): Device => ({ kind: 'switch', amps: 15, grounded: true }));
   if (want.kind === 'appliance')
     return want.volts === 240
       ? [{ kind: 'appliance', amps: breaker.amps, grounded: true, volts: 240 }]
@@ -67,6 +67,12 @@ export interface Applied {
   readonly extended: ReadonlySet<string>;
   /** Existing point that becomes the protecting first receptacle of its circuit, when that was chosen. */
   readonly protectedAt: readonly PointId[];
+  /** Existing points that are changed where they are. */
+  readonly changed: readonly PointId[];
+  /** Cables that are cut into, each with its two new boxes. */
+  readonly cuts: readonly CutIn[];
+  /** Cables that go out of use. */
+  readonly deadCables: readonly string[];
 }
 
 interface Setting {
@@ -103,27 +109,26 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
     const want = job.wants.find((w) => newPointId(w) === leg.to);
     if (!want) return [];
     const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
-    const box = chooseBox(job, want, frame, plan.roomOf(want.at)?.use === 'outdoor');
+    const box = chooseBox(job, want, frame, isOutdoors(plan, want.at));
+    const moved = setting.house.points.find((p) => p.id === want.replaces);
     return [
       {
         id: newPointId(want),
         label: want.label,
-        kind: want.kind,
+        kind: moved?.kind ?? want.kind,
         at: want.at,
         condition: 'sound',
         accessible: true,
-        box: {
-          model: box.id,
-          markedCubicInches: null,
-          gangs: want.gangs,
-          clamps: box.clampsInside ? 'inside' : 'none',
-          metal: box.metal,
-        },
-        devices: devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
+        box: factsOf(box, want.gangs),
+        devices: moved?.devices ?? devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
       },
     ];
   });
 }
+
+/** Is a place out of doors: the outer face of a wall, or a room that is none. */
+export const isOutdoors = (plan: PlanOfHouse, at: Want['at']): boolean =>
+  at.on === 'outside' || plan.roomOf(at)?.use === 'outdoor';
 
 /** How a wiring method brings its ground and, where it is a raceway, which size it starts with. */
 function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'size'> {
@@ -142,10 +147,17 @@ function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'si
   }
 }
 
+/** What a new cable carries; a switch that moves keeps its box as the place where its conductors are joined. */
+function carriesOf(setting: Setting, leg: PlannedLeg): Pick<Cable, 'carries' | 'conductors' | 'switchedBy'> {
+  const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
+  const moved = setting.house.points.find((p) => p.id === want?.replaces);
+  return moved?.devices.some(isSwitchDevice)
+    ? { carries: 'loop-neutral', conductors: 3, switchedBy: PointId.parse(leg.to) }
+    : { carries: leg.carries, conductors: leg.conductors, switchedBy: leg.switchedBy };
+}
+
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   return legs.map((leg, i): Cable => {
-    const switched = leg.control.by === 'switch';
-    const twoHots = setting.job.wants.some((w) => w.volts === 240 && newPointId(w) === leg.to);
     const fromLoad = own.has(leg.from) || leg.fromProtected;
     return {
       id: CableId.parse(`new-leg-${i + 1}`),
@@ -155,15 +167,51 @@ function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
         : {}),
       gauge: newGauge(setting.job, leg.breaker, setting.pack),
       metal: 'Cu',
-      conductors: 2,
-      from: { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
+      from: leg.atPanel
+        ? { at: 'breaker', breakerId: leg.breaker.id }
+        : { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
       to: { at: 'point', pointId: PointId.parse(leg.to), on: own.has(leg.to) ? 'line' : 'splice' },
-      carries: switched ? 'switched' : twoHots ? 'two-hots' : 'feed',
-      switchedBy: leg.control.by === 'switch' ? leg.control.pointId : null,
+      ...carriesOf(setting, leg),
       lengthMm: leg.route.cableMm,
       way: 'seen',
     };
   });
+}
+
+/** New breakers of the legs that start in a panel, in their panels. */
+function withNewBreakers(house: House, legs: readonly PlannedLeg[]): House {
+  const fresh = legs.filter((l) => l.atPanel);
+  if (fresh.length === 0) return house;
+  return {
+    ...house,
+    panels: house.panels.map((p) => ({
+      ...p,
+      breakers: [
+        ...p.breakers,
+        ...new Map(
+          fresh.filter((l) => l.from === (p.id as string)).map((l) => [l.breaker.id, l.breaker] as const),
+        ).values(),
+      ],
+    })),
+  };
+}
+
+/** Points that move leave their old box as a junction that stays reachable; what they commanded and carried goes along. */
+function withMoved(house: House, job: Job): House {
+  const moves = job.wants.filter((w) => w.replaces !== undefined);
+  if (moves.length === 0) return house;
+  const to = new Map(moves.map((w) => [w.replaces as string, newPointId(w)] as const));
+  return {
+    ...house,
+    points: house.points.map((p) =>
+      to.has(p.id) ? { ...p, kind: 'junction' as const, devices: [BLANK] } : p,
+    ),
+    loads: house.loads.map((l) => ({ ...l, pointId: to.get(l.pointId) ?? l.pointId })),
+    cables: house.cables.map((c) => ({
+      ...c,
+      switchedBy: c.switchedBy === null ? null : (to.get(c.switchedBy) ?? c.switchedBy),
+    })),
+  };
 }
 
 const UPGRADE: Record<'gfci' | 'afci' | 'dual', Device['kind']> = {
@@ -227,17 +275,7 @@ function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House 
     points: house.points.map((p) => {
       if (!taps.has(p.id)) return p;
       const model = boxModel(job.boxes[p.id] ?? null);
-      if (model)
-        return {
-          ...p,
-          box: {
-            ...p.box,
-            model: model.id,
-            markedCubicInches: null,
-            clamps: model.clampsInside ? ('inside' as const) : ('none' as const),
-            metal: model.metal,
-          },
-        };
+      if (model) return { ...p, box: { ...p.box, ...factsOf(model, p.box.gangs) } };
       const ring = ringModel(job.rings[p.id] ?? null);
       const clamps = job.clampsOutside.includes(p.id) ? ('outside' as const) : p.box.clamps;
       const ringCubicInches = (p.box.extras?.ringCubicInches ?? 0) + (ring?.volumeCubicInches ?? 0);
@@ -253,8 +291,11 @@ function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House 
 
 /** The house as it will be when the legs are in: the rules judge this one against the house as it stands. */
 export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before: Feed): Applied {
-  const { house, job } = setting;
-  const taps = new Set(legs.map((l) => l.from).filter((id) => !id.startsWith('new-')));
+  const { job } = setting;
+  const changes = applyChanges(setting.house, job);
+  const cuts = [...new Map(legs.flatMap((l) => (l.cut ? [[l.cut.cable.id, l.cut] as const] : []))).values()];
+  const house = withCutIns(withNewBreakers(withMoved(changes.house, job), legs), cuts);
+  const taps = new Set(legs.flatMap((l) => (l.atPanel || l.from.startsWith('new-') ? [] : [l.from])));
   const own = ownGroundFault(setting, legs);
   const points = newPoints(setting, legs, own);
   const cables = newCables(setting, legs, own);
@@ -288,6 +329,16 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
     feed,
     extended,
     protectedAt: safe.at,
-    touched: new Set<string>([...taps, ...points.map((p) => p.id), ...cables.map((c) => c.id), ...safe.at]),
+    cuts,
+    changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),
+    deadCables: changes.dead,
+    touched: new Set<string>([
+      ...taps,
+      ...points.map((p) => p.id),
+      ...cables.map((c) => c.id),
+      ...safe.at,
+      ...changes.touched,
+      ...cuts.flatMap(cutBoxes),
+    ]),
   };
 }

@@ -6,6 +6,7 @@ import {
   type Breaker,
   type BreakerId,
   type House,
+  type PanelId,
   type Point,
   type PointId,
   type Restriction,
@@ -13,45 +14,37 @@ import {
   type Want,
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
-import { circuitLoad, countedWorst, isContinuous } from '../load/index.ts';
+import { circuitLoad, countedWorst, isContinuous, nominalVolts } from '../load/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { amps, cubicInches } from '../units/index.ts';
+import type { Candidate, TapReason, WantGroup } from './candidate.ts';
+import { cutInCandidate, cutIns } from './cut-in.ts';
+import { panelCandidate } from './new-circuit.ts';
 
-/** Why a box can or cannot feed what is wanted. `no` rules it out, `ask` needs a look, `work` costs extra, `good` speaks for it. */
-export interface TapReason {
-  readonly kind: 'no' | 'ask' | 'work' | 'good';
-  readonly says: string;
-  readonly minutes: number;
-  /** The rule or the practice behind it. */
-  readonly source: Source;
+/** Where a want must get its power from, if that is not left to the search. */
+function onlyFrom(want: Want): PointId | PanelId | null {
+  if (want.source) return want.source.from === 'point' ? want.source.pointId : want.source.panelId;
+  return want.replaces ?? null;
 }
 
-export interface Candidate {
-  readonly pointId: PointId;
-  readonly label: string;
-  readonly breaker: Breaker | null;
-  readonly reasons: readonly TapReason[];
-  readonly usable: boolean;
-  /** Work that the box itself costs, minutes. */
-  readonly minutes: number;
-}
-
-/** A group of wants that hang on the same conductor: always live, or on one switch. */
-export interface WantGroup {
-  readonly control: Want['control'];
-  /** 240 V between two hots, or 120 V. */
-  readonly volts: 120 | 240;
-  readonly wants: readonly Want[];
-}
-
+/** What a want hangs on. A light on a wanted switch comes with that switch, which needs what is always live. */
 export function groupWants(wants: readonly Want[]): WantGroup[] {
-  const groups = new Map<string, Want[]>();
+  const groups = new Map<
+    string,
+    { only: PointId | PanelId | null; control: WantGroup['control']; wants: Want[] }
+  >();
   for (const w of wants) {
-    const key = `${w.control.by === 'always' ? 'always' : w.control.pointId}${w.volts === 240 ? '#240' : ''}`;
-    groups.set(key, [...(groups.get(key) ?? []), w]);
+    const control: WantGroup['control'] = w.control.by === 'switch' ? w.control : { by: 'always' };
+    const commands = w.control.by === 'want' ? w.control.wantId : null;
+    const only = onlyFrom(wants.find((x) => x.id === commands) ?? w);
+    const key = [control.by === 'always' ? 'always' : control.pointId, w.volts ?? 120, only ?? ''].join('#');
+    const group = groups.get(key) ?? { only, control, wants: [] };
+    group.wants.push(w);
+    groups.set(key, group);
   }
-  return [...groups.values()].map((list) => ({
-    control: list[0]?.control ?? { by: 'always' },
+  return [...groups.values()].map(({ only, control, wants: list }) => ({
+    control,
+    only,
     volts: list[0]?.volts ?? 120,
     wants: list,
   }));
@@ -83,6 +76,7 @@ const FROM = {
   outlets: published('NEC 210.23'),
   load: published('NEC 210.19(A), 210.20(A)'),
   fill: published('NEC 314.16'),
+  asked: practice('what the person asked for'),
   measured: practice('a way can only be found to a box that was measured'),
 } as const satisfies Record<string, Source>;
 
@@ -223,70 +217,112 @@ function circuitReasons(
     out.push(no('a 240 V circuit without a neutral to use', FROM.survey));
   if (breaker.amps > 20 && group.volts === 120)
     out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`, FROM.outlets));
+  out.push(...loadReasons(house, feed, pack, breaker, group));
+  return out;
+}
+
+/** What would run at the worst hour on a breaker with these wants on it, A. */
+export function worstWith(
+  house: House,
+  feed: Feed,
+  pack: CodePack,
+  breaker: Breaker,
+  wants: readonly Want[],
+): number {
   const load = circuitLoad(house, feed, breaker.id);
-  const more = group.wants.flatMap((w) => w.loads);
-  const factor = pack.limits.continuousFactor.value;
-  if (load) {
-    const added = more.map((l) => ({
-      ...l,
-      continuous: isContinuous(l),
-      amps: l.voltAmperes / load.volts,
-    }));
-    const worst = countedWorst([...load.loads, ...added], factor).amps;
-    if (worst > breaker.amps)
-      out.push(
+  const volts = load?.volts ?? nominalVolts(breaker.poles);
+  const added = wants
+    .flatMap((w) => w.loads)
+    .map((l) => ({ ...l, continuous: isContinuous(l), amps: l.voltAmperes / volts }));
+  return countedWorst([...(load?.loads ?? []), ...added], pack.limits.continuousFactor.value).amps;
+}
+
+function loadReasons(
+  house: House,
+  feed: Feed,
+  pack: CodePack,
+  breaker: Breaker,
+  group: WantGroup,
+): TapReason[] {
+  const worst = worstWith(house, feed, pack, breaker, group.wants);
+  if (worst <= breaker.amps)
+    return [good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`, FROM.load)];
+  const some = group.wants.filter(
+    (w) => w.loads.length > 0 && worstWith(house, feed, pack, breaker, [w]) <= breaker.amps,
+  );
+  return some.length > 0 && group.wants.length > 1
+    ? [
+        good(
+          `it carries some of what is wanted, not all: together ${amps(worst)} on ${breaker.amps} A`,
+          FROM.load,
+        ),
+      ]
+    : [
         no(
           `with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`,
           FROM.load,
         ),
-      );
-    else
-      out.push(
-        good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`, FROM.load),
-      );
-  }
-  return out;
+      ];
 }
 
 /** Time to take a box out and put a larger old-work one in. */
 export const REPLACE_BOX_MINUTES = 40;
 
-function roomInBox(box: BoxFeed, pack: CodePack, newConductors: number): TapReason[] {
+/** New cables of two conductors and a ground that fit in a box volume, from none to four. */
+function cablesThatFit(box: BoxFeed, pack: CodePack, cubicInchesThere: number): number {
   const survey = surveyBox(box);
-  if (!survey.volume) return [ask('the size of its box is not known', FROM.look)];
-  if (survey.missing.includes('gauge')) return [ask('its conductors were never read', FROM.look)];
+  let n = 0;
+  while (n < MOST_CABLES && filled(survey, pack, 2 * (n + 1)) <= cubicInchesThere + 1e-9) n++;
+  return n;
+}
+const MOST_CABLES = 4;
+
+function filled(survey: ReturnType<typeof surveyBox>, pack: CodePack, newConductors: number): number {
   const gauge = (Object.keys(survey.contents.conductors)[0] ?? '14') as '14' | '12' | '10';
-  const after = pack.fill({
+  return pack.fill({
     ...survey.contents,
     conductors: {
       ...survey.contents.conductors,
       [gauge]: (survey.contents.conductors[gauge] ?? 0) + newConductors,
     },
-    grounds: survey.contents.grounds + 1,
+    grounds: survey.contents.grounds + newConductors / 2,
     largestGround: survey.contents.largestGround ?? gauge,
-  });
-  if (after.cubicInches <= survey.volume.cubicInches + 1e-9)
-    return [
-      good(
-        `room in the box: ${cubicInches(after.cubicInches)} of ${cubicInches(survey.volume.cubicInches)}`,
-        FROM.fill,
-      ),
-    ];
-  const bigger = BOXES.some(
-    (b) => b.volumeCubicInches >= after.cubicInches && b.gangs === box.point.box.gangs,
-  );
-  return bigger
-    ? [
-        work(
-          `box too small: ${cubicInches(after.cubicInches)} needed, ${cubicInches(survey.volume.cubicInches)} there`,
-          REPLACE_BOX_MINUTES,
-          FROM.fill,
-        ),
-      ]
-    : [no(`full: ${cubicInches(after.cubicInches)} needed and no box of its kind is that big`, FROM.fill)];
+  }).cubicInches;
 }
 
-/** Judges every box of the house as a place to tap for one group of wants. */
+/** Room for one more cable; and for how many, in this box or in the largest that can take its place. */
+function roomInBox(box: BoxFeed, pack: CodePack): { reasons: TapReason[]; most: number } {
+  const survey = surveyBox(box);
+  if (!survey.volume) return { reasons: [ask('the size of its box is not known', FROM.look)], most: 1 };
+  if (survey.missing.includes('gauge'))
+    return { reasons: [ask('its conductors were never read', FROM.look)], most: 1 };
+  const { cubicInches: there } = survey.volume;
+  const needed = filled(survey, pack, 2);
+  const largest = Math.max(
+    there,
+    ...BOXES.filter((b) => b.gangs === box.point.box.gangs).map((b) => b.volumeCubicInches),
+  );
+  const most = cablesThatFit(box, pack, largest);
+  if (needed <= there + 1e-9)
+    return {
+      most: Math.max(1, cablesThatFit(box, pack, there)),
+      reasons: [good(`room in the box: ${cubicInches(needed)} of ${cubicInches(there)}`, FROM.fill)],
+    };
+  return {
+    most,
+    reasons: [
+      most > 0
+        ? work(
+            `box too small: ${cubicInches(needed)} needed, ${cubicInches(there)} there`,
+            REPLACE_BOX_MINUTES,
+            FROM.fill,
+          )
+        : no(`full: ${cubicInches(needed)} needed and no box of its kind is that big`, FROM.fill),
+    ],
+  };
+}
+
+/** Judges every box of the house as a place to tap for one group of wants, and every panel as the start of a new circuit. */
 export function judgeCandidates(
   house: House,
   feed: Feed,
@@ -298,24 +334,62 @@ export function judgeCandidates(
   const breakers = new Map<BreakerId, Breaker>(
     house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
   );
-  return [...feed.boxes.values()].map((box) => {
+  const boxes = [...feed.boxes.values()].map((box): Candidate => {
     const { point } = box;
     const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
-    const reasons: TapReason[] = [...conductorReasons(box, group), ...conditionReasons(point)];
+    // A point that moves takes along what is in its box, whatever that is.
+    const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
+    const reasons: TapReason[] = [...(moves ? [] : conductorReasons(box, group)), ...conditionReasons(point)];
+    let most = 1;
     if (box.circuits.length > 0) {
       reasons.push(...groundAndAge(box, house));
       if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, group, uses));
-      if (!reasons.some((r) => r.kind === 'no')) reasons.push(...roomInBox(box, pack, 2));
+      if (!reasons.some((r) => r.kind === 'no')) {
+        const room = roomInBox(box, pack);
+        reasons.push(...room.reasons);
+        most = room.most;
+      }
     }
     if (point.at.on === 'somewhere')
       reasons.push(no('where it is was never measured, so no way to it is known', FROM.measured));
-    return {
-      pointId: point.id,
-      label: point.label,
-      breaker,
-      reasons,
-      usable: !reasons.some((r) => r.kind === 'no'),
-      minutes: reasons.reduce((s, r) => s + r.minutes, 0),
-    };
+    if (group.only !== null && group.only !== point.id)
+      reasons.push(no('the power is to come from elsewhere: so it is asked in mark 1', FROM.asked));
+    return candidate(point, breaker, reasons, most);
   });
+  // A cable is only cut into where no box will do: it costs two more boxes that stay in sight.
+  const cuts = boxes.some((b) => b.usable) ? [] : cutIns(house, feed, plan, group);
+  const cables = cuts.map((cut) => {
+    const id = feed.boxes.get(cut.from.id)?.circuits[0];
+    const breaker = (id === undefined ? undefined : breakers.get(id)) ?? null;
+    const box = feed.boxes.get(cut.to.id);
+    const circuit = breaker
+      ? [...(box ? groundAndAge(box, house) : []), ...circuitReasons(house, feed, pack, breaker, group, uses)]
+      : [];
+    const { gauge, metal } = cut.cable;
+    const carries = gauge && pack.breakerLimit(gauge, metal ?? 'Cu')?.value;
+    if (breaker && carries && carries < breaker.amps)
+      circuit.push(no(`the cable itself is too small for its ${breaker.amps} A breaker`, FROM.load));
+    return cutInCandidate(feed, cut, breaker, circuit, group);
+  });
+  return [...boxes, ...cables, ...house.panels.map((panel) => panelCandidate(house, pack, panel, group))];
+}
+
+function candidate(
+  { id, label, at }: Point,
+  breaker: Breaker | null,
+  reasons: readonly TapReason[],
+  most: number,
+): Candidate {
+  return {
+    pointId: id,
+    label,
+    at,
+    cut: null,
+    breaker,
+    reasons,
+    most,
+    atPanel: false,
+    usable: !reasons.some((r) => r.kind === 'no'),
+    minutes: reasons.reduce((s, r) => s + r.minutes, 0),
+  };
 }

@@ -1,10 +1,4 @@
-import type { RouteGraph, Tree } from '../routing/index.ts';
-import { cheapestFrom } from '../routing/index.ts';
-
-export interface Leg {
-  readonly from: string;
-  readonly to: string;
-}
+import { cheapestFrom, type RouteGraph, type Tree } from '../routing/index.ts';
 
 /** Distances between terminals: one search from each wanted point, used from both ends. */
 export class Closure {
@@ -34,34 +28,4 @@ export class Closure {
       ? Number.POSITIVE_INFINITY
       : (this.tree(want)?.cost[node] ?? Number.POSITIVE_INFINITY);
   }
-}
-
-/**
- * Legs that feed all wants from one tap at least total cost: the minimum spanning tree over tap and wants (Prim).
- * Exact for one tap when a leg's cost does not depend on the others. Undefined when a want cannot be reached.
- */
-export function cheapestLegs(
-  closure: Closure,
-  tap: string,
-  wants: readonly string[],
-  legCost: number,
-): { legs: Leg[]; cost: number } | undefined {
-  const inside = [tap];
-  const left = [...wants].sort();
-  const legs: Leg[] = [];
-  let cost = 0;
-  while (left.length > 0) {
-    let best: { from: string; to: string; cost: number } | undefined;
-    for (const to of left)
-      for (const from of inside) {
-        const c = closure.cost(to, from) + legCost;
-        if (Number.isFinite(c) && (!best || c < best.cost)) best = { from, to, cost: c };
-      }
-    if (!best) return undefined;
-    legs.push({ from: best.from, to: best.to });
-    cost += best.cost;
-    inside.push(best.to);
-    left.splice(left.indexOf(best.to), 1);
-  }
-  return { legs, cost };
 }

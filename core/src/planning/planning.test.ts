@@ -21,7 +21,8 @@ import {
 } from '../testing/build.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { WEIGHTS, buildGraph, framesOf } from '../routing/index.ts';
-import { Closure, cheapestLegs } from './legs.ts';
+import { cheapestForest } from './forest.ts';
+import { Closure } from './legs.ts';
 
 const reason = (b: Bundle, label: string) =>
   evaluate(b).planning.candidates.find((c) => c.candidate.label === label)!.candidate;
@@ -155,7 +156,13 @@ describe('options', () => {
           });
           const closure = new Closure(graph);
           const wants = ids.slice(1);
-          const found = cheapestLegs(closure, 'tap', wants, 8);
+          const found = cheapestForest({
+            wants: wants.length,
+            taps: [{ id: 'tap', fixed: 0, circuit: 'c', most: 9 }],
+            fromTap: (_, w) => closure.cost(wants[w]!, 'tap') + 8,
+            onward: (u, w) => closure.cost(wants[w]!, wants[u]!) + 8,
+            fits: () => true,
+          });
           // Every labelled tree that hangs on the tap: each want picks a parent, circles dropped.
           const parents = wants.map((w) => ids.filter((i) => i !== w));
           let best = Number.POSITIVE_INFINITY;

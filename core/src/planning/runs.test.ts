@@ -21,7 +21,7 @@ const facts = (house: House, x: number, height = 15, wall = 'room-w1') => {
   const e = evaluate(bundle(house, [wanted(x, { at: wallAt(x, height, wall) })]));
   const { applied, option } = e.chosen!;
   const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
-  return runFacts(planOfHouse(house), framesOf(house), option.legs, labels);
+  return runFacts(house, planOfHouse(house), framesOf(house), option.legs, labels);
 };
 
 describe('which methods are tried', () => {

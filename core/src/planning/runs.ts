@@ -1,7 +1,7 @@
 import type { CutFact, RunFact, RunPlace } from '../codes/index.ts';
 import { METHODS, methodsFor } from '../codes/index.ts';
 import type { CableType, House, Job, WallId } from '../document/index.ts';
-import type { Move, Place } from '../routing/index.ts';
+import { JOIST_DEPTH_MM, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
 
@@ -29,6 +29,10 @@ export function closedWalls(house: House, plan: PlanOfHouse, method: CableType):
   return closed;
 }
 
+/** Methods that may be seen on a wall: conductors in a pipe. */
+const RACEWAYS: ReadonlySet<CableType> = new Set(['EMT', 'PVC', 'LFNC', 'LFMC', 'FMC']);
+export const isRaceway = (method: CableType): boolean => RACEWAYS.has(method);
+
 const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? place.wallId : undefined);
 
 function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
@@ -36,37 +40,65 @@ function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
   if (move.op === 'run-below') return [{ place: 'joist-undersides', where: 'below the floor' }];
   // A box on the other face is reached from the back: the cable stays in the cavity of the wall it came through.
   if (move.op === 'same-bay') return [];
+  if (move.op === 'conduit-outside')
+    return [
+      { place: 'wet', where: 'outside' },
+      { place: 'sunlight', where: 'outside' },
+    ];
+  if (move.op === 'surface-run') return [{ place: 'exposed', where: 'on the wall' }];
   return [move.from, move.to].flatMap((p) => {
     const id = wallOf(p);
     return id ? [{ place: placeIn(plan, id), where: plan.lines.get(id)?.wall.name ?? 'wall' }] : [];
   });
 }
 
-const MEMBER: Readonly<Record<Move['holes'][number]['through'], CutFact['member']>> = {
+const MEMBER: Readonly<Record<Move['holes'][number]['through'], CutFact['member'] | null>> = {
   stud: 'stud',
   'corner studs': 'stud',
   'top plates': 'top-plate',
   'bottom plate': 'bottom-plate',
+  // Neither carries anything that a hole of this size weakens.
+  block: null,
+  'exterior wall': null,
 };
 
-function cutsOf(frames: ReadonlyMap<WallId, WallFrame>, move: Move): CutFact[] {
-  return move.holes.map((h) => {
+function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move): CutFact[] {
+  const joistDepthMm =
+    ('roomId' in move.from
+      ? house.rooms.find((r) => 'roomId' in move.from && r.id === move.from.roomId)?.below.joistDepthMm
+      : undefined) ?? JOIST_DEPTH_MM;
+  const joists = move.joists.map((j): CutFact => ({
+    member: 'joist',
+    depthMm: joistDepthMm,
+    cutMm: j.diameterMm,
+    kind: 'hole',
+    edgeMm: (joistDepthMm - j.diameterMm) / 2,
+    bearing: true,
+    engineered: false,
+  }));
+  const walls = move.holes.flatMap((h): CutFact[] => {
     const wall = frames.get(h.wallId)?.wall;
-    return {
-      member: MEMBER[h.through],
-      depthMm: wall?.framing.depthMm ?? 2 * h.edgeMm + h.diameterMm,
-      cutMm: h.diameterMm,
-      kind: 'hole' as const,
-      edgeMm: h.edgeMm,
-      // Nobody knows from inside which walls bear: the outside ones surely are limited like them.
-      bearing: wall?.exterior ?? false,
-      engineered: false,
-    };
+    const member = MEMBER[h.through];
+    if (member === null) return [];
+    return [
+      {
+        member,
+        depthMm: wall?.framing.depthMm ?? 2 * h.edgeMm + h.diameterMm,
+        cutMm: h.diameterMm,
+        kind: 'hole' as const,
+        edgeMm: h.edgeMm,
+        // Nobody knows from inside which walls bear: the outside ones surely are limited like them.
+        bearing: wall?.exterior ?? false,
+        engineered: false,
+      },
+    ];
   });
+  return [...walls, ...joists];
 }
 
 /** What the rules need to know of the way of each new cable. */
 export function runFacts(
+  house: House,
   plan: PlanOfHouse,
   frames: ReadonlyMap<WallId, WallFrame>,
   legs: readonly PlannedLeg[],
@@ -80,7 +112,7 @@ export function runFacts(
       label: `the run from ${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
       places: places.length > 0 ? places : [{ place: 'dry', where: 'one bay' }],
       attic: moves.some((m) => m.op === 'run-attic'),
-      cuts: moves.flatMap((m) => cutsOf(frames, m)),
+      cuts: moves.flatMap((m) => cutsOf(house, frames, m)),
     };
   });
 }

@@ -1,38 +1,74 @@
-import { PointId, type Breaker, type CableType, type Want } from '../document/index.ts';
+import { PointId, type Breaker, type Cable, type CableType, type Want } from '../document/index.ts';
 import type { Route } from '../routing/index.ts';
+import type { CutIn } from './candidate.ts';
 
 /** Id of the point that a want becomes in the house as planned. */
 export const newPointId = (want: Pick<Want, 'id'>): PointId => PointId.parse(`new-${want.id}`.slice(0, 64));
 
-export interface PlannedLeg {
+/** What the conductors of a new cable carry, and which switch commands them. */
+export interface LegRole {
+  readonly carries: Cable['carries'];
+  readonly conductors: Cable['conductors'];
+  readonly switchedBy: PointId | null;
+}
+
+export interface PlannedLeg extends LegRole {
   readonly from: string;
   readonly to: string;
   readonly breaker: Breaker;
-  readonly control: Want['control'];
   /** Wiring method that the way was searched for. */
   readonly method: CableType;
   readonly route: Route;
   /** Set when the leg leaves a receptacle that already gives protection, from its LOAD side. */
   readonly fromProtected: boolean;
+  /** The leg starts at a new breaker in a panel. */
+  readonly atPanel: boolean;
+  /** The leg starts in a cable that is cut into. */
+  readonly cut: CutIn | null;
 }
 
 /** In which kind of place the new cable mostly goes: what makes two options different in kind. */
 export type Way =
-  'same bay' | 'through the wall' | 'over the attic' | 'under the floor' | 'opening the wall' | 'mixed';
+  | 'no new cable'
+  | 'same bay'
+  | 'through the wall'
+  | 'over the attic'
+  | 'under the floor'
+  | 'opening the wall'
+  | 'opening the ceiling'
+  | 'behind the baseboard'
+  | 'on the surface'
+  | 'outside'
+  | 'between storeys'
+  | 'mixed';
+
+export interface Tap {
+  /** The box; or the panel's id where a new circuit starts. */
+  readonly pointId: PointId;
+  readonly label: string;
+  readonly breaker: Breaker;
+  readonly atPanel: boolean;
+}
 
 export interface Option {
   readonly key: string;
-  readonly taps: readonly { pointId: PointId; label: string; breaker: Breaker }[];
+  readonly taps: readonly Tap[];
   readonly way: Way;
   readonly legs: readonly PlannedLeg[];
+  /** How wanted switches get their power: "power at the switch", "power at L1". Empty without them. */
+  readonly schemes: readonly string[];
   readonly cableMm: number;
   readonly holes: number;
+  /** Places where a finished surface is opened. */
+  readonly openings: number;
   readonly openedMm2: number;
   /** Sum of the steps with the power off; 0 until they are worked out. */
   readonly outageMinutes: number;
   readonly minutes: number;
   readonly visits: { readonly evenings: number; readonly days: number };
   readonly dark: readonly PointId[];
+  /** Weighed sum of likelihoods that a move goes wrong: to compare, not to read as odds. */
+  readonly risk: number;
   readonly cost: number;
   /** What the way costs more than the best one, in words. */
   readonly why: string;

@@ -1,13 +1,20 @@
 import type { House, WallId } from '../document/index.ts';
 import type { CodePack } from '../codes/pack.ts';
-import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
+import type { PlanOfHouse, Spot, WallFrame } from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
-import type { Edge, Place, RouteGraph } from './graph.ts';
-import { END_SLACK_MM, OPERATIONS, type OperationKind } from './operations.ts';
+import { bayFor, metBetween } from './in-walls.ts';
+import {
+  END_SLACK_MM,
+  JOIST_HOLE_MM,
+  JOIST_SPACING_MM,
+  OPERATIONS,
+  type OperationKind,
+} from './operations.ts';
+import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
 
 export interface Hole {
-  readonly through: 'stud' | 'top plates' | 'bottom plate' | 'corner studs';
+  readonly through: 'stud' | 'top plates' | 'bottom plate' | 'corner studs' | 'block' | 'exterior wall';
   readonly diameterMm: number;
   /** What stays of the wood to its nearer face when drilled in the middle. */
   readonly edgeMm: number;
@@ -19,6 +26,14 @@ export interface Hole {
   readonly heightMm: number;
 }
 
+/** A joist that is bored for a run below the floor. */
+export interface JoistHole {
+  readonly spot: Spot;
+  readonly diameterMm: number;
+  /** Wood that must stay above and below the hole, mm. */
+  readonly keepMm: number;
+}
+
 export interface Move {
   readonly op: OperationKind;
   readonly from: Place;
@@ -27,6 +42,9 @@ export interface Move {
   readonly minutes: number;
   readonly openedMm2: number;
   readonly holes: readonly Hole[];
+  readonly joists: readonly JoistHole[];
+  /** Steel plates over a cable that runs too near a face without a hole of its own. */
+  readonly plates: number;
   /** Distances along this move at which the cable is fastened, mm; empty where it is fished. */
   readonly supportsMm: readonly number[];
   readonly says: string;
@@ -52,44 +70,107 @@ const THROUGH: Partial<Record<OperationKind, Hole['through']>> = {
   'turn-corner': 'corner studs',
   'drill-plate-above': 'top plates',
   'drill-plate-below': 'bottom plate',
+  'open-ceiling-edge': 'top plates',
+  'between-floors': 'top plates',
+  'cross-blocking': 'block',
+  'through-siding': 'exterior wall',
+  'through-masonry': 'exterior wall',
 };
+/** Crossings of a floor or ceiling line that are sealed against fire and air; a wall to the outside against rain. */
+const SEALED: ReadonlySet<Hole['through']> = new Set([
+  'top plates',
+  'bottom plate',
+  'block',
+  'exterior wall',
+]);
 
 interface Words {
   readonly house: House;
   readonly plan: PlanOfHouse;
   readonly frames: ReadonlyMap<WallId, WallFrame>;
   readonly pack: CodePack;
+  /** The run is a raceway: its holes must take the pipe and its connectors. */
+  readonly raceway?: boolean;
 }
 
-function holeOf(words: Words, op: OperationKind, from: Place, to: Place): Hole[] {
-  const through = THROUGH[op];
-  const at = from.in === 'wall' ? from : to.in === 'wall' ? to : undefined;
-  if (!through || !at) return [];
-  const frame = words.frames.get(at.wallId);
-  const depth = frame?.wall.framing.depthMm ?? inches(3.5);
+/** Outside diameter of 1/2 in tubing and its couplings asks for this bit, mm. */
+const RACEWAY_HOLE_MM = inches(0.875);
+
+/** Diameter of the hole that an operation needs, mm: for the cable and its fish, or for a raceway with its fittings. */
+export const holeDiameterMm = (op: OperationKind, raceway = false): number => {
   const { holeMm } = OPERATIONS[op];
-  const edgeMm = (depth - holeMm) / 2;
-  const other = from.in === 'wall' && to.in === 'wall' && to.wallId === from.wallId ? to.xMm : at.xMm;
-  return [
-    {
-      through,
-      diameterMm: holeMm,
-      edgeMm,
-      plateNeeded: edgeMm < words.pack.limits.holeEdgeMm.value - 0.01,
-      fireSeal: through === 'top plates' || through === 'bottom plate',
-      wallId: at.wallId,
-      xMm: (at.xMm + other) / 2,
-      heightMm: at.heightMm,
-    },
-  ];
+  return holeMm > 0 && raceway ? Math.max(holeMm, RACEWAY_HOLE_MM) : holeMm;
+};
+
+function hole(words: Words, op: OperationKind, through: Hole['through'], at: WallPlace, xMm: number): Hole {
+  const depth = words.frames.get(at.wallId)?.wall.framing.depthMm ?? inches(3.5);
+  const diameterMm = holeDiameterMm(op, words.raceway);
+  const edgeMm = (depth - diameterMm) / 2;
+  return {
+    through,
+    diameterMm,
+    edgeMm,
+    plateNeeded: through !== 'exterior wall' && edgeMm < words.pack.limits.holeEdgeMm.value - 0.01,
+    fireSeal: SEALED.has(through),
+    wallId: at.wallId,
+    xMm,
+    heightMm: at.heightMm,
+  };
 }
 
+/** Heights of the blocks that are drilled between two places of one bay: those that the search reckoned with. */
+function blocksBetween(words: Words, a: WallPlace, b: WallPlace): number[] {
+  const frame = words.frames.get(a.wallId);
+  const bay = frame && bayFor(frame, (a.xMm + b.xMm) / 2, a.heightMm);
+  return bay ? metBetween({ frame, bay }, a, b).blocks.map((o) => (o.bottomMm + o.topMm) / 2) : [];
+}
+
+function holesOfEdge(words: Words, op: OperationKind, from: Place, to: Place): Hole[] {
+  const through = THROUGH[op];
+  const at = onWall(from) ? from : onWall(to) ? to : undefined;
+  if (!through || !at) return [];
+  const both = onWall(from) && onWall(to);
+  if (op === 'between-floors' && both) {
+    const [low, high] = from.heightMm > to.heightMm ? [from, to] : [to, from];
+    return [hole(words, op, 'top plates', low, low.xMm), hole(words, op, 'bottom plate', high, high.xMm)];
+  }
+  if (op === 'turn-corner' && both)
+    return [hole(words, op, through, from, from.xMm), hole(words, op, through, to, to.xMm)];
+  if (op === 'cross-blocking' && both)
+    return blocksBetween(words, from, to).map((heightMm) => ({
+      ...hole(words, op, through, from, (from.xMm + to.xMm) / 2),
+      heightMm,
+    }));
+  const other = both && to.wallId === from.wallId ? to.xMm : at.xMm;
+  return [hole(words, op, through, at, (at.xMm + other) / 2)];
+}
+
+/** Joists bored on a run below the floor: square to them at even steps, as the framing lies. */
+function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
+  if (!('spot' in from) || !('spot' in to)) return [];
+  const room = words.house.rooms.find((r) => r.id === from.roomId);
+  if (!room) return [];
+  const alongX = room.below.joists === 'y';
+  const [a, b] = alongX ? [from.spot.xMm, to.spot.xMm] : [from.spot.yMm, to.spot.yMm];
+  const n = Math.round(Math.abs(b - a) / JOIST_SPACING_MM);
+  const keepMm = words.pack.limits.joistHoleEdgeMm.value;
+  return Array.from({ length: n }, (_, i): JoistHole => {
+    const v = a + ((b - a) * (i + 0.5)) / n;
+    return {
+      spot: alongX ? { xMm: v, yMm: from.spot.yMm } : { xMm: from.spot.xMm, yMm: v },
+      diameterMm: words.raceway ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
+      keepMm,
+    };
+  });
+}
+
+const BITS: readonly (readonly [number, string])[] = [
+  [0.75, '3/4 in'],
+  [0.875, '7/8 in'],
+  [1, '1 in'],
+];
 const bit = (mm: number): string =>
-  Math.abs(mm - MM_PER_INCH) < 0.1
-    ? '1 in'
-    : Math.abs(mm - 0.75 * MM_PER_INCH) < 0.1
-      ? '3/4 in'
-      : `${Math.round(mm)} mm`;
+  BITS.find(([n]) => Math.abs(mm - n * MM_PER_INCH) < 0.1)?.[1] ?? `${Math.round(mm)} mm`;
 
 function describe(
   words: Words,
@@ -101,39 +182,43 @@ function describe(
 ): { says: string; why: string } {
   const L = (mm: number) => formatLength(mm, words.house.units);
   const wallName = (p: Place) =>
-    p.in === 'wall' ? (words.plan.lines.get(p.wallId)?.wall.name ?? 'the wall') : '';
-  const corner = (p: Place) =>
-    p.in === 'wall' ? `${L(p.xMm)} from the left corner of the ${wallName(p).toLowerCase()}` : '';
-  const on = from.in === 'wall' ? from : to;
-  const studs = `${holes.length === 1 ? 'the stud' : `${holes.length} studs`} at ${holes.map((h) => L(h.xMm)).join(', ')} from the left corner of the ${wallName(from).toLowerCase()}, ${L(holes[0]?.heightMm ?? 0)} up`;
+    onWall(p) ? (words.plan.lines.get(p.wallId)?.wall.name ?? 'the wall').toLowerCase() : '';
+  const corner = (p: Place) => (onWall(p) ? `${L(p.xMm)} from the left corner of the ${wallName(p)}` : '');
+  const on = onWall(from) ? from : to;
+  const size = bit(holes[0]?.diameterMm ?? holeDiameterMm(op, words.raceway));
+  const studs = `${holes.length === 1 ? 'the stud' : `${holes.length} studs`} at ${holes.map((h) => L(h.xMm)).join(', ')} from the left corner of the ${wallName(from)}, ${L(holes[0]?.heightMm ?? 0)} up`;
   switch (op) {
     case 'fish': {
-      if (from.in !== 'wall' || to.in !== 'wall') return { says: 'Fish through the bay', why: '' };
+      if (!onWall(from) || !onWall(to)) return { says: 'Fish through the bay', why: '' };
       const rise = to.heightMm - from.heightMm;
       const way = Math.abs(rise) < 50 ? 'across the bay' : rise > 0 ? 'up the bay' : 'down the bay';
+      const end =
+        Math.abs(rise) < 50
+          ? 'Push from the box hole, catch it at the next one.'
+          : 'Drop or push from the open end, catch it at the box: gravity works for you from above.';
       return {
-        says: `Fish ${L(cableMm)} ${way}, ${wallName(from).toLowerCase()}`,
-        why: 'Tape the cable smoothly to the fish so that it does not snag. If one end does not work, come from the other.',
+        says: `Fish ${L(cableMm)} ${way}, ${wallName(from)}`,
+        why: `${end} Tape the cable smoothly to the fish so that it does not snag. If one end does not work, come from the other.`,
       };
     }
     case 'drill-plate-above':
       return {
-        says: `Drill ${bit(OPERATIONS[op].holeMm)} down through the top plates, ${corner(on)}`,
+        says: `Drill ${size} down through the top plates, ${corner(on)}`,
         why: 'Aim for the middle of the bay. Push a marker wire through first and measure to the same reference on both sides. Seal the hole afterwards.',
       };
     case 'drill-plate-below':
       return {
-        says: `Drill ${bit(OPERATIONS[op].holeMm)} up through the bottom plate, ${corner(on)}`,
+        says: `Drill ${size} up through the bottom plate, ${corner(on)}`,
         why: 'Aim for the middle of the bay; a marker wire at the baseboard shows the spot from below. Seal the hole afterwards.',
       };
     case 'drill-stud':
       return {
-        says: `Through the open box hole, drill ${bit(OPERATIONS[op].holeMm)} through ${studs}`,
+        says: `Through the open box hole, drill ${size} through ${studs}`,
         why: 'In the middle of the stud, so that the wood to both faces is even.',
       };
     case 'slot-wall':
       return {
-        says: `Open a 4 in strip of board and drill ${bit(OPERATIONS[op].holeMm)} through ${studs}`,
+        says: `Open a 4 in strip of board and drill ${size} through ${studs}`,
         why: 'Cut shallow, save the piece, close it again afterwards.',
       };
     case 'turn-corner':
@@ -144,15 +229,75 @@ function describe(
     case 'run-attic':
       return {
         says: `In the attic, run ${L(cableMm)} and staple it`,
-        why: 'Along the joists low on their sides; across them only with guard strips near a hatch. Step on joists only.',
+        why: 'Along the joists low on their sides; across them with guard strips within 6 ft of a hatch, and wherever stairs or a ladder stay. Step on joists only.',
       };
     case 'run-below':
       return {
         says: `Below the floor, run ${L(cableMm)} and staple it`,
-        why: 'Through bored joists or on a running board, never bare across their undersides.',
+        why: 'Through bored joists or on a running board, never bare across their undersides. Holes in the middle third of the joist.',
       };
     case 'same-bay':
       return { says: 'Bring it out on the other face of the same bay', why: 'The two rooms share this bay.' };
+    case 'cross-blocking':
+      return {
+        says: `Drill ${size} through ${holes.length === 1 ? 'the block' : `${holes.length} blocks`} ${corner(on)}, ${holes.map((h) => `${L(h.heightMm)} up`).join(', ')}, and fish ${L(cableMm)}`,
+        why: 'With a flexible bit and its guide from the box hole. If it wanders, open the board at the block instead. Seal the hole: the block stops fire.',
+      };
+    case 'between-floors':
+      return {
+        says: `Drill ${size} through plates and floor to the wall above, ${corner(on)}`,
+        why: 'With a flexible bit from the box hole, in the middle of the bay. Look for pipes and ducts on both storeys first. Seal both holes.',
+      };
+    case 'open-ceiling-edge':
+      return {
+        says: `Open wall and ceiling where they meet, ${corner(on)}, and drill ${size} through the top plates`,
+        why: 'From there the joist bay is open to the fish. A steel plate where the cable bends over the plate.',
+      };
+    case 'fish-joists':
+      return {
+        says: `Fish ${L(cableMm)} along the joist bay`,
+        why: 'Stiff rods lie on the board; look for bridging between the joists with a light and a mirror first.',
+      };
+    case 'slot-ceiling':
+      return {
+        says: `Open a 4 in strip of ceiling across the joists and run ${L(cableMm)}`,
+        why: 'Bore every joist in the middle third of its depth. Cut shallow, save the piece.',
+      };
+    case 'behind-baseboard':
+      return {
+        says: `Take the baseboard off and make a hole behind it, ${corner(on)}`,
+        why: 'Cut the caulk first, pry against a board so that the wall is not dented, number the pieces.',
+      };
+    case 'trim-chase':
+      return {
+        says: `Run ${L(cableMm)} behind the baseboard, ${wallName(from)}`,
+        why: 'A notch in each stud and a steel plate over it: nails of the baseboard would find the cable.',
+      };
+    case 'use-passage':
+      return {
+        says: `Use the hole or conduit that is there, ${corner(on)}`,
+        why: 'Fish it first: a way that is there may be full or blocked.',
+      };
+    case 'through-siding':
+      return {
+        says: `Drill ${size} out through sheathing and siding, ${corner(on)}`,
+        why: 'Slightly downhill to the outside so that water runs out. A long thin bit first to see where it comes out. Seal round the box.',
+      };
+    case 'through-masonry':
+      return {
+        says: `Drill ${size} out through the masonry, ${corner(on)}`,
+        why: 'In a joint where the cladding is brick; slightly downhill to the outside. Seal round the box.',
+      };
+    case 'conduit-outside':
+      return {
+        says: `Run ${L(cableMm)} of conduit on the outside, ${wallName(on)}`,
+        why: 'Straps as the kind of conduit asks, every fitting raintight, wires made for wet places.',
+      };
+    case 'surface-run':
+      return {
+        says: `Run ${L(cableMm)} on the face of the ${wallName(on)}`,
+        why: 'Straight and level, strapped; it starts and ends in boxes made for it.',
+      };
   }
 }
 
@@ -178,7 +323,7 @@ function stretches(found: Found, places: readonly Place[]): Stretch[] {
   const out: { op: OperationKind; edges: Edge[]; places: Place[] }[] = [];
   found.edges.forEach((edge, i) => {
     const [a, b] = [places[i], places[i + 1]];
-    if (!a || !b || (edge.op === 'fish' && edge.cableMm < 1)) return;
+    if (!a || !b || (edge.cableMm < 1 && (edge.op === 'fish' || edge.op === 'trim-chase'))) return;
     const last = out.at(-1);
     const end = last?.places.at(-1);
     const row = (op: OperationKind) => op === 'drill-stud' || op === 'slot-wall';
@@ -199,6 +344,14 @@ function stretches(found: Found, places: readonly Place[]): Stretch[] {
   return out;
 }
 
+/** Work where the cable or raceway lies open and is fastened as it goes. */
+const FASTENED: ReadonlySet<OperationKind> = new Set([
+  'run-attic',
+  'run-below',
+  'conduit-outside',
+  'surface-run',
+]);
+
 /** Turns a way through the graph into moves with holes, supports, cable with slack and words. */
 export function routeOf(words: Words, graph: RouteGraph, found: Found, from: string, to: string): Route {
   const places = found.nodes.flatMap((n) => graph.nodes[n]?.place ?? []);
@@ -207,9 +360,9 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
     const last = stretch.places.at(-1);
     if (!first || !last) throw new Error('a stretch has no places');
     const cableMm = stretch.edges.reduce((s, e) => s + e.cableMm, 0);
-    const runs = stretch.op === 'run-attic' || stretch.op === 'run-below';
+    const runs = FASTENED.has(stretch.op);
     const holes = stretch.edges.flatMap((e, i) =>
-      holeOf(words, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last),
+      holesOfEdge(words, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last),
     );
     return {
       op: stretch.op,
@@ -217,6 +370,8 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
       to: last,
       cableMm,
       holes,
+      joists: stretch.op === 'run-below' ? joistHoles(words, first, last) : [],
+      plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / JOIST_SPACING_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2: stretch.edges.reduce((s, e) => s + e.openedMm2, 0),
       supportsMm: runs
@@ -244,3 +399,6 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
 }
 
 export const holesOf = (route: Route): readonly Hole[] => route.moves.flatMap((m) => m.holes);
+/** Every hole that is drilled on a way, joists included. */
+export const holeCount = (route: Route): number =>
+  route.moves.reduce((s, m) => s + m.holes.length + m.joists.length, 0);

@@ -1,6 +1,7 @@
 import type { Opening, Wall } from '../document/index.ts';
 import { inches } from '../units/index.ts';
-import { fitStuds, normalCdf, type StudFit } from './studs.ts';
+import { spanClear } from './posterior.ts';
+import { fitStuds, type StudFit } from './studs.ts';
 
 /** A member that stands in the wall: regular stud, corner, or the doubled studs beside an opening. */
 export interface Member {
@@ -94,25 +95,12 @@ export const bayAt = (frame: WallFrame, xMm: number, heightMm: number): Bay | un
   );
 
 /**
- * Chance that a span of the wall is clear of regular studs, given how sure the fit is.
+ * Chance that a span of the wall is clear of regular studs, given all that the readings leave possible.
  * Pipes and cables are not counted: the screens must say so.
  */
-export function clearOdds(frame: WallFrame, leftMm: number, rightMm: number): number {
-  const { fit, wall } = frame;
+export function clearOdds({ fit, wall }: WallFrame, leftMm: number, rightMm: number): number {
   const half = wall.framing.memberMm / 2;
-  // All regular studs share one error of offset, so a span narrower than a bay can be hit by one of them at a time: the odds add.
-  let touched = 0;
-  for (let x = fit.firstStudMm - fit.spacingMm; x <= wall.lengthMm + fit.spacingMm; x += fit.spacingMm)
-    touched += normalCdf((rightMm + half - x) / fit.errorMm) - normalCdf((leftMm - half - x) / fit.errorMm);
   // An outlier is something solid where the fit has nothing.
   for (const o of fit.outliers) if (o.atMm + half > leftMm && o.atMm - half < rightMm) return 0;
-  return Math.max(0, 1 - touched);
-}
-
-/** Where one more reading would tell most for a span: the stud of the fit that lies nearest to it. */
-export function bestNextHit(frame: WallFrame, xMm: number): number {
-  const { fit, wall } = frame;
-  const k = Math.round((xMm - fit.firstStudMm) / fit.spacingMm);
-  const near = fit.firstStudMm + k * fit.spacingMm;
-  return Math.min(Math.max(near, wall.framing.memberMm), wall.lengthMm - wall.framing.memberMm);
+  return spanClear(wall, leftMm, rightMm);
 }

@@ -49,6 +49,9 @@ export interface PlanOfHouse {
   readonly behind: (wallId: WallId, xMm: number) => { line: WallLine; xMm: number } | undefined;
 }
 
+/** Storey of a room; 0 is the lowest. */
+export const levelOf = (room: Pick<Room, 'level'>): number => room.level ?? 0;
+
 /** Two faces are one wall when they look away from each other no further apart than a thick wall, mm. */
 const THICKEST_WALL_MM = 260;
 
@@ -59,7 +62,7 @@ function otherFace(
 ): { line: WallLine; xMm: number } | undefined {
   const spot = spotOn(line, xMm);
   for (const other of lines) {
-    if (other.room.id === line.room.id) continue;
+    if (other.room.id === line.room.id || levelOf(other.room) !== levelOf(line.room)) continue;
     if (other.along.xMm !== -line.along.xMm || other.along.yMm !== -line.along.yMm) continue;
     const dx = spot.xMm - other.from.xMm;
     const dy = spot.yMm - other.from.yMm;
@@ -78,10 +81,11 @@ export function planOfHouse(house: House): PlanOfHouse {
   const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));
   return {
     lines,
-    roomOf: (at) => (at.on === 'wall' ? lines.get(at.wallId)?.room : rooms.get(at.roomId)),
+    roomOf: (at) =>
+      at.on === 'wall' || at.on === 'outside' ? lines.get(at.wallId)?.room : rooms.get(at.roomId),
     spotOf: (at) => {
       if (at.on === 'somewhere') return undefined;
-      if (at.on !== 'wall') {
+      if (at.on !== 'wall' && at.on !== 'outside') {
         const room = rooms.get(at.roomId);
         return room && { xMm: room.place.xMm + at.xMm, yMm: room.place.yMm + at.yMm };
       }
@@ -122,7 +126,7 @@ export function reachTo(
   const room = plan.roomOf(at);
   const spot = plan.spotOf(at);
   if (!room || !spot) return undefined;
-  const heightMm = at.on === 'wall' ? at.heightMm : room.ceilingMm;
+  const heightMm = at.on === 'wall' || at.on === 'outside' ? at.heightMm : room.ceilingMm;
   let best: Reach | undefined;
   for (const line of plan.lines.values()) {
     if (rooms === 'same' && line.room.id !== room.id) continue;
@@ -169,6 +173,8 @@ export function placeWords(
   switch (point.at.on) {
     case 'wall':
       return `${name}, ${plan.lines.get(point.at.wallId)?.wall.name ?? 'unknown wall'}, ${length(point.at.xMm)} from the left corner, ${length(point.at.heightMm)} up`;
+    case 'outside':
+      return `outside, ${plan.lines.get(point.at.wallId)?.wall.name ?? 'unknown wall'} of ${name}, ${length(point.at.xMm)} from its left corner as seen from inside, ${length(point.at.heightMm)} up`;
     case 'ceiling':
       return `${name}, ceiling`;
     case 'attic':

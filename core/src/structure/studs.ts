@@ -14,7 +14,7 @@ export const STANDARD_SPACINGS_MM: readonly number[] = [inches(16), inches(24), 
 /** A hit further than this from every stud of the fit is something else: an extra stud, a strap on a pipe. */
 const OUTLIER_MM = inches(1.5);
 /** What framing itself may be off by, without any reading: standard error in mm, common practice. */
-const FRAMING_ERROR_MM = inches(1 / 4);
+export const FRAMING_ERROR_MM = inches(1 / 4);
 /** Without a single hit the first stud may be anywhere. */
 const NO_HIT_ERROR_MM = inches(4);
 
@@ -30,7 +30,9 @@ export interface StudFit {
   readonly residualsMm: ReadonlyMap<string, number>;
 }
 
-const centreOf = (hit: Hit): number => (hit.edgesMm ? (hit.edgesMm[0] + hit.edgesMm[1]) / 2 : hit.atMm);
+/** Where a reading says that the middle of the wood is, mm. */
+export const centreOf = (hit: Hit): number =>
+  hit.edgesMm ? (hit.edgesMm[0] + hit.edgesMm[1]) / 2 : hit.atMm;
 
 /** Signed distance to the nearest stud of a grid. */
 export function offGrid(xMm: number, firstMm: number, spacingMm: number): number {

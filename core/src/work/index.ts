@@ -1,2 +1,3 @@
+export * from './step.ts';
 export * from './tests.ts';
 export * from './steps.ts';

@@ -1,82 +1,9 @@
-import type { House, Job, PointId, Position } from '../document/index.ts';
-import type { Source } from '../findings/index.ts';
-import type { Option, PlannedLeg } from '../planning/index.ts';
-import type { Move } from '../routing/index.ts';
-import { END_SLACK_MM, holesOf } from '../routing/index.ts';
-import { formatLength } from '../units/index.ts';
-import type { BoxWiring } from '../wiring/index.ts';
-import type { PlanOfHouse } from '../structure/index.ts';
+import type { PointId, Position } from '../document/index.ts';
+import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
+import { holesOf } from '../routing/index.ts';
+import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
+import type { Step, Window, WorkInput } from './step.ts';
 import { checkFacts, toLookAt } from './site-checks.ts';
-
-export type Window = 'before' | 'off' | 'after';
-
-export interface Step {
-  readonly key: string;
-  readonly title: string;
-  readonly detail: string;
-  readonly place: string;
-  readonly kind: 'hold' | 'work' | 'prove-dead' | 'power' | 'test' | 'patch' | 'record';
-  readonly window: Window;
-  readonly minutes: number;
-  readonly after: readonly string[];
-  readonly tools: readonly string[];
-  readonly cautions: readonly string[];
-  /** What only the person there can see, with the rule behind it. */
-  readonly checks: readonly { readonly says: string; readonly source: Source }[];
-  /** Box whose dead chain or wiring this step belongs to. */
-  readonly pointId: PointId | null;
-  /** Days to let pass first: drying. */
-  readonly waitDays: number;
-  readonly by: 'you' | 'electrician';
-}
-
-export interface WorkInput {
-  readonly house: House;
-  readonly job: Job;
-  readonly plan: PlanOfHouse;
-  readonly option: Option;
-  readonly boxes: readonly BoxWiring[];
-  readonly darkLabels: readonly string[];
-  /** Names of the boxes, new ones included, by point id. */
-  readonly labels: ReadonlyMap<string, string>;
-}
-
-const GLASSES = 'Glasses and mask; catch the dust.';
-const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>): Step => ({
-  detail: '',
-  place: '',
-  minutes: 5,
-  after: [],
-  tools: [],
-  cautions: [],
-  checks: [],
-  pointId: null,
-  waitDays: 0,
-  by: 'you',
-  ...s,
-});
-
-/** Drilling through an open existing box, or beside one, counts as touching its conductors. */
-const touchesTap = (move: Move): boolean => move.op === 'drill-stud' || move.op === 'same-bay';
-
-const placeOfMove = (input: WorkInput, move: Move): string => {
-  const at = move.from.in === 'wall' ? move.from : move.to;
-  if (move.op === 'run-attic' || move.op === 'drill-plate-above') return 'attic';
-  if (move.op === 'run-below' || move.op === 'drill-plate-below') return 'below the floor';
-  return at.in === 'wall' ? (input.plan.lines.get(at.wallId)?.wall.name ?? 'wall') : 'wall';
-};
-
-const offFirst = (input: WorkInput): boolean => input.job.preferences.cutOrder === 'power-off-first';
-
-const movesCautions = (moves: readonly Move[]): string[] => [
-  ...(moves.some((m) => m.holes.length > 0 || m.openedMm2 > 0) ? [GLASSES] : []),
-  ...(moves.some((m) => m.holes.some((h) => h.plateNeeded))
-    ? ['Steel plate on the stud: the hole is too near its face.']
-    : []),
-  ...(moves.some((m) => m.op === 'run-attic' || m.op === 'drill-plate-above')
-    ? ['Step on joists only; attic work in cool hours.']
-    : []),
-];
 
 function prepare(input: WorkInput): Step[] {
   const { job, option } = input;
@@ -116,6 +43,22 @@ function prepare(input: WorkInput): Step[] {
         tools: ['level', 'pencil', 'thin probe'],
       }),
     );
+  for (const change of job.changes ?? [])
+    steps.push(
+      make({
+        key: `change:${change.id}`,
+        title: changeWords(input.house, change),
+        kind: 'work',
+        window: 'off',
+        minutes: 15,
+        after: ['dead'],
+        pointId: change.pointId,
+        detail:
+          change.kind === 'retire'
+            ? 'What goes on from here stays spliced behind a blank plate. A cable that ends here is disconnected at both ends, capped, and marked as out of use.'
+            : 'Photograph the old connections and mark the conductors before anything is loosened.',
+      }),
+    );
   if (job.protection.arcFault === 'at-breaker' || job.protection.groundFault === 'at-breaker')
     steps.push(
       make({
@@ -135,58 +78,47 @@ function prepare(input: WorkInput): Step[] {
   return steps;
 }
 
-/** All holes of a leg first, then its cable in one pull: one trip to each place. */
-function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
-  const { labels } = input;
-  const name = `${labels.get(leg.from) ?? leg.from} to ${labels.get(leg.to) ?? leg.to}`;
-  const cuts = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
-  const fromTap = !leg.from.startsWith('new-');
-  const drilling = leg.route.moves.flatMap((move, n): Step[] => {
-    if (move.holes.length === 0) return [];
-    const off = offFirst(input) || (touchesTap(move) && fromTap);
-    return [
-      make({
-        key: `leg${i + 1}:drill${n + 1}`,
-        title: move.says,
-        kind: 'work',
-        window: off ? 'off' : 'before',
-        minutes: move.minutes,
-        after: off ? ['dead', ...cuts] : [...cuts, ...input.job.wants.map((w) => `mark:${w.id}`)],
-        detail: move.why,
-        place: placeOfMove(input, move),
-        cautions: movesCautions([move]),
-      }),
-    ];
-  });
-  const rest = leg.route.moves.filter((m) => m.holes.length === 0);
-  const off =
-    drilling.some((d) => d.window === 'off') ||
-    offFirst(input) ||
-    leg.route.moves.some((m) => touchesTap(m) && fromTap);
-  const pull = make({
-    key: `leg${i + 1}:pull`,
-    title: `Pull ${formatLength(leg.route.cableMm, input.house.units)} of cable, ${name}`,
-    kind: 'work',
-    window: off ? 'off' : 'before',
-    minutes: Math.max(
-      5,
-      rest.reduce((s, m) => s + m.minutes, 0),
-    ),
-    after: [...drilling.map((d) => d.key), ...cuts, ...(off ? ['dead'] : [])],
-    place: rest[0] ? placeOfMove(input, rest[0]) : '',
-    detail: [
-      ...rest.map((m) => `${m.says}.`),
-      `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
-    ].join(' '),
-    cautions: movesCautions(rest),
-    checks: toLookAt('cable', checkFacts(input, undefined)),
-  });
-  return [...drilling, pull];
+/** A new circuit ends at the panel: that work is split off, last before the power comes on. */
+function atPanel(input: WorkInput, wired: readonly string[]): Step[] {
+  const { option, house } = input;
+  const fresh = option.taps.filter((t) => t.atPanel);
+  if (fresh.length === 0) return [];
+  return [
+    make({
+      key: 'new-circuit',
+      title: `Connect the new circuit: breaker ${fresh.map((t) => `${t.breaker.number}, ${t.breaker.amps} A`).join('; ')}`,
+      kind: 'hold',
+      window: 'off',
+      minutes: 60,
+      after: wired,
+      place: 'panel',
+      by: house.panelWorkBy === 'electrician' ? 'electrician' : 'you',
+      detail:
+        'Cable into the panel through its own connector, hot on the breaker made for this panel, neutral and ground on their bars: apart in a sub-panel. Leave 3 ft more cable than the way needs.',
+      cautions: [
+        "Work inside a panel is the electrician's unless a qualified person does it.",
+        'The line side of the main switch stays live whatever is off.',
+      ],
+    }),
+  ];
 }
+
+/** Boxes that are opened while their circuit is off. */
+const opened = ({ option, house, job, cuts }: WorkInput): { pointId: PointId; label: string }[] => {
+  const taps = option.taps.filter((t) => !t.atPanel && !isCutIn(t.pointId));
+  // A cable in a wall has no terminal: it is proved dead at the boxes at both its ends.
+  const ends = cuts.flatMap((c) => [c.from.id, c.to.id]);
+  const more = [...new Set([...changedPoints(job), ...ends])].flatMap((id) => {
+    const p = house.points.find((x) => x.id === id);
+    return p && !taps.some((t) => t.pointId === id) ? [{ pointId: id, label: p.label }] : [];
+  });
+  return [...taps, ...more];
+};
 
 function powerOff(input: WorkInput): Step[] {
   const { option, darkLabels, job } = input;
-  const numbers = [...new Set(option.taps.map((t) => t.breaker.number))].join(', ');
+  const boxes = opened(input);
+  const numbers = [...new Set(option.taps.filter((t) => !t.atPanel).map((t) => t.breaker.number))].join(', ');
   const first = job.wants.map((w) => `mark:${w.id}`);
   const steps: Step[] = [
     make({
@@ -200,7 +132,10 @@ function powerOff(input: WorkInput): Step[] {
     }),
     make({
       key: 'off',
-      title: `Breaker ${numbers} off, lock or tape it, leave a note`,
+      title:
+        numbers === ''
+          ? 'Nothing new is connected yet: the new circuit stays without power'
+          : `Breaker ${numbers} off, lock or tape it, leave a note`,
       kind: 'power',
       window: 'off',
       minutes: 3,
@@ -209,7 +144,7 @@ function powerOff(input: WorkInput): Step[] {
       cautions: ['Somebody else may switch it on: lock or tape, and a note.'],
     }),
   ];
-  for (const tap of option.taps)
+  for (const tap of boxes)
     steps.push(
       make({
         key: `dead:${tap.pointId}`,
@@ -233,10 +168,24 @@ function powerOff(input: WorkInput): Step[] {
       kind: 'work',
       window: 'off',
       minutes: 3,
-      after: option.taps.map((t) => `dead:${t.pointId}`),
+      after: boxes.length > 0 ? boxes.map((t) => `dead:${t.pointId}`) : ['off'],
       detail: 'Pull the device gently and measure every cable in the box: two circuits can share one.',
       cautions: ['If anything is live, stop and find its breaker.'],
     }),
+    ...input.cuts.map((c) =>
+      make({
+        key: `cutcable:${c.cable.id}`,
+        title: `Cut the cable from ${c.from.label} to ${c.to.label}, and prove both ends dead`,
+        kind: 'work',
+        window: 'off',
+        minutes: 20,
+        after: ['dead'],
+        place: input.plan.roomOf(c.at)?.name ?? '',
+        detail: `Trace it first: disconnect it in ${c.from.label} and see that its conductors are dead at ${c.to.label}. Look for a second cable beside it before the cut. Measure hot to neutral, hot to ground and neutral to ground at both cut ends. Everything beyond ${c.to.label} must be back afterwards, with the same polarity.`,
+        tools: ['cable cutter', 'contact voltage meter'],
+        cautions: ['Never cut a cable that is not proved dead at both ends.'],
+      }),
+    ),
   );
   return steps;
 }
@@ -313,10 +262,19 @@ function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
 }
 
 function finish(input: WorkInput): Step[] {
-  const wired = input.boxes.map((b) => `wire:${b.point.id}`);
-  const opened = input.option.openedMm2 > 0;
+  const panel = atPanel(
+    input,
+    input.boxes.map((b) => `wire:${b.point.id}`),
+  );
+  const wired = [
+    ...input.boxes.map((b) => `wire:${b.point.id}`),
+    ...(input.job.changes ?? []).map((c) => `change:${c.id}`),
+    ...panel.map((p) => p.key),
+  ];
+  const cutOpen = input.option.openedMm2 > 0;
   const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
   const steps: Step[] = [
+    ...panel,
     make({
       key: 'close',
       title: 'Fold, fasten devices, nothing touchable',
@@ -367,7 +325,7 @@ function finish(input: WorkInput): Step[] {
         detail: 'Fire-block sealant where a cable crosses a floor or ceiling line.',
       }),
     );
-  if (opened) {
+  if (cutOpen) {
     steps.push(
       make({
         key: 'inspect',
@@ -405,7 +363,7 @@ function finish(input: WorkInput): Step[] {
       kind: 'record',
       window: 'after',
       minutes: 10,
-      after: [opened ? 'patch4' : 'plates'],
+      after: [cutOpen ? 'patch4' : 'plates'],
       checks: toLookAt('record', checkFacts(input, undefined)),
       detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
     }),

@@ -1,8 +1,19 @@
-import { BreakerId, PanelId, type Breaker, type Evaluation, type House, type Panel } from '@elwand/core';
+import {
+  BreakerId,
+  PanelId,
+  RoomId,
+  type Breaker,
+  type Evaluation,
+  type House,
+  type Panel,
+  type Position,
+} from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
+import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
+import { PositionFields } from './PositionFields.tsx';
 
 const RESTRICTIONS = [
   { value: 'none', label: 'general' },
@@ -104,6 +115,14 @@ function BreakerRow({
   );
 }
 
+/** A panel at the height of a standing person, in the middle of the first wall: a place to correct. */
+function startPlace(house: House): Position {
+  const wall = house.rooms[0]?.walls[0];
+  return wall
+    ? { on: 'wall', wallId: wall.id, xMm: wall.lengthMm / 2, heightMm: 1500 }
+    : { on: 'somewhere', roomId: RoomId.parse('none') };
+}
+
 /** The panel directory as it really is: what each breaker kills, seen and not only read. */
 export function PanelEditor({
   evaluation,
@@ -139,6 +158,30 @@ export function PanelEditor({
               value={panel.place}
               onChange={(place) => setPanel(panel.id, (p) => ({ ...p, place }))}
             />
+            <NumberField
+              label="Spaces in all"
+              min={1}
+              max={84}
+              value={panel.spaces ?? null}
+              onChange={(n) =>
+                setPanel(panel.id, ({ spaces: _, ...p }) =>
+                  n === null ? p : { ...p, spaces: Math.round(n) },
+                )
+              }
+            />
+            {panel.at ? (
+              <PositionFields
+                house={house}
+                at={panel.at}
+                onChange={(at) => setPanel(panel.id, (p) => ({ ...p, at }))}
+              />
+            ) : (
+              house.rooms[0] && (
+                <Button onClick={() => setPanel(panel.id, (p) => ({ ...p, at: startPlace(house) }))}>
+                  Measure where it stands
+                </Button>
+              )
+            )}
             {house.panels.length > 1 && (
               <Choice
                 label="Fed from"

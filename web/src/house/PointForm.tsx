@@ -1,7 +1,6 @@
-import { BOXES, RoomId, type House, type Point, type Position, type WallId } from '@elwand/core';
+import { BOXES, type House, type Point } from '@elwand/core';
 import { Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
-import { LengthInput } from '../parts/LengthInput.tsx';
 import { LoadsEditor } from '../parts/LoadsEditor.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
@@ -10,114 +9,8 @@ import { withPoint } from '../state/edit.ts';
 import { ItemId } from '@elwand/core';
 import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
+import { PositionFields } from './PositionFields.tsx';
 import { CLAMPS, CONDITIONS, DEVICES, KINDS } from './words.ts';
-
-const PLACES = [
-  { value: 'wall', label: 'on a wall' },
-  { value: 'ceiling', label: 'on the ceiling' },
-  { value: 'attic', label: 'in the attic' },
-  { value: 'basement', label: 'below the floor' },
-  { value: 'somewhere', label: 'not measured' },
-] as const;
-
-/** A position as fields: the same for points that are there and for points that are wanted. */
-export function PositionFields({
-  house,
-  at,
-  wallsOnly = false,
-  onChange,
-}: {
-  readonly house: House;
-  readonly at: Position;
-  readonly wallsOnly?: boolean;
-  readonly onChange: (at: Position) => void;
-}) {
-  const walls = house.rooms.flatMap((r) =>
-    r.walls.map((w) => ({
-      value: w.id,
-      label: `${r.name}, ${w.name.toLowerCase()}`,
-      room: r,
-      wall: w,
-    })),
-  );
-  const here = at.on === 'wall' ? walls.find((w) => w.value === at.wallId) : undefined;
-  const roomId = at.on === 'wall' ? here?.room.id : at.roomId;
-  const change = (on: Position['on']) => {
-    const room = house.rooms.find((r) => r.id === roomId) ?? house.rooms[0];
-    if (!room) return;
-    const middle = { xMm: (room.walls[0]?.lengthMm ?? 2000) / 2, yMm: (room.walls[1]?.lengthMm ?? 2000) / 2 };
-    if (on === 'wall')
-      onChange({
-        on,
-        wallId: room.walls[0]?.id as WallId,
-        xMm: (room.walls[0]?.lengthMm ?? 1000) / 2,
-        heightMm: 381,
-      });
-    else if (on === 'somewhere') onChange({ on, roomId: room.id });
-    else onChange({ on, roomId: room.id, ...middle });
-  };
-  return (
-    <>
-      {!wallsOnly && <Choice label="Where" value={at.on} width={130} options={PLACES} onChange={change} />}
-      {at.on === 'wall' ? (
-        <>
-          <Choice
-            label="Wall"
-            value={at.wallId}
-            width={190}
-            options={walls}
-            onChange={(id) => {
-              const w = walls.find((x) => x.value === id);
-              if (w) onChange({ ...at, wallId: w.wall.id, xMm: Math.min(at.xMm, w.wall.lengthMm) });
-            }}
-          />
-          <LengthInput
-            label="From left corner"
-            value={at.xMm}
-            system={house.units}
-            width={120}
-            onChange={(xMm) => onChange({ ...at, xMm })}
-          />
-          <LengthInput
-            label="Middle, above floor"
-            value={at.heightMm}
-            system={house.units}
-            width={120}
-            onChange={(heightMm) => onChange({ ...at, heightMm })}
-          />
-        </>
-      ) : (
-        <>
-          <Choice
-            label="Room"
-            value={at.roomId}
-            width={160}
-            options={house.rooms.map((r) => ({ value: r.id, label: r.name }))}
-            onChange={(id) => onChange({ ...at, roomId: RoomId.parse(id) })}
-          />
-          {at.on !== 'somewhere' && (
-            <>
-              <LengthInput
-                label="Along first wall"
-                value={at.xMm}
-                system={house.units}
-                width={120}
-                onChange={(xMm) => onChange({ ...at, xMm })}
-              />
-              <LengthInput
-                label="Out from first wall"
-                value={at.yMm}
-                system={house.units}
-                width={120}
-                onChange={(yMm) => onChange({ ...at, yMm })}
-              />
-            </>
-          )}
-        </>
-      )}
-    </>
-  );
-}
 
 function Loads({
   house,

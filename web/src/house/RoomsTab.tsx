@@ -20,6 +20,9 @@ import { withoutRoom, withRoom } from '../state/edit.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { useWidth } from '../workspace/use-width.ts';
 import { useHouse } from './house-context.ts';
+import { ImportPlan } from './ImportPlan.tsx';
+import { PlanFiles } from './PlanFiles.tsx';
+import { RoomSpaces } from './RoomSpaces.tsx';
 import { TapeLine } from './TapeLine.tsx';
 import { WallEditor } from './WallEditor.tsx';
 import { WallTabs } from './WallTabs.tsx';
@@ -125,6 +128,8 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
         <Button type="primary" onClick={add}>
           Add the room
         </Button>
+        <ImportPlan house={house} onHouse={(h) => edits.house(h)} />
+        {house.rooms.length > 0 && <PlanFiles evaluation={evaluation} />}
       </div>
     </div>
   );
@@ -230,6 +235,7 @@ function RoomForm({ room }: { readonly room: Room }) {
           </Button>
         </Popconfirm>
       </div>
+      <RoomSpaces room={room} system={house.units} set={set} />
       {gap > 30 && (
         <p className="house-problem" role="status">
           The walls do not close: the last one ends {formatLength(gap, house.units)} from where the first

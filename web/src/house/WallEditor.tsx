@@ -1,6 +1,8 @@
 import {
   formatLength,
   ItemId,
+  percent,
+  posteriorOf,
   type Furniture,
   type House,
   type Obstacle,
@@ -15,6 +17,7 @@ import { LengthInput } from '../parts/LengthInput.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { withWall } from '../state/edit.ts';
 import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
+import { WallWays } from './WallWays.tsx';
 import './wall.css';
 
 export interface WallEditorProps {
@@ -67,6 +70,18 @@ function RectFields({
         onChange={(topMm) => onChange({ topMm })}
       />
     </>
+  );
+}
+
+/** Is it one picture, or could it still be another? */
+function Sureness({ wall }: { readonly wall: Wall }) {
+  const { sure, spacingOdds } = posteriorOf(wall);
+  return sure ? (
+    <span className="muted">: sure</span>
+  ) : (
+    <b className="settle-text">
+      : not sure yet, this spacing at {percent(spacingOdds, 0)}; two readings that agree settle it
+    </b>
   );
 }
 
@@ -188,7 +203,8 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           <h3>
             Studs {formatLength(frame.fit.spacingMm, system, 'inches')} apart, first at{' '}
             {formatLength(frame.fit.firstStudMm, system, 'inches')}{' '}
-            <span className="muted">{FIT_FROM[frame.fit.from]}</span>
+            <span className="muted">{FIT_FROM[frame.fit.from]}</span>{' '}
+            {wall.hits.length > 0 && <Sureness wall={wall} />}
           </h3>
           <Bays frame={frame} system={system} wish={0.9} />
           <p className="quiet">
@@ -197,6 +213,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           </p>
         </div>
       )}
+      <WallWays wall={wall} system={system} set={set} />
       <Readings house={house} wall={wall} frame={frame} set={set} />
       {wall.openings.map((o) => (
         <div className="row fields" key={o.id}>

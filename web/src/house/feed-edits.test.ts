@@ -112,7 +112,7 @@ describe('taking out', () => {
     const h = withoutRoom(full, 'hall');
     expect(h.rooms.map((r) => r.name)).toEqual(['Music room']);
     expect(houseProblems(h)).toEqual([]);
-    expect(h.points.every((p) => p.at.on === 'wall' || p.at.roomId !== 'hall')).toBe(true);
+    expect(h.points.every((p) => 'wallId' in p.at || p.at.roomId !== 'hall')).toBe(true);
   });
   it('what is not changed stays the same thing', () => {
     const h = withWall(full, WallId.parse('music-w2'), (w) => ({ ...w, insulated: false }));

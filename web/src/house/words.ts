@@ -1,7 +1,7 @@
-import type { Cable, LoadFacts, Point, RoomUse } from '@elwand/core';
+import type { Cable, LoadFacts, Point, RoomUse, Want } from '@elwand/core';
 
 type Options<T extends string> = readonly { readonly value: T; readonly label: string }[];
-const options = <T extends string>(labels: Record<T, string>): Options<T> =>
+export const options = <T extends string>(labels: Record<T, string>): Options<T> =>
   (Object.entries(labels) as [T, string][]).map(([value, label]) => ({ value, label }));
 
 /** The words for the kinds of things in a house, once for all screens. */
@@ -114,3 +114,12 @@ export const WAYS = options<Cable['way']>({
   reckoned: 'way reckoned',
   unknown: 'way not known',
 });
+
+export const WANT_WORDS: Readonly<Record<Want['kind'], string>> = {
+  receptacle: 'Outlet',
+  switch: 'Switch',
+  luminaire: 'Light',
+  fan: 'Fan',
+  appliance: 'Fixed appliance',
+};
+export const WANT_KINDS = options<Want['kind']>(WANT_WORDS);

@@ -44,7 +44,7 @@ export function withoutPoint(house: House, id: string): House {
 export function withoutRoom(house: House, id: string): House {
   const room = house.rooms.find((r) => r.id === id);
   const walls = new Set<string>(room?.walls.map((w) => w.id));
-  const gone = house.points.filter((p) => (p.at.on === 'wall' ? walls.has(p.at.wallId) : p.at.roomId === id));
+  const gone = house.points.filter((p) => ('wallId' in p.at ? walls.has(p.at.wallId) : p.at.roomId === id));
   return gone.reduce((h, p) => withoutPoint(h, p.id), {
     ...house,
     rooms: house.rooms.filter((r) => r.id !== id),

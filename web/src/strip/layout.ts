@@ -93,7 +93,8 @@ export interface Xy {
 
 /** Where a position of this room is drawn; undefined when it is not on the strip. Ceiling and attic points stand in the band above, over the first wall's measure. */
 export function drawnAt(layout: StripLayout, at: Position, roomId: string): Xy | undefined {
-  if (at.on === 'wall') {
+  // A box on the outer face stands where it is, seen through the wall.
+  if (at.on === 'wall' || at.on === 'outside') {
     const box = layout.walls.find((w) => w.wallId === at.wallId);
     return box && { x: box.x(at.xMm), y: layout.y(at.heightMm) };
   }

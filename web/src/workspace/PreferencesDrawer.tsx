@@ -1,9 +1,20 @@
-import { NEW_METHODS, type Preferences } from '@elwand/core';
-import { Drawer, Switch } from 'antd';
+import { EVEN_TUNE, NEW_METHODS, ToolKey, type Preferences, type Tune } from '@elwand/core';
+import { Checkbox, Drawer, Slider, Switch } from 'antd';
+import { TOOL_WORDS } from '../house/device-words.ts';
 import { METHOD_WORDS } from '../house/words.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { useWork } from './work.ts';
+
+/** What weighs in the choice of a way, each to be moved up or down. */
+const TUNES: readonly { readonly key: keyof Tune; readonly label: string }[] = [
+  { key: 'patching', label: 'Less patching' },
+  { key: 'attic', label: 'Less attic' },
+  { key: 'cable', label: 'Less cable' },
+  { key: 'time', label: 'Less time' },
+  { key: 'holes', label: 'Fewer holes' },
+  { key: 'risk', label: 'Less risk' },
+];
 
 /** Where practitioners disagree, the person chooses; the consequences show in plan and checks. */
 export function PreferencesDrawer({
@@ -33,6 +44,42 @@ export function PreferencesDrawer({
             { value: 'least-time', label: 'As fast as can be' },
           ]}
         />
+        <fieldset className="tune">
+          <legend>And within that</legend>
+          {TUNES.map(({ key, label }) => (
+            <label key={key} className="row">
+              <span className="tune-name">{label}</span>
+              <Slider
+                className="grow"
+                min={-3}
+                max={3}
+                step={0.5}
+                tooltip={{ formatter: (v) => (v === 0 ? 'as usual' : `${(2 ** (v ?? 0)).toFixed(1)} times`) }}
+                ariaLabelForHandle={label}
+                value={Math.log2((preferences.tune ?? EVEN_TUNE)[key])}
+                onChange={(v) => set({ tune: { ...EVEN_TUNE, ...preferences.tune, [key]: 2 ** v } })}
+              />
+            </label>
+          ))}
+        </fieldset>
+        <fieldset className="tune">
+          <legend>Tools that are there, or will be bought or hired</legend>
+          {ToolKey.options.map((tool) => (
+            <Checkbox
+              key={tool}
+              checked={!(preferences.lacks ?? []).includes(tool)}
+              onChange={(e) =>
+                set({
+                  lacks: e.target.checked
+                    ? (preferences.lacks ?? []).filter((t) => t !== tool)
+                    : [...(preferences.lacks ?? []), tool],
+                })
+              }
+            >
+              {TOOL_WORDS[tool]}
+            </Checkbox>
+          ))}
+        </fieldset>
         <Choice
           label="Passing power on"
           value={preferences.passPower}

@@ -1,4 +1,5 @@
 import {
+  ceilingPlace,
   evaluate,
   formatLength,
   makeWant,
@@ -6,17 +7,20 @@ import {
   type Bundle,
   type Evaluation,
   type Finding,
+  type Planning,
   type Want,
   type WantId,
 } from '@elwand/core';
 import { Button, Segmented } from 'antd';
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { isLarge, searchBehind } from '../state/use-evaluation.ts';
 import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
 import { Strip, type Spot } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
 import { useWidth } from './use-width.ts';
+import { WANT_WORDS } from '../house/words.ts';
 import { useWork } from './work.ts';
 
 const moved = (bundle: Bundle, id: WantId, change: (w: Want) => Want): Bundle => ({
@@ -34,37 +38,7 @@ function nextLabel(wants: readonly Want[]): string {
   for (let n = 1; ; n++) if (!wants.some((w) => w.label === `new ${n}`)) return `new ${n}`;
 }
 
-/** The strip as a list, for reading instead of looking. */
-function StripList({ evaluation, roomId }: { readonly evaluation: Evaluation; readonly roomId: string }) {
-  const { house, job } = evaluation.bundle;
-  const L = (mm: number) => formatLength(mm, house.units, 'inches');
-  const rows = [...house.points, ...job.wants].filter((p) => evaluation.plan.roomOf(p.at)?.id === roomId);
-  return (
-    <table className="plain-table">
-      <caption className="visually-hidden">Points of this room</caption>
-      <thead>
-        <tr>
-          <th>Point</th>
-          <th>Wall</th>
-          <th>From left corner</th>
-          <th>Up</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((p) => (
-          <tr key={p.id}>
-            <td>
-              {p.label}, {p.kind}
-            </td>
-            <td>{p.at.on === 'wall' ? evaluation.plan.lines.get(p.at.wallId)?.wall.name : p.at.on}</td>
-            <td className="measure">{p.at.on === 'wall' ? L(p.at.xMm) : ''}</td>
-            <td className="measure">{p.at.on === 'wall' ? L(p.at.heightMm) : ''}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
+const StripList = lazy(() => import('./StripList.tsx').then((m) => ({ default: m.StripList })));
 
 export interface StripPanelProps {
   readonly trueShape: boolean;
@@ -92,6 +66,8 @@ export function StripPanel({
   const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
   const [box, width] = useWidth<HTMLDivElement>(860);
   const [preview, setPreview] = useState<Evaluation | null>(null);
+  const behind = useRef<Planning | null>(null);
+  const searching = useRef(false);
   const frame = useRef(0);
   // What was true before the drag began: the other options keep that verdict until the drop.
   const settled = useRef(evaluation);
@@ -111,10 +87,24 @@ export function StripPanel({
   const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
 
   const drag = (id: WantId, spot: Spot) => {
-    if (!preview) settled.current = evaluation;
+    if (!preview) {
+      settled.current = evaluation;
+      behind.current = null;
+      searching.current = false;
+    }
     cancelAnimationFrame(frame.current);
     frame.current = requestAnimationFrame(() => {
-      const next = evaluate(moved(bundle, id, toSpot(spot)), undefined, settled.current);
+      const there = moved(bundle, id, toSpot(spot));
+      // In a large house the ways are searched behind the drag; until they are there the last ones stay.
+      if (isLarge(bundle) && !searching.current) {
+        searching.current = true;
+        void searchBehind(there).then((planning) => {
+          behind.current = planning;
+          searching.current = false;
+        });
+      }
+      const ways = isLarge(bundle) ? (behind.current ?? settled.current.planning) : undefined;
+      const next = evaluate(there, ways, settled.current);
       setPreview(next);
       onPreview(next);
     });
@@ -154,9 +144,20 @@ export function StripPanel({
       }).job,
       `bay-${id}`,
     );
-  const place = (spot: Spot) => {
+  const put = (at: Want['at']) => {
     if (!placing) return;
     const id = freshId('want');
+    edits.job({
+      ...bundle.job,
+      wants: [...bundle.job.wants, makeWant(id, nextLabel(bundle.job.wants), at, { kind: placing })],
+    });
+    dispatch(selectedAction(id));
+    setPlacing(null);
+  };
+  const placeOnCeiling = () =>
+    put({ on: 'ceiling', roomId: room.id, ...ceilingPlace(room, placing === 'fan').at });
+  const place = (spot: Spot) => {
+    if (!placing) return;
     const near = bundle.house.points.find(
       (p) => p.kind === placing && evaluation.plan.roomOf(p.at)?.id === room.id && p.at.on === 'wall',
     );
@@ -165,15 +166,7 @@ export function StripPanel({
       near?.at.on === 'wall' && Math.abs(near.at.heightMm - spot.heightMm) < 250
         ? near.at.heightMm
         : spot.heightMm;
-    edits.job({
-      ...bundle.job,
-      wants: [
-        ...bundle.job.wants,
-        makeWant(id, nextLabel(bundle.job.wants), { on: 'wall', ...spot, heightMm }, { kind: placing }),
-      ],
-    });
-    dispatch(selectedAction(id));
-    setPlacing(null);
+    put({ on: 'wall', ...spot, heightMm });
   };
   const dragged =
     preview && selected !== null ? preview.bundle.job.wants.find((w) => w.id === selected) : undefined;
@@ -212,8 +205,12 @@ export function StripPanel({
       </div>
       {placing && (
         <p className="banner" role="status">
-          Click on the wall where the{' '}
-          {placing === 'receptacle' ? 'outlet' : placing === 'luminaire' ? 'light' : 'appliance'} should be.{' '}
+          Click on the wall where the {WANT_WORDS[placing].toLowerCase()} should be.{' '}
+          {(placing === 'luminaire' || placing === 'fan') && (
+            <Button size="small" onClick={placeOnCeiling}>
+              Middle of the ceiling
+            </Button>
+          )}
           <Button size="small" type="link" onClick={() => setPlacing(null)}>
             Cancel
           </Button>
@@ -221,7 +218,9 @@ export function StripPanel({
       )}
       <div ref={box} className="strip-box">
         {asList ? (
-          <StripList evaluation={shown} roomId={room.id} />
+          <Suspense fallback={null}>
+            <StripList evaluation={shown} roomId={room.id} />
+          </Suspense>
         ) : (
           <Strip
             evaluation={shown}

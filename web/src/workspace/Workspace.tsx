@@ -1,9 +1,8 @@
-import { packFor, type Evaluation, type Finding } from '@elwand/core';
-import { App, Button, Drawer, Switch } from 'antd';
-import { useMemo, useState } from 'react';
+import { packFor, percent, type Evaluation, type Finding } from '@elwand/core';
+import { App, Button, Switch } from 'antd';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
-import { OpenFailed } from '../parts/OpenFailed.tsx';
 import { SaveLine } from '../parts/SaveLine.tsx';
 import { redone, undone } from '../state/document.ts';
 import { useEdits } from '../state/edit.ts';
@@ -13,13 +12,19 @@ import { useOpen } from '../state/use-open.ts';
 import { dimmed, keysSwitched, wallFiltered } from '../state/view.ts';
 import type { House, Job } from '@elwand/core';
 import { Checks } from './Checks.tsx';
-import { PreferencesDrawer } from './PreferencesDrawer.tsx';
 import { Rod } from './Rod.tsx';
 import { StripPanel } from './StripPanel.tsx';
-import { KEYS, useKeys } from './use-keys.ts';
+import { useKeys } from './use-keys.ts';
 import { usePhone } from './use-phone.ts';
 import { WorkContext, type Work } from './work.ts';
 import './workspace.css';
+
+const PreferencesDrawer = lazy(() =>
+  import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
+);
+
+const PhoneChecks = lazy(() => import('./PhoneChecks.tsx').then((m) => ({ default: m.PhoneChecks })));
+const OpenFailed = lazy(() => import('../parts/OpenFailed.tsx').then((m) => ({ default: m.OpenFailed })));
 
 /** Marks that show the strip above their own content. */
 const WITH_STRIP = new Set(['want', 'site', 'feed', 'tap', 'run']);
@@ -36,7 +41,12 @@ function inOrderOf(findings: readonly Finding[], before: readonly Finding[]): re
 export function Workspace() {
   const { houseId = '', jobId = '' } = useParams();
   const open = useOpen(houseId, jobId);
-  if (open.error !== undefined && !open.house) return <OpenFailed error={open.error} retry={open.retry} />;
+  if (open.error !== undefined && !open.house)
+    return (
+      <Suspense fallback={<Waiting />}>
+        <OpenFailed error={open.error} retry={open.retry} />
+      </Suspense>
+    );
   if (!open.house || !open.job) return <Waiting />;
   return <Opened house={open.house} job={open.job} />;
 }
@@ -65,7 +75,7 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
 
 function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const bundle = useMemo(() => ({ house, job }), [house, job]);
-  const { evaluation, busy } = useEvaluation(bundle);
+  const { evaluation, busy, share, stopped, stop, again } = useEvaluation(bundle);
   const edits = useEdits();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -78,7 +88,8 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const [trueShape, setTrueShape] = useState(false);
   const [asList, setAsList] = useState(false);
   const [checksOpen, setChecksOpen] = useState(false);
-  const [preferences, setPreferences] = useState(false);
+  // The drawer is fetched when it is first asked for: most never open it.
+  const [preferences, setPreferences] = useState<'never' | 'open' | 'closed'>('never');
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
   const room =
     house.rooms.find((r) => r.id === view.roomId) ?? wantRoom(evaluation) ?? house.rooms[0] ?? null;
@@ -86,20 +97,8 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const findings = inOrderOf(shown.findings, evaluation.findings);
 
   const showKeys = () =>
-    modal.info({
-      title: 'Keys',
-      icon: null,
-      width: 460,
-      content: (
-        <dl className="keys">
-          {KEYS.map(([k, what]) => (
-            <div key={k}>
-              <dt className="measure">{k}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-      ),
+    void import('./keys-list.tsx').then(({ keysList }) => {
+      modal.info({ title: 'Keys', icon: null, width: 460, content: keysList });
     });
   const stepWall = (by: number) => {
     const walls = room?.walls ?? [];
@@ -123,7 +122,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
     '.': () => document.querySelector<HTMLElement>('.check-stop, .check-fix, .check-watch')?.focus(),
     '[': () => stepWall(-1),
     ']': () => stepWall(1),
-    '?': () => void showKeys(),
+    '?': showKeys,
   };
   useKeys(actions);
   const work: Work = { bundle, evaluation: shown, edits, room, placing, setPlacing };
@@ -150,7 +149,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           <Button size="small" className="hide-phone" onClick={actions.u} aria-label="Change units">
             {house.units === 'imperial' ? 'ft-in' : 'mm'}
           </Button>
-          <Button size="small" className="hide-phone" onClick={() => setPreferences(true)}>
+          <Button size="small" className="hide-phone" onClick={() => setPreferences('open')}>
             Ways of working
           </Button>
           <Button.Group size="small">
@@ -170,7 +169,17 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
           <p className="next" role="status">
-            <b>Next:</b> {busy ? 'looking for ways …' : shown.next.says}{' '}
+            <b>Next:</b> {busy ? `looking for ways, ${percent(share, 0)}` : shown.next.says}{' '}
+            {busy && (
+              <Button size="small" onClick={stop}>
+                Stop looking
+              </Button>
+            )}
+            {stopped && (
+              <Button size="small" onClick={again}>
+                Look again
+              </Button>
+            )}{' '}
             {shown.next.mark !== mark && <Link to={shown.next.mark}>Go there</Link>}
           </p>
           {room && WITH_STRIP.has(mark) && (
@@ -196,7 +205,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           <p className="caution no-print">
             Electricity kills and burns. Prove it dead before you touch it. Local codes, the inspector and a
             licensed electrician have the last word.{' '}
-            <button type="button" className="linklike" onClick={() => void showKeys()}>
+            <button type="button" className="linklike" onClick={showKeys}>
               Keys
             </button>{' '}
             <label>
@@ -226,16 +235,9 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
                 Checks{openChecks > 0 ? `: ${openChecks} open` : ''}
               </Button>
             )}
-            <Drawer
-              open={checksOpen}
-              placement="bottom"
-              size="80%"
-              onClose={() => setChecksOpen(false)}
-              title={null}
-              closable={{ 'aria-label': 'Close the checks' }}
-            >
-              <Checks findings={findings} />
-            </Drawer>
+            <Suspense fallback={null}>
+              <PhoneChecks open={checksOpen} onClose={() => setChecksOpen(false)} findings={findings} />
+            </Suspense>
           </>
         ) : (
           <aside className="checks" aria-label="Checks">
@@ -243,7 +245,11 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           </aside>
         )}
       </div>
-      <PreferencesDrawer open={preferences} onClose={() => setPreferences(false)} />
+      {preferences !== 'never' && (
+        <Suspense fallback={null}>
+          <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
+        </Suspense>
+      )}
     </WorkContext.Provider>
   );
 }

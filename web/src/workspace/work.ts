@@ -1,4 +1,4 @@
-import type { Bundle, Evaluation, Room } from '@elwand/core';
+import type { Bundle, Evaluation, Room, Want } from '@elwand/core';
 import { createContext, useContext } from 'react';
 import type { Edits } from '../state/edit.ts';
 
@@ -9,7 +9,7 @@ export interface Work {
   readonly edits: Edits;
   readonly room: Room | null;
   /** Places the next wanted point by a click on the strip; null when not placing. */
-  readonly placing: 'receptacle' | 'luminaire' | 'appliance' | null;
+  readonly placing: Want['kind'] | null;
   readonly setPlacing: (kind: Work['placing']) => void;
 }
 

@@ -1,9 +1,30 @@
-import { duration, formatLength, newPointId, type Hole, type Move, type PlannedLeg } from '@elwand/core';
+import {
+  duration,
+  formatLength,
+  newPointId,
+  onWall,
+  OPERATIONS,
+  percent,
+  settingOf,
+  TRANSFER_WISH,
+  transfersOf,
+  transferWords,
+  type Hole,
+  type HoleTransfer,
+  type Move,
+  type OperationKind,
+  type PlannedLeg,
+  type WallId,
+} from '@elwand/core';
+import { Button, Dropdown } from 'antd';
+import { lazy, Suspense, useMemo } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 
-function HoleLine({ hole }: { readonly hole: Hole }) {
+const Sheets = lazy(() => import('./Sheets.tsx').then((m) => ({ default: m.Sheets })));
+
+function HoleLine({ hole, transfer }: { readonly hole: Hole; readonly transfer: HoleTransfer | undefined }) {
   const { bundle, evaluation } = useWork();
   const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
   const wall = evaluation.plan.lines.get(hole.wallId)?.wall.name.toLowerCase() ?? 'wall';
@@ -23,7 +44,71 @@ function HoleLine({ hole }: { readonly hole: Hole }) {
         {L(hole.edgeMm)} to each face{hole.plateNeeded ? ': steel plate' : ''}
         {hole.fireSeal ? '; seal it' : ''}
       </td>
+      <td>{transfer?.best ? <Transfer transfer={transfer} /> : 'seen from the room'}</td>
     </tr>
+  );
+}
+
+/** How to find the place of a hole from above or below: the best reference, its odds, and the others. */
+function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
+  const { bundle } = useWork();
+  const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
+  const { best, all, side } = transfer;
+  if (!best) return null;
+  const sure = best.odds.both >= TRANSFER_WISH;
+  const rest = all.filter((t) => t !== best).slice(0, 3);
+  return (
+    <details>
+      <summary>
+        From {side}: {transferWords(best, L)}.{' '}
+        <b className={sure ? undefined : 'settle-text'}>Lands at {percent(best.odds.both, 0)}</b>
+      </summary>
+      <p className="quiet">
+        Along the wall {percent(best.odds.along, 0)}, across it {percent(best.odds.across, 0)}; pipes and
+        cables are not counted.
+      </p>
+      <ul className="quiet">
+        {rest.map((t) => (
+          <li key={`${t.kind}${t.referenceMm}`}>
+            {transferWords(t, L)}: {percent(t.odds.both, 0)}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** "Not this way": the kind of work is left out here or everywhere, and the rest is searched anew. */
+function Instead({ move }: { readonly move: Move }) {
+  const { bundle, evaluation, edits } = useWork();
+  const { job } = bundle;
+  const place = onWall(move.from) ? move.from : onWall(move.to) ? move.to : undefined;
+  const wall = place && evaluation.plan.lines.get(place.wallId)?.wall;
+  const avoid = (wallId: WallId | null) =>
+    edits.job({ ...job, avoid: [...(job.avoid ?? []), { op: move.op, wallId }], option: null });
+  const name = OPERATIONS[move.op].name;
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: [
+          ...(wall
+            ? [
+                {
+                  key: 'here',
+                  label: `Do not ${name} at the ${wall.name.toLowerCase()}`,
+                  onClick: () => avoid(wall.id),
+                },
+              ]
+            : []),
+          { key: 'all', label: `Do not ${name} anywhere`, onClick: () => avoid(null) },
+        ],
+      }}
+    >
+      <Button size="small" type="text" className="no-print" aria-label={`Another way than: ${move.says}`}>
+        Another way
+      </Button>
+    </Dropdown>
   );
 }
 
@@ -36,28 +121,51 @@ function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
       <div>
         <b>{move.says}</b>
         <p className="muted">{move.why}</p>
+        {move.joists.length > 0 && (
+          <p className="quiet measure">
+            {move.joists.length} joists bored{' '}
+            {formatLength(move.joists[0]?.diameterMm ?? 0, bundle.house.units, 'inches')}, at least{' '}
+            {formatLength(move.joists[0]?.keepMm ?? 0, bundle.house.units, 'inches')} from their edges
+          </p>
+        )}
+        {move.plates > 0 && <p className="quiet measure">{move.plates} steel plates, one a stud</p>}
         {move.supportsMm.length > 0 && (
-          <p className="quiet measure">Staples at {move.supportsMm.map(L).join(', ')}</p>
+          <p className="quiet measure">Fastened at {move.supportsMm.map(L).join(', ')}</p>
         )}
       </div>
-      <span className="measure muted">{duration(move.minutes)}</span>
+      <span className="move-side">
+        <span className="measure muted">{duration(move.minutes)}</span>
+        {move.op !== 'fish' && move.op !== 'same-bay' && <Instead move={move} />}
+      </span>
     </li>
   );
 }
 
-function Leg({ leg, n }: { readonly leg: PlannedLeg; readonly n: number }) {
+function Leg({
+  leg,
+  n,
+  transfers,
+}: {
+  readonly leg: PlannedLeg;
+  readonly n: number;
+  readonly transfers: readonly HoleTransfer[];
+}) {
   const { bundle } = useWork();
   const name = (id: string) =>
     bundle.house.points.find((p) => p.id === id)?.label ??
+    bundle.house.panels.find((p) => p.id === id)?.label ??
     bundle.job.wants.find((w) => newPointId(w) === id)?.label ??
     '?';
-  const holes = leg.route.moves.flatMap((m) => m.holes);
+  const holes = leg.route.moves.flatMap((m, k) => m.holes.map((hole) => ({ hole, k })));
   return (
     <section className="leg" aria-label={`Leg ${n}`}>
       <h3>
         {name(leg.from)} to {name(leg.to)}:{' '}
         <span className="measure">{formatLength(leg.route.cableMm, bundle.house.units)}</span>{' '}
-        <span className="muted">of cable, with 12 in left at each end</span>
+        <span className="muted">
+          of cable{leg.conductors > 2 ? ` with ${leg.conductors} conductors and a ground` : ''}, with 12 in
+          left at each end
+        </span>
       </h3>
       <ol className="moves">
         {leg.route.moves.map((m, i) => (
@@ -65,7 +173,7 @@ function Leg({ leg, n }: { readonly leg: PlannedLeg; readonly n: number }) {
         ))}
       </ol>
       {holes.length > 0 && (
-        <div style={{ overflowX: 'auto' }}>
+        <div style={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`Holes of leg ${n}`}>
           <table className="plain-table">
             <thead>
               <tr>
@@ -74,11 +182,12 @@ function Leg({ leg, n }: { readonly leg: PlannedLeg; readonly n: number }) {
                 <th>Height</th>
                 <th>Bit</th>
                 <th>Wood left</th>
+                <th>Found from the other side</th>
               </tr>
             </thead>
             <tbody>
-              {holes.map((h, i) => (
-                <HoleLine key={i} hole={h} />
+              {holes.map(({ hole, k }, i) => (
+                <HoleLine key={i} hole={hole} transfer={transfers.find((t) => t.move === k)} />
               ))}
             </tbody>
           </table>
@@ -91,11 +200,48 @@ function Leg({ leg, n }: { readonly leg: PlannedLeg; readonly n: number }) {
   );
 }
 
-/** Mark 5: how the cable gets there, move by move, with where to mark and drill. */
+/** Work that was ruled out, each to be allowed again. */
+function Avoided() {
+  const { bundle, evaluation, edits } = useWork();
+  const { job } = bundle;
+  const list = job.avoid ?? [];
+  if (list.length === 0) return null;
+  return (
+    <p className="row">
+      <span className="muted">Ruled out:</span>
+      {list.map((a, i) => {
+        const wall = a.wallId && evaluation.plan.lines.get(a.wallId)?.wall.name.toLowerCase();
+        const says = `${OPERATIONS[a.op as OperationKind]?.name ?? a.op}${wall ? `, ${wall}` : ''}`;
+        return (
+          <Button
+            key={i}
+            size="small"
+            aria-label={`Allow again: ${says}`}
+            onClick={() => edits.job({ ...job, avoid: list.filter((_, k) => k !== i), option: null })}
+          >
+            {says} ✕
+          </Button>
+        );
+      })}
+    </p>
+  );
+}
+
+/** Mark 5: how the cable gets there, move by move, with where to mark and drill, and the drawings to take along. */
 export function RunMark() {
-  const { evaluation } = useWork();
+  const { bundle, evaluation } = useWork();
   const { chosen } = evaluation;
-  if (!chosen) return <NoPlan />;
+  const transfers = useMemo(
+    () => (chosen ? transfersOf(settingOf(bundle), chosen.option) : []),
+    [bundle, chosen],
+  );
+  if (!chosen)
+    return (
+      <>
+        <Avoided />
+        <NoPlan />
+      </>
+    );
   const tools = [...new Set(chosen.option.legs.flatMap((l) => l.route.tools))];
   return (
     <div className="section stack">
@@ -105,8 +251,14 @@ export function RunMark() {
           {chosen.option.way}, {chosen.option.holes} hole{chosen.option.holes === 1 ? '' : 's'}
         </span>
       </div>
+      <Avoided />
+      {chosen.option.legs.length > 0 && (
+        <Suspense fallback={<p className="muted">Drawing …</p>}>
+          <Sheets />
+        </Suspense>
+      )}
       {chosen.option.legs.map((leg, i) => (
-        <Leg key={leg.to} leg={leg} n={i + 1} />
+        <Leg key={leg.to} leg={leg} n={i + 1} transfers={transfers.filter((t) => t.leg === i)} />
       ))}
       <p className="muted">
         Tools for the way: {tools.join(', ') || 'none beyond the usual'}. Before each hole: look for pipes and

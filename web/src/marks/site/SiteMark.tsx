@@ -4,7 +4,15 @@ import { TapeLine } from '../../house/TapeLine.tsx';
 import { WallEditor } from '../../house/WallEditor.tsx';
 import { WallTabs } from '../../house/WallTabs.tsx';
 import { useWork } from '../../workspace/work.ts';
-import { bestNextHit, formatLength, ItemId, percent, type HitMethod, type Want } from '@elwand/core';
+import {
+  formatLength,
+  ItemId,
+  nextReadingFor,
+  percent,
+  settingOf,
+  type HitMethod,
+  type Want,
+} from '@elwand/core';
 import { Button } from 'antd';
 import { freshId } from '../../parts/ids.ts';
 import { withWall } from '../../state/edit.ts';
@@ -20,7 +28,9 @@ function NextHit({ want }: { readonly want: Want }) {
   const frame = evaluation.frames.get(wallId);
   const placement = evaluation.placements.get(want.id);
   if (!frame || !placement) return null;
-  const atMm = bestNextHit(frame, want.at.xMm);
+  const next = nextReadingFor(settingOf(bundle), want);
+  if (!next) return null;
+  const { atMm } = next;
   const add = (method: HitMethod) =>
     edits.house(
       withWall(house, wallId, (w) => ({
@@ -34,7 +44,8 @@ function NextHit({ want }: { readonly want: Want }) {
       <p>
         <b className="measure next-hit-at">{formatLength(atMm, house.units, 'inches')}</b> from the left
         corner of the {frame.wall.name.toLowerCase()}. {want.label} is clear at {percent(placement.odds, 0)}{' '}
-        now, {percent(bundle.job.preferences.bayWish, 0)} wished.
+        now, {percent(bundle.job.preferences.bayWish, 0)} wished; after this reading you are about{' '}
+        {percent(next.then, 0)} sure of it, either way.
       </p>
       <div className="row">
         <Button type="primary" onClick={() => add('magnet')}>

@@ -59,7 +59,7 @@ function OptionRow({
             <span>
               <b>{option.taps.map((t) => t.label).join(' and ')}</b>, {option.way}
             </span>
-            <span className="muted option-why">{option.why}</span>
+            <span className="muted option-why">{[...option.schemes, option.why].join('; ')}</span>
             <span className="quiet">
               {option.state === 'stop' ? option.stops.join('; ') : open === '' ? 'nothing open' : open}. Goes
               dark: {dark}
@@ -76,13 +76,21 @@ function OptionRow({
         {option.holes}
         <Bar share={most.holes > 0 ? option.holes / most.holes : 0} />
       </td>
-      <td className="measure">{option.openedMm2 > 0 ? formatArea(option.openedMm2, units) : 'none'}</td>
+      <td className="measure">
+        {option.openedMm2 > 0
+          ? `${formatArea(option.openedMm2, units)} in ${option.openings} place${option.openings === 1 ? '' : 's'}`
+          : 'none'}
+      </td>
       <td className="measure">{duration(option.outageMinutes)}</td>
       <td className="measure">
         {duration(option.minutes)}
         <Bar share={option.minutes / most.minutes} />
       </td>
       <td>{visits(option)}</td>
+      <td className="measure">
+        {option.risk < most.risk * 0.5 ? 'low' : option.risk < most.risk * 0.85 ? 'middling' : 'highest here'}
+        <Bar share={most.risk > 0 ? option.risk / most.risk : 0} />
+      </td>
     </tr>
   );
 }
@@ -95,6 +103,7 @@ const largest = (options: readonly OptionView[]): OptionView | undefined => {
       cableMm: Math.max(...options.map((o) => o.cableMm)),
       holes: Math.max(...options.map((o) => o.holes)),
       minutes: Math.max(...options.map((o) => o.minutes)),
+      risk: Math.max(...options.map((o) => o.risk)),
     }
   );
 };
@@ -164,6 +173,7 @@ export function TapMark() {
                 <th>Power off</th>
                 <th>Work</th>
                 <th>Done in</th>
+                <th>May go wrong</th>
               </tr>
             </thead>
             <tbody>

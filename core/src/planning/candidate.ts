@@ -1,0 +1,57 @@
+import type {
+  Breaker,
+  Cable,
+  PanelId,
+  Point,
+  PointId,
+  Position,
+  Want,
+  WallPosition,
+} from '../document/index.ts';
+import type { Source } from '../findings/index.ts';
+
+/** Why a box can or cannot feed what is wanted. `no` rules it out, `ask` needs a look, `work` costs extra, `good` speaks for it. */
+export interface TapReason {
+  readonly kind: 'no' | 'ask' | 'work' | 'good';
+  readonly says: string;
+  readonly minutes: number;
+  /** The rule or the practice behind it. */
+  readonly source: Source;
+}
+
+/** A cable that could be cut into, the boxes at its ends in the order of power, and where it would be cut. */
+export interface CutIn {
+  readonly cable: Cable;
+  readonly from: Point;
+  readonly to: Point;
+  readonly at: WallPosition;
+}
+
+export interface Candidate {
+  /** The box; or the panel's id where a new circuit starts. */
+  readonly pointId: PointId;
+  /** Where the new cable starts; null when it was never measured. */
+  readonly at: Position | null;
+  /** Set when it is a cable that has to be cut into. */
+  readonly cut: CutIn | null;
+  /** A new circuit from a panel instead of a box that is there. */
+  readonly atPanel: boolean;
+  /** New cables that the box, or the largest that can take its place, has room for. */
+  readonly most: number;
+  readonly label: string;
+  readonly breaker: Breaker | null;
+  readonly reasons: readonly TapReason[];
+  readonly usable: boolean;
+  /** Work that the box itself costs, minutes. */
+  readonly minutes: number;
+}
+
+/** A group of wants that hang on the same conductor: always live, or on one switch; and on the same box where that is asked. */
+export interface WantGroup {
+  readonly control: { readonly by: 'always' } | { readonly by: 'switch'; readonly pointId: PointId };
+  /** 240 V between two hots, or 120 V. */
+  readonly volts: 120 | 240;
+  readonly wants: readonly Want[];
+  /** The only box or panel that may feed it; null leaves it to the search. */
+  readonly only: PointId | PanelId | null;
+}

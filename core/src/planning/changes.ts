@@ -1,0 +1,140 @@
+import { boxesOf, factsOf } from '../catalog/index.ts';
+import type { Change, Device, DeviceKind, House, Job, Point, PointId } from '../document/index.ts';
+
+/** Changes of points that stay where they are: what the house is with them. */
+
+/** Points that the changes of a job touch, each once. */
+export function changedPoints(job: Pick<Job, 'changes'>): PointId[] {
+  return [
+    ...new Set((job.changes ?? []).flatMap((c) => (c.kind === 'swap' ? [c.pointId, c.withId] : [c.pointId]))),
+  ];
+}
+
+/** What a box becomes with other devices in it: what most of them are. */
+function kindOf(devices: readonly Device[], old: Point['kind']): Point['kind'] {
+  const has = (test: (k: DeviceKind) => boolean) => devices.some((d) => test(d.kind));
+  if (devices.every((d) => d.kind === 'blank')) return 'junction';
+  if (has((k) => k.startsWith('receptacle'))) return 'receptacle';
+  if (has((k) => k.startsWith('switch') || k === 'dimmer')) return 'switch';
+  if (has((k) => k === 'fan')) return 'fan';
+  if (has((k) => k === 'luminaire')) return 'luminaire';
+  return old;
+}
+
+const deviceOf = (kind: DeviceKind, amps: number): Device => ({ kind, amps, grounded: true });
+/** What stands where a device was taken out. */
+export const BLANK: Device = { kind: 'blank', amps: 15, grounded: true };
+
+function withGangs(point: Point, gangs: number, devices: Device[]): Point {
+  const kind = kindOf(devices, point.kind);
+  if (gangs === point.box.gangs) return { ...point, kind, devices };
+  // The largest retrofit box of that width: what it is enlarged to when nobody has chosen one.
+  const box = factsOf(boxesOf('old-work', gangs)[0], gangs);
+  return { ...point, kind, devices, box: { ...point.box, ...box } };
+}
+
+const gangsOf = (devices: readonly Device[]): number => devices.reduce((s, d) => s + (d.gangs ?? 1), 0);
+
+function changed(point: Point, change: Change, other: Point | undefined): Point {
+  const amps = point.devices[0]?.amps ?? 15;
+  switch (change.kind) {
+    case 'replace': {
+      const devices = point.devices.map((d, i) =>
+        i === change.index ? { ...deviceOf(change.device, d.amps), grounded: d.grounded } : d,
+      );
+      return { ...point, kind: kindOf(devices, point.kind), devices };
+    }
+    case 'enlarge': {
+      const devices = [...point.devices, ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
+      return withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices);
+    }
+    case 'reduce': {
+      const devices = point.devices.filter((_, i) => !change.drop.includes(i));
+      // A box that loses all that was in it stays as a junction with a blank plate.
+      return devices.length === 0
+        ? { ...point, kind: 'junction', devices: [BLANK] }
+        : withGangs(point, Math.max(1, gangsOf(devices)), devices);
+    }
+    case 'retire':
+      return { ...point, kind: 'junction', devices: [BLANK] };
+    case 'swap':
+      return other ? { ...point, kind: other.kind, devices: other.devices } : point;
+  }
+}
+
+export interface Changed {
+  readonly house: House;
+  /** Points that were changed. */
+  readonly touched: readonly PointId[];
+  /** Cables that go out of use: disconnected at both ends, marked, and left or pulled. */
+  readonly dead: readonly string[];
+}
+
+/** A retired point at the end of its run: the cable that fed only it. */
+function endCable(house: House, id: PointId): string | null {
+  const at = house.cables.filter((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id));
+  return at.length === 1 ? (at[0]?.id ?? null) : null;
+}
+
+/** The house with the changes of a job. What hangs on a retired point goes with it; what is beyond it stays spliced. */
+export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
+  const changes = job.changes ?? [];
+  if (changes.length === 0) return { house, touched: [], dead: [] };
+  let { points, cables, loads } = house;
+  const dead: string[] = [];
+  for (const change of changes) {
+    const find = (id: PointId) => points.find((p) => p.id === id);
+    const [one, two] = [find(change.pointId), change.kind === 'swap' ? find(change.withId) : undefined];
+    if (!one || (change.kind === 'swap' && !two)) continue;
+    points = points.map((p) =>
+      p.id === one.id ? changed(one, change, two) : two && p.id === two.id ? changed(two, change, one) : p,
+    );
+    if (change.kind === 'swap') {
+      const swapped = (id: PointId) => (id === one.id ? (two?.id ?? id) : id === two?.id ? one.id : id);
+      loads = loads.map((l) => ({ ...l, pointId: swapped(l.pointId) }));
+    }
+    if (change.kind !== 'retire') continue;
+    loads = loads.filter((l) => l.pointId !== one.id);
+    const cable = endCable({ ...house, cables }, one.id);
+    if (cable === null) continue;
+    // At the end of a run the box comes out of use whole: its cable is made dead at the other end.
+    dead.push(cable);
+    cables = cables.filter((c) => c.id !== cable);
+    points = points.filter((p) => p.id !== one.id);
+  }
+  return { house: { ...house, points, cables, loads }, touched: changedPoints(job), dead };
+}
+
+/** A change in words, for steps and lists. */
+export function changeWords(house: Pick<House, 'points'>, change: Change): string {
+  const label = (id: PointId) => house.points.find((p) => p.id === id)?.label ?? '?';
+  const name = (k: DeviceKind) => DEVICE_WORDS[k];
+  const own = label(change.pointId);
+  switch (change.kind) {
+    case 'replace':
+      return `Replace the device at ${own} by ${name(change.device)}`;
+    case 'enlarge':
+      return `Enlarge the box of ${own} for ${change.devices.map(name).join(' and ')}`;
+    case 'reduce':
+      return `Take ${change.drop.length === 1 ? 'a device' : `${change.drop.length} devices`} out of ${own}`;
+    case 'retire':
+      return `Take ${own} out of use`;
+    case 'swap':
+      return `Change the devices of ${own} and ${label(change.withId)}`;
+  }
+}
+
+export const DEVICE_WORDS: Readonly<Record<DeviceKind, string>> = {
+  receptacle: 'an outlet',
+  'receptacle-gfci': 'a ground-fault outlet',
+  'receptacle-afci': 'an arc-fault outlet',
+  'receptacle-dual': 'an outlet with both protections',
+  'receptacle-single': 'a single outlet',
+  switch: 'a switch',
+  'switch-three-way': 'a three-way switch',
+  dimmer: 'a dimmer',
+  luminaire: 'a light',
+  fan: 'a fan',
+  appliance: 'a connection for an appliance',
+  blank: 'a blank plate',
+};

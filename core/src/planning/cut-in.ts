@@ -1,0 +1,162 @@
+import { boxesOf, factsOf } from '../catalog/index.ts';
+import {
+  CableId,
+  makePoint,
+  PointId,
+  type Breaker,
+  type Cable,
+  type House,
+  type Point,
+  type WallPosition,
+} from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
+import { practice, published } from '../findings/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
+import { inches } from '../units/index.ts';
+import { BLANK } from './changes.ts';
+import type { Candidate, CutIn, TapReason, WantGroup } from './candidate.ts';
+
+/**
+ * Cutting into a cable in the middle of its run. A cable has no slack to spare: it is cut, each end goes into a box of its own that
+ * stays reachable behind a blank plate, and a short new cable bridges the two.
+ */
+
+/** Two old-work boxes beside each other with a stud's room between, mm. */
+const APART_MM = inches(6);
+/** Nearer to a box than this the box itself is the place to tap, mm. */
+const FROM_BOX_MM = inches(16);
+/** Opening, cutting, two boxes, a bridge and proving both ends: common practice. */
+const CUT_IN_MINUTES = 90;
+
+/** Id of the box at the end that power comes from: the new cable starts there. */
+export const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(`cut-${cable.id}`.slice(0, 60));
+const farId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(`${cutInId(cable)}-far`);
+export const isCutIn = (id: string): boolean => id.startsWith('cut-');
+
+/** Where a cable could be cut into: it runs in one wall, between two measured boxes, on a way that was seen or reckoned. */
+export function cutIns(house: House, feed: Feed, plan: PlanOfHouse, group: WantGroup): CutIn[] {
+  const points = new Map(house.points.map((p) => [p.id, p] as const));
+  return house.cables.flatMap((cable): CutIn[] => {
+    if (cable.from.at !== 'point' || cable.to.at !== 'point' || cable.way === 'unknown') return [];
+    const ends = [points.get(cable.from.pointId), points.get(cable.to.pointId)];
+    const [a, b] = ends;
+    if (a?.at.on !== 'wall' || b?.at.on !== 'wall' || a.at.wallId !== b.at.wallId) return [];
+    const wall = plan.lines.get(a.at.wallId)?.wall;
+    const [low, high] = [
+      Math.min(a.at.xMm, b.at.xMm) + FROM_BOX_MM,
+      Math.max(a.at.xMm, b.at.xMm) - FROM_BOX_MM,
+    ];
+    if (!wall || high <= low) return [];
+    const own = a.at.wallId;
+    const upstream = feed.parent.get(b.id)?.from === a.id ? ([a, b] as const) : ([b, a] as const);
+    const onward = (upstream[1] === b) === b.at.xMm > a.at.xMm ? 1 : -1;
+    const near = group.wants.find((w) => w.at.on === 'wall' && w.at.wallId === own)?.at;
+    // Beside the wanted box, so that three boxes stand clear of each other: before it, else after it.
+    const xMm =
+      near?.on === 'wall'
+        ? [near.xMm - 2 * APART_MM * onward, near.xMm + APART_MM * onward].find((x) => x >= low && x <= high)
+        : (low + high) / 2;
+    if (xMm === undefined) return [];
+    // Never in a door or a window: the cable goes round it, nobody knows where.
+    if (wall.openings.some((o) => xMm > o.leftMm - APART_MM && xMm < o.rightMm + APART_MM)) return [];
+    const share = (xMm - a.at.xMm) / (b.at.xMm - a.at.xMm);
+    const heightMm = a.at.heightMm + share * (b.at.heightMm - a.at.heightMm);
+    return [{ cable, from: upstream[0], to: upstream[1], at: { on: 'wall', wallId: own, xMm, heightMm } }];
+  });
+}
+
+/** A cable as a place to tap, with what speaks for and against it. */
+export function cutInCandidate(
+  feed: Feed,
+  cut: CutIn,
+  breaker: Breaker | null,
+  circuit: readonly TapReason[],
+  group: WantGroup,
+): Candidate {
+  const { cable, from, to } = cut;
+  const box = feed.boxes.get(from.id);
+  const reasons: TapReason[] = [...circuit];
+  const no = (says: string) =>
+    reasons.push({ kind: 'no', says, minutes: 0, source: practice('what the survey tells of the cable') });
+  if (group.control.by !== 'always' || group.volts !== 120) no('it does not carry what is wanted');
+  if (cable.carries !== 'feed') no('it is not known to carry constant power with a neutral');
+  if (!box?.constantHot || !box.neutral)
+    no(`${from.label}, where it comes from, has no constant power with a neutral`);
+  if (box?.ground === 'no') no('no ground comes with it');
+  if (group.only !== null) no('the power is to come from elsewhere: so it is asked in mark 1');
+  reasons.push(
+    {
+      kind: 'ask',
+      says: `its way was ${cable.way === 'seen' ? 'seen' : 'only reckoned'}: trace it from ${from.label} to ${to.label}, and look for a second cable beside it`,
+      minutes: 15,
+      source: practice('a cable in a wall has no terminal to measure: prove the cut ends'),
+    },
+    {
+      kind: 'work',
+      says: 'it is cut: two boxes that stay reachable, and a bridge between them',
+      minutes: CUT_IN_MINUTES,
+      source: published('NEC 300.15, 314.29'),
+    },
+  );
+  return {
+    pointId: cutInId(cable),
+    label: `cable ${from.label} to ${to.label}`,
+    breaker,
+    reasons,
+    at: cut.at,
+    cut,
+    most: 2,
+    atPanel: false,
+    usable: breaker !== null && !reasons.some((r) => r.kind === 'no'),
+    minutes: reasons.reduce((s, r) => s + r.minutes, 0),
+  };
+}
+
+const blankBox = (id: PointId, label: string, at: WallPosition): Point =>
+  makePoint(id, label, 'junction', at, {
+    condition: 'sound',
+    devices: [BLANK],
+    box: factsOf(boxesOf('old-work', 1)[0], 1),
+  });
+
+/** The house with its cut cables: each end in its box, the bridge between. */
+export function withCutIns(house: House, cuts: readonly CutIn[]): House {
+  return cuts.reduce((h, { cable, from, to, at }): House => {
+    const [near, far] = [cutInId(cable), farId(cable)];
+    const toRight = to.at.on === 'wall' && to.at.xMm > at.xMm;
+    const bridge = APART_MM + 2 * inches(12);
+    const end = (id: PointId): Cable['from'] => ({ at: 'point', pointId: id, on: 'splice' });
+    const side = (p: Point): Cable['from'] =>
+      cable.from.at === 'point' && cable.from.pointId === p.id ? cable.from : cable.to;
+    const part = (id: string, a: Cable['from'], b: Cable['from'], lengthMm: number | null): Cable => ({
+      ...cable,
+      id: CableId.parse(id.slice(0, 64)),
+      from: a,
+      to: b,
+      lengthMm,
+    });
+    const half = cable.lengthMm === null ? null : cable.lengthMm / 2;
+    return {
+      ...h,
+      points: [
+        ...h.points,
+        blankBox(near, `cut from ${from.label}`, at),
+        blankBox(far, `cut to ${to.label}`, { ...at, xMm: at.xMm + (toRight ? APART_MM : -APART_MM) }),
+      ],
+      cables: [
+        ...h.cables.filter((c) => c.id !== cable.id),
+        part(`${cable.id}`, side(from), end(near), half),
+        {
+          ...part(`cut-${cable.id}-bridge`, end(near), end(far), bridge),
+          type: 'NM-B',
+          ground: 'wire',
+          way: 'seen',
+        },
+        part(`cut-${cable.id}-rest`, end(far), side(to), half),
+      ],
+    };
+  }, house);
+}
+
+/** Both boxes of a cut. */
+export const cutBoxes = ({ cable }: CutIn): readonly PointId[] => [cutInId(cable), farId(cable)];

@@ -1,0 +1,288 @@
+/**
+ * Which want is fed from where: a forest of cables that hang on taps, exact by dynamic programming over sets of wants.
+ * A want is a bit of a mask. Costs are directed, because a point may be entered at one box and left from another.
+ */
+
+export interface ForestTap {
+  readonly id: string;
+  /** Cost of opening it at all. */
+  readonly fixed: number;
+  readonly circuit: string;
+  /** Cables that its box has room for. */
+  readonly most: number;
+}
+
+export interface ForestProblem {
+  readonly wants: number;
+  readonly taps: readonly ForestTap[];
+  /** Cost of a cable from tap t to want w; infinite where it cannot be. */
+  readonly fromTap: (t: number, w: number) => number;
+  /** Cost of a cable from want u on to want w; infinite where it cannot be. */
+  readonly onward: (u: number, w: number) => number;
+  /** Can the circuit carry all the wants of the mask together? Once false, false for every larger mask. */
+  readonly fits: (circuit: string, mask: number) => boolean;
+}
+
+export interface ForestLeg {
+  /** Index of the tap, or null when the leg comes from another want. */
+  readonly tap: number | null;
+  readonly from: number | null;
+  readonly to: number;
+}
+export interface Forest {
+  readonly cost: number;
+  readonly legs: readonly ForestLeg[];
+}
+
+/** Beyond this many wants the sets get too many. */
+export const MOST_EXACT = 10;
+
+const INFINITE = Number.POSITIVE_INFINITY;
+
+/** Smallest bit of a mask as a mask. */
+const low = (mask: number): number => mask & -mask;
+
+interface Trees {
+  /** Cheapest tree that is entered at want v and reaches exactly the mask: index v * size + mask. */
+  readonly cost: Float64Array;
+  readonly child: Int32Array;
+  readonly first: Int32Array;
+}
+
+/** Cheapest directed trees over every set of wants, by the set that hangs on the root's first child. */
+function treesOf(n: number, onward: ForestProblem['onward']): Trees {
+  const size = 1 << n;
+  const cost = new Float64Array(n * size).fill(INFINITE);
+  const child = new Int32Array(n * size);
+  const first = new Int32Array(n * size).fill(-1);
+  const step = Array.from({ length: n }, (_, u) =>
+    Array.from({ length: n }, (_, w) => (u === w ? INFINITE : onward(u, w))),
+  );
+  for (let mask = 1; mask < size; mask++)
+    for (let v = 0; v < n; v++) {
+      const bit = 1 << v;
+      if ((mask & bit) === 0) continue;
+      const rest = mask ^ bit;
+      const at = v * size + mask;
+      if (rest === 0) {
+        cost[at] = 0;
+        continue;
+      }
+      const must = low(rest);
+      for (let part = rest; part > 0; part = (part - 1) & rest) {
+        if ((part & must) === 0) continue;
+        const others = cost[v * size + (mask ^ part)] ?? INFINITE;
+        if (!(others < (cost[at] ?? INFINITE))) continue;
+        for (let u = 0; u < n; u++) {
+          if ((part & (1 << u)) === 0) continue;
+          const c = others + (step[v]?.[u] ?? INFINITE) + (cost[u * size + part] ?? INFINITE);
+          if (c < (cost[at] ?? INFINITE)) {
+            cost[at] = c;
+            child[at] = part;
+            first[at] = u;
+          }
+        }
+      }
+    }
+  return { cost, child, first };
+}
+
+function legsOfTree(trees: Trees, n: number, v: number, mask: number, out: ForestLeg[]): void {
+  const size = 1 << n;
+  for (let left = mask; left !== 1 << v;) {
+    const at = v * size + left;
+    const part = trees.child[at] ?? 0;
+    const u = trees.first[at] ?? -1;
+    if (part === 0 || u < 0) return;
+    out.push({ tap: null, from: v, to: u });
+    legsOfTree(trees, n, u, part, out);
+    left ^= part;
+  }
+}
+
+/** One choice after another of who takes which part of a mask: enough to read the answer back. */
+interface Stage {
+  readonly cost: Float64Array;
+  /** Part of the mask that the last one took; 0 for nothing. */
+  readonly took: Int32Array;
+}
+
+const emptyStage = (size: number): Stage => {
+  const cost = new Float64Array(size).fill(INFINITE);
+  cost[0] = 0;
+  return { cost, took: new Int32Array(size) };
+};
+
+/** The next one takes any part of each mask, or nothing. */
+function addStage(before: Stage, own: Float64Array): Stage {
+  const size = own.length;
+  const cost = Float64Array.from(before.cost);
+  const took = new Int32Array(size);
+  // The part that is taken in the outer loop: most of them cost nothing finite and are skipped whole.
+  for (let part = 1; part < size; part++) {
+    const mine = own[part] ?? INFINITE;
+    if (mine === INFINITE) continue;
+    const free = (size - 1) ^ part;
+    for (let rest = free; ; rest = (rest - 1) & free) {
+      const c = mine + (before.cost[rest] ?? INFINITE);
+      const mask = part | rest;
+      if (c < (cost[mask] ?? INFINITE) - 1e-9) {
+        cost[mask] = c;
+        took[mask] = part;
+      }
+      if (rest === 0) break;
+    }
+  }
+  return { cost, took };
+}
+
+interface TapTable {
+  /** Cheapest way to feed the mask from this tap alone, its opening included. */
+  readonly cost: Float64Array;
+  /** Branches by number of cables: the part that the last cable feeds, and where it arrives. */
+  readonly rounds: readonly Stage[];
+  readonly best: Int32Array;
+  readonly entry: Int32Array;
+}
+
+function tapTable(problem: ForestProblem, trees: Trees, t: number): TapTable {
+  const n = problem.wants;
+  const size = 1 << n;
+  const branch = new Float64Array(size).fill(INFINITE);
+  const entry = new Int32Array(size).fill(-1);
+  const first = Array.from({ length: n }, (_, w) => problem.fromTap(t, w));
+  for (let mask = 1; mask < size; mask++)
+    for (let v = 0; v < n; v++) {
+      if ((mask & (1 << v)) === 0) continue;
+      const c = (first[v] ?? INFINITE) + (trees.cost[v * size + mask] ?? INFINITE);
+      if (c < (branch[mask] ?? INFINITE)) {
+        branch[mask] = c;
+        entry[mask] = v;
+      }
+    }
+  const tap = problem.taps[t];
+  const rounds: Stage[] = [emptyStage(size)];
+  const cost = new Float64Array(size).fill(INFINITE);
+  const best = new Int32Array(size);
+  for (let k = 1; k <= Math.min(n, tap?.most ?? 0); k++) {
+    const before = rounds[k - 1] ?? emptyStage(size);
+    const stage: Stage = { cost: new Float64Array(size).fill(INFINITE), took: new Int32Array(size) };
+    for (let mask = 1; mask < size; mask++) {
+      const must = low(mask);
+      for (let part = mask; part > 0; part = (part - 1) & mask) {
+        if ((part & must) === 0) continue;
+        const c = (branch[part] ?? INFINITE) + (before.cost[mask ^ part] ?? INFINITE);
+        if (c < (stage.cost[mask] ?? INFINITE)) {
+          stage.cost[mask] = c;
+          stage.took[mask] = part;
+        }
+      }
+      const whole = (stage.cost[mask] ?? INFINITE) + (tap?.fixed ?? 0);
+      if (whole < (cost[mask] ?? INFINITE) - 1e-9) {
+        cost[mask] = whole;
+        best[mask] = k;
+      }
+    }
+    rounds.push(stage);
+  }
+  return { cost, rounds, best, entry };
+}
+
+function legsOfTap(
+  table: TapTable,
+  trees: Trees,
+  n: number,
+  t: number,
+  mask: number,
+  out: ForestLeg[],
+): void {
+  let left = mask;
+  for (let k = table.best[mask] ?? 0; k > 0 && left > 0; k--) {
+    const part = table.rounds[k]?.took[left] ?? 0;
+    const v = table.entry[part] ?? -1;
+    if (v < 0) return;
+    out.push({ tap: t, from: null, to: v });
+    legsOfTree(trees, n, v, part, out);
+    left ^= part;
+  }
+}
+
+/** Each leg after the one that brings power to where it starts; within that in the order of the wants. */
+function inOrderOfPower(legs: readonly ForestLeg[]): ForestLeg[] {
+  const left = [...legs].sort((a, b) => a.to - b.to);
+  const out: ForestLeg[] = [];
+  while (left.length > 0) {
+    const next = left.findIndex((l) => l.from === null || out.some((o) => o.to === l.from));
+    out.push(...left.splice(Math.max(0, next), 1));
+  }
+  return out;
+}
+
+/**
+ * Answers which forest feeds every want exactly once at least cost. What depends on one tap alone is worked out once, however
+ * many questions with other taps follow.
+ * @throws RangeError for more wants than can be searched exactly (`MOST_EXACT`)
+ */
+export class ForestSearch {
+  private readonly problem: ForestProblem;
+  private readonly trees: Trees;
+  private readonly tables = new Map<number, TapTable>();
+
+  constructor(problem: ForestProblem) {
+    if (problem.wants > MOST_EXACT)
+      throw new RangeError(`${problem.wants} wants are too many for an exact search`);
+    this.problem = problem;
+    this.trees = treesOf(problem.wants, problem.onward);
+  }
+
+  private table(t: number): TapTable {
+    const known = this.tables.get(t);
+    if (known) return known;
+    const made = tapTable(this.problem, this.trees, t);
+    this.tables.set(t, made);
+    return made;
+  }
+
+  /** The cheapest forest with the taps that are allowed; undefined when there is none. */
+  cheapest(allowed: (t: number) => boolean = () => true): Forest | undefined {
+    const { problem, trees } = this;
+    const n = problem.wants;
+    if (n === 0) return { cost: 0, legs: [] };
+    const size = 1 << n;
+    const byCircuit = new Map<string, number[]>();
+    problem.taps.forEach((tap, t) => {
+      if (allowed(t)) byCircuit.set(tap.circuit, [...(byCircuit.get(tap.circuit) ?? []), t]);
+    });
+    const circuits = [...byCircuit].map(([circuit, taps]) => {
+      const stages = [emptyStage(size)];
+      for (const t of taps) stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t).cost));
+      const cost = Float64Array.from(stages.at(-1)?.cost ?? []);
+      for (let mask = 1; mask < size; mask++)
+        if (Number.isFinite(cost[mask] ?? INFINITE) && !problem.fits(circuit, mask)) cost[mask] = INFINITE;
+      return { taps, stages, cost };
+    });
+    const whole = [emptyStage(size)];
+    for (const c of circuits) whole.push(addStage(whole.at(-1) ?? emptyStage(size), c.cost));
+    const all = size - 1;
+    const cost = whole.at(-1)?.cost[all] ?? INFINITE;
+    if (!Number.isFinite(cost)) return undefined;
+    const legs: ForestLeg[] = [];
+    let left = all;
+    for (let c = circuits.length; c > 0 && left > 0; c--) {
+      let mine = whole[c]?.took[left] ?? 0;
+      left ^= mine;
+      const circuit = circuits[c - 1];
+      for (let k = circuit?.taps.length ?? 0; circuit && k > 0 && mine > 0; k--) {
+        const part = circuit.stages[k]?.took[mine] ?? 0;
+        const t = circuit.taps[k - 1];
+        if (part > 0 && t !== undefined) legsOfTap(this.table(t), trees, n, t, part, legs);
+        mine ^= part;
+      }
+    }
+    return { cost, legs: inOrderOfPower(legs) };
+  }
+}
+
+/** One question: the cheapest forest over all taps. */
+export const cheapestForest = (problem: ForestProblem): Forest | undefined =>
+  new ForestSearch(problem).cheapest();

@@ -1,0 +1,94 @@
+import type { CodePack } from '../codes/index.ts';
+import { BreakerId, PointId, type Breaker, type House, type Panel } from '../document/index.ts';
+import { practice, published } from '../findings/index.ts';
+import { isContinuous } from '../load/index.ts';
+import type { Candidate, TapReason, WantGroup } from './candidate.ts';
+
+/** Breakers for new branch circuits, A: NEC 240.6(A), as far as small appliances go. */
+const SIZES: readonly number[] = [15, 20, 25, 30, 35, 40, 45, 50];
+/** An ordinary new circuit is a 20 A one: common practice. */
+const USUAL_AMPS = 20;
+/** Opening the panel, a breaker, its connections and closing it: common practice. */
+const PANEL_MINUTES = 90;
+
+/** Spaces that breakers take in a panel. */
+export const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
+
+/** The breaker that a new circuit for these wants would get; its id tells that it is not there yet. */
+export function newBreaker(panel: Panel, group: WantGroup, factor: number): Breaker {
+  const poles = group.volts === 240 ? 2 : 1;
+  const needed = group.wants
+    .flatMap((w) => w.loads)
+    .reduce((s, l) => s + (l.voltAmperes / group.volts) * (isContinuous(l) ? factor : 1), 0);
+  const least = group.volts === 240 ? 15 : USUAL_AMPS;
+  const highest = Math.max(
+    0,
+    ...panel.breakers.map((b) => Number.parseInt(b.number, 10)).filter((n) => Number.isFinite(n)),
+  );
+  return {
+    id: BreakerId.parse(`new-breaker-${panel.id}-${group.volts}`.slice(0, 64)),
+    number: String(highest + 1),
+    amps: SIZES.find((a) => a >= Math.max(needed, least) - 1e-9) ?? 50,
+    poles,
+    protection: 'none',
+    label: group.wants
+      .map((w) => w.label)
+      .join(', ')
+      .slice(0, 120),
+    restriction: 'none',
+    multiwire: false,
+    proved: true,
+  };
+}
+export const isNewBreaker = (breaker: Pick<Breaker, 'id'>): boolean => breaker.id.startsWith('new-breaker-');
+
+/** A panel as the start of a new circuit: a competitor of every box. */
+export function panelCandidate(house: House, pack: CodePack, panel: Panel, group: WantGroup): Candidate {
+  const reasons: TapReason[] = [];
+  const no = (says: string, source: TapReason['source']) =>
+    reasons.push({ kind: 'no', says, minutes: 0, source });
+  const breaker = newBreaker(panel, group, pack.limits.continuousFactor.value);
+  const spaces = practice('a breaker needs a space of its own in the panel');
+  if (group.control.by === 'switch')
+    no('a new circuit does not bring the conductor of that switch', practice('what the panel gives'));
+  if (group.only !== null && group.only !== (panel.id as string))
+    no(
+      'the power is to come from elsewhere: so it is asked in mark 1',
+      practice('what the person asked for'),
+    );
+  if (!panel.at || panel.at.on === 'somewhere')
+    no(
+      'where the panel stands was never measured',
+      practice('a way can only be found to a place that was measured'),
+    );
+  const free = panel.spaces === undefined ? null : panel.spaces - spacesUsed(panel);
+  if (free !== null && free < breaker.poles)
+    no(`no free space: ${spacesUsed(panel)} of ${panel.spaces} are taken`, spaces);
+  else if (free === null)
+    reasons.push({ kind: 'ask', says: 'count the free spaces in the panel', minutes: 10, source: spaces });
+  else
+    reasons.push({
+      kind: 'good',
+      says: `${free} free space${free === 1 ? '' : 's'}`,
+      minutes: 0,
+      source: spaces,
+    });
+  reasons.push({
+    kind: 'work',
+    says: `a new ${breaker.amps} A circuit: ${house.panelWorkBy === 'electrician' ? 'the electrician connects it' : 'work in the panel'}`,
+    minutes: PANEL_MINUTES,
+    source: published('NEC 210.11, 240.4'),
+  });
+  return {
+    pointId: PointId.parse(panel.id),
+    label: `${panel.label}, new circuit`,
+    breaker,
+    reasons,
+    at: panel.at ?? null,
+    cut: null,
+    most: 4,
+    atPanel: true,
+    usable: !reasons.some((r) => r.kind === 'no'),
+    minutes: reasons.reduce((s, r) => s + r.minutes, 0),
+  };
+}

@@ -1,0 +1,341 @@
+import type { CodePack } from '../codes/index.ts';
+import { type Breaker, type CableType, type House, type Job, type WallId } from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
+import {
+  buildGraph,
+  maskOf,
+  onWall,
+  OPENS,
+  weightsOf,
+  withoutTools,
+  type OperationKind,
+  type RouteGraph,
+} from '../routing/index.ts';
+import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
+import type { Candidate, CutIn, WantGroup } from './candidate.ts';
+import { worstWith } from './candidates.ts';
+import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
+import { Closure } from './legs.ts';
+import { closedWalls, isRaceway } from './runs.ts';
+import { newPointId, type Way } from './types.ts';
+import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
+
+export interface PlanSetting {
+  readonly house: House;
+  readonly job: Job;
+  readonly feed: Feed;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly pack: CodePack;
+}
+
+/** Kinds of way to look for besides the cheapest: each forbids what the others may use. */
+const MODES: readonly (readonly OperationKind[])[] = [
+  [],
+  ['run-attic'],
+  ['run-attic', 'run-below'],
+  OPENS,
+  ['run-below', ...OPENS],
+  ['run-attic', 'run-below', ...OPENS],
+];
+
+/** Minutes to open a tap, splice and close it, and for a new box: cut, mount, wire, plate. */
+export const TAP_MINUTES = 30;
+export const NEW_BOX_MINUTES = 35;
+export const PATCH_MINUTES = 60;
+/** What a leg adds beside its way: another box to enter. It keeps the tree from preferring needless stars. */
+const LEG_MINUTES = 8;
+/** Times that the taps found so far are left out, to find others. */
+const ROUNDS = 4;
+
+/** A way to do the whole job before its words are worked out: enough to rank and to tell apart. */
+export interface Sketch {
+  readonly key: string;
+  readonly taps: readonly { readonly candidate: Candidate; readonly breaker: Breaker }[];
+  readonly legs: readonly (FoundLeg & {
+    readonly breaker: Breaker;
+    readonly atPanel: boolean;
+    readonly cut: CutIn | null;
+  })[];
+  readonly schemes: readonly string[];
+  readonly way: Way;
+  readonly cost: number;
+  readonly graph: RouteGraph;
+  readonly method: CableType;
+}
+
+const SIMPLE: readonly (readonly [Way, readonly OperationKind[]])[] = [
+  ['outside', ['conduit-outside']],
+  ['on the surface', ['surface-run']],
+  ['between storeys', ['between-floors']],
+  ['behind the baseboard', ['trim-chase']],
+  ['over the attic', ['run-attic']],
+  ['under the floor', ['run-below']],
+  ['opening the ceiling', ['slot-ceiling', 'open-ceiling-edge']],
+  ['opening the wall', ['slot-wall', 'turn-corner']],
+];
+
+/** The kind of a way by the work that it takes; several kinds at once are mixed. */
+function wayOf(ops: ReadonlySet<OperationKind>): Way {
+  const kinds = SIMPLE.filter(([, of]) => of.some((op) => ops.has(op))).map(([way]) => way);
+  if (kinds.length > 1) return 'mixed';
+  return kinds[0] ?? (ops.has('drill-stud') || ops.has('cross-blocking') ? 'through the wall' : 'same bay');
+}
+
+/** The taps that the groups may use, each once, with its judgement for each group. */
+interface Taps {
+  readonly list: readonly {
+    readonly candidate: Candidate;
+    readonly breaker: Breaker;
+    readonly serves: readonly boolean[];
+  }[];
+}
+
+function tapsOf(judged: readonly (readonly Candidate[])[]): Taps {
+  const ids = [...new Set(judged.flatMap((list) => list.map((c) => `${c.pointId}|${c.breaker?.id ?? ''}`)))];
+  return {
+    list: ids.flatMap((id) => {
+      const each = judged.map((list) => list.find((c) => `${c.pointId}|${c.breaker?.id ?? ''}` === id));
+      const serves = each.map((c) => c?.usable === true && c.breaker !== null);
+      const usable = each.filter((c, g) => c && serves[g]);
+      const candidate = usable[0];
+      if (!candidate?.breaker) return [];
+      const most = Math.min(...usable.map((c) => c?.most ?? 1));
+      return [{ candidate: { ...candidate, most }, breaker: candidate.breaker, serves }];
+    }),
+  };
+}
+
+/** One way of wiring the units, with the search over their taps. */
+interface UnitSearch {
+  readonly units: readonly Unit[];
+  readonly forest: ForestSearch;
+  /** Cost of the cables inside the units. */
+  readonly inside: number;
+}
+
+/** One method's graph and the searches in it. */
+export class PlanSearch {
+  readonly reached = new Map<number, Set<string>>();
+  private readonly setting: PlanSetting;
+  private readonly groups: readonly WantGroup[];
+  private readonly taps: Taps;
+  private readonly method: CableType;
+  private readonly graph: RouteGraph;
+  private readonly worst = new Map<string, Map<number, boolean>>();
+
+  constructor(
+    setting: PlanSetting,
+    groups: readonly WantGroup[],
+    judged: readonly (readonly Candidate[])[],
+    method: CableType,
+  ) {
+    const { house, job, plan, frames } = setting;
+    this.setting = setting;
+    this.groups = groups;
+    this.method = method;
+    this.taps = tapsOf(judged);
+    const sources = new Map(
+      this.taps.list.flatMap(({ candidate: { pointId, at } }) => (at ? [[pointId, at] as const] : [])),
+    );
+    this.graph = buildGraph({
+      house,
+      plan,
+      frames,
+      terminals: [
+        ...[...sources].map(([id, at]) => ({ id, at })),
+        ...job.wants.map((w) => ({ id: newPointId(w), at: w.at })),
+      ],
+      weights: weightsOf(job.preferences),
+      alone: job.preferences.alone,
+      closed: closedWalls(house, plan, method),
+      surface: isRaceway(method),
+      avoid: job.avoid ?? [],
+    });
+  }
+
+  /** Can a circuit carry these wants together, existing loads included? Asked by a mask of the job's wants. */
+  private fits(breaker: Breaker, wantMask: number): boolean {
+    const cache = this.worst.get(breaker.id) ?? new Map<number, boolean>();
+    this.worst.set(breaker.id, cache);
+    const known = cache.get(wantMask);
+    if (known !== undefined) return known;
+    const { house, feed, pack, job } = this.setting;
+    const wants = job.wants.filter((_, i) => wantMask & (1 << i));
+    // What is overloaded already is so whatever is added: a want without a load makes nothing worse.
+    const none = wants.every((w) => w.loads.length === 0);
+    const ok = none || worstWith(house, feed, pack, breaker, wants) <= breaker.amps + 1e-9;
+    cache.set(wantMask, ok);
+    return ok;
+  }
+
+  private problem(closure: Closure, units: readonly Unit[]): ForestProblem {
+    const { groups, taps } = this;
+    const breakers = new Map(taps.list.map((t) => [t.breaker.id as string, t.breaker] as const));
+    const usable = taps.list;
+    const { wants } = this.setting.job;
+    const wantMasks = units.map((u) =>
+      wants.reduce((m, w, i) => (u.wants.includes(w) ? m | (1 << i) : m), 0),
+    );
+    return {
+      wants: units.length,
+      taps: usable.map((t): ForestTap => ({
+        id: t.candidate.pointId,
+        fixed: t.candidate.minutes + TAP_MINUTES,
+        circuit: t.breaker.id,
+        most: t.candidate.most,
+      })),
+      fromTap: (t, w) => {
+        const [tap, unit] = [usable[t], units[w]];
+        if (!tap || !unit || !tap.serves[unit.group]) return Number.POSITIVE_INFINITY;
+        return closure.cost(unit.entry, tap.candidate.pointId) + LEG_MINUTES;
+      },
+      onward: (u, w) => {
+        const [from, to] = [units[u], units[w]];
+        if (!from || !to || from.group !== to.group || groups[to.group]?.only !== null)
+          return Number.POSITIVE_INFINITY;
+        return Math.min(...from.exits.map((x) => closure.cost(to.entry, x))) + LEG_MINUTES;
+      },
+      fits: (circuit, mask) => {
+        const breaker = breakers.get(circuit);
+        const all = wantMasks.reduce((m, own, i) => (mask & (1 << i) ? m | own : m), 0);
+        return breaker !== undefined && this.fits(breaker, all);
+      },
+    };
+  }
+
+  /** The whole job at least cost with the taps that are allowed. */
+  private solve(
+    closure: Closure,
+    searches: readonly UnitSearch[],
+    allowed: (id: string) => boolean,
+  ): Sketch | undefined {
+    let best: { units: readonly Unit[]; forest: Forest; cost: number } | undefined;
+    for (const { units, forest: search, inside } of searches) {
+      const forest = search.cheapest((t) => allowed(this.taps.list[t]?.candidate.pointId ?? ''));
+      const cost = (forest?.cost ?? Number.POSITIVE_INFINITY) + inside;
+      if (forest && (!best || cost < best.cost - 1e-9)) best = { units, forest, cost };
+    }
+    return best && this.sketch(closure, best.units, best.forest, best.cost);
+  }
+
+  private sketch(closure: Closure, units: readonly Unit[], forest: Forest, cost: number): Sketch | undefined {
+    const tapAt = (t: number | null) => (t === null ? undefined : this.taps.list[t]);
+    const source = (w: number): ReturnType<typeof tapAt> => {
+      const leg = forest.legs.find((l) => l.to === w);
+      return leg && (leg.tap === null ? source(leg.from ?? -1) : tapAt(leg.tap));
+    };
+    const legs: Sketch['legs'][number][] = [];
+    const byTap = new Map<string, Set<OperationKind>>();
+    for (const leg of forest.legs) {
+      const unit = units[leg.to];
+      const tap = source(leg.to);
+      const group = unit && this.groups[unit.group];
+      if (!unit || !tap || !group) return undefined;
+      const from = leg.tap === null ? units[leg.from ?? -1] : undefined;
+      const start = from
+        ? [...from.exits].sort((a, b) => closure.cost(unit.entry, a) - closure.cost(unit.entry, b))[0]
+        : tap.candidate.pointId;
+      const found = start === undefined ? undefined : foundLeg(closure, start, unit.entry, groupRole(group));
+      if (!found) return undefined;
+      for (const l of [found, ...unit.legs])
+        legs.push({
+          ...l,
+          breaker: tap.breaker,
+          atPanel: l === found && !from && tap.candidate.atPanel,
+          cut: l === found && !from ? tap.candidate.cut : null,
+        });
+      const ops = byTap.get(tap.candidate.pointId) ?? new Set<OperationKind>();
+      for (const e of [found, ...unit.legs].flatMap((l) => l.found.edges)) ops.add(e.op);
+      byTap.set(tap.candidate.pointId, ops);
+    }
+    const opened = legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0));
+    const schemes = units.map((u) => u.scheme).filter((s) => s !== '');
+    const boxes = units.reduce((s, u) => s + u.wants.length, 0);
+    const used = [...byTap].map(([id, ops]) => `${id}|${wayOf(ops)}`).sort();
+    const marks = units.map((u) => (u.scheme === '' ? '' : `~${u.entry}${u.exits.length}`)).join('');
+    return {
+      key: `${used.join('+')}${marks}`.slice(0, 300),
+      taps: [...byTap.keys()].flatMap((id) => {
+        const t = this.taps.list.find(
+          (x) =>
+            x.candidate.pointId === id && legs.some((l) => l.from === id && l.breaker.id === x.breaker.id),
+        );
+        return t ? [{ candidate: t.candidate, breaker: t.breaker }] : [];
+      }),
+      legs,
+      schemes,
+      way: wayOf(new Set(legs.flatMap((l) => l.found.edges.map((e) => e.op)))),
+      cost: cost + NEW_BOX_MINUTES * boxes + (opened ? PATCH_MINUTES : 0),
+      graph: this.graph,
+      method: this.method,
+    };
+  }
+
+  private note(closure: Closure, units: readonly Unit[]): void {
+    for (const u of units)
+      for (const t of this.taps.list)
+        if (t.serves[u.group] && Number.isFinite(closure.cost(u.entry, t.candidate.pointId))) {
+          const set = this.reached.get(u.group) ?? new Set<string>();
+          set.add(t.candidate.pointId);
+          this.reached.set(u.group, set);
+        }
+  }
+
+  /**
+   * Sketches that differ in tap and in kind of way: in every mode the best one, then again without the taps used so far.
+   * @param onMode told how far it is, from 0 to 1
+   */
+  sketches(onMode: (share: number) => void = () => undefined): Sketch[] {
+    const { job } = this.setting;
+    const out = new Map<string, Sketch>();
+    const lacking = maskOf(withoutTools(job.preferences.lacks ?? []));
+    // A mode that forbids nothing more than another one in this graph would find the same again.
+    const there = this.graph.edges.reduce((m, list) => list.reduce((x, e) => x | e.bit, m), 0);
+    const masks = [...new Set(MODES.map((mode) => (maskOf(mode) | lacking) & there))];
+    const { cableMetre } = weightsOf(job.preferences);
+    masks.forEach((mask, m) => {
+      onMode(m / masks.length);
+      const closure = new Closure(this.graph, mask);
+      const combos = combinations(unitsOf({ closure, cableMetre, legMinutes: LEG_MINUTES }, this.groups));
+      if ((combos[0]?.length ?? 0) > MOST_EXACT) return;
+      const searches = combos.map((units): UnitSearch => ({
+        units,
+        forest: new ForestSearch(this.problem(closure, units)),
+        inside: units.reduce((s, u) => s + u.cost, 0),
+      }));
+      for (const units of combos.slice(0, 1)) this.note(closure, units);
+      const banned = new Set<string>();
+      const keep = (s: Sketch | undefined) => {
+        const known = s && out.get(s.key);
+        if (s && (!known || s.cost < known.cost - 1e-9)) out.set(s.key, s);
+      };
+      for (let round = 0; round < ROUNDS; round++) {
+        const found = this.solve(closure, searches, (id) => !banned.has(id));
+        if (!found) break;
+        keep(found);
+        // With several taps in one plan each of them alone may do it all, or others than these.
+        if (round === 0 && found.taps.length > 1)
+          for (const t of found.taps) keep(this.solve(closure, searches, (id) => id === t.candidate.pointId));
+        for (const t of found.taps) banned.add(t.candidate.pointId);
+      }
+    });
+    onMode(1);
+    return [...out.values()].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
+  }
+}
+
+/** Where in the house finished surfaces are opened: one place a wall or ceiling. */
+export function openingsOf(
+  legs: readonly { readonly found: FoundLeg['found'] }[],
+  graph: RouteGraph,
+): number {
+  const places = new Set<string>();
+  for (const l of legs)
+    l.found.edges.forEach((e, i) => {
+      if (e.openedMm2 <= 0) return;
+      const place = graph.nodes[l.found.nodes[i] ?? -1]?.place;
+      if (place) places.add(onWall(place) ? place.wallId : `ceiling ${place.roomId}`);
+    });
+  return places.size;
+}

@@ -1,0 +1,108 @@
+import type { WallId } from '../document/index.ts';
+import type { Bay, WallFrame } from '../structure/index.ts';
+import { isAttic, OPERATION_BIT, OPERATIONS, type OperationKind } from './operations.ts';
+import { onWall, type Edge, type GraphInput, type Node, type Place, type WallPlace } from './places.ts';
+
+export interface BayPlace {
+  readonly frame: WallFrame;
+  readonly bay: Bay;
+  readonly nodes: number[];
+}
+
+export interface Extra {
+  readonly openedMm2?: number;
+  readonly factor?: number;
+  readonly crowded?: number;
+  /** Holes beside those of the operation itself, and the minutes that they take. */
+  readonly holes?: number;
+  readonly minutes?: number;
+}
+
+/** Collects portals and the operations between them. One builder a graph; its arrays become the graph. */
+export class GraphBuilder {
+  readonly nodes: Node[] = [];
+  readonly edges: Edge[][] = [];
+  readonly terminals = new Map<string, number>();
+  readonly bays = new Map<string, BayPlace>();
+  /** Boxes by wall, as places. */
+  readonly boxesOn = new Map<WallId, WallPlace[]>();
+  readonly above: number[] = [];
+  readonly below: number[] = [];
+  readonly joists: number[] = [];
+  readonly outside = new Map<WallId, number[]>();
+  readonly input: GraphInput;
+
+  constructor(input: GraphInput) {
+    this.input = input;
+  }
+
+  add(place: Place, terminal: string | null = null): number {
+    const id = this.nodes.length;
+    this.nodes.push({ id, place, terminal });
+    this.edges.push([]);
+    if (terminal !== null) {
+      this.terminals.set(terminal, id);
+      if (place.in === 'wall')
+        this.boxesOn.set(place.wallId, [...(this.boxesOn.get(place.wallId) ?? []), place]);
+    }
+    return id;
+  }
+
+  private avoided(a: number, b: number, op: OperationKind): boolean {
+    const { avoid } = this.input;
+    if (!avoid || avoid.length === 0) return false;
+    const walls = [a, b].map((n) => {
+      const place = this.nodes[n]?.place;
+      return place && onWall(place) ? place.wallId : null;
+    });
+    return avoid.some((x) => x.op === op && (x.wallId === null || walls.includes(x.wallId)));
+  }
+
+  /** Joins two portals by an operation, both ways at the same price. */
+  link(a: number, b: number, op: OperationKind, cableMm: number, extra: Extra = {}): void {
+    if (this.avoided(a, b, op)) return;
+    const { minutes: base, minutesPerMetre, holes: own, risk: ownRisk } = OPERATIONS[op];
+    const { weights, alone } = this.input;
+    const solo = alone && (op === 'fish' || op === 'fish-joists') ? 2 : 1;
+    const minutes =
+      (base + (minutesPerMetre * cableMm) / 1000) * solo * (extra.factor ?? 1) + (extra.minutes ?? 0);
+    const openedMm2 = extra.openedMm2 ?? 0;
+    const holes = own + (extra.holes ?? 0);
+    const risk = ownRisk + (extra.crowded ?? 0);
+    const cost =
+      minutes * (isAttic(op) ? weights.atticMinute : weights.minute) +
+      (cableMm / 1000) * weights.cableMetre +
+      (openedMm2 / 1e6) * weights.openedSquareMetre +
+      holes * weights.hole +
+      risk * weights.risk;
+    const bit = OPERATION_BIT[op];
+    this.edges[a]?.push({ to: b, op, bit, cableMm, minutes, openedMm2, holes, risk, cost });
+    this.edges[b]?.push({ to: a, op, bit, cableMm, minutes, openedMm2, holes, risk, cost });
+  }
+
+  bayPlace(frame: WallFrame, bay: Bay): BayPlace {
+    const key = `${frame.wall.id}#${bay.index}`;
+    const known = this.bays.get(key);
+    if (known) return known;
+    const made: BayPlace = { frame, bay, nodes: [] };
+    this.bays.set(key, made);
+    return made;
+  }
+
+  inBay(at: BayPlace, xMm: number, heightMm: number, terminal: string | null = null): number {
+    const id = this.add({ in: 'wall', wallId: at.frame.wall.id, xMm, heightMm }, terminal);
+    at.nodes.push(id);
+    return id;
+  }
+
+  boxes(wallId: WallId): readonly WallPlace[] {
+    return this.boxesOn.get(wallId) ?? [];
+  }
+
+  /** Place along and up a wall of a node that stands in one. */
+  wallPlace(id: number): WallPlace {
+    const place = this.nodes[id]?.place;
+    if (!place || !onWall(place)) throw new Error(`node ${id} is in no wall`);
+    return place;
+  }
+}

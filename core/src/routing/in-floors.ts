@@ -1,0 +1,170 @@
+import type { Room } from '../document/index.ts';
+import { levelOf, outlineOf, spotOn, type Spot } from '../structure/index.ts';
+import { feet, inches } from '../units/index.ts';
+import type { GraphBuilder } from './builder.ts';
+import { belowFactor } from './in-walls.ts';
+import { BOTTOM_PLATE_MM, JOIST_SPACING_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
+import type { FlatPlace } from './places.ts';
+
+/** Guard strips are needed this near to an attic hatch, mm: NEC 320.23(A), 334.23. */
+const GUARD_MM = feet(6);
+const GUARD_MINUTES = 15;
+/** Boring one joist, minutes: common practice. */
+const BORE_MINUTES = 2.5;
+/** Floor between two storeys: joists and subfloor, mm; common practice where nobody has measured. */
+export const FLOOR_MM = inches(10);
+
+const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
+  const place = builder.nodes[id]?.place;
+  return place && 'spot' in place ? place : undefined;
+};
+
+/** Joists that a run crosses over that distance. */
+const joistsAcross = (mm: number): number => Math.round(mm / JOIST_SPACING_MM);
+
+/** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored. */
+export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
+  const rooms = new Map(builder.input.house.rooms.map((r) => [r.id, r] as const));
+  // Rooms of one storey share the attic over them and the space under them: nobody enters a room just to say so.
+  const storey = (place: FlatPlace): number | undefined => {
+    const room = rooms.get(place.roomId);
+    return room && (side === 'below' || room.above.canEnter) ? levelOf(room) : undefined;
+  };
+  const hatches = builder.input.house.rooms.flatMap((r) => {
+    const h = r.above.hatch;
+    return h ? [{ xMm: r.place.xMm + h.xMm, yMm: r.place.yMm + h.yMm }] : [];
+  });
+  const list = builder[side];
+  for (let i = 0; i < list.length; i++)
+    for (let j = i + 1; j < list.length; j++) {
+      const [p, q] = [list[i] ?? 0, list[j] ?? 0];
+      const [a, b] = [flat(builder, p), flat(builder, q)];
+      const room = a && rooms.get(a.roomId);
+      const space = a && storey(a);
+      if (!a || !b || !room || space === undefined || space !== storey(b)) continue;
+      const dx = Math.abs(a.spot.xMm - b.spot.xMm);
+      const dy = Math.abs(a.spot.yMm - b.spot.yMm);
+      const across = room[side].joists === 'y' ? dx : dy;
+      const length = dx + dy;
+      const share = length === 0 ? 0 : across / length;
+      if (side === 'above') {
+        const guard = across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
+        builder.link(p, q, 'run-attic', length, {
+          factor: 1 + 0.6 * share,
+          minutes: guard ? GUARD_MINUTES : 0,
+        });
+      } else {
+        const bored = joistsAcross(across);
+        builder.link(p, q, 'run-below', length, {
+          factor: belowFactor(room),
+          minutes: bored * BORE_MINUTES * belowFactor(room),
+          holes: bored,
+        });
+      }
+    }
+}
+
+/** Distance of a place from a run that goes square between two spots. */
+function nearRun(a: Spot, b: Spot, to: Spot): number {
+  const clamp = (v: number, p: number, q: number) => Math.min(Math.max(v, Math.min(p, q)), Math.max(p, q));
+  const first = Math.hypot(clamp(to.xMm, a.xMm, b.xMm) - to.xMm, a.yMm - to.yMm);
+  const second = Math.hypot(b.xMm - to.xMm, clamp(to.yMm, a.yMm, b.yMm) - to.yMm);
+  return Math.min(first, second);
+}
+
+/** Does a closed ceiling of joist bays lie over this room? */
+export const closedCeiling = (room: Room): boolean => room.above.kind !== 'attic';
+
+/** Across the joists: the coordinate that tells one joist bay from the next; along them the other. */
+const acrossOf = (room: Room, spot: Spot): number => (room.above.joists === 'x' ? spot.yMm : spot.xMm);
+const alongOf = (room: Room, spot: Spot): number => (room.above.joists === 'x' ? spot.xMm : spot.yMm);
+
+/** Number of the joist bay over a spot, counted so that the middle of the room is the middle of a bay or a joist alike in a mirror. */
+function joistBay(room: Room, spot: Spot): number {
+  const o = outlineOf(room);
+  const [low, high] = room.above.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
+  const n = Math.max(1, Math.round((high - low) / JOIST_SPACING_MM));
+  const width = (high - low) / n;
+  return Math.min(n - 1, Math.max(0, Math.floor((acrossOf(room, spot) - low) / width - 1e-9)));
+}
+
+/** Joist bays over a closed ceiling: from the bays of the walls, along the joists, and across them by opening the ceiling. */
+export function addJoists(builder: GraphBuilder, room: Room): void {
+  const { input } = builder;
+  if (!closedCeiling(room)) return;
+  const here = () =>
+    builder.joists.filter((n) => {
+      const place = flat(builder, n);
+      return place?.roomId === room.id;
+    });
+  const lights = here();
+  if (lights.length === 0) return;
+  for (const at of [...builder.bays.values()]) {
+    const line = input.plan.lines.get(at.frame.wall.id);
+    if (!line || line.room.id !== room.id || !at.bay.throughTop || input.closed?.has(at.frame.wall.id))
+      continue;
+    if (!at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
+    const node = builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id });
+    builder.joists.push(node);
+    builder.link(builder.inBay(at, x, at.bay.topMm), node, 'open-ceiling-edge', TOP_PLATES_MM, {
+      openedMm2: 2 * inches(12) * SLOT_HEIGHT_MM,
+    });
+  }
+  const nodes = here();
+  for (let i = 0; i < nodes.length; i++)
+    for (let j = i + 1; j < nodes.length; j++) {
+      const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
+      const [a, b] = [flat(builder, p), flat(builder, q)];
+      if (!a || !b) continue;
+      const along = Math.abs(alongOf(room, a.spot) - alongOf(room, b.spot));
+      const across = Math.abs(acrossOf(room, a.spot) - acrossOf(room, b.spot));
+      const crossed = Math.abs(joistBay(room, a.spot) - joistBay(room, b.spot));
+      if (crossed === 0) builder.link(p, q, 'fish-joists', along + across);
+      else
+        builder.link(p, q, 'slot-ceiling', along + across, {
+          factor: crossed,
+          holes: crossed - 1,
+          openedMm2: crossed * JOIST_SPACING_MM * SLOT_HEIGHT_MM,
+          minutes: 8 + (3 * along) / 1000,
+        });
+    }
+}
+
+/** Two lines of wall this near over each other are one line of framing, mm. */
+const OVER_MM = 200;
+
+/** Up inside a wall into the wall that stands over it. */
+export function addStoreys(builder: GraphBuilder): void {
+  const { input } = builder;
+  const lines = [...input.plan.lines.values()];
+  for (const at of [...builder.bays.values()]) {
+    const line = input.plan.lines.get(at.frame.wall.id);
+    if (!line || !at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    if (input.closed?.has(at.frame.wall.id)) continue;
+    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
+    const spot = spotOn(line, x);
+    for (const other of lines) {
+      const step = levelOf(other.room) - levelOf(line.room);
+      if (Math.abs(step) !== 1 || input.closed?.has(other.wall.id)) continue;
+      if (Math.abs(other.along.xMm) !== Math.abs(line.along.xMm)) continue;
+      const dx = spot.xMm - other.from.xMm;
+      const dy = spot.yMm - other.from.yMm;
+      const along = dx * other.along.xMm + dy * other.along.yMm;
+      const aside = Math.abs(dx * other.along.yMm - dy * other.along.xMm);
+      if (along < 0 || along > other.wall.lengthMm || aside > OVER_MM) continue;
+      const frame = input.frames.get(other.wall.id);
+      const up = step > 0;
+      const bay = frame?.bays.find(
+        (b) => along >= b.leftMm && along <= b.rightMm && (up ? b.throughBottom : b.throughTop),
+      );
+      if (!frame || !bay || (up ? !at.bay.throughTop : !at.bay.throughBottom)) continue;
+      builder.link(
+        builder.inBay(at, x, up ? at.bay.topMm : at.bay.bottomMm),
+        builder.inBay(builder.bayPlace(frame, bay), along, up ? bay.bottomMm : bay.topMm),
+        'between-floors',
+        TOP_PLATES_MM + FLOOR_MM + BOTTOM_PLATE_MM,
+      );
+    }
+  }
+}

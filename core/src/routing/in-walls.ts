@@ -1,0 +1,344 @@
+import type { Obstacle, Room, WallId } from '../document/index.ts';
+import { bayAt, spotOn, type Bay, type WallFrame } from '../structure/index.ts';
+import { inches } from '../units/index.ts';
+import type { BayPlace, GraphBuilder } from './builder.ts';
+import type { WallPlace } from './places.ts';
+import { ARM_REACH_MM, BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
+
+/** Boxes nearly at one height are crossed at one level. */
+const SAME_HEIGHT_MM = 40;
+/** Two members side by side are still one crossing; a wider gap is a door. */
+const CROSSING_MM = inches(6.5);
+/** Bays on each side of a box whose plates are worth a hole: further off the way to them costs more than another box. */
+const NEAR_BAYS = 1;
+/** A cable and its bit need this much clear width, mm. */
+const PASS_MM = inches(1.5);
+/** Under this clear height nobody works in a crawl space; under the other it takes more than twice the time. Common practice. */
+const TOO_LOW_MM = inches(18);
+const LOW_MM = inches(24);
+
+const gapTo = (bay: Bay, x: number): number => Math.max(bay.leftMm - x, x - bay.rightMm, 0);
+
+/** A box whose place was read on a stud hangs in a bay beside that stud, so at most one member away, mm. */
+const BESIDE_BAY_MM = inches(1.5);
+
+/** The bay that a box hangs in: a box on a stud hangs in the bay beside it. Undefined in a door, or where no bay is near. */
+export function bayFor(frame: WallFrame, xMm: number, heightMm: number): Bay | undefined {
+  return (
+    bayAt(frame, xMm, heightMm) ??
+    frame.bays
+      .filter((b) => heightMm >= b.bottomMm && heightMm <= b.topMm && gapTo(b, xMm) <= BESIDE_BAY_MM)
+      .sort((a, b) => gapTo(a, xMm) - gapTo(b, xMm))[0]
+  );
+}
+
+const openBelow = (room: Room): boolean =>
+  (room.below.kind === 'basement' || room.below.kind === 'crawl') &&
+  room.below.canEnter &&
+  (room.below.clearMm ?? LOW_MM) >= TOO_LOW_MM;
+const openAbove = (room: Room): boolean => room.above.kind === 'attic' && room.above.canEnter;
+
+/** How much longer work takes below this room than in a basement where one can stand. */
+export function belowFactor(room: Room): number {
+  if (room.below.kind !== 'crawl') return 1;
+  return (room.below.clearMm ?? LOW_MM) < LOW_MM ? 2.5 : 1.6;
+}
+
+/** Does nothing keep a cable from going all the way up and down this bay? */
+const freeUpAndDown = ({ frame, bay }: BayPlace): boolean =>
+  bay.throughTop &&
+  bay.throughBottom &&
+  !frame.wall.obstacles.some((o) => o.leftMm < bay.rightMm && o.rightMm > bay.leftMm);
+
+/** Plates of the bays that hold a box, and of those beside them where something stands in the way. */
+export function addPlates(builder: GraphBuilder): void {
+  const { input } = builder;
+  const wanted = new Map<string, BayPlace>();
+  for (const at of builder.bays.values()) {
+    if (!at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    wanted.set(`${at.frame.wall.id}#${at.bay.index}`, at);
+    // Where nothing stands in the bay itself the holes of its neighbours can only be dearer.
+    if (freeUpAndDown(at)) continue;
+    for (let d = -NEAR_BAYS; d <= NEAR_BAYS; d++) {
+      const bay = at.frame.bays[at.bay.index + d];
+      if (bay) wanted.set(`${at.frame.wall.id}#${bay.index}`, { frame: at.frame, bay, nodes: [] });
+    }
+  }
+  for (const { frame, bay } of wanted.values()) {
+    const line = input.plan.lines.get(frame.wall.id);
+    if (!line || input.closed?.has(frame.wall.id)) continue;
+    const { room } = line;
+    // Aim for the middle of the bay, as a person drilling blind does.
+    const x = (bay.leftMm + bay.rightMm) / 2;
+    const spot = spotOn(line, x);
+    const place = builder.bayPlace(frame, bay);
+    if (bay.throughTop && openAbove(room)) {
+      const up = builder.add({ in: 'above', spot, roomId: room.id });
+      builder.above.push(up);
+      builder.link(builder.inBay(place, x, bay.topMm), up, 'drill-plate-above', TOP_PLATES_MM);
+    }
+    if (bay.throughBottom && openBelow(room)) {
+      const down = builder.add({ in: 'below', spot, roomId: room.id });
+      builder.below.push(down);
+      builder.link(builder.inBay(place, x, bay.bottomMm), down, 'drill-plate-below', BOTTOM_PLATE_MM, {
+        factor: belowFactor(room),
+      });
+    }
+  }
+}
+
+/** Holes and conduits that are there already: no drilling, if they are wide enough. */
+export function addPassages(builder: GraphBuilder): void {
+  const { input } = builder;
+  for (const [wallId, frame] of input.frames) {
+    const line = input.plan.lines.get(wallId);
+    if (!line || input.closed?.has(wallId)) continue;
+    for (const p of frame.wall.passages ?? []) {
+      if (p.diameterMm < inches(0.5)) continue;
+      const top = p.to === 'above';
+      const bay = frame.bays.find(
+        (b) =>
+          p.atMm >= b.leftMm &&
+          p.atMm <= b.rightMm &&
+          (p.to === 'behind' || (top ? b.throughTop : b.throughBottom)),
+      );
+      if (!bay) continue;
+      const place = builder.bayPlace(frame, bay);
+      if (p.to === 'behind') {
+        const behind = input.plan.behind(wallId, p.atMm);
+        const far = behind && input.frames.get(behind.line.wall.id);
+        const farBay = far && bayAt(far, behind.xMm, bay.bottomMm + inches(6));
+        if (!behind || !far || !farBay) continue;
+        const height = bay.bottomMm + inches(6);
+        builder.link(
+          builder.inBay(place, p.atMm, height),
+          builder.inBay(builder.bayPlace(far, farBay), behind.xMm, height),
+          'use-passage',
+          frame.wall.framing.depthMm,
+        );
+        continue;
+      }
+      if (top ? !openAbove(line.room) : !openBelow(line.room)) continue;
+      const there = builder.add({
+        in: top ? 'above' : 'below',
+        spot: spotOn(line, p.atMm),
+        roomId: line.room.id,
+      });
+      builder[top ? 'above' : 'below'].push(there);
+      builder.link(
+        builder.inBay(place, p.atMm, top ? bay.topMm : bay.bottomMm),
+        there,
+        'use-passage',
+        top ? TOP_PLATES_MM : BOTTOM_PLATE_MM,
+      );
+    }
+  }
+}
+
+/** Levels at which studs are crossed: those of the boxes, near-equal ones as one. */
+export function levels(heights: readonly number[]): number[] {
+  const out: number[] = [];
+  for (const h of [...heights].sort((a, b) => a - b))
+    if (out.length === 0 || h - (out.at(-1) ?? 0) > SAME_HEIGHT_MM) out.push(h);
+  return out;
+}
+
+/** Does something solid stand where a stud would be drilled? */
+const drillBlocked = (frame: WallFrame, leftMm: number, rightMm: number, heightMm: number): boolean =>
+  frame.wall.obstacles.some(
+    (o) =>
+      o.leftMm < rightMm + inches(1) &&
+      o.rightMm > leftMm - inches(1) &&
+      o.bottomMm < heightMm + inches(1) &&
+      o.topMm > heightMm - inches(1),
+  );
+
+/** Stud crossings along a wall: by hand next to an open box, else by opening the wall. */
+export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: readonly number[]): void {
+  const boxes = builder.boxes(frame.wall.id);
+  if (frame.wall.framing.kind === 'masonry') return;
+  for (let i = 0; i + 1 < frame.bays.length; i++) {
+    const [a, b] = [frame.bays[i], frame.bays[i + 1]];
+    if (!a || !b || b.leftMm - a.rightMm > CROSSING_MM) continue;
+    for (const h of heights) {
+      if (h < Math.max(a.bottomMm, b.bottomMm) || h > Math.min(a.topMm, b.topMm)) continue;
+      if (drillBlocked(frame, a.rightMm, b.leftMm, h)) continue;
+      const left = builder.inBay(builder.bayPlace(frame, a), a.rightMm, h);
+      const right = builder.inBay(builder.bayPlace(frame, b), b.leftMm, h);
+      const wood = b.leftMm - a.rightMm;
+      const hand = boxes.some(
+        (t) =>
+          Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM &&
+          (Math.abs(t.xMm - a.rightMm) <= ARM_REACH_MM || Math.abs(t.xMm - b.leftMm) <= ARM_REACH_MM),
+      );
+      if (hand) builder.link(left, right, 'drill-stud', wood);
+      // From the middle of one bay to the middle of the next: the board that comes off for one stud.
+      const strip = (a.rightMm - a.leftMm) / 2 + wood + (b.rightMm - b.leftMm) / 2;
+      builder.link(left, right, 'slot-wall', wood, { openedMm2: strip * SLOT_HEIGHT_MM });
+    }
+  }
+}
+
+export function addCorners(builder: GraphBuilder, room: Room, heights: readonly number[]): void {
+  const { input } = builder;
+  room.walls.forEach((wall, i) => {
+    const next = room.walls[(i + 1) % room.walls.length];
+    const a = input.frames.get(wall.id);
+    const b = next && input.frames.get(next.id);
+    const last = a?.bays.at(-1);
+    const first = b?.bays[0];
+    if (!a || !b || !last || !first || wall.id === next.id || wall.turn !== 'right') return;
+    if (input.closed?.has(wall.id) || input.closed?.has(next.id)) return;
+    // A door right in the corner leaves no bay to turn from.
+    if (a.wall.lengthMm - last.rightMm > CROSSING_MM || first.leftMm > CROSSING_MM) return;
+    for (const h of heights) {
+      if (h < Math.max(last.bottomMm, first.bottomMm) || h > Math.min(last.topMm, first.topMm)) continue;
+      const from = builder.inBay(builder.bayPlace(a, last), last.rightMm, h);
+      const to = builder.inBay(builder.bayPlace(b, first), first.leftMm, h);
+      const wood = a.wall.lengthMm - last.rightMm + first.leftMm;
+      builder.link(from, to, 'turn-corner', wood, { openedMm2: (inches(12) + wood) * SLOT_HEIGHT_MM });
+    }
+  });
+}
+
+/** Another room's face of the same bay: the cable only has to come out on the other side. */
+export function addBackToBack(builder: GraphBuilder): void {
+  const { input } = builder;
+  for (const node of [...builder.nodes]) {
+    if (node.terminal === null || node.place.in !== 'wall') continue;
+    const behind = input.plan.behind(node.place.wallId, node.place.xMm);
+    const frame = behind && input.frames.get(behind.line.wall.id);
+    const bay = frame && bayAt(frame, behind.xMm, node.place.heightMm);
+    if (!frame || !bay) continue;
+    const far = builder.inBay(builder.bayPlace(frame, bay), behind.xMm, node.place.heightMm);
+    builder.link(node.id, far, 'same-bay', frame.wall.framing.depthMm);
+  }
+}
+
+type Passing = 'free' | 'tight' | 'block' | 'blocked';
+
+/** What a cable meets on its way inside one bay: nothing, a narrow thing beside it, a block that can be drilled, or no way. */
+function meets(frame: WallFrame, bay: Bay, o: Obstacle): Passing {
+  if (o.kind === 'return-air' || o.kind === 'flue') return 'blocked';
+  const takes = Math.min(o.rightMm, bay.rightMm) - Math.max(o.leftMm, bay.leftMm);
+  if (takes <= 0) return 'free';
+  if (takes <= bay.rightMm - bay.leftMm - PASS_MM) return 'tight';
+  return (o.kind === 'blocking' || o.kind === 'brace') && frame.wall.framing.kind === 'wood'
+    ? 'block'
+    : 'blocked';
+}
+
+const WORSE: readonly Passing[] = ['free', 'tight', 'block', 'blocked'];
+
+/** What a cable meets between two places of one bay: the worst of it, and the blocks that are drilled. */
+export function metBetween(
+  { frame, bay }: Pick<BayPlace, 'frame' | 'bay'>,
+  a: Pick<WallPlace, 'heightMm'>,
+  b: Pick<WallPlace, 'heightMm'>,
+): { how: Passing; blocks: readonly Obstacle[] } {
+  let how: Passing = 'free';
+  const blocks: Obstacle[] = [];
+  const [bottom, top] = [Math.min(a.heightMm, b.heightMm), Math.max(a.heightMm, b.heightMm)];
+  for (const o of frame.wall.obstacles) {
+    if (o.topMm <= bottom || o.bottomMm >= top || o.rightMm <= bay.leftMm || o.leftMm >= bay.rightMm)
+      continue;
+    const met = meets(frame, bay, o);
+    if (met === 'block') blocks.push(o);
+    if (WORSE.indexOf(met) > WORSE.indexOf(how)) how = met;
+  }
+  return { how, blocks };
+}
+
+const NONE: ReadonlySet<WallId> = new Set();
+
+/** All portals of a bay are joined by the cable between them, and by what stands in the way. */
+export function joinBays(builder: GraphBuilder): void {
+  const closed = builder.input.closed ?? NONE;
+  for (const at of builder.bays.values()) {
+    const { frame, nodes } = at;
+    if (closed.has(frame.wall.id)) continue;
+    for (let i = 0; i < nodes.length; i++)
+      for (let j = i + 1; j < nodes.length; j++) {
+        const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
+        const [a, b] = [builder.wallPlace(p), builder.wallPlace(q)];
+        const { how, blocks } = metBetween(at, a, b);
+        if (how === 'blocked') continue;
+        const cable = Math.abs(a.xMm - b.xMm) + Math.abs(a.heightMm - b.heightMm);
+        if (how === 'block')
+          builder.link(p, q, 'cross-blocking', cable, {
+            factor: blocks.length,
+            holes: blocks.length - 1,
+            minutes: (3 + (3 * cable) / 1000) * (frame.wall.insulated ? 2 : 1),
+          });
+        else
+          builder.link(p, q, 'fish', cable, {
+            // Portals on the same spot need no work between them.
+            factor: cable < 1 ? 0 : frame.wall.insulated ? 2 : 1,
+            crowded: how === 'tight' ? 0.15 : 0,
+          });
+      }
+  }
+}
+
+/** Height at which a cable goes behind a baseboard, mm: in the middle of a 3-1/2 in board. */
+const BASEBOARD_MM = inches(2);
+
+/** Behind the baseboard from bay to bay, round corners, never across a door. */
+export function addTrim(builder: GraphBuilder, room: Room): void {
+  const { input } = builder;
+  const along = (
+    wall: Room['walls'][number],
+  ): { nodes: number[]; start: number; end: number } | undefined => {
+    const frame = input.frames.get(wall.id);
+    if (!frame || !wall.baseboard || input.closed?.has(wall.id)) return undefined;
+    const entries = [...builder.bays.values()].filter(
+      (b) =>
+        b.frame === frame &&
+        b.bay.bottomMm < BASEBOARD_MM &&
+        b.nodes.some((n) => builder.nodes[n]?.terminal !== null),
+    );
+    const chase = (xMm: number) => builder.add({ in: 'wall', wallId: wall.id, xMm, heightMm: BASEBOARD_MM });
+    const stops = entries.map((at) => {
+      const x = (at.bay.leftMm + at.bay.rightMm) / 2;
+      const node = chase(x);
+      builder.link(builder.inBay(at, x, BASEBOARD_MM), node, 'behind-baseboard', 0);
+      return node;
+    });
+    const start = chase(0);
+    const end = chase(wall.lengthMm);
+    const doors = wall.openings.filter((o) => o.bottomMm < BASEBOARD_MM + inches(2));
+    const nodes = [start, ...stops, end].sort((a, b) => builder.wallPlace(a).xMm - builder.wallPlace(b).xMm);
+    for (let i = 0; i + 1 < nodes.length; i++) {
+      const [a, b] = [nodes[i] ?? 0, nodes[i + 1] ?? 0];
+      const [x1, x2] = [builder.wallPlace(a).xMm, builder.wallPlace(b).xMm];
+      if (doors.some((o) => o.leftMm < x2 && o.rightMm > x1)) continue;
+      builder.link(a, b, 'trim-chase', x2 - x1);
+    }
+    return { nodes, start, end };
+  };
+  const walls = room.walls.map(along);
+  walls.forEach((w, i) => {
+    const next = walls[(i + 1) % walls.length];
+    if (w && next && w !== next) builder.link(w.end, next.start, 'trim-chase', 0, { factor: 0 });
+  });
+}
+
+/** On the face of the wall from box to box: for raceways, and the only way along masonry. */
+export function addSurface(builder: GraphBuilder, wallId: WallId): void {
+  const frame = builder.input.frames.get(wallId);
+  const boxes = builder.nodes
+    .filter((n) => n.terminal !== null && n.place.in === 'wall' && n.place.wallId === wallId)
+    .map((n) => n.id)
+    .sort((a, b) => builder.wallPlace(a).xMm - builder.wallPlace(b).xMm);
+  for (let i = 0; i < boxes.length; i++)
+    for (let j = i + 1; j < boxes.length; j++) {
+      const [p, q] = [boxes[i] ?? 0, boxes[j] ?? 0];
+      const [a, b] = [builder.wallPlace(p), builder.wallPlace(q)];
+      let cable = Math.abs(a.xMm - b.xMm) + Math.abs(a.heightMm - b.heightMm);
+      // Over the head of a door or a window that stands between.
+      for (const o of frame?.wall.openings ?? [])
+        if (o.leftMm < b.xMm && o.rightMm > a.xMm && o.topMm > Math.max(a.heightMm, b.heightMm))
+          cable = Math.max(cable, b.xMm - a.xMm + 2 * (o.topMm + inches(4)) - a.heightMm - b.heightMm);
+      builder.link(p, q, 'surface-run', cable);
+    }
+}

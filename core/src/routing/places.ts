@@ -1,0 +1,64 @@
+import type { House, Position, RoomId, WallId } from '../document/index.ts';
+import type { PlanOfHouse, Spot, WallFrame } from '../structure/index.ts';
+import type { OperationKind, Weights } from './operations.ts';
+
+/** Where a node of the graph lies, for drawing and for measuring. Joist bays are closed spaces over a ceiling. */
+export type Place =
+  | {
+      readonly in: 'wall' | 'outside';
+      readonly wallId: WallId;
+      readonly xMm: number;
+      readonly heightMm: number;
+    }
+  | { readonly in: 'above' | 'below' | 'joists'; readonly spot: Spot; readonly roomId: RoomId };
+export type WallPlace = Extract<Place, { wallId: WallId }>;
+export type FlatPlace = Extract<Place, { spot: Spot }>;
+
+export const onWall = (place: Place): place is WallPlace => 'wallId' in place;
+
+export interface Node {
+  readonly id: number;
+  readonly place: Place;
+  /** Set on the node of a box. */
+  readonly terminal: string | null;
+}
+
+export interface Edge {
+  readonly to: number;
+  readonly op: OperationKind;
+  /** The operation as one bit, for leaving kinds out of a search. */
+  readonly bit: number;
+  readonly cableMm: number;
+  readonly minutes: number;
+  readonly openedMm2: number;
+  readonly holes: number;
+  readonly risk: number;
+  readonly cost: number;
+}
+
+export interface RouteGraph {
+  readonly nodes: readonly Node[];
+  readonly edges: readonly (readonly Edge[])[];
+  readonly terminals: ReadonlyMap<string, number>;
+}
+
+export interface Terminal {
+  readonly id: string;
+  readonly at: Position;
+}
+
+export interface GraphInput {
+  readonly house: House;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly terminals: readonly Terminal[];
+  readonly weights: Weights;
+  /** Fishing alone takes about twice as long. */
+  readonly alone: boolean;
+  /** Walls that the wiring method may not run inside. */
+  readonly closed?: ReadonlySet<WallId>;
+  /** The method may be seen on a wall and outdoors: a raceway. */
+  readonly surface?: boolean;
+  /** Work that is not to be done, everywhere (no wall) or at one wall. */
+  readonly avoid?: readonly { readonly op: string; readonly wallId: WallId | null }[];
+}

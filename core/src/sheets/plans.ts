@@ -1,0 +1,335 @@
+import type { Evaluation } from '../evaluate.ts';
+import { newPointId } from '../planning/index.ts';
+import { JOIST_SPACING_MM, onWall, type Place } from '../routing/index.ts';
+import { levelOf, outlineOf, spotOn, wallLines, type Spot } from '../structure/index.ts';
+import { formatLength, inches } from '../units/index.ts';
+import type { Room } from '../document/index.ts';
+import type { At, Drawing, Shape } from './drawing.ts';
+
+/** Letters on a sheet of a house, mm of the house: 1/8 in on paper at 1:48. */
+const TEXT_MM = inches(6);
+const POINT_MM = inches(3);
+
+const at = (s: Spot): At => ({ x: s.xMm, y: s.yMm });
+
+type Side = 'above' | 'below';
+
+/** Rooms of one storey whose attic or basement a plan shows. */
+function roomsOf(evaluation: Pick<Evaluation, 'bundle'>, level: number): readonly Room[] {
+  return evaluation.bundle.house.rooms.filter((r) => levelOf(r) === level);
+}
+
+/** Storeys on which the chosen way runs above a ceiling or below a floor, or comes to a ceiling. */
+export function flatRuns(evaluation: Evaluation): readonly { level: number; side: Side }[] {
+  const rooms = new Map(evaluation.bundle.house.rooms.map((r) => [r.id, r] as const));
+  const found = new Map<string, { level: number; side: Side }>();
+  for (const leg of evaluation.chosen?.option.legs ?? [])
+    for (const p of leg.route.places) {
+      if (onWall(p)) continue;
+      const room = rooms.get(p.roomId);
+      const side: Side = p.in === 'below' ? 'below' : 'above';
+      if (room) found.set(`${levelOf(room)}${side}`, { level: levelOf(room), side });
+    }
+  return [...found.values()];
+}
+
+function roomShapes(room: Room, side: Side): Shape[] {
+  const lines = wallLines(room);
+  const walls = lines.flatMap((l): Shape[] => {
+    const out = { x: l.along.yMm, y: -l.along.xMm };
+    const thick = l.wall.framing.depthMm + 2 * l.wall.boardMm;
+    const [a, b] = [at(l.from), at(spotOn(l, l.wall.lengthMm))];
+    return [
+      { kind: 'line', layer: 'wall', points: [a, b] },
+      {
+        kind: 'line',
+        layer: 'wall',
+        points: [
+          { x: a.x + out.x * thick, y: a.y + out.y * thick },
+          { x: b.x + out.x * thick, y: b.y + out.y * thick },
+        ],
+      },
+      ...l.wall.openings.map((o): Shape => ({
+        kind: 'line',
+        layer: 'opening',
+        points: [at(spotOn(l, o.leftMm)), at(spotOn(l, o.rightMm))],
+      })),
+    ];
+  });
+  const o = outlineOf(room);
+  const flat = room[side];
+  const found = side === 'above' ? room.above.joistAtMm : undefined;
+  const spacing = (side === 'above' ? room.above.joistSpacingMm : undefined) ?? JOIST_SPACING_MM;
+  const [low, high] = flat.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
+  const origin = flat.joists === 'x' ? room.place.yMm : room.place.xMm;
+  const first =
+    found === undefined ? low + spacing : low + ((((origin + found - low) % spacing) + spacing) % spacing);
+  const joists: Shape[] = [];
+  for (let v = first; v < high - 1; v += spacing)
+    joists.push({
+      kind: 'line',
+      layer: 'framing',
+      dashed: found === undefined,
+      points:
+        flat.joists === 'x'
+          ? [
+              { x: o.left, y: v },
+              { x: o.right, y: v },
+            ]
+          : [
+              { x: v, y: o.top },
+              { x: v, y: o.bottom },
+            ],
+    });
+  const hatch = side === 'above' ? room.above.hatch : undefined;
+  const half = inches(12);
+  const open: Shape[] = hatch
+    ? [
+        {
+          kind: 'line',
+          layer: 'opening',
+          closed: true,
+          points: [
+            [-half, -half],
+            [half, -half],
+            [half, half],
+            [-half, half],
+          ].map(([dx = 0, dy = 0]) => ({
+            x: room.place.xMm + hatch.xMm + dx,
+            y: room.place.yMm + hatch.yMm + dy,
+          })),
+        },
+        text('hatch', { x: room.place.xMm + hatch.xMm, y: room.place.yMm + hatch.yMm }, 'middle'),
+      ]
+    : [];
+  return [
+    ...walls,
+    ...joists,
+    ...open,
+    text(room.name, { x: (o.left + o.right) / 2, y: o.top + 2 * TEXT_MM }, 'middle'),
+  ];
+}
+
+const text = (
+  words: string,
+  where: At,
+  anchor: 'start' | 'middle' | 'end' = 'start',
+  layer: Shape['layer'] = 'text',
+): Shape => ({
+  kind: 'text',
+  layer,
+  at: where,
+  text: words,
+  size: TEXT_MM,
+  anchor,
+});
+
+/** A flat piece of a run, square as it is run: along the first axis, then the other. */
+function square(a: Spot, b: Spot): At[] {
+  return [at(a), { x: b.xMm, y: a.yMm }, at(b)];
+}
+
+function runShapes(evaluation: Evaluation, level: number, side: Side): Shape[] {
+  const { house } = evaluation.bundle;
+  const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));
+  const L = (mm: number) => formatLength(mm, house.units);
+  const labels = new Map<string, string>([
+    ...house.points.map((p) => [p.id, p.label] as const),
+    ...evaluation.bundle.job.wants.map((w) => [newPointId(w), w.label] as const),
+  ]);
+  const here = (p: Place): Spot | undefined => {
+    if (onWall(p)) return undefined;
+    const room = rooms.get(p.roomId);
+    const its: Side = p.in === 'below' ? 'below' : 'above';
+    return room && levelOf(room) === level && its === side ? p.spot : undefined;
+  };
+  return (evaluation.chosen?.option.legs ?? []).flatMap((leg) => {
+    const shapes: Shape[] = [];
+    for (const move of leg.route.moves) {
+      const [a, b] = [here(move.from), here(move.to)];
+      if (a && b) {
+        const points = square(a, b);
+        shapes.push({ kind: 'line', layer: 'new', points });
+        // Over the piece that the legs do not share, or over the whole of a straight one.
+        const [from, to] = points.slice(-2).every((p, _, l) => p.x === l[0]?.x && p.y === l[0].y)
+          ? [points[0], points[1]]
+          : points.slice(-2);
+        if (from && to)
+          shapes.push(
+            text(L(move.cableMm), { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }, 'start', 'dimension'),
+          );
+      }
+      for (const j of move.joists)
+        shapes.push({ kind: 'circle', layer: 'hole', at: at(j.spot), radius: POINT_MM / 2 });
+      const end = a ?? b;
+      if (end && move.holes.length > 0)
+        shapes.push(
+          { kind: 'circle', layer: 'hole', at: at(end), radius: POINT_MM },
+          text(`to ${labels.get(leg.to) ?? '?'}`, at(end), 'start', 'new'),
+        );
+    }
+    return shapes;
+  });
+}
+
+/** Joist plan above the ceilings or below the floors of one storey, with the new runs, their holes and their true lengths. */
+export function joistPlan(evaluation: Evaluation, level: number, side: Side): Drawing {
+  const { house, job } = evaluation.bundle;
+  const rooms = roomsOf(evaluation, level);
+  const boxes = [
+    ...house.points.map((p) => ({ label: p.label, at: p.at, fresh: false })),
+    ...job.wants.map((w) => ({ label: w.label, at: w.at, fresh: true })),
+  ].flatMap((p): Shape[] => {
+    const flat =
+      p.at.on === (side === 'above' ? 'ceiling' : 'basement') || (side === 'above' && p.at.on === 'attic');
+    const spot = evaluation.plan.spotOf(p.at);
+    const room = evaluation.plan.roomOf(p.at);
+    if (!flat || !spot || !room || levelOf(room) !== level) return [];
+    const layer = p.fresh ? 'new' : 'existing';
+    return [
+      { kind: 'circle', layer, at: at(spot), radius: POINT_MM },
+      text(p.label, { x: spot.xMm + 1.5 * POINT_MM, y: spot.yMm - POINT_MM }, 'start', layer),
+    ];
+  });
+  const guessed = rooms.some((r) => side === 'below' || r.above.joistAtMm === undefined);
+  return {
+    key: `joists-${side}-${level}`,
+    title: side === 'above' ? 'Above the ceiling' : 'Below the floor',
+    note: `${side === 'above' ? 'Seen from above.' : 'Seen from above, through the floor.'}${guessed ? ' Dashed joists are reckoned 16 in apart: find them before you drill.' : ''}`,
+    shapes: [...rooms.flatMap((r) => roomShapes(r, side)), ...runShapes(evaluation, level, side), ...boxes],
+  };
+}
+
+/** One wall seen from inside at true shape: studs, openings, boxes, holes with their dimensions, the new cable. */
+export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | undefined {
+  const { house, job } = evaluation.bundle;
+  const line = [...evaluation.plan.lines.values()].find((l) => l.wall.id === wallId);
+  const frame = line && evaluation.frames.get(line.wall.id);
+  if (!line || !frame) return undefined;
+  const high = line.room.ceilingMm;
+  const y = (heightMm: number) => high - heightMm;
+  const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  const rect = (
+    layer: Shape['layer'],
+    left: number,
+    right: number,
+    bottom: number,
+    top: number,
+    dashed = false,
+  ): Shape => ({
+    kind: 'line',
+    layer,
+    closed: true,
+    dashed,
+    points: [
+      { x: left, y: y(bottom) },
+      { x: right, y: y(bottom) },
+      { x: right, y: y(top) },
+      { x: left, y: y(top) },
+    ],
+  });
+  const { wall } = line;
+  const boxes = [
+    ...house.points.map((p) => ({ label: p.label, at: p.at, fresh: false })),
+    ...job.wants.map((w) => ({ label: w.label, at: w.at, fresh: true })),
+  ].flatMap((p): Shape[] => {
+    if (p.at.on !== 'wall' || p.at.wallId !== wall.id) return [];
+    const layer = p.fresh ? 'new' : 'existing';
+    const { xMm, heightMm } = p.at;
+    return [
+      rect(
+        layer,
+        xMm - inches(1.125),
+        xMm + inches(1.125),
+        heightMm - inches(1.875),
+        heightMm + inches(1.875),
+      ),
+      text(p.label, { x: xMm, y: y(heightMm + inches(3)) }, 'middle', layer),
+      ...(p.fresh ? [text(L(xMm), { x: xMm, y: high + 2 * TEXT_MM }, 'middle', 'dimension')] : []),
+    ];
+  });
+  const legs = evaluation.chosen?.option.legs ?? [];
+  const cable = legs.flatMap((leg) =>
+    leg.route.moves.flatMap((m): Shape[] => {
+      const { from, to } = m;
+      if (!onWall(from) || !onWall(to) || from.wallId !== wall.id || to.wallId !== wall.id) return [];
+      return [
+        {
+          kind: 'line',
+          layer: 'new',
+          points: [
+            { x: from.xMm, y: y(from.heightMm) },
+            { x: from.xMm, y: y(to.heightMm) },
+            { x: to.xMm, y: y(to.heightMm) },
+          ],
+        },
+      ];
+    }),
+  );
+  const holes = legs.flatMap((leg) =>
+    leg.route.moves
+      .flatMap((m) => m.holes)
+      .filter((h) => h.wallId === wall.id)
+      .flatMap((h): Shape[] => [
+        { kind: 'circle', layer: 'hole', at: { x: h.xMm, y: y(h.heightMm) }, radius: h.diameterMm / 2 },
+        {
+          kind: 'line',
+          layer: 'dimension',
+          dashed: true,
+          points: [
+            { x: h.xMm, y: y(h.heightMm) },
+            { x: h.xMm, y: high + TEXT_MM },
+          ],
+        },
+        text(L(h.xMm), { x: h.xMm, y: high + 2 * TEXT_MM }, 'middle', 'dimension'),
+      ]),
+  );
+  return {
+    key: `wall-${wall.id}`,
+    title: `${line.room.name}, ${wall.name.toLowerCase()}`,
+    note: 'Seen from inside, true shape. Measures from the left corner.',
+    shapes: [
+      rect('wall', 0, wall.lengthMm, 0, high),
+      ...frame.members.map((m) => rect('framing', m.leftMm, m.rightMm, 0, high, !m.hit)),
+      ...wall.openings.map((o) => rect('opening', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
+      ...wall.obstacles.map((o) => rect('obstacle', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
+      ...wall.furniture.map((f) => rect('furniture', f.leftMm, f.rightMm, f.bottomMm, f.topMm, f.planned)),
+      ...cable,
+      ...boxes,
+      ...holes,
+    ],
+  };
+}
+
+/** Walls that the chosen way touches, in the order of the way. */
+export function touchedWalls(evaluation: Evaluation): readonly string[] {
+  const ids = (evaluation.chosen?.option.legs ?? []).flatMap((l) =>
+    l.route.places.flatMap((p) => (onWall(p) ? [p.wallId as string] : [])),
+  );
+  return [...new Set(ids)];
+}
+
+/** The rooms of one storey as they were measured: closed outlines, openings, names. A floor plan that can be read in again. */
+export function floorPlan(evaluation: Pick<Evaluation, 'bundle' | 'plan'>, level: number): Drawing {
+  const rooms = roomsOf(evaluation, level);
+  return {
+    key: `floor-${level}`,
+    title: 'Floor plan',
+    note: 'Inner faces of the walls.',
+    shapes: rooms.flatMap((room): Shape[] => {
+      const lines = wallLines(room);
+      const o = outlineOf(room);
+      return [
+        { kind: 'line', layer: 'wall', closed: true, points: lines.map((l) => at(l.from)) },
+        ...lines.flatMap((l) =>
+          l.wall.openings.map((x): Shape => ({
+            kind: 'line',
+            layer: 'opening',
+            points: [at(spotOn(l, x.leftMm)), at(spotOn(l, x.rightMm))],
+          })),
+        ),
+        text(room.name, { x: (o.left + o.right) / 2, y: (o.top + o.bottom) / 2 }, 'middle'),
+      ];
+    }),
+  };
+}

@@ -1,0 +1,253 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { parseSync } from 'svgson';
+import { demoHouses, demoJobs } from '../demo/index.ts';
+import { makeRoom } from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { closingErrorMm, outlineOf, wallLines } from '../structure/index.ts';
+import { inches } from '../units/index.ts';
+import { parseDxf } from './dxf-parser.ts';
+import {
+  drawingDxf,
+  drawingSvg,
+  extentOf,
+  flatRuns,
+  floorPlan,
+  houseView,
+  joistPlan,
+  LETTER,
+  project,
+  readFloorPlan,
+  roomFromOutline,
+  touchedWalls,
+  wallSheet,
+  type Drawing,
+} from './index.ts';
+
+const e = evaluate({ house: demoHouses()[0]!, job: demoJobs()[0]! });
+const fitted = { scale: null, page: LETTER, caption: 'Tamarack Row, plan 1' };
+const drawings = (): Drawing[] => [
+  ...flatRuns(e).map((r) => joistPlan(e, r.level, r.side)),
+  ...touchedWalls(e).flatMap((w) => wallSheet(e, w) ?? []),
+  houseView(e),
+];
+
+describe('the sheets of a plan', () => {
+  it('show every leg, every hole and every box of the walls they are of', () => {
+    const legs = e.chosen!.option.legs;
+    expect(houseView(e).shapes.filter((s) => s.kind === 'line' && s.layer === 'new')).toHaveLength(
+      legs.length,
+    );
+    const holes = legs.flatMap((l) => l.route.moves.flatMap((m) => m.holes));
+    const drawn = touchedWalls(e).flatMap((w) =>
+      wallSheet(e, w)!.shapes.filter((s) => s.kind === 'circle' && s.layer === 'hole'),
+    );
+    expect(drawn).toHaveLength(holes.length);
+    const labels = new Set(houseView(e).shapes.flatMap((s) => (s.kind === 'text' ? [s.text] : [])));
+    for (const p of [...e.bundle.house.points.filter((x) => x.at.on !== 'somewhere'), ...e.bundle.job.wants])
+      expect(labels).toContain(p.label);
+  });
+  it('the joist plan tells the true length of every flat run', () => {
+    const { level, side } = flatRuns(e)[0]!;
+    const texts = joistPlan(e, level, side).shapes.flatMap((s) =>
+      s.kind === 'text' && s.layer === 'dimension' ? [s.text] : [],
+    );
+    expect([...texts].sort()).toEqual([`5' 9 3/4"`, `7' 6 1/4"`]);
+  });
+  it('says which joists are reckoned, and draws found ones full', () => {
+    const { level, side } = flatRuns(e)[0]!;
+    expect(joistPlan(e, level, side).note).toContain('reckoned');
+    const house = {
+      ...e.bundle.house,
+      rooms: e.bundle.house.rooms.map((r) => ({ ...r, above: { ...r.above, joistAtMm: 300 } })),
+    };
+    const found = joistPlan(evaluate({ ...e.bundle, house }), level, side);
+    expect(found.note).not.toContain('reckoned');
+    expect(
+      found.shapes
+        .filter((s) => s.kind === 'line' && s.layer === 'framing')
+        .every((s) => s.kind === 'line' && !s.dashed),
+    ).toBe(true);
+  });
+  it('the axonometry keeps lengths along the three axes', () => {
+    const d = (a: { x: number; y: number }, b: { x: number; y: number }) => Math.hypot(a.x - b.x, a.y - b.y);
+    const o = { x: 10, y: 20, z: 30 };
+    for (const [dx, dy, dz] of [
+      [100, 0, 0],
+      [0, 100, 0],
+      [0, 0, 100],
+    ] as const)
+      expect(d(project(o), project({ x: o.x + dx, y: o.y + dy, z: o.z + dz }))).toBeCloseTo(100, 9);
+  });
+  it('a wall that is not there has no sheet', () => expect(wallSheet(e, 'nowhere')).toBeUndefined());
+});
+
+describe('as SVG', () => {
+  it.each(drawings().map((d) => [d.title, d] as const))(
+    '%s is a picture that fits the page, with a line to measure',
+    (_, d) => {
+      const root = parseSync(drawingSvg(d, fitted));
+      expect(Number.parseFloat(root.attributes['width']!)).toBeLessThanOrEqual(LETTER.widthMm + 1e-3);
+      expect(Number.parseFloat(root.attributes['height']!)).toBeLessThanOrEqual(LETTER.heightMm + 1e-3);
+      expect(JSON.stringify(root)).toContain('1 in on paper');
+      expect(JSON.stringify(root)).toContain('Tamarack Row, plan 1');
+    },
+  );
+  it('to scale it is as large as it should be', () => {
+    const d = wallSheet(e, touchedWalls(e)[0]!)!;
+    const root = parseSync(drawingSvg(d, { ...fitted, scale: 24 }));
+    expect(Number.parseFloat(root.attributes['width']!)).toBeCloseTo(extentOf(d).width / 24, 2);
+  });
+  it('text that looks like markup stays text', () => {
+    const d: Drawing = {
+      key: 'x',
+      title: '<b> & "',
+      note: '',
+      shapes: [
+        { kind: 'text', layer: 'text', at: { x: 0, y: 0 }, text: '<script>', size: 100, anchor: 'start' },
+      ],
+    };
+    expect(parseSync(drawingSvg(d, fitted)).children.some((c) => c.name === 'script')).toBe(false);
+  });
+});
+
+describe('as DXF, read back by a general parser', () => {
+  it.each(drawings().map((d) => [d.title, d] as const))('%s has every shape at its place', (_, d) => {
+    const parsed = parseDxf(drawingDxf(d));
+    const lines = d.shapes.filter((s) => s.kind === 'line');
+    const read = parsed.entities.filter((x) => x.type === 'LWPOLYLINE') as unknown as {
+      vertices: { x: number; y: number }[];
+      layer: string;
+    }[];
+    expect(read).toHaveLength(lines.length);
+    lines.forEach((s, i) => {
+      expect(read[i]!.layer).toBe(s.layer);
+      s.points.forEach((p, k) => {
+        expect(read[i]!.vertices[k]!.x).toBeCloseTo(p.x, 4);
+        expect(read[i]!.vertices[k]!.y).toBeCloseTo(-p.y, 4);
+      });
+    });
+    expect(parsed.entities.filter((x) => x.type === 'TEXT')).toHaveLength(
+      d.shapes.filter((s) => s.kind === 'text').length,
+    );
+    expect(parsed.entities.filter((x) => x.type === 'CIRCLE')).toHaveLength(
+      d.shapes.filter((s) => s.kind === 'circle').length,
+    );
+    expect(parsed.header['$INSUNITS']).toBe(4);
+  });
+});
+
+const svg = (body: string, more = '') => `<svg xmlns="http://www.w3.org/2000/svg" ${more}>${body}</svg>`;
+let id = 0;
+const roomOf = (outline: readonly { x: number; y: number }[]) =>
+  roomFromOutline(outline, 'Room', makeRoom('t', 'T', 'den', 1000, 1000), () => `imp${id++}`);
+
+describe('walls out of a floor plan', () => {
+  it('two rooms drawn with a shared line are two rooms', () => {
+    const plan = readFloorPlan(
+      svg('<rect x="0" y="0" width="300" height="120"/><line x1="140" y1="0" x2="140" y2="120"/>'),
+      'svg',
+    );
+    expect(plan.outlines).toHaveLength(2);
+    expect(plan.scale).toMatchObject({ mmPerUnit: 25.4, from: expect.stringContaining('does not say') });
+    expect(
+      plan.outlines
+        .map((o) => outlineOf(roomOf(o)).right - outlineOf(roomOf(o)).left)
+        .map((v) => Math.round(v / 25.4)),
+    ).toEqual([140, 160]);
+  });
+  it('an L of a path becomes six walls that close, with one turn to the left', () => {
+    const plan = readFloorPlan(svg('<path d="M0 0 H200 V100 H100 v80 H0 Z"/>'), 'svg');
+    const room = roomOf(plan.outlines[0]!);
+    expect(room.walls).toHaveLength(6);
+    expect(closingErrorMm(room)).toBeLessThan(1);
+    expect(room.walls.filter((w) => w.turn === 'left')).toHaveLength(1);
+    expect(room.walls.map((w) => w.name)).toEqual([
+      'North wall',
+      'East wall',
+      'South wall',
+      'East wall 2',
+      'South wall 2',
+      'West wall',
+    ]);
+  });
+  it('tells what it did not use: texts, slanted walls, cupboards', () => {
+    const plan = readFloorPlan(
+      svg(
+        '<text>Kitchen</text><circle r="4"/><polygon points="0,0 200,0 250,150 0,150"/><rect x="400" width="10" height="10"/>',
+      ),
+      'svg',
+    );
+    expect(plan.outlines).toEqual([]);
+    expect(plan.leftOut.join()).toMatch(/text.*circle|circle.*text/);
+    expect(plan.leftOut.join()).toContain('slanted');
+    expect(plan.leftOut.join()).toContain('too small');
+  });
+  it('the person can say what a unit is', () =>
+    expect(readFloorPlan(svg('<rect width="4" height="3"/>'), 'svg', 1000).outlines).toHaveLength(1));
+  it('moved groups are moved', () => {
+    const plan = readFloorPlan(
+      svg('<g transform="translate(100 50)"><rect width="100" height="100"/></g>'),
+      'svg',
+    );
+    expect(outlineOf(roomOf(plan.outlines[0]!)).left).toBeCloseTo(inches(100), 3);
+  });
+  it.each([
+    ['svg', 'no markup at all'],
+    ['dxf', 'nothing'],
+  ] as const)('a %s that is none is refused in words', (kind, text) =>
+    expect(() => readFloorPlan(text, kind)).toThrow(/can be read/),
+  );
+  it('corners that miss each other by a little are closed', () => {
+    const plan = readFloorPlan(
+      svg(
+        '<line x1="0" y1="0" x2="100" y2="0"/><line x1="100.4" y1="0.3" x2="100" y2="90"/><line x1="100" y1="90" x2="0" y2="90.5"/><line x1="0" y1="90" x2="0.2" y2="0"/>',
+      ),
+      'svg',
+    );
+    expect(plan.outlines).toHaveLength(1);
+  });
+  it('any rectangles beside each other, written as DXF and read again, are the same rooms', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 40, max: 240 }), { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 40, max: 240 }),
+        (widths, depth) => {
+          let x = 0;
+          const shapes = widths.map((w): Drawing['shapes'][number] => {
+            const [l, r] = [inches(x), inches(x + w)];
+            x += w;
+            return {
+              kind: 'line',
+              layer: 'wall',
+              closed: true,
+              points: [
+                { x: l, y: 0 },
+                { x: r, y: 0 },
+                { x: r, y: inches(depth) },
+                { x: l, y: inches(depth) },
+              ],
+            };
+          });
+          const plan = readFloorPlan(drawingDxf({ key: 'x', title: '', note: '', shapes }), 'dxf');
+          expect(
+            plan.outlines
+              .map((o) => Math.round(wallLines(roomOf(o))[0]!.wall.lengthMm / 25.4))
+              .sort((a, b) => a - b),
+          ).toEqual([...widths].sort((a, b) => a - b));
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+  it('a floor plan that was written is read as the same rooms', () => {
+    const drawing = floorPlan(e, 0);
+    const plan = readFloorPlan(
+      drawingDxf({ ...drawing, shapes: drawing.shapes.filter((s) => s.layer === 'wall') }),
+      'dxf',
+    );
+    const sizes = (rooms: readonly { walls: readonly { lengthMm: number }[] }[]) =>
+      rooms.flatMap((r) => r.walls.map((w) => Math.round(w.lengthMm))).sort((a, b) => a - b);
+    expect(sizes(plan.outlines.map(roomOf))).toEqual(sizes(e.bundle.house.rooms));
+  });
+});

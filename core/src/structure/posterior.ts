@@ -1,0 +1,264 @@
+import type { Hit, Wall } from '../document/index.ts';
+import { inches } from '../units/index.ts';
+import {
+  centreOf,
+  FRAMING_ERROR_MM,
+  HIT_ERROR_MM,
+  normalCdf,
+  offGrid,
+  STANDARD_SPACINGS_MM,
+} from './studs.ts';
+
+/** One way in which the studs of a wall may stand, and how likely it is after the readings. */
+export interface StudHypothesis {
+  readonly spacingMm: number;
+  readonly firstMm: number;
+  readonly weight: number;
+}
+
+/** All that is still possible, likeliest first; weights add up to 1. */
+export interface Posterior {
+  readonly hypotheses: readonly StudHypothesis[];
+  /** Spacing that is likeliest, and how likely. */
+  readonly spacingMm: number;
+  readonly spacingOdds: number;
+  /** Standard deviation of the studs' place under that spacing, mm. */
+  readonly spreadMm: number;
+  /** Is one picture clearly the right one? */
+  readonly sure: boolean;
+}
+
+/** Offsets are tried this far apart, mm. */
+const STEP_MM = inches(1 / 8);
+/** The spacing that the wall is said to have, before any reading; the other standard ones share the rest. Common practice. */
+const SAID_PRIOR = 0.7;
+/** How often a reading of wood is something else: an extra stud, a strap, a nail plate. Common practice. */
+const STRAY = 0.1;
+/** How often a probe of a stud says "nothing": beside its edge, a void. Common practice. */
+const MISSED = 0.05;
+/** Weights under this share of the best are dropped. */
+const NEGLIGIBLE = 1e-4;
+/** From here on the picture counts as sure: the spacing, and the place of a stud within half its width. */
+const SURE_SPACING = 0.9;
+const SURE_SPREAD_MM = inches(1 / 2);
+
+function spacingsFor(wall: Wall): { spacingMm: number; prior: number }[] {
+  const said = wall.framing.spacingMm;
+  const others = STANDARD_SPACINGS_MM.filter((s) => Math.abs(s - said) > 4);
+  return [
+    { spacingMm: said, prior: SAID_PRIOR },
+    ...others.map((spacingMm) => ({ spacingMm, prior: (1 - SAID_PRIOR) / others.length })),
+  ];
+}
+
+/** How well one reading goes with studs at an offset: a sharp peak, or anything at all if it is a stray. */
+function likelihood(hit: Hit, firstMm: number, spacingMm: number, memberMm: number): number {
+  const off = offGrid(centreOf(hit), firstMm, spacingMm);
+  if (hit.method === 'nothing') {
+    const sigma = Math.hypot(FRAMING_ERROR_MM, HIT_ERROR_MM.nothing);
+    const onStud = normalCdf((memberMm / 2 - off) / sigma) - normalCdf((-memberMm / 2 - off) / sigma);
+    return onStud * MISSED + (1 - onStud);
+  }
+  const sigma = Math.hypot(FRAMING_ERROR_MM, HIT_ERROR_MM[hit.method]);
+  const peak = Math.exp(-(off * off) / (2 * sigma * sigma)) / (sigma * Math.sqrt(2 * Math.PI));
+  return (1 - STRAY) * peak + STRAY / spacingMm;
+}
+
+/** Studs that were given as such, or seen in the open wall: one picture. */
+const single = (spacingMm: number, firstMm: number): Posterior => ({
+  hypotheses: [{ spacingMm, firstMm, weight: 1 }],
+  spacingMm,
+  spacingOdds: 1,
+  spreadMm: FRAMING_ERROR_MM,
+  sure: true,
+});
+
+/** Scatter of a hypothesis' place around the likeliest one of its spacing, mm. */
+function spread(hypotheses: readonly StudHypothesis[], spacingMm: number): number {
+  const own = hypotheses.filter((h) => h.spacingMm === spacingMm);
+  const best = own[0];
+  const total = own.reduce((s, h) => s + h.weight, 0);
+  if (!best || total === 0) return spacingMm;
+  const square = own.reduce((s, h) => s + h.weight * offGrid(h.firstMm, best.firstMm, spacingMm) ** 2, 0);
+  return Math.sqrt(square / total);
+}
+
+function posterior(wall: Wall): Posterior {
+  const { hits, framing } = wall;
+  if (hits.length === 0 && framing.firstStudMm !== null)
+    return single(framing.spacingMm, framing.firstStudMm);
+  const all: StudHypothesis[] = [];
+  for (const { spacingMm, prior } of spacingsFor(wall)) {
+    const n = Math.round(spacingMm / STEP_MM);
+    for (let i = 0; i < n; i++) {
+      const firstMm = (i * spacingMm) / n;
+      let weight = prior / n;
+      for (const hit of hits) weight *= likelihood(hit, firstMm, spacingMm, framing.memberMm);
+      all.push({ spacingMm, firstMm, weight });
+    }
+  }
+  all.sort((a, b) => b.weight - a.weight);
+  const least = (all[0]?.weight ?? 0) * NEGLIGIBLE;
+  const kept = all.filter((h) => h.weight > least);
+  const total = kept.reduce((s, h) => s + h.weight, 0);
+  const hypotheses = kept.map((h) => ({ ...h, weight: h.weight / total }));
+  const bySpacing = new Map<number, number>();
+  for (const h of hypotheses) bySpacing.set(h.spacingMm, (bySpacing.get(h.spacingMm) ?? 0) + h.weight);
+  const [spacingMm, spacingOdds] = [...bySpacing].reduce(
+    (a, b) => (b[1] > a[1] ? b : a),
+    [framing.spacingMm, 0],
+  );
+  const spreadMm = spread(hypotheses, spacingMm);
+  const wood = hits.filter((h) => h.method !== 'nothing').length;
+  return {
+    hypotheses,
+    spacingMm,
+    spacingOdds,
+    spreadMm,
+    // One reading of wood may be a stray: two that agree are the least.
+    sure: wood >= 2 && spacingOdds >= SURE_SPACING && spreadMm <= SURE_SPREAD_MM,
+  };
+}
+
+const known = new WeakMap<Wall, Posterior>();
+/** Without a reading nothing but the spacing counts: the same for every such wall. */
+const unread = new Map<number, Posterior>();
+
+/** What may stand in a wall after all its readings: every standard spacing and offset with its weight (Bayes' rule on a grid). */
+export function posteriorOf(wall: Wall): Posterior {
+  const before = known.get(wall);
+  if (before) return before;
+  const nothing = wall.hits.length === 0 && wall.framing.firstStudMm === null;
+  const made = (nothing ? unread.get(wall.framing.spacingMm) : undefined) ?? posterior(wall);
+  if (nothing) unread.set(wall.framing.spacingMm, made);
+  known.set(wall, made);
+  return made;
+}
+
+/** Resolution of the running sum of studs, mm. */
+const BIN_MM = inches(1 / 16);
+
+/** Expected number of stud centres left of each place of a wall, over all pictures and the framing's own error. */
+function runningSum(wall: Wall): Float64Array {
+  const margin = Math.round(inches(30) / BIN_MM);
+  const n = Math.ceil(wall.lengthMm / BIN_MM) + 2 * margin;
+  const counts = new Float64Array(n);
+  for (const { spacingMm, firstMm, weight } of posteriorOf(wall).hypotheses) {
+    const from = -margin * BIN_MM;
+    for (let x = firstMm + Math.ceil((from - firstMm) / spacingMm) * spacingMm; ; x += spacingMm) {
+      const i = Math.round(x / BIN_MM) + margin;
+      if (i >= n) break;
+      if (i >= 0) counts[i] = (counts[i] ?? 0) + weight;
+    }
+  }
+  const reach = Math.round((4 * FRAMING_ERROR_MM) / BIN_MM);
+  const kernel = Array.from({ length: 2 * reach + 1 }, (_, k) => {
+    const edge = (k - reach - 0.5) * BIN_MM;
+    return normalCdf((edge + BIN_MM) / FRAMING_ERROR_MM) - normalCdf(edge / FRAMING_ERROR_MM);
+  });
+  const sum = new Float64Array(n + 1);
+  for (let i = 0; i < n; i++) {
+    let here = 0;
+    for (let k = -reach; k <= reach; k++) here += (kernel[k + reach] ?? 0) * (counts[i + k] ?? 0);
+    sum[i + 1] = (sum[i] ?? 0) + here;
+  }
+  return sum;
+}
+
+const sums = new WeakMap<Wall, Float64Array>();
+
+/**
+ * Chance that a span is clear of regular studs, over all that is still possible. A span narrower than a bay is touched by one
+ * stud at a time, so the chances of the single studs add.
+ */
+export function spanClear(wall: Wall, leftMm: number, rightMm: number): number {
+  const sum = sums.get(wall) ?? runningSum(wall);
+  sums.set(wall, sum);
+  const half = wall.framing.memberMm / 2;
+  const margin = Math.round(inches(30) / BIN_MM);
+  const at = (mm: number): number => {
+    const i = Math.min(Math.max(mm / BIN_MM + margin + 0.5, 0), sum.length - 1);
+    const low = Math.floor(i);
+    const a = sum[low] ?? 0;
+    return a + ((sum[low + 1] ?? a) - a) * (i - low);
+  };
+  return Math.min(1, Math.max(0, 1 - (at(rightMm + half) - at(leftMm - half))));
+}
+
+/** Chance that a stud that lies off the middle of something touches it, to half the width of both together. */
+const touched = (offMm: number, halfMm: number): number =>
+  // Further off than five times its error it touches nothing: most are.
+  Math.abs(offMm) > halfMm + 5 * FRAMING_ERROR_MM
+    ? 0
+    : normalCdf((halfMm - offMm) / FRAMING_ERROR_MM) - normalCdf((-halfMm - offMm) / FRAMING_ERROR_MM);
+
+/** Chance that no stud of one picture touches a span: its nearest stud decides. */
+const clearUnder = (
+  { spacingMm, firstMm }: StudHypothesis,
+  memberMm: number,
+  leftMm: number,
+  rightMm: number,
+): number =>
+  1 - touched(offGrid((leftMm + rightMm) / 2, firstMm, spacingMm), (rightMm - leftMm + memberMm) / 2);
+
+export interface NextReading {
+  readonly atMm: number;
+  /** Chance that the span is clear as far as is known. */
+  readonly now: number;
+  /** How sure one would be of the span after that reading, on average over what it may say. */
+  readonly then: number;
+}
+
+const SEARCH_STEP_MM = inches(1);
+
+const COVER_STEP_MM = inches(1 / 64);
+
+/** Chance that a stud covers a place that lies off its middle, by steps of a 64th of an inch; nothing beyond the table. */
+function coverTable(memberMm: number): Float64Array {
+  const n = Math.ceil((memberMm / 2 + 5 * FRAMING_ERROR_MM) / COVER_STEP_MM);
+  return Float64Array.from({ length: n + 1 }, (_, i) => touched(i * COVER_STEP_MM, memberMm / 2));
+}
+
+/**
+ * The one further reading that would tell most about a span: where, and how sure it is likely to make. Probes are reckoned with.
+ * Every picture speaks only at the places that its own studs may cover: few of all that are tried.
+ */
+export function nextReading(wall: Wall, leftMm: number, rightMm: number): NextReading {
+  const { hypotheses } = posteriorOf(wall);
+  const m = wall.framing.memberMm;
+  const spacing = wall.framing.spacingMm;
+  const middle = (leftMm + rightMm) / 2;
+  const steps = Math.floor(spacing / SEARCH_STEP_MM);
+  const placeAt = (k: number) => middle + k * SEARCH_STEP_MM;
+  const wood = new Float64Array(2 * steps + 1);
+  const woodClear = new Float64Array(2 * steps + 1);
+  const cover = coverTable(m);
+  const reachMm = (cover.length - 1) * COVER_STEP_MM;
+  let now = 0;
+  for (const h of hypotheses) {
+    const clear = clearUnder(h, m, leftMm, rightMm);
+    now += h.weight * clear;
+    const first = h.firstMm + Math.ceil((placeAt(-steps) - reachMm - h.firstMm) / h.spacingMm) * h.spacingMm;
+    for (let x = first; x <= placeAt(steps) + reachMm; x += h.spacingMm) {
+      const k0 = Math.max(-steps, Math.ceil((x - reachMm - middle) / SEARCH_STEP_MM));
+      const k1 = Math.min(steps, Math.floor((x + reachMm - middle) / SEARCH_STEP_MM));
+      for (let k = k0; k <= k1; k++) {
+        const found = (cover[Math.round(Math.abs(placeAt(k) - x) / COVER_STEP_MM)] ?? 0) * (1 - MISSED);
+        wood[k + steps] = (wood[k + steps] ?? 0) + h.weight * found;
+        woodClear[k + steps] = (woodClear[k + steps] ?? 0) + h.weight * found * clear;
+      }
+    }
+  }
+  let best: NextReading = { atMm: middle, now, then: Math.max(now, 1 - now) };
+  // Nearest first: of two that tell the same the shorter way along the tape is the better.
+  for (let d = 0; d <= steps; d++)
+    for (const k of d === 0 ? [0] : [-d, d]) {
+      const atMm = placeAt(k);
+      if (atMm < m || atMm > wall.lengthMm - m) continue;
+      const [w, wc] = [wood[k + steps] ?? 0, woodClear[k + steps] ?? 0];
+      const [none, noneClear] = [1 - w, now - wc];
+      const then = Math.max(wc, w - wc) + Math.max(noneClear, none - noneClear);
+      if (then > best.then + 1e-6) best = { atMm, now, then };
+    }
+  return best;
+}

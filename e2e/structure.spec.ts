@@ -1,0 +1,164 @@
+import { expect, test, type Page } from '@playwright/test';
+import { makeHouse } from '@elwand/core';
+import { readFileSync } from 'node:fs';
+import { saved, watch } from './help.ts';
+
+/** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
+
+const KEYBOARD = '/houses/tamarack/jobs/keyboard';
+
+async function emptyHouse(page: Page, id: string): Promise<void> {
+  await page.request.post('/api/houses', { data: { ...makeHouse(id, 'Sedge End 4'), rooms: [] } });
+  await page.goto(`/houses/${id}/rooms`);
+}
+
+test('a room with its door, window, studs and outlets takes fewer than twenty-five actions', async ({
+  page,
+}, info) => {
+  const quiet = watch(page);
+  await emptyHouse(page, `fast-${info.testId.slice(-12)}`);
+  let actions = 0;
+  const type = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    actions++;
+  };
+  const tape = async (text: string) => {
+    await page.locator('#tape-input').fill(text);
+    await page.locator('#tape-input').press('Enter');
+    await page.locator('#tape-input').press('Enter');
+    actions += 3;
+  };
+  await type('Name', 'Bedroom');
+  await type('North wall', "13' 4");
+  await page.getByLabel('North wall', { exact: true }).press('Enter');
+  await type('East wall', "11' 2");
+  await page.getByLabel('East wall', { exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'Add the room' }).click();
+  actions += 3;
+  await tape('d 12 44 s 50@48 m 64 80 96 o 120');
+  await tape('m 16 1/4 32 1/8 o 60 102');
+  await tape('i 50 98@36 o 24 120');
+  await tape('m 15 31 47 o 66');
+  expect(actions).toBeLessThan(25);
+  await saved(page);
+  const id = page.url().split('/')[4] ?? '';
+  const house = (await (await page.request.get(`/api/houses/${id}`)).json()) as {
+    document: { points: unknown[]; rooms: { walls: { openings: unknown[]; hits: unknown[] }[] }[] };
+  };
+  const { points, rooms } = house.document;
+  expect(points).toHaveLength(7);
+  expect(rooms[0]!.walls.flatMap((w) => w.openings)).toHaveLength(2);
+  expect(rooms[0]!.walls.flatMap((w) => w.hits)).toHaveLength(8);
+  quiet();
+});
+
+test('a floor plan is read, shown for correction, added, and comes out again as DXF', async ({
+  page,
+}, info) => {
+  const quiet = watch(page);
+  await emptyHouse(page, `plan-${info.testId.slice(-12)}`);
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg"><rect width="300" height="120"/><line x1="140" y1="0" x2="140" y2="120"/><text>Kitchen</text></svg>';
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'flat.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('2 rooms');
+  await expect(dialog).toContainText('1 text');
+  await dialog.getByLabel('Name', { exact: true }).first().fill('Kitchen');
+  await dialog.getByRole('button', { name: 'Add 2 rooms' }).click();
+  await expect(
+    page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name: /Kitchen/ }),
+  ).toBeVisible();
+  await expect(page.getByText('The walls do not close')).toHaveCount(0);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Rooms as DXF' }).click(),
+  ]);
+  expect(readFileSync(await file.path(), 'utf8')).toContain('LWPOLYLINE');
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'bad.dxf', mimeType: 'application/dxf', buffer: Buffer.from('nothing') });
+  await expect(page.getByRole('alert').filter({ hasText: 'bad.dxf' })).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('another way than the one shown: ruled out here, the rest is searched anew, and allowed again', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/run`);
+  const way = page.getByRole('heading', { name: 'The way of the cable' }).locator('..');
+  await expect(way).toContainText('over the attic');
+  await page
+    .getByRole('button', { name: /Another way than: In the attic/ })
+    .first()
+    .click();
+  await page.getByRole('menuitem', { name: /run through the attic anywhere/ }).click();
+  await expect(way).not.toContainText('over the attic');
+  await page.getByRole('button', { name: 'Allow again: run through the attic' }).click();
+  await expect(way).toContainText('over the attic');
+  await saved(page);
+  quiet();
+});
+
+test('the sheets: joist plan, house cut open and walls, as SVG and DXF; holes are found from the other side', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/run`);
+  const sheets = page.getByRole('region', { name: 'Sheets' });
+  await expect(sheets.getByRole('img', { name: /Above the ceiling/ })).toBeVisible();
+  await sheets.getByText('The house, cut open').click();
+  await expect(sheets.getByRole('img', { name: /The house, cut open/ })).toBeVisible();
+  for (const [button, word] of [
+    ['SVG', '<svg'],
+    ['DXF', 'LWPOLYLINE'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      sheets.getByRole('button', { name: button, exact: true }).click(),
+    ]);
+    expect(readFileSync(await file.path(), 'utf8')).toContain(word);
+  }
+  await expect(page.getByText(/From above: .*Lands at/).first()).toBeVisible();
+  quiet();
+});
+
+test('weights move the plan, and a tool that is lacking takes its ways away', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/tap`);
+  await expect(page.getByRole('row', { name: /through the wall|over the attic/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Ways of working' }).click();
+  const attic = page.getByRole('slider', { name: 'Less attic' });
+  await attic.focus();
+  for (let i = 0; i < 6; i++) await attic.press('ArrowRight');
+  await page.getByLabel('right-angle drill').uncheck();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.goto(`${KEYBOARD}/run`);
+  await expect(page.getByText(/Through the open box hole, drill/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Ways of working' }).click();
+  await page.getByLabel('right-angle drill').check();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await saved(page);
+  quiet();
+});
+
+test('a light in the middle of the ceiling, and a device replaced and left out again', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/want`);
+  await page.getByRole('button', { name: 'Place a light' }).click();
+  await page.getByRole('button', { name: 'Middle of the ceiling' }).click();
+  const light = page.getByRole('article').filter({ hasText: 'The middle of the room' });
+  await expect(light).toBeVisible();
+  await page.getByRole('button', { name: 'Replace, enlarge, move or retire what is there' }).click();
+  const changes = page.getByRole('region', { name: 'Changes at what is there' });
+  await changes.getByRole('button', { name: 'Add this change' }).click();
+  await expect(page.getByText(/Replace the device at .* by a ground-fault outlet/)).toBeVisible();
+  await changes.getByRole('button', { name: /Leave out: Replace/ }).click();
+  await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
+  await light.getByRole('button', { name: /Take out/ }).click();
+  await saved(page);
+  quiet();
+});

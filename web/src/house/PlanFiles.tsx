@@ -1,0 +1,28 @@
+import { levelOf, type Evaluation } from '@elwand/core';
+import { Button } from 'antd';
+import { download } from '../parts/download.ts';
+
+/** The rooms as files that other programs read: one for each storey. */
+export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
+  const { house } = evaluation.bundle;
+  const save = async (as: 'dxf' | 'svg') => {
+    const { drawingDxf, drawingSvg, floorPlan, LETTER } = await import('@elwand/core/sheets');
+    for (const level of new Set(house.rooms.map(levelOf))) {
+      const drawing = floorPlan(evaluation, level);
+      const file = `${house.name} floor ${level}`.replaceAll(/[^A-Za-z0-9]+/g, '-').toLowerCase();
+      if (as === 'dxf') download(`${file}.dxf`, drawingDxf(drawing), 'application/dxf');
+      else
+        download(
+          `${file}.svg`,
+          drawingSvg(drawing, { scale: null, page: LETTER, caption: house.name }),
+          'image/svg+xml',
+        );
+    }
+  };
+  return (
+    <>
+      <Button onClick={() => void save('dxf')}>Rooms as DXF</Button>
+      <Button onClick={() => void save('svg')}>Rooms as SVG</Button>
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+import type { House, Room } from '@elwand/core';
+import { Button } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+import { LengthInput } from '../parts/LengthInput.tsx';
+
+const STOREYS = ['0', '1', '2', '3'] as const;
+
+/** What is known of the framing over and under a room: storey, joists that were found, the hatch, the room to crawl in. */
+export function RoomSpaces({
+  room,
+  system,
+  set,
+}: {
+  readonly room: Room;
+  readonly system: House['units'];
+  readonly set: (change: (r: Room) => Room) => void;
+}) {
+  const { above, below } = room;
+  const optional = (
+    label: string,
+    value: number | undefined,
+    start: number,
+    put: (mm: number) => void,
+    drop: () => void,
+    key: string,
+  ) =>
+    value === undefined ? (
+      <Button key={key} size="small" onClick={() => put(start)}>
+        Enter {label.toLowerCase()}
+      </Button>
+    ) : (
+      <span key={key} className="row">
+        <LengthInput label={label} value={value} system={system} width={120} onChange={put} />
+        <Button type="text" size="small" aria-label={`Forget ${label.toLowerCase()}`} onClick={drop}>
+          ✕
+        </Button>
+      </span>
+    );
+  return (
+    <details className="wall-more">
+      <summary>Storey, joists, hatch</summary>
+      <div className="row fields">
+        <Choice
+          label="Storey"
+          value={String(room.level ?? 0) as (typeof STOREYS)[number]}
+          width={110}
+          options={STOREYS.map((s) => ({ value: s, label: s === '0' ? 'lowest' : `${s} up` }))}
+          onChange={(s) => set(({ level: _, ...r }) => (s === '0' ? r : { ...r, level: Number(s) }))}
+        />
+        {optional(
+          'A joist above, from the first corner',
+          above.joistAtMm,
+          406.4,
+          (joistAtMm) => set((r) => ({ ...r, above: { ...r.above, joistAtMm } })),
+          () => set(({ above: { joistAtMm: _, ...a }, ...r }) => ({ ...r, above: a })),
+          'joist',
+        )}
+        {above.joistAtMm !== undefined &&
+          optional(
+            'Joists apart',
+            above.joistSpacingMm,
+            406.4,
+            (mm) => set((r) => ({ ...r, above: { ...r.above, joistSpacingMm: Math.max(200, mm) } })),
+            () => set(({ above: { joistSpacingMm: _, ...a }, ...r }) => ({ ...r, above: a })),
+            'apart',
+          )}
+        {above.kind === 'attic' &&
+          (above.hatch ? (
+            <span className="row">
+              <LengthInput
+                label="Hatch, along first wall"
+                value={above.hatch.xMm}
+                system={system}
+                width={120}
+                onChange={(xMm) =>
+                  set((r) => ({ ...r, above: { ...r.above, hatch: { yMm: 0, ...r.above.hatch, xMm } } }))
+                }
+              />
+              <LengthInput
+                label="Hatch, out from it"
+                value={above.hatch.yMm}
+                system={system}
+                width={120}
+                onChange={(yMm) =>
+                  set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 0, ...r.above.hatch, yMm } } }))
+                }
+              />
+              <Button
+                type="text"
+                size="small"
+                aria-label="Forget the hatch"
+                onClick={() => set(({ above: { hatch: _, ...a }, ...r }) => ({ ...r, above: a }))}
+              >
+                ✕
+              </Button>
+            </span>
+          ) : (
+            <Button
+              size="small"
+              onClick={() => set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 600, yMm: 600 } } }))}
+            >
+              The attic hatch is here
+            </Button>
+          ))}
+        {below.kind === 'crawl' &&
+          optional(
+            'Clear height to crawl in',
+            below.clearMm,
+            610,
+            (clearMm) => set((r) => ({ ...r, below: { ...r.below, clearMm } })),
+            () => set(({ below: { clearMm: _, ...b }, ...r }) => ({ ...r, below: b })),
+            'clear',
+          )}
+        {(below.kind === 'crawl' || below.kind === 'basement') &&
+          optional(
+            'Depth of the floor joists',
+            below.joistDepthMm,
+            184.15,
+            (joistDepthMm) => set((r) => ({ ...r, below: { ...r.below, joistDepthMm } })),
+            () => set(({ below: { joistDepthMm: _, ...b }, ...r }) => ({ ...r, below: b })),
+            'depth',
+          )}
+      </div>
+    </details>
+  );
+}

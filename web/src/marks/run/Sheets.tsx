@@ -1,0 +1,84 @@
+import { formatLength } from '@elwand/core';
+import { drawingDxf, drawingSvg, LETTER, sheetsOf } from '@elwand/core/sheets';
+import { Button, Segmented } from 'antd';
+import { useMemo, useState } from 'react';
+import { Choice } from '../../parts/Choice.tsx';
+import { day } from '../../parts/day.ts';
+import { download } from '../../parts/download.ts';
+import { DrawingView } from '../../sheets/DrawingView.tsx';
+import { useWidth } from '../../workspace/use-width.ts';
+import { useWork } from '../../workspace/work.ts';
+
+/** Scales on paper, mm of the house for one mm. */
+const SCALES = [
+  { value: 'fit', label: 'fitted to the page' },
+  { value: '48', label: '1/4 in to a foot (1 : 48)' },
+  { value: '24', label: '1/2 in to a foot (1 : 24)' },
+  { value: '12', label: '1 in to a foot (1 : 12)' },
+  { value: '1', label: 'true size (1 : 1)' },
+] as const;
+type Scale = (typeof SCALES)[number]['value'];
+
+/** The drawings of the chosen way: joist plans, the house cut open, every wall that is touched; each to be saved and printed. */
+export function Sheets() {
+  const { evaluation } = useWork();
+  const { house, job } = evaluation.bundle;
+  const [box, width] = useWidth<HTMLDivElement>(860);
+  const [shown, setShown] = useState<string | null>(null);
+  const [scale, setScale] = useState<Scale>('fit');
+  const drawings = useMemo(() => sheetsOf(evaluation), [evaluation]);
+  const drawing = drawings.find((d) => d.key === shown) ?? drawings[0];
+  if (!drawing) return null;
+  const caption = `${house.name}, ${job.name}. ${day(new Date().toISOString())}. Plan ${evaluation.chosen?.option.taps.map((t) => t.label).join(' and ') ?? ''}, ${evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length} open findings.`;
+  const svg = () =>
+    drawingSvg(drawing, { scale: scale === 'fit' ? null : Number(scale), page: LETTER, caption });
+  const file = `${job.name} ${drawing.title}`.replaceAll(/[^A-Za-z0-9]+/g, '-').toLowerCase();
+  const print = () => {
+    const page = window.open('', '_blank');
+    // Where windows are kept from opening the sheet is saved instead: nothing is lost.
+    if (!page) return download(`${file}.svg`, svg(), 'image/svg+xml');
+    page.document.title = drawing.title;
+    page.document.body.innerHTML = svg();
+    page.print();
+  };
+  return (
+    <section className="stack" aria-label="Sheets">
+      <div className="row sheet-tools">
+        <Segmented
+          size="small"
+          value={drawing.key}
+          options={drawings.map((d) => ({ value: d.key, label: d.title }))}
+          onChange={setShown}
+        />
+        <div className="row no-print">
+          <Choice
+            label="Scale on paper"
+            hideLabel
+            value={scale}
+            width={190}
+            options={SCALES}
+            onChange={setScale}
+          />
+          <Button size="small" onClick={() => download(`${file}.svg`, svg(), 'image/svg+xml')}>
+            SVG
+          </Button>
+          <Button
+            size="small"
+            onClick={() => download(`${file}.dxf`, drawingDxf(drawing), 'application/dxf')}
+          >
+            DXF
+          </Button>
+          <Button size="small" onClick={print}>
+            Print
+          </Button>
+        </div>
+      </div>
+      <div ref={box} className="sheet-box" tabIndex={0} role="region" aria-label={drawing.title}>
+        <DrawingView drawing={drawing} width={width} />
+      </div>
+      <p className="quiet">
+        {drawing.note} New cable {formatLength(evaluation.chosen?.option.cableMm ?? 0, house.units)} in all.
+      </p>
+    </section>
+  );
+}

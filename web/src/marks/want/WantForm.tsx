@@ -1,0 +1,185 @@
+import {
+  ceilingPlace,
+  formatLength,
+  neighbourHeight,
+  PanelId,
+  PointId,
+  WantId,
+  type Want,
+} from '@elwand/core';
+import { Button } from 'antd';
+import { PositionFields } from '../../house/PositionFields.tsx';
+import { WANT_KINDS } from '../../house/words.ts';
+import { Choice } from '../../parts/Choice.tsx';
+import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
+import { TextField } from '../../parts/TextField.tsx';
+import { useWork } from '../../workspace/work.ts';
+
+/** Who commands it, as one value of a list. */
+function controlValue({ control }: Want): string {
+  return control.by === 'always'
+    ? 'always'
+    : control.by === 'switch'
+      ? control.pointId
+      : `want:${control.wantId}`;
+}
+function controlOf(value: string): Want['control'] {
+  if (value === 'always') return { by: 'always' };
+  return value.startsWith('want:')
+    ? { by: 'want', wantId: WantId.parse(value.slice(5)) }
+    : { by: 'switch', pointId: PointId.parse(value) };
+}
+function sourceValue({ source }: Want): string {
+  if (!source) return 'any';
+  return source.from === 'point' ? `point:${source.pointId}` : `panel:${source.panelId}`;
+}
+
+/** A light or a fan on the ceiling: where the middle is, and why it was moved. */
+function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Want) => void }) {
+  const { bundle, evaluation } = useWork();
+  const room = evaluation.plan.roomOf(want.at);
+  if (want.at.on !== 'ceiling' || !room) return null;
+  const place = ceilingPlace(room, want.kind === 'fan');
+  const here = Math.hypot(place.at.xMm - want.at.xMm, place.at.yMm - want.at.yMm) < 1;
+  const L = (mm: number) => formatLength(Math.abs(mm), bundle.house.units, 'inches');
+  return (
+    <p className="muted">
+      {place.says}
+      {Math.abs(place.shiftMm) >= 0.5 ? ` (${L(place.shiftMm)})` : ''}.{' '}
+      {!here && (
+        <Button
+          size="small"
+          onClick={() => want.at.on === 'ceiling' && put({ ...want, at: { ...want.at, ...place.at } })}
+        >
+          Put it there
+        </Button>
+      )}
+    </p>
+  );
+}
+
+/** One wanted point: what, where, what commands it, where its power may come from, what is plugged in. */
+export function WantForm({
+  want,
+  put,
+  remove,
+}: {
+  readonly want: Want;
+  readonly put: (want: Want, merge?: string) => void;
+  readonly remove: () => void;
+}) {
+  const { bundle, evaluation } = useWork();
+  const { house, job } = bundle;
+  const set = (to: Partial<Want>) => put({ ...want, ...to });
+  const switches = house.points.filter((p) => p.kind === 'switch');
+  const wanted = job.wants.filter((w) => w.kind === 'switch' && w.id !== want.id);
+  const near =
+    want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
+      ? neighbourHeight(house, evaluation.plan, want.at, want.kind)
+      : undefined;
+  const moved = house.points.find((p) => p.id === want.replaces);
+  const commanded = want.kind !== 'switch' && moved === undefined;
+  return (
+    <article className="want" aria-label={want.label}>
+      <div className="row fields">
+        <TextField
+          label="Name"
+          value={want.label}
+          required
+          width={110}
+          onChange={(label) => set({ label })}
+        />
+        {moved ? (
+          <span className="tag">
+            Moves <b>{moved.label}</b> here; its old box stays as a junction
+          </span>
+        ) : (
+          <Choice
+            label="What"
+            value={want.kind}
+            width={140}
+            options={WANT_KINDS}
+            onChange={(kind) => set({ kind })}
+          />
+        )}
+        <PositionFields house={house} at={want.at} wanted onChange={(at) => set({ at })} />
+        {near !== undefined && want.at.on === 'wall' && Math.abs(near - want.at.heightMm) > 6 && (
+          <Button
+            size="small"
+            onClick={() => want.at.on === 'wall' && set({ at: { ...want.at, heightMm: near } })}
+          >
+            As the neighbours: {formatLength(near, house.units, 'inches')}
+          </Button>
+        )}
+        {(want.kind === 'receptacle' || want.kind === 'switch') && (
+          <Choice
+            label="Gangs"
+            value={String(want.gangs)}
+            width={70}
+            options={[
+              { value: '1', label: '1' },
+              { value: '2', label: '2' },
+              { value: '3', label: '3' },
+            ]}
+            onChange={(g) => set({ gangs: Number(g) })}
+          />
+        )}
+        {commanded && (
+          <Choice
+            label="Live"
+            value={controlValue(want)}
+            width={170}
+            options={[
+              { value: 'always', label: 'always' },
+              ...switches.map((s) => ({ value: s.id, label: `by switch ${s.label}` })),
+              ...wanted.map((w) => ({ value: `want:${w.id}`, label: `by the wanted ${w.label}` })),
+            ]}
+            onChange={(v) => set({ control: controlOf(v) })}
+          />
+        )}
+        {want.kind === 'appliance' && (
+          <Choice
+            label="Voltage"
+            value={want.volts === 240 ? '240' : '120'}
+            width={150}
+            options={[
+              { value: '120', label: '120 V' },
+              { value: '240', label: '240 V, two hots' },
+            ]}
+            onChange={(v) => {
+              const { volts: _, ...rest } = want;
+              put(v === '240' ? { ...rest, volts: 240 } : rest);
+            }}
+          />
+        )}
+        {!moved && (
+          <Choice
+            label="Power from"
+            value={sourceValue(want)}
+            width={170}
+            options={[
+              { value: 'any', label: 'wherever it is best' },
+              ...house.panels.map((p) => ({ value: `panel:${p.id}`, label: `a new circuit, ${p.label}` })),
+              ...house.points.map((p) => ({ value: `point:${p.id}`, label: p.label })),
+            ]}
+            onChange={(v) => {
+              const { source: _, ...rest } = want;
+              const id = v.slice(6);
+              if (v === 'any') put(rest);
+              else if (v.startsWith('panel:'))
+                put({ ...rest, source: { from: 'panel', panelId: PanelId.parse(id) } });
+              else put({ ...rest, source: { from: 'point', pointId: PointId.parse(id) } });
+            }}
+          />
+        )}
+        <Button type="text" size="small" aria-label={`Take out ${want.label}`} onClick={remove}>
+          ✕
+        </Button>
+      </div>
+      <OnCeiling want={want} put={put} />
+      {want.kind !== 'switch' && (
+        <LoadsEditor loads={want.loads} volts={want.volts ?? 120} onChange={(loads) => set({ loads })} />
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Finding } from '@elwand/core';
+import { Drawer } from 'antd';
+import { Checks } from './Checks.tsx';
+
+/** The checks in a drawer that comes up from the bottom of a phone. */
+export function PhoneChecks({
+  open,
+  onClose,
+  findings,
+}: {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly findings: readonly Finding[];
+}) {
+  return (
+    <Drawer
+      open={open}
+      placement="bottom"
+      size="80%"
+      onClose={onClose}
+      title={null}
+      closable={{ 'aria-label': 'Close the checks' }}
+    >
+      <Checks findings={findings} />
+    </Drawer>
+  );
+}
