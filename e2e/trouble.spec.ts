@@ -104,6 +104,26 @@ test('while the server is away the work goes on, survives a reload, and is saved
   expect(body.document.name).toBe('Typed while away');
 });
 
+test('a save whose answer never came is no conflict with oneself', async ({ page }) => {
+  await page.request.post('/api/houses', { data: makeHouse('cut-off', 'Before') });
+  await page.goto('/houses/cut-off/rooms');
+  const name = page.getByLabel('House', { exact: true });
+  const arrived = page.waitForEvent('requestfailed');
+  await page.route('**/api/houses/cut-off', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    await route.fetch();
+    return route.abort();
+  });
+  await name.fill('Arrived');
+  await name.press('Enter');
+  await arrived;
+  await page.unroute('**/api/houses/cut-off');
+  await page.reload();
+  await saved(page);
+  await expect(page.getByText('This was changed in another tab')).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Arrived' })).toBeVisible();
+});
+
 test('an address that is not there, a house that is gone', async ({ page }) => {
   await page.goto('/nowhere');
   await expect(page.getByText('There is no such page')).toBeVisible();

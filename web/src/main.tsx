@@ -7,8 +7,7 @@ import './parts/parts.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router/dom';
-import { routes } from './app/routes.tsx';
+import { Site } from './app/routes.tsx';
 import { Themed } from './app/Themed.tsx';
 import { prefetchFor } from './state/prefetch.ts';
 import { store } from './state/store.ts';
@@ -20,7 +19,7 @@ createRoot(root).render(
   <StrictMode>
     <Provider store={store}>
       <Themed>
-        <RouterProvider router={routes} />
+        <Site />
       </Themed>
     </Provider>
   </StrictMode>,

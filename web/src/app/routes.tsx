@@ -1,90 +1,73 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { lazy, Suspense, type ComponentType } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { Broken, Nowhere, Waiting } from './Broken.tsx';
 
-/** Every page and every mark has an address; the marks come in pieces of their own. */
-export const routes = createBrowserRouter([
-  {
-    ErrorBoundary: Broken,
-    HydrateFallback: Waiting,
-    children: [
-      { path: '/', lazy: async () => ({ Component: (await import('../start/StartPage.tsx')).StartPage }) },
-      {
-        path: '/sums/:sumId?',
-        lazy: async () => ({ Component: (await import('../sums/SumsPage.tsx')).SumsPage }),
-      },
-      {
-        path: '/rules',
-        lazy: async () => ({ Component: (await import('../rules/RulesPage.tsx')).RulesPage }),
-      },
-      {
-        path: '/houses/:houseId',
-        lazy: async () => ({ Component: (await import('../house/HousePage.tsx')).HousePage }),
-        children: [
-          { index: true, element: <Navigate to="rooms" replace /> },
-          {
-            path: 'rooms',
-            lazy: async () => ({ Component: (await import('../house/RoomsTab.tsx')).RoomsTab }),
-          },
-          {
-            path: 'points',
-            lazy: async () => ({ Component: (await import('../house/PointsTab.tsx')).PointsTab }),
-          },
-          {
-            path: 'panel',
-            lazy: async () => ({ Component: (await import('../house/PanelTab.tsx')).PanelTab }),
-          },
-          { path: 'jobs', lazy: async () => ({ Component: (await import('../house/JobsTab.tsx')).JobsTab }) },
-          {
-            path: 'local',
-            lazy: async () => ({ Component: (await import('../house/LocalTab.tsx')).LocalTab }),
-          },
-          {
-            path: 'history',
-            lazy: async () => ({ Component: (await import('../house/HistoryTab.tsx')).HistoryTab }),
-          },
-        ],
-      },
-      {
-        path: '/houses/:houseId/jobs/:jobId',
-        lazy: async () => ({ Component: (await import('../workspace/Workspace.tsx')).Workspace }),
-        children: [
-          { index: true, element: <Navigate to="want" replace /> },
-          {
-            path: 'want',
-            lazy: async () => ({ Component: (await import('../marks/want/WantMark.tsx')).WantMark }),
-          },
-          {
-            path: 'site',
-            lazy: async () => ({ Component: (await import('../marks/site/SiteMark.tsx')).SiteMark }),
-          },
-          {
-            path: 'feed',
-            lazy: async () => ({ Component: (await import('../marks/feed/FeedMark.tsx')).FeedMark }),
-          },
-          {
-            path: 'tap',
-            lazy: async () => ({ Component: (await import('../marks/tap/TapMark.tsx')).TapMark }),
-          },
-          {
-            path: 'run',
-            lazy: async () => ({ Component: (await import('../marks/run/RunMark.tsx')).RunMark }),
-          },
-          {
-            path: 'wire',
-            lazy: async () => ({ Component: (await import('../marks/wire/WireMark.tsx')).WireMark }),
-          },
-          {
-            path: 'buy',
-            lazy: async () => ({ Component: (await import('../marks/buy/BuyMark.tsx')).BuyMark }),
-          },
-          { path: 'do', lazy: async () => ({ Component: (await import('../marks/do/DoMark.tsx')).DoMark }) },
-          {
-            path: 'prove',
-            lazy: async () => ({ Component: (await import('../marks/prove/ProveMark.tsx')).ProveMark }),
-          },
-        ],
-      },
-      { path: '*', Component: Nowhere },
-    ],
-  },
-]);
+/** A page that comes in a piece of its own. */
+const page = <K extends string>(name: K, load: () => Promise<Record<K, ComponentType>>) =>
+  lazy(async () => ({ default: (await load())[name] }));
+
+const StartPage = page('StartPage', () => import('../start/StartPage.tsx'));
+const SumsPage = page('SumsPage', () => import('../sums/SumsPage.tsx'));
+const RulesPage = page('RulesPage', () => import('../rules/RulesPage.tsx'));
+const HousePage = page('HousePage', () => import('../house/HousePage.tsx'));
+const RoomsTab = page('RoomsTab', () => import('../house/RoomsTab.tsx'));
+const PointsTab = page('PointsTab', () => import('../house/PointsTab.tsx'));
+const PanelTab = page('PanelTab', () => import('../house/PanelTab.tsx'));
+const JobsTab = page('JobsTab', () => import('../house/JobsTab.tsx'));
+const LocalTab = page('LocalTab', () => import('../house/LocalTab.tsx'));
+const HistoryTab = page('HistoryTab', () => import('../house/HistoryTab.tsx'));
+const Workspace = page('Workspace', () => import('../workspace/Workspace.tsx'));
+const WantMark = page('WantMark', () => import('../marks/want/WantMark.tsx'));
+const SiteMark = page('SiteMark', () => import('../marks/site/SiteMark.tsx'));
+const FeedMark = page('FeedMark', () => import('../marks/feed/FeedMark.tsx'));
+const TapMark = page('TapMark', () => import('../marks/tap/TapMark.tsx'));
+const RunMark = page('RunMark', () => import('../marks/run/RunMark.tsx'));
+const WireMark = page('WireMark', () => import('../marks/wire/WireMark.tsx'));
+const BuyMark = page('BuyMark', () => import('../marks/buy/BuyMark.tsx'));
+const DoMark = page('DoMark', () => import('../marks/do/DoMark.tsx'));
+const ProveMark = page('ProveMark', () => import('../marks/prove/ProveMark.tsx'));
+
+function Pages() {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
+      <Suspense fallback={<Waiting />}>
+        <Routes>
+          <Route path="/" element={<StartPage />} />
+          <Route path="/sums/:sumId?" element={<SumsPage />} />
+          <Route path="/rules" element={<RulesPage />} />
+          <Route path="/houses/:houseId" element={<HousePage />}>
+            <Route index element={<Navigate to="rooms" replace />} />
+            <Route path="rooms" element={<RoomsTab />} />
+            <Route path="points" element={<PointsTab />} />
+            <Route path="panel" element={<PanelTab />} />
+            <Route path="jobs" element={<JobsTab />} />
+            <Route path="local" element={<LocalTab />} />
+            <Route path="history" element={<HistoryTab />} />
+          </Route>
+          <Route path="/houses/:houseId/jobs/:jobId" element={<Workspace />}>
+            <Route index element={<Navigate to="want" replace />} />
+            <Route path="want" element={<WantMark />} />
+            <Route path="site" element={<SiteMark />} />
+            <Route path="feed" element={<FeedMark />} />
+            <Route path="tap" element={<TapMark />} />
+            <Route path="run" element={<RunMark />} />
+            <Route path="wire" element={<WireMark />} />
+            <Route path="buy" element={<BuyMark />} />
+            <Route path="do" element={<DoMark />} />
+            <Route path="prove" element={<ProveMark />} />
+          </Route>
+          <Route path="*" element={<Nowhere />} />
+        </Routes>
+      </Suspense>
+    </ErrorBoundary>
+  );
+}
+
+/** Every page and every mark has an address; the one before stays on screen while the next piece comes. */
+export const Site = () => (
+  <BrowserRouter>
+    <Pages />
+  </BrowserRouter>
+);

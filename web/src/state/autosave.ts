@@ -1,5 +1,6 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
 import type { House, Job } from '@elwand/core';
+import equal from 'fast-deep-equal';
 import { api, problemOf, type ProblemBody } from './api.ts';
 import {
   away,
@@ -35,30 +36,60 @@ const asConflict = (error: unknown): ProblemBody['current'] | undefined => {
 };
 const unreachable = (error: unknown): boolean => typeof (error as { status?: unknown }).status !== 'number';
 
+/** As it looks once it has been through the wire: fields without a value are gone. */
+const asSent = (document: unknown): unknown => JSON.parse(JSON.stringify(document));
+
+/**
+ * The document of ours that the server already has, if its current one is ours: a save can arrive whose answer never came
+ * back, because the page was left or the line was cut. That is no conflict with anybody.
+ */
+export const oursThere = <T>(theirs: T, ours: readonly (T | null | undefined)[]): T | null =>
+  ours.find((document) => document != null && equal(asSent(document), theirs)) ?? null;
+
 type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
 
-/** Saves what differs, house first. Returns false when it must be tried again later. */
-async function save(state: DocumentState, dispatch: Dispatch): Promise<'done' | 'away' | 'stopped'> {
-  const { present } = state;
+type Outcome = 'done' | 'away' | 'stopped';
+
+/** Saves what differs, house first. */
+async function save({ present, ...state }: DocumentState, dispatch: Dispatch): Promise<Outcome> {
   if (!present) return 'done';
-  if (present.house !== state.savedHouse) {
+  const { house, job } = present;
+  if (house !== state.savedHouse) {
     const result = await dispatch(
-      api.endpoints.saveHouse.initiate({ document: present.house, version: state.houseVersion }),
+      api.endpoints.saveHouse.initiate({ document: house, version: state.houseVersion }),
     );
-    if (result.error) return failed(result.error, 'house', dispatch);
-    dispatch(houseSaved({ document: present.house, version: result.data.version }));
+    const outcome = answered('house', result, [house, state.sent?.house], houseSaved, dispatch);
+    if (outcome !== 'done') return outcome;
   }
-  if (present.job && present.job !== state.savedJob) {
+  if (job && job !== state.savedJob) {
     const result = await dispatch(
-      api.endpoints.saveJob.initiate({ document: present.job, version: state.jobVersion }),
+      api.endpoints.saveJob.initiate({ document: job, version: state.jobVersion }),
     );
-    if (result.error) return failed(result.error, 'job', dispatch);
-    dispatch(jobSaved({ document: present.job, version: result.data.version }));
+    return answered('job', result, [job, state.sent?.job], jobSaved, dispatch);
   }
   return 'done';
 }
 
-function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): 'away' | 'stopped' {
+/** What the server said of one document: saved now, saved before without our knowing it, or not saved. */
+function answered<T extends House | Job>(
+  kind: 'house' | 'job',
+  result: { readonly data?: { readonly version: number }; readonly error?: unknown },
+  ours: readonly [T, T | null | undefined],
+  saved: (payload: { document: T; version: number }) => UnknownAction,
+  dispatch: Dispatch,
+): Outcome {
+  if (result.data) {
+    dispatch(saved({ document: ours[0], version: result.data.version }));
+    return 'done';
+  }
+  const there = asConflict(result.error);
+  const mine = there && oursThere(there.document as T, ours);
+  if (!mine) return failed(result.error, kind, dispatch);
+  dispatch(saved({ document: mine, version: there.version }));
+  return 'done';
+}
+
+function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): Exclude<Outcome, 'done'> {
   const current = asConflict(error);
   if (current) {
     dispatch(
@@ -79,7 +110,7 @@ function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): 'awa
 }
 
 /** Saves go one after the other: a second one that starts before the first has its version would conflict with itself. */
-let running: Promise<'done' | 'away' | 'stopped'> = Promise.resolve('done');
+let running: Promise<Outcome> = Promise.resolve('done');
 
 autosave.startListening({
   matcher: isAnyOf(opened, edited, undone, redone, keptMine, tookTheirs),
@@ -93,8 +124,11 @@ autosave.startListening({
     while (isDirty(read()) && read().saveState !== 'conflict') {
       running = running.then(() => {
         if (!isDirty(read())) return 'done';
+        // What was sent before is what a cut-off save may have left on the server.
+        const before = read();
         listener.dispatch(saving());
-        return save(read(), listener.dispatch);
+        keepDraft(read(), localStorage);
+        return save(before, listener.dispatch);
       });
       const outcome = await running;
       if (outcome === 'stopped') return;

@@ -9,11 +9,13 @@ import {
   keptMine,
   opened,
   redone,
+  saving,
   settled,
   tookTheirs,
   undone,
   type DocumentState,
 } from './document.ts';
+import { oursThere } from './autosave.ts';
 import { findDraft, keepDraft } from './drafts.ts';
 
 const house = makeHouse('h', 'One');
@@ -106,18 +108,29 @@ describe('drafts on this device', () => {
     const dirty = run(start, edited({ house: named('Two') }));
     keepDraft(dirty, m);
     expect(findDraft('h', 'j', m)).toMatchObject({
-      houseVersion: 3,
-      present: { house: { name: 'Two' }, job: { id: 'j' } },
+      house: { version: 3, document: { name: 'Two' }, sent: null },
+      job: null,
     });
     keepDraft(start, m);
     expect(findDraft('h', 'j', m)).toBeNull();
   });
   it('a draft that cannot be read is not used', () => {
     const m = memory();
-    m.setItem('elwand-draft:h:', '{"houseVersion":1,');
+    m.setItem('elwand-draft:h:', '{"house":{"version":1,');
     expect(findDraft('h', null, m)).toBeNull();
-    m.setItem('elwand-draft:h:', '{"houseVersion":1,"jobVersion":0,"present":{"house":{"format":"other"}}}');
+    m.setItem('elwand-draft:h:', '{"house":{"version":1,"document":{"format":"other"}},"job":null}');
     expect(findDraft('h', null, m)).toBeNull();
+  });
+  it('is carried on with from its own version, and the half it does not hold from the server', () => {
+    const m = memory();
+    keepDraft(run(start, edited({ house: named('Two') }), saving(), edited({ house: named('Three') })), m);
+    const s = documentReducer(
+      undefined,
+      opened({ house: named('Two'), houseVersion: 4, job, jobVersion: 7, draft: findDraft('h', 'j', m) }),
+    );
+    expect([nameOf(s), s.houseVersion, s.jobVersion]).toEqual(['Three', 3, 7]);
+    expect([isDirty(s), s.present?.job === s.savedJob, s.sent?.house?.name]).toEqual([true, true, 'Two']);
+    expect(nameOf(run(s, undone()))).toBe('Two');
   });
   it('storage that is full does not break the work', () => {
     const full = {
@@ -128,4 +141,15 @@ describe('drafts on this device', () => {
     };
     expect(() => keepDraft(run(start, edited({ house: named('Two') })), full)).not.toThrow();
   });
+});
+
+describe('a conflict with oneself', () => {
+  it('is none: what was sent and has arrived counts as saved', () => {
+    const wire = (h: House): House => JSON.parse(JSON.stringify(h)) as House;
+    const sent = named('Two');
+    expect(oursThere(wire(sent), [named('Three'), sent])).toBe(sent);
+    expect(oursThere(wire(sent), [sent, null])).toBe(sent);
+  });
+  it('a document of somebody else is one', () =>
+    expect(oursThere(named('Theirs'), [named('Three'), named('Two'), undefined])).toBeNull());
 });

@@ -7,6 +7,21 @@ export interface Present {
   readonly job: Job | null;
 }
 
+/** A document that the server has not confirmed. */
+export interface Unsaved<T> {
+  /** Version of the server's document it was made from. */
+  readonly version: number;
+  readonly document: T;
+  /** What was last sent: it may have arrived although the answer never did. */
+  readonly sent: T | null;
+}
+
+/** Unsaved work on this device, kept while the server is away or a tab is closed in a hurry. */
+export interface Draft {
+  readonly house: Unsaved<House> | null;
+  readonly job: Unsaved<Job> | null;
+}
+
 type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
 
 export interface DocumentState {
@@ -16,6 +31,8 @@ export interface DocumentState {
   /** Documents as the server last confirmed them, by identity; what differs is unsaved. */
   readonly savedHouse: House | null;
   readonly savedJob: Job | null;
+  /** What was last sent to the server, whether or not its answer came. */
+  readonly sent: { readonly house: House | null; readonly job: Job | null } | null;
   readonly houseVersion: number;
   readonly jobVersion: number;
   readonly saveState: SaveState;
@@ -35,6 +52,7 @@ const initial: DocumentState = {
   future: [],
   savedHouse: null,
   savedJob: null,
+  sent: null,
   houseVersion: 0,
   jobVersion: 0,
   saveState: 'saved',
@@ -52,7 +70,7 @@ interface Opened {
   readonly job: Job | null;
   readonly jobVersion: number;
   /** Unsaved work found on this device, to be carried on with. */
-  readonly draft: Present | null;
+  readonly draft: Draft | null;
 }
 
 /**
@@ -69,16 +87,20 @@ const slice = createSlice({
   initialState: initial,
   reducers: {
     opened: onPlain<Opened>((_state, payload) => {
+      const { draft } = payload;
       const saved: Present = { house: payload.house, job: payload.job };
       return {
         ...initial,
-        present: payload.draft ?? saved,
-        past: payload.draft ? [saved] : [],
+        present: draft
+          ? { house: draft.house?.document ?? saved.house, job: draft.job?.document ?? saved.job }
+          : saved,
+        past: draft ? [saved] : [],
         savedHouse: payload.house,
         savedJob: payload.job,
-        houseVersion: payload.houseVersion,
-        jobVersion: payload.jobVersion,
-        saveState: payload.draft ? 'unsaved' : 'saved',
+        sent: draft && { house: draft.house?.sent ?? null, job: draft.job?.sent ?? null },
+        houseVersion: draft?.house?.version ?? payload.houseVersion,
+        jobVersion: draft?.job?.version ?? payload.jobVersion,
+        saveState: draft ? 'unsaved' : 'saved',
       };
     }),
     closed: (): DocumentState => initial,
@@ -123,7 +145,12 @@ const slice = createSlice({
         saveState: 'unsaved',
       };
     }),
-    saving: onPlain<void>((state) => ({ ...state, saveState: 'saving', saveProblem: '' })),
+    saving: onPlain<void>((state) => ({
+      ...state,
+      saveState: 'saving',
+      saveProblem: '',
+      sent: state.present,
+    })),
     houseSaved: onPlain<{ document: House; version: number }>((state, payload) => ({
       ...state,
       savedHouse: payload.document,

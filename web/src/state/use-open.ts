@@ -37,9 +37,9 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
       opened({
         house: house.data.document,
         job: jobId === null ? null : (job.data?.document ?? null),
-        houseVersion: draft?.houseVersion ?? house.data.version,
-        jobVersion: draft?.jobVersion ?? job.data?.version ?? 0,
-        draft: draft?.present ?? null,
+        houseVersion: house.data.version,
+        jobVersion: job.data?.version ?? 0,
+        draft,
       }),
     );
   }, [ready, isOpen, house.data, job.data, houseId, jobId, dispatch]);
