@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { makeHouse } from '@elwand/core';
 import { readFileSync } from 'node:fs';
-import { saved, watch } from './help.ts';
+import { choose, saved, watch } from './help.ts';
 
 /** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
 
@@ -159,6 +159,68 @@ test('a light in the middle of the ceiling, and a device replaced and left out a
   await changes.getByRole('button', { name: /Leave out: Replace/ }).click();
   await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
   await light.getByRole('button', { name: /Take out/ }).click();
+  await saved(page);
+  quiet();
+});
+
+test('two ways are compared, one is kept in the list, and it can be let go again', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/tap`);
+  await expect(page.getByRole('columnheader', { name: 'Parts' })).toBeVisible();
+  await page.getByRole('button', { name: 'Compare two of them' }).click();
+  const compare = page.getByRole('region', { name: 'Two ways compared' });
+  await expect(compare.getByRole('row', { name: /^Cable/ })).toContainText(/more|less|alike/);
+  await choose(page, 'Against this', /opening the wall/);
+  await expect(compare.getByRole('row', { name: /^Wall opened/ })).toContainText('ft²');
+  const keep = page.getByRole('button', { name: 'Keep in the list' });
+  const before = await keep.count();
+  await keep.last().click();
+  await expect(page.getByRole('button', { name: 'Kept in the list' })).toHaveCount(1);
+  await saved(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Kept in the list' }).click();
+  await expect(keep).toHaveCount(before);
+  await saved(page);
+  quiet();
+});
+
+test('a decision against a check stays in sight with its reason, and is taken back', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/tap`);
+  const first = page.locator('.check').filter({ has: page.getByRole('button', { name: 'I know better' }) });
+  const says = (await first.first().getByRole('heading').textContent()) ?? '';
+  const check = page.locator('.check', { has: page.getByRole('heading', { name: says, exact: true }) });
+  await check.getByRole('button', { name: 'I know better' }).click();
+  await check.getByLabel('Reason').fill('The ring is on its way');
+  await check.getByRole('button', { name: 'Go on, with this reason' }).click();
+  await expect(check).toContainText('You decided');
+  await expect(check).toContainText('Your reason: The ring is on its way');
+  await check.getByRole('button', { name: 'Take it back' }).click();
+  await expect(check).toContainText('To settle');
+  await saved(page);
+  quiet();
+});
+
+test('a door entered in one room is there in the room behind', async ({ page }, info) => {
+  const quiet = watch(page);
+  await emptyHouse(page, `faces-${info.testId.slice(-12)}`);
+  const room = async (name: string) => {
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.getByLabel('North wall', { exact: true }).fill("12'");
+    await page.getByLabel('North wall', { exact: true }).press('Enter');
+    await page.getByLabel('East wall', { exact: true }).fill("10'");
+    await page.getByLabel('East wall', { exact: true }).press('Enter');
+    await page.getByRole('button', { name: 'Add the room' }).click();
+  };
+  await room('Front');
+  await page.locator('#tape-input').fill('d 30 60');
+  await page.locator('#tape-input').press('Enter');
+  await choose(page, 'It lies', 'behind the north wall of Front');
+  await room('Back');
+  await page.getByRole('button', { name: /^South/ }).click();
+  await expect(
+    page.getByText(/From the other side \(Front, north wall\).*door from 84 in to 114 in/),
+  ).toBeVisible();
   await saved(page);
   quiet();
 });

@@ -1,6 +1,5 @@
 import { packFor, type CodePack, type Judgement, type RuleContext } from './codes/index.ts';
 import {
-  PointId,
   houseProblems,
   jobProblems,
   type Bundle,
@@ -13,10 +12,9 @@ import { buildFeed, type Feed } from './feed/index.ts';
 import { bySeverity, holdsUp, worst, type Finding, type Severity } from './findings/index.ts';
 import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
 import { judgePlacements } from './place-wants.ts';
-import { makeBill, type Bill, type Piece } from './materials/index.ts';
+import { chosenOf, sheetOf, type Chosen, type Sheet } from './chosen.ts';
 import {
   applyPlan,
-  cutBoxes,
   planJob,
   runFacts,
   tooMany,
@@ -26,39 +24,31 @@ import {
   type PlanSetting,
 } from './planning/index.ts';
 import { framesOf } from './routing/index.ts';
-import { planOfHouse, type Placement, type PlanOfHouse, type WallFrame } from './structure/index.ts';
 import {
-  deadChain,
-  outageOf,
-  testSheet,
-  workSteps,
-  type DeadChain,
-  type Step,
-  type Test,
-} from './work/index.ts';
+  planOfHouse,
+  withBothFaces,
+  type Placement,
+  type PlanOfHouse,
+  type WallFrame,
+} from './structure/index.ts';
+import { outageOf } from './work/index.ts';
 import { transferFindings } from './transfers.ts';
-import { wireBox, type BoxWiring } from './wiring/index.ts';
 
-/** Everything the chosen option leads to. */
-export interface Chosen {
-  readonly option: Option;
-  readonly applied: Applied;
-  readonly boxes: readonly BoxWiring[];
-  readonly bill: Bill;
-  readonly steps: readonly Step[];
-  readonly chains: readonly DeadChain[];
-  readonly tests: readonly Test[];
-}
+export type { Chosen } from './chosen.ts';
 
 export interface OptionView extends Option {
   readonly state: Severity;
-  readonly toSettle: number;
-  readonly toAsk: number;
-  readonly stops: readonly string[];
+  /** What holds it up, worst first. */
+  readonly open: readonly Pick<Finding, 'key' | 'severity' | 'says'>[];
+  /** Everything that has to be bought for it, after the shelf. */
+  readonly priceCents: number;
 }
 
 export interface Evaluation {
+  /** What was worked out with: the house with each wall told to both of its faces. */
   readonly bundle: Bundle;
+  /** The documents as they were given: what is kept. */
+  readonly given: Bundle;
   readonly pack: CodePack;
   readonly plan: PlanOfHouse;
   readonly frames: ReadonlyMap<WallId, WallFrame>;
@@ -84,8 +74,8 @@ interface Base {
 
 /** What the search for options needs to know; a worker starts from here. */
 export function settingOf(bundle: Bundle): PlanSetting {
-  const { pack, plan, frames, feed } = baseOf(bundle.house);
-  return { house: bundle.house, job: bundle.job, plan, frames, pack, feed };
+  const { house, pack, plan, frames, feed } = baseOf(withBothFaces(bundle.house));
+  return { house, job: bundle.job, plan, frames, pack, feed };
 }
 
 const bases = new WeakMap<Bundle['house'], Base>();
@@ -159,7 +149,7 @@ function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
       (o) => o.rule === f.rule && (o.subject === '' || f.subjects.includes(o.subject)),
     );
     return over && f.severity !== 'stop' && f.severity !== 'ok'
-      ? { ...f, origin: 'standing', detail: `${f.detail} Overridden: ${over.reason}` }
+      ? { ...f, origin: 'standing', overridden: over.reason }
       : f;
   });
 }
@@ -196,107 +186,20 @@ function chooseOption(options: readonly Option[], job: Job): Option | undefined 
   return options.find((o) => o.key === job.option) ?? options[0];
 }
 
-/** Boxes and steps of one option: the outage it tells is the sum of its own steps. */
-function sheetOf(
-  base: Base,
-  bundle: Bundle,
-  option: Option,
-  applied: Applied,
-): Pick<Chosen, 'boxes' | 'steps'> {
-  const { house, job } = bundle;
-  const ids = [
-    ...new Set([
-      ...option.taps.filter((t) => !t.atPanel).map((t) => t.pointId),
-      ...applied.protectedAt,
-      ...applied.changed,
-      ...applied.cuts.flatMap(cutBoxes),
-      ...option.legs.map((l) => PointId.parse(l.to)),
-    ]),
-  ];
-  const boxes = ids.flatMap((id) => wireBox(applied.house, applied.feed, base.feed, job, id) ?? []);
-  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
-  const dark = option.dark.flatMap((id) => labels.get(id) ?? []);
-  return {
-    boxes,
-    steps: workSteps({
-      house,
-      job,
-      plan: base.plan,
-      option,
-      boxes,
-      cuts: applied.cuts,
-      darkLabels: dark,
-      labels,
-    }),
-  };
-}
-
-function detail(
-  base: Base,
-  bundle: Bundle,
-  option: Option,
-  applied: Applied,
-  sheet: Pick<Chosen, 'boxes' | 'steps'>,
-): Chosen {
-  const { house, job } = bundle;
-  const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
-  const pieces = option.legs.map((leg, i): Piece => {
-    const cable = applied.house.cables.find((c) => c.id === `new-leg-${i + 1}`);
-    return {
-      label: `${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
-      gauge: cable?.gauge ?? '14',
-      conductors: leg.conductors,
-      method: leg.method,
-      lengthMm: leg.route.cableMm,
-    };
-  });
-  for (const cut of applied.cuts)
-    pieces.push({
-      label: `bridge in ${cut.from.label} to ${cut.to.label}`,
-      gauge: cut.cable.gauge ?? '14',
-      conductors: cut.cable.conductors,
-      method: 'NM-B',
-      lengthMm: applied.house.cables.find((c) => c.id === `cut-${cut.cable.id}-bridge`)?.lengthMm ?? 0,
-    });
-  const dark = house.points.filter((p) => option.dark.includes(p.id));
-  const fresh = applied.house.points.filter((p) => p.id.startsWith('new-'));
-  const ends = new Set<string>([
-    ...option.taps.map((t) => t.pointId),
-    ...applied.cuts.flatMap((c) => [c.from.id, c.to.id]),
-  ]);
-  const taps = house.points.filter((p) => ends.has(p.id));
-  return {
-    option,
-    applied,
-    ...sheet,
-    bill: makeBill({
-      house: applied.house,
-      job,
-      plan: base.plan,
-      boxes: sheet.boxes,
-      routes: option.legs.map((l) => l.route),
-      pieces,
-    }),
-    chains: taps.map((p) => deadChain(house, p)),
-    tests: testSheet(applied.house, applied.feed, fresh, dark),
-  };
-}
-
-const optionView = (option: Option, findings: readonly Finding[]): OptionView => {
-  const holding = findings.filter(holdsUp);
+const optionView = (option: Option, findings: readonly Finding[], priceCents: number): OptionView => {
+  const holding = findings.filter(holdsUp).sort(bySeverity);
   return {
     ...option,
+    priceCents,
     state: worst(holding),
-    toSettle: holding.filter((f) => f.severity === 'fix').length,
-    toAsk: holding.filter((f) => f.severity === 'watch').length,
-    stops: holding.filter((f) => f.severity === 'stop').map((f) => f.says),
+    open: holding.map(({ key, severity, says }) => ({ key, severity, says })),
   };
 };
 
 interface Judged {
   readonly option: Option;
   readonly applied: Applied;
-  readonly sheet: Pick<Chosen, 'boxes' | 'steps'>;
+  readonly sheet: Sheet;
   readonly findings: readonly Finding[];
   readonly view: OptionView;
 }
@@ -342,12 +245,13 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
  * @param before the last evaluation, while something is being dragged: only the chosen option is judged anew, the others
  *   keep the verdict they had until the drop
  */
-export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation): Evaluation {
+export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation): Evaluation {
   // What a signed-off job wanted stands in the house by now: it is not planned a second time.
-  const { wants, changes = [] } = bundle.job;
-  if (bundle.job.signedOff !== null && wants.length + changes.length > 0) {
-    const done = evaluate({ house: bundle.house, job: { ...bundle.job, wants: [], changes: [] } });
-    return { ...done, bundle };
+  const { wants, changes = [] } = given.job;
+  const bundle: Bundle = { ...given, house: withBothFaces(given.house) };
+  if (given.job.signedOff !== null && wants.length + changes.length > 0) {
+    const done = evaluate({ house: given.house, job: { ...given.job, wants: [], changes: [] } });
+    return { ...done, bundle, given };
   }
   const base = baseOf(bundle.house);
   const { job } = bundle;
@@ -357,10 +261,11 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
   const kept = new Map((before?.options ?? []).map((o) => [o.key, o] as const));
   const judged = (found: Option): Judged => {
     const applied = applyPlan(setting, found.legs, feed);
-    const sheet = sheetOf(base, bundle, found, applied);
+    const sheet = sheetOf(base, job, found, applied);
     const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
     const findings = rulesFor(base, applied, job, option, planning.options);
-    return { option, applied, sheet, findings, view: optionView(option, withOverrides(findings, job)) };
+    const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
+    return { option, applied, sheet, findings, view };
   };
   const views = planning.options.map((found) => {
     const last = kept.get(found.key);
@@ -375,12 +280,12 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
   );
   const found = viewed.find((v) => v.option === choice);
   const own = found && ('applied' in found ? found : judged(found.option));
-  const chosen = own ? detail(base, bundle, own.option, own.applied, own.sheet) : null;
+  const chosen = own ? chosenOf(base, own.option, own.applied, own.sheet) : null;
   const { placements, offers, findings: placeFindings } = judgePlacements(setting);
   const findings = withOverrides(
     [
       ...none(base, bundle, planning),
-      ...integrityFindings(bundle),
+      ...integrityFindings(given),
       ...placeFindings,
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
@@ -389,6 +294,7 @@ export function evaluate(bundle: Bundle, planned?: Planning, before?: Evaluation
   ).sort(bySeverity);
   return {
     bundle,
+    given,
     pack,
     plan,
     frames,

@@ -15,7 +15,7 @@ import {
   type PlanOfHouse,
   type WallFrame,
 } from './structure/index.ts';
-import { formatLength, inches, percent } from './units/index.ts';
+import { formatLength, inches, chance, percent } from './units/index.ts';
 
 interface Setting {
   readonly house: House;
@@ -69,11 +69,11 @@ function words(
       const next = nextReadingFor(setting, want);
       const gains = next && next.then > Math.max(next.now, 1 - next.now) + 0.01;
       const hit = gains
-        ? ` One more reading at ${L(next.atMm)} from the left corner would help most: about ${percent(next.then, 0)} sure then.`
+        ? ` One more reading at ${L(next.atMm)} from the left corner would help most: about ${chance(next.then)} sure then.`
         : '';
       return {
         says: `Is the bay clear where ${want.label} goes?`,
-        detail: `Clear at ${percent(fault.odds, 0)}; ${percent(fault.wish, 0)} wished. Pipes and cables are not counted.${hit}`,
+        detail: `Clear at ${chance(fault.odds)}; ${percent(fault.wish, 0)} wished. Pipes and cables are not counted.${hit}`,
         because: { need: fault.wish, have: fault.odds, unit: 'share', sense: 'at-least' },
       };
     }
@@ -256,7 +256,7 @@ export function judgePlacements(setting: Setting): {
         mark: 'want',
         subjects: [want.id],
         says: `${want.label} fits its bay`,
-        detail: `Clear at ${percent(placement.odds, 0)}; pipes and cables are not counted.`,
+        detail: `Clear at ${chance(placement.odds)}; pipes and cables are not counted.`,
         sources: [source.odds],
         remedies: [],
       });

@@ -12,7 +12,7 @@ import type { Evaluation } from './evaluate.ts';
 
 /** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
 export function signOff(evaluation: Evaluation, at: string): Bundle {
-  const { chosen, bundle } = evaluation;
+  const { chosen, given: bundle } = evaluation;
   if (!chosen) return bundle;
   const { house } = chosen.applied;
   const fresh = (id: string): string =>
@@ -31,6 +31,7 @@ export function signOff(evaluation: Evaluation, at: string): Bundle {
   return {
     house: {
       ...house,
+      rooms: bundle.house.rooms,
       panels: house.panels.map((p) => ({
         ...p,
         breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),

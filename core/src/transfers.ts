@@ -2,7 +2,7 @@ import { practice, type Finding } from './findings/index.ts';
 import type { Option, PlanSetting } from './planning/index.ts';
 import type { Hole, Move } from './routing/index.ts';
 import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from './structure/index.ts';
-import { formatLength, percent } from './units/index.ts';
+import { formatLength, chance } from './units/index.ts';
 
 /** A hole through a plate that is drilled from the other side, with every way to find it there. */
 export interface HoleTransfer {
@@ -56,7 +56,7 @@ export function transferFindings(setting: PlanSetting, option: Option): Finding[
         mark: 'run',
         subjects: [hole.wallId],
         says: `Will the hole from ${side} meet the bay, ${wall}, ${L(hole.xMm)}?`,
-        detail: `${transferWords(best, L)}: lands at ${percent(best.odds.both, 0)}, along the wall ${percent(best.odds.along, 0)}, across it ${percent(best.odds.across, 0)}. One more stud reading beside the bay, or a nail pushed through at the place, makes it surer.`,
+        detail: `${transferWords(best, L)}: lands at ${chance(best.odds.both)}, along the wall ${chance(best.odds.along)}, across it ${chance(best.odds.across)}. One more stud reading beside the bay, or a nail pushed through at the place, makes it surer.`,
         because: { need: TRANSFER_WISH, have: best.odds.both, unit: 'share', sense: 'at-least' },
         sources: [practice('errors of tape, reference, plumb and thickness of a careful amateur')],
         remedies: [],

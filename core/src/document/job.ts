@@ -171,6 +171,11 @@ export const Job = z.object({
   preferences: Preferences,
   changes: z.array(Change).max(40).optional(),
   avoid: z.array(Avoid).max(40).optional(),
+  /** Options that stay in the list whatever else is found, with what they were called. */
+  pinned: z
+    .array(z.object({ key: z.string().max(300), label: Name }))
+    .max(8)
+    .optional(),
   protection: ProtectionChoice,
   /** Key of the chosen option; null follows the best one. */
   option: z.string().max(300).nullable(),

@@ -55,6 +55,8 @@ export interface Finding {
   readonly says: string;
   readonly because?: Because;
   readonly detail: string;
+  /** Why the person goes on in spite of it. */
+  readonly overridden?: string;
   readonly sources: readonly Source[];
   readonly remedies: readonly Remedy[];
 }

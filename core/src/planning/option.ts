@@ -120,8 +120,8 @@ const tapsKey = (s: Sketch): string =>
     .sort()
     .join('+');
 
-/** Keeps options that differ in tap or in kind of way, cheapest first. */
-function chooseDifferent(all: readonly Sketch[]): Sketch[] {
+/** Keeps options that differ in tap or in kind of way, cheapest first; pinned ones come on top of that. */
+function chooseDifferent(all: readonly Sketch[], pinned: readonly string[]): Sketch[] {
   const kept: Sketch[] = [];
   const take = (fits: (o: Sketch) => boolean) => {
     for (const o of all) if (kept.length < MOST_OPTIONS && !kept.includes(o) && fits(o)) kept.push(o);
@@ -134,7 +134,8 @@ function chooseDifferent(all: readonly Sketch[]): Sketch[] {
   take((o) => sane(o) && atPanel(o) && !kept.some(atPanel));
   take((o) => !kept.some((k) => tapsKey(k) === tapsKey(o)));
   take((o) => kept.filter((k) => tapsKey(k) === tapsKey(o)).length < 2);
-  return kept.sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
+  const more = all.filter((o) => pinned.includes(o.key) && !kept.includes(o));
+  return [...kept, ...more].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
 }
 
 interface Searched {
@@ -218,7 +219,12 @@ export function planJob(setting: PlanSetting, progress: Progress = () => undefin
   const options =
     job.wants.length === 0
       ? changesOnly(setting)
-      : reasons(chooseDifferent(sketches).map((s) => optionOf(setting, s)));
+      : reasons(
+          chooseDifferent(
+            sketches,
+            (job.pinned ?? []).map((p) => p.key),
+          ).map((s) => optionOf(setting, s)),
+        );
   const used = new Set(options.flatMap((o) => o.taps.map((t) => t.pointId)));
   return {
     groups,

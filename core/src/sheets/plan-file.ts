@@ -78,6 +78,10 @@ const OptionFile = z.object({
   dark: z.array(z.string()),
   state: z.enum(['stop', 'fix', 'watch', 'ok']),
   stops: z.array(z.string()),
+  /** Everything that holds it up, worst first. */
+  open: z.array(z.string()),
+  /** Parts to buy after the shelf, in cents. */
+  priceCents: z.int(),
   legs: z.array(LegFile),
 });
 
@@ -136,7 +140,9 @@ function optionFile(view: Evaluation, option: Evaluation['options'][number]): z.
     days: option.visits.days,
     dark: [...option.dark],
     state: option.state,
-    stops: [...option.stops],
+    stops: option.open.filter((f) => f.severity === 'stop').map((f) => f.says),
+    open: option.open.map((f) => f.says),
+    priceCents: option.priceCents,
     legs: option.legs.map((leg, l) =>
       legFile(
         leg,

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { parseSync } from 'svgson';
 import { demoHouses, demoJobs } from '../demo/index.ts';
 import { makeRoom } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate, settingOf } from '../evaluate.ts';
+import { transfersOf } from '../transfers.ts';
 import { closingErrorMm, outlineOf, wallLines } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { parseDxf } from './dxf-parser.ts';
@@ -19,7 +20,9 @@ import {
   project,
   readFloorPlan,
   roomFromOutline,
+  sheetsOf,
   touchedWalls,
+  transferSheets,
   wallSheet,
   type Drawing,
 } from './index.ts';
@@ -80,6 +83,44 @@ describe('the sheets of a plan', () => {
       expect(d(project(o), project({ x: o.x + dx, y: o.y + dy, z: o.z + dz }))).toBeCloseTo(100, 9);
   });
   it('a wall that is not there has no sheet', () => expect(wallSheet(e, 'nowhere')).toBeUndefined());
+});
+
+describe('a hole found from the other side', () => {
+  const sheets = transferSheets(e);
+  const found = transfersOf(settingOf(e.given), e.chosen!.option);
+  it('there is a sheet for every hole that is drilled from above', () => {
+    expect(found.length).toBeGreaterThan(0);
+    expect(sheets.map((d) => d.key)).toEqual(found.map((t) => `hole-${t.leg + 1}-${t.move + 1}`));
+    expect(sheetsOf(e).map((d) => d.key)).toEqual(expect.arrayContaining(sheets.map((d) => d.key)));
+  });
+  it('the dimension drawn is the one to mark, on both views at the same place', () =>
+    sheets.forEach((d, i) => {
+      const { best, hole } = found[i]!;
+      const straight = d.shapes.flatMap((x) =>
+        x.kind === 'line' &&
+        x.layer === 'dimension' &&
+        !x.dashed &&
+        x.points.length === 2 &&
+        x.points[0]!.y === x.points[1]!.y
+          ? [Math.abs(x.points[1]!.x - x.points[0]!.x)]
+          : [],
+      );
+      expect(straight).toContainEqual(expect.closeTo(Math.abs(best!.markMm), 6));
+      const above = d.shapes.find((x) => x.kind === 'circle');
+      const inRoom = d.shapes.find((x) => x.kind === 'line' && x.layer === 'new');
+      expect(above?.kind === 'circle' && above.at.x).toBe(hole.xMm);
+      expect(inRoom?.kind === 'line' && inRoom.points.map((p) => p.x)).toEqual([hole.xMm, hole.xMm]);
+    }));
+  it('the hole is drawn inside the plate and clear of every member that is drawn there', () =>
+    sheets.forEach((d, i) => {
+      const { hole } = found[i]!;
+      const half = hole.diameterMm / 2;
+      for (const x of d.shapes) {
+        if (x.kind !== 'line' || x.layer !== 'framing' || !x.dashed) continue;
+        const xs = x.points.map((p) => p.x);
+        expect(Math.max(...xs) <= hole.xMm - half || Math.min(...xs) >= hole.xMm + half).toBe(true);
+      }
+    }));
 });
 
 describe('as SVG', () => {

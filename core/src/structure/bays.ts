@@ -104,3 +104,11 @@ export function clearOdds({ fit, wall }: WallFrame, leftMm: number, rightMm: num
   for (const o of fit.outliers) if (o.atMm + half > leftMm && o.atMm - half < rightMm) return 0;
   return spanClear(wall, leftMm, rightMm);
 }
+
+/** Half the opening of a single-gang box. */
+const HALF_OPENING_MM = inches(1.125);
+/** Chance that a single-gang opening in the middle of a bay meets no regular stud. */
+export function oddsInMiddle(frame: WallFrame, bay: Pick<Bay, 'leftMm' | 'rightMm'>): number {
+  const middle = (bay.leftMm + bay.rightMm) / 2;
+  return clearOdds(frame, middle - HALF_OPENING_MM, middle + HALF_OPENING_MM);
+}

@@ -1,4 +1,5 @@
 export * from './plan.ts';
+export * from './faces.ts';
 export * from './studs.ts';
 export * from './bays.ts';
 export * from './placement.ts';

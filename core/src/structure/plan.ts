@@ -53,7 +53,7 @@ export interface PlanOfHouse {
 export const levelOf = (room: Pick<Room, 'level'>): number => room.level ?? 0;
 
 /** Two faces are one wall when they look away from each other no further apart than a thick wall, mm. */
-const THICKEST_WALL_MM = 260;
+export const THICKEST_WALL_MM = 260;
 
 function otherFace(
   lines: readonly WallLine[],

@@ -1,8 +1,10 @@
 import {
   formatLength,
+  fromOtherFaces,
   ItemId,
-  percent,
+  chance,
   posteriorOf,
+  withFrame,
   type Furniture,
   type House,
   type Obstacle,
@@ -80,14 +82,30 @@ function Sureness({ wall }: { readonly wall: Wall }) {
     <span className="muted">: sure</span>
   ) : (
     <b className="settle-text">
-      : not sure yet, this spacing at {percent(spacingOdds, 0)}; two readings that agree settle it
+      : not sure yet, this spacing at {chance(spacingOdds)}; two readings that agree settle it
     </b>
   );
+}
+
+/** What was entered from the other side of this wall and counts here too. */
+function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wall }) {
+  const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  return (fromOtherFaces(house).get(wall.id) ?? []).map(({ from, openings, obstacles, passages }) => (
+    <p key={from.wall.id} className="quiet">
+      From the other side ({from.room.name}, {from.wall.name.toLowerCase()}), and counted here too:{' '}
+      {[
+        ...[...openings, ...obstacles].map((o) => `${o.kind} from ${L(o.leftMm)} to ${L(o.rightMm)}`),
+        ...passages.map((p) => `${p.kind} at ${L(p.atMm)}`),
+      ].join('; ')}
+    </p>
+  ));
 }
 
 /** Everything about one wall: framing, readings, openings, what is in it and before it. */
 export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
   const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
+  const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
+    onHouse(withFrame(house, wall.id, change));
   const system = house.units;
   const third = wall.lengthMm / 3;
   const rect = { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
@@ -149,7 +167,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           value={wall.framing.spacingMm}
           system={system}
           onChange={(spacingMm) =>
-            set((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
+            setFrame((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
           }
           width={110}
         />
@@ -165,7 +183,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           label="Stud depth"
           value={wall.framing.depthMm}
           system={system}
-          onChange={(depthMm) => set((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
+          onChange={(depthMm) => setFrame((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
           width={100}
         />
         <LengthInput
@@ -193,7 +211,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         </Checkbox>
         <Checkbox
           checked={wall.insulated}
-          onChange={(e) => set((w) => ({ ...w, insulated: e.target.checked }))}
+          onChange={(e) => setFrame((w) => ({ ...w, insulated: e.target.checked }))}
         >
           insulated
         </Checkbox>
@@ -213,6 +231,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           </p>
         </div>
       )}
+      <OtherFaces house={house} wall={wall} />
       <WallWays wall={wall} system={system} set={set} />
       <Readings house={house} wall={wall} frame={frame} set={set} />
       {wall.openings.map((o) => (

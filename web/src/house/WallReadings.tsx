@@ -1,4 +1,4 @@
-import { clearOdds, formatLength, percent, type House, type Wall, type WallFrame } from '@elwand/core';
+import { oddsInMiddle, formatLength, chance, type House, type Wall, type WallFrame } from '@elwand/core';
 import { Button } from 'antd';
 
 /** Odds of every bay, drawn as a bar; hatched where they are below the wish. */
@@ -15,11 +15,11 @@ export function Bays({
     <ol className="bays" aria-label="Bays">
       {frame.bays.map((b) => {
         const middle = (b.leftMm + b.rightMm) / 2;
-        const odds = clearOdds(frame, middle - 29, middle + 29);
+        const odds = oddsInMiddle(frame, b);
         return (
           <li key={b.index} className={odds < wish ? 'bay bay-unsure' : 'bay'}>
             <span className="quiet">bay {b.index + 1}</span>
-            <span className="measure">{percent(odds, 0)}</span>
+            <span className="measure">{chance(odds)}</span>
             <span className="quiet measure">{formatLength(middle, system, 'inches')}</span>
             <span className="bay-bar" style={{ width: `${Math.round(odds * 100)}%` }} />
           </li>

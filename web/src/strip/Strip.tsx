@@ -1,7 +1,7 @@
 import {
   formatLength,
   newPointId,
-  percent,
+  chance,
   type Evaluation,
   type Room,
   type WantId,
@@ -9,6 +9,7 @@ import {
 } from '@elwand/core';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { bandText, dimensionsOf, drawRoom, type Drawn } from './drawn.ts';
+import { BayOdds } from './BayOdds.tsx';
 import { Coverage } from './Coverage.tsx';
 import { spread } from './labels.ts';
 import { layoutStrip, positionAt, type StripLayout, type Xy } from './layout.ts';
@@ -33,6 +34,8 @@ export interface StripProps {
   readonly trueShape?: boolean;
   /** Measures of holes and new boxes from their wall's left corner, dropped to the measuring strip. */
   readonly dimensions?: boolean;
+  /** The chance of every bay that its middle is clear of wood. */
+  readonly odds?: boolean;
   /** Floor and counter lines within and out of reach of an outlet, now and with the new ones. */
   readonly coverage?: boolean;
   readonly selected?: string | null;
@@ -58,7 +61,7 @@ function speak(evaluation: Evaluation, d: Drawn): string {
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
   const placement = evaluation.placements.get(d.want.id);
   const wall = evaluation.plan.lines.get(d.want.at.wallId)?.wall.name ?? '';
-  return `${d.label}, ${wall}, ${L(d.want.at.xMm)} from left, ${L(d.want.at.heightMm)} up${placement?.bay ? `, bay ${placement.bay.index + 1}, clear at ${percent(placement.odds, 0)}` : ', on wood or in an opening'}`;
+  return `${d.label}, ${wall}, ${L(d.want.at.xMm)} from left, ${L(d.want.at.heightMm)} up${placement?.bay ? `, bay ${placement.bay.index + 1}, clear at ${chance(placement.odds)}` : ', on wood or in an opening'}`;
 }
 
 function Way({ way }: { readonly way: DrawnWay }) {
@@ -128,6 +131,7 @@ export function Strip(props: StripProps) {
     trueShape = false,
     dimensions = false,
     coverage = false,
+    odds = false,
     selected = null,
     lit = [],
     onSelect,
@@ -141,8 +145,8 @@ export function Strip(props: StripProps) {
   const svg = useRef<SVGSVGElement>(null);
   const moving = useRef<{ id: WantId; dx: number; dy: number; last: Spot | null } | null>(null);
   const layout = useMemo(
-    () => layoutStrip(room, { width, onlyWall, trueShape, wallPx, dimensions }),
-    [room, width, onlyWall, trueShape, wallPx, dimensions],
+    () => layoutStrip(room, { width, onlyWall, trueShape, wallPx, dimensions, odds }),
+    [room, width, onlyWall, trueShape, wallPx, dimensions, odds],
   );
   const { points, lines, labels } = drawRoom(evaluation, room, layout);
   const text = bandText(room);
@@ -248,6 +252,20 @@ export function Strip(props: StripProps) {
       {layout.walls.map((box) => {
         const frame = evaluation.frames.get(box.wallId);
         return frame && <WallShape key={box.wallId} frame={frame} box={box} layout={layout} quiet={false} />;
+      })}
+      {layout.walls.map((box) => {
+        const frame = evaluation.frames.get(box.wallId);
+        return (
+          frame && (
+            <BayOdds
+              key={box.wallId}
+              frame={frame}
+              box={box}
+              layout={layout}
+              wish={evaluation.bundle.job.preferences.bayWish}
+            />
+          )
+        );
       })}
       <ExistingCables house={house} layout={layout} roomId={room.id} />
       {coverage && <Coverage evaluation={evaluation} layout={layout} room={room} />}

@@ -20,6 +20,8 @@ export interface StripLayout {
   readonly ceilingMm: number;
   readonly attic: { readonly top: number; readonly bottom: number };
   readonly below: { readonly top: number; readonly bottom: number };
+  /** Where the odds of the bays stand; null when they are not shown. */
+  readonly odds: { readonly top: number; readonly bottom: number } | null;
   readonly rule: { readonly top: number; readonly bottom: number };
   /** How much heights are stretched against lengths; 1 is true shape. */
   readonly ratio: number;
@@ -33,6 +35,8 @@ export interface LayoutOptions {
   readonly wallPx: number;
   /** Leaves room under the walls for the dimensions of holes and boxes. */
   readonly dimensions?: boolean;
+  /** Leaves room under the walls for the odds of their bays. */
+  readonly odds?: boolean;
 }
 
 /** Room for three lanes of cable where there is an attic; a narrow band where nothing runs. */
@@ -40,6 +44,7 @@ const ATTIC_PX = 88;
 const NO_ATTIC_PX = 34;
 const BELOW_PX = 26;
 const DIMENSIONS_PX = 32;
+const ODDS_PX = 20;
 const RULE_PX = 24;
 const SIDE_PX = 10;
 const MOST_STRETCH = 3;
@@ -47,7 +52,7 @@ const MOST_STRETCH = 3;
 /** Lays the room's walls side by side as seen from inside; the last wall's right end meets the first one's left. */
 export function layoutStrip(
   room: Room,
-  { width, onlyWall, trueShape, wallPx, dimensions = false }: LayoutOptions,
+  { width, onlyWall, trueShape, wallPx, dimensions = false, odds = false }: LayoutOptions,
 ): StripLayout {
   const walls = onlyWall === null ? room.walls : room.walls.filter((w) => w.id === onlyWall);
   const total = walls.reduce((s, w) => s + w.lengthMm, 0) || 1;
@@ -72,7 +77,8 @@ export function layoutStrip(
   });
   const top = room.above.kind === 'attic' ? ATTIC_PX : NO_ATTIC_PX;
   const floor = top + wallHeight;
-  const under = BELOW_PX + (dimensions ? DIMENSIONS_PX : 0);
+  const oddsPx = odds ? ODDS_PX : 0;
+  const under = oddsPx + BELOW_PX + (dimensions ? DIMENSIONS_PX : 0);
   return {
     width,
     walls: boxes,
@@ -81,7 +87,8 @@ export function layoutStrip(
     height: floor + under + RULE_PX + 4,
     y: scaleLinear().domain([0, room.ceilingMm]).range([floor, top]),
     attic: { top: 4, bottom: top },
-    below: { top: floor, bottom: floor + BELOW_PX },
+    odds: odds ? { top: floor, bottom: floor + oddsPx } : null,
+    below: { top: floor + oddsPx, bottom: floor + oddsPx + BELOW_PX },
     rule: { top: floor + under, bottom: floor + under + RULE_PX },
   };
 }

@@ -88,6 +88,31 @@ function Override({ finding }: { readonly finding: Finding }) {
   );
 }
 
+/** A decision of one's own stays in sight with its reason, and can be taken back. */
+function Overridden({ finding, reason }: { readonly finding: Finding; readonly reason: string }) {
+  const { bundle, edits } = useWork();
+  const back = () =>
+    edits.job({
+      ...bundle.job,
+      overrides: bundle.job.overrides.filter(
+        (o) => o.rule !== finding.rule || !(o.subject === '' || finding.subjects.includes(o.subject)),
+      ),
+    });
+  return (
+    <p className="check-detail">
+      Your reason: {reason}{' '}
+      <button type="button" className="linklike" onClick={back}>
+        Take it back
+      </button>
+    </p>
+  );
+}
+
+const originWord = (f: Finding): string => {
+  if (f.overridden !== undefined) return 'You decided';
+  return f.origin === 'standing' && f.severity !== 'ok' ? 'Already so' : stateWord(f.severity);
+};
+
 function Check({
   finding,
   onApplied,
@@ -109,14 +134,11 @@ function Check({
     >
       <StateMark state={finding.severity} />
       <div className="grow">
-        <div className="quiet">
-          {finding.origin === 'standing' && finding.severity !== 'ok'
-            ? 'Already so'
-            : stateWord(finding.severity)}
-        </div>
+        <div className="quiet">{originWord(finding)}</div>
         <h3>{finding.says}</h3>
         {numbers !== '' && <p className="measure check-numbers">{numbers}</p>}
         {finding.detail !== '' && <p className="muted check-detail">{finding.detail}</p>}
+        {finding.overridden !== undefined && <Overridden finding={finding} reason={finding.overridden} />}
         {(!quiet || finding.severity === 'ok') && (
           <div className="check-remedies">
             {finding.remedies.map((r) => (

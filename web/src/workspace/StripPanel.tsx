@@ -3,7 +3,7 @@ import {
   evaluate,
   formatLength,
   makeWant,
-  percent,
+  chance,
   type Bundle,
   type Evaluation,
   type Finding,
@@ -46,6 +46,7 @@ export interface StripPanelProps {
   readonly phone: boolean;
   readonly dimensions: boolean;
   readonly coverage: boolean;
+  readonly odds: boolean;
   /** Shows what is dragged to the checks while it moves. */
   readonly onPreview: (evaluation: Evaluation | null) => void;
   readonly findings: readonly Finding[];
@@ -58,6 +59,7 @@ export function StripPanel({
   phone,
   dimensions,
   coverage,
+  odds,
   onPreview,
   findings,
 }: StripPanelProps) {
@@ -230,6 +232,7 @@ export function StripPanel({
             trueShape={trueShape}
             dimensions={dimensions}
             coverage={coverage}
+            odds={odds}
             selected={selected}
             lit={lit}
             onSelect={(id) => dispatch(selectedAction(id))}
@@ -243,10 +246,13 @@ export function StripPanel({
       </div>
       <p className="quiet strip-live" aria-live="polite">
         {dragged?.at.on === 'wall' && placement
-          ? `${dragged.label}: ${L(dragged.at.xMm)} from left, ${L(dragged.at.heightMm)} up. ${placement.bay ? `Bay ${placement.bay.index + 1}, clear at ${percent(placement.odds, 0)}` : 'On wood or in an opening'}${offer ? `; nearest good place ${L(offer.xMm)}` : ''}`
+          ? `${dragged.label}: ${L(dragged.at.xMm)} from left, ${L(dragged.at.heightMm)} up. ${placement.bay ? `Bay ${placement.bay.index + 1}, clear at ${chance(placement.odds)}` : 'On wood or in an opening'}${offer ? `; nearest good place ${L(offer.xMm)}` : ''}`
           : coverage
             ? 'Bars at the floor and counter: full where an outlet is within reach, hatched where none is; upper one now, lower one with the new work.'
-            : 'Pipes and cables in the wall are not counted in the odds.'}
+            : ''}
+        {odds
+          ? ' Under each bay: how likely its middle is clear of wood, in percent; pipes and cables are not counted.'
+          : ''}
       </p>
     </section>
   );

@@ -189,6 +189,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
               phone={phone}
               dimensions={mark === 'run'}
               coverage={mark === 'want'}
+              odds={mark === 'want' || mark === 'site'}
               onPreview={setPreview}
               findings={findings}
             />

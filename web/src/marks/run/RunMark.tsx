@@ -4,7 +4,7 @@ import {
   newPointId,
   onWall,
   OPERATIONS,
-  percent,
+  chance,
   settingOf,
   TRANSFER_WISH,
   transfersOf,
@@ -17,11 +17,12 @@ import {
   type WallId,
 } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 
+const TransferView = lazy(() => import('./TransferView.tsx').then((m) => ({ default: m.TransferView })));
 const Sheets = lazy(() => import('./Sheets.tsx').then((m) => ({ default: m.Sheets })));
 
 function HoleLine({ hole, transfer }: { readonly hole: Hole; readonly transfer: HoleTransfer | undefined }) {
@@ -54,23 +55,29 @@ function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
   const { bundle } = useWork();
   const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
   const { best, all, side } = transfer;
+  const [open, setOpen] = useState(false);
   if (!best) return null;
   const sure = best.odds.both >= TRANSFER_WISH;
   const rest = all.filter((t) => t !== best).slice(0, 3);
   return (
-    <details>
+    <details onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
         From {side}: {transferWords(best, L)}.{' '}
-        <b className={sure ? undefined : 'settle-text'}>Lands at {percent(best.odds.both, 0)}</b>
+        <b className={sure ? undefined : 'settle-text'}>Lands at {chance(best.odds.both)}</b>
       </summary>
       <p className="quiet">
-        Along the wall {percent(best.odds.along, 0)}, across it {percent(best.odds.across, 0)}; pipes and
-        cables are not counted.
+        Along the wall {chance(best.odds.along)}, across it {chance(best.odds.across)}; pipes and cables are
+        not counted.
       </p>
+      {open && (
+        <Suspense fallback={null}>
+          <TransferView transfer={transfer} />
+        </Suspense>
+      )}
       <ul className="quiet">
         {rest.map((t) => (
           <li key={`${t.kind}${t.referenceMm}`}>
-            {transferWords(t, L)}: {percent(t.odds.both, 0)}
+            {transferWords(t, L)}: {chance(t.odds.both)}
           </li>
         ))}
       </ul>

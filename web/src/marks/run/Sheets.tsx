@@ -19,6 +19,9 @@ const SCALES = [
 ] as const;
 type Scale = (typeof SCALES)[number]['value'];
 
+/** More sheets than this are a list to choose from, fewer are buttons side by side. */
+const MOST_BUTTONS = 4;
+
 /** The drawings of the chosen way: joist plans, the house cut open, every wall that is touched; each to be saved and printed. */
 export function Sheets() {
   const { evaluation } = useWork();
@@ -44,12 +47,23 @@ export function Sheets() {
   return (
     <section className="stack" aria-label="Sheets">
       <div className="row sheet-tools">
-        <Segmented
-          size="small"
-          value={drawing.key}
-          options={drawings.map((d) => ({ value: d.key, label: d.title }))}
-          onChange={setShown}
-        />
+        {drawings.length > MOST_BUTTONS ? (
+          <Choice
+            label="Sheet"
+            hideLabel
+            width={340}
+            value={drawing.key}
+            options={drawings.map((d) => ({ value: d.key, label: d.title }))}
+            onChange={setShown}
+          />
+        ) : (
+          <Segmented
+            size="small"
+            value={drawing.key}
+            options={drawings.map((d) => ({ value: d.key, label: d.title }))}
+            onChange={setShown}
+          />
+        )}
         <div className="row no-print">
           <Choice
             label="Scale on paper"

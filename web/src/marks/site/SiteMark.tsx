@@ -8,6 +8,7 @@ import {
   formatLength,
   ItemId,
   nextReadingFor,
+  chance,
   percent,
   settingOf,
   type HitMethod,
@@ -43,9 +44,9 @@ function NextHit({ want }: { readonly want: Want }) {
       <h3>One more hit helps most</h3>
       <p>
         <b className="measure next-hit-at">{formatLength(atMm, house.units, 'inches')}</b> from the left
-        corner of the {frame.wall.name.toLowerCase()}. {want.label} is clear at {percent(placement.odds, 0)}{' '}
-        now, {percent(bundle.job.preferences.bayWish, 0)} wished; after this reading you are about{' '}
-        {percent(next.then, 0)} sure of it, either way.
+        corner of the {frame.wall.name.toLowerCase()}. {want.label} is clear at {chance(placement.odds)} now,{' '}
+        {percent(bundle.job.preferences.bayWish, 0)} wished; after this reading you are about{' '}
+        {chance(next.then)} sure of it, either way.
       </p>
       <div className="row">
         <Button type="primary" onClick={() => add('magnet')}>

@@ -2,15 +2,20 @@ import {
   duration,
   formatArea,
   formatLength,
+  money,
   sourceLine,
   type Evaluation,
   type OptionView,
 } from '@elwand/core';
+import { Button } from 'antd';
+import { useState } from 'react';
 import { StateMark, OptionTag } from '../../parts/Mark.tsx';
 import { useWork } from '../../workspace/work.ts';
+import { Compare } from './Compare.tsx';
 import { DropPath } from './DropPath.tsx';
 import { LoadChart } from './LoadChart.tsx';
 import { LoadDay } from './LoadDay.tsx';
+import { openWords, optionName, visitWords } from './option-words.ts';
 import { TripCharts } from './TripCharts.tsx';
 import '../marks.css';
 
@@ -22,11 +27,6 @@ function Bar({ share }: { readonly share: number }) {
   );
 }
 
-function visits(o: OptionView): string {
-  const evenings = `${o.visits.evenings} evening${o.visits.evenings === 1 ? '' : 's'}`;
-  return o.visits.days > 1 ? `${evenings}, over ${o.visits.days + o.visits.evenings - 1} days` : evenings;
-}
-
 function OptionRow({
   option,
   n,
@@ -34,6 +34,8 @@ function OptionRow({
   most,
   units,
   dark,
+  pinned,
+  onPin,
   onChoose,
 }: {
   readonly option: OptionView;
@@ -42,14 +44,10 @@ function OptionRow({
   readonly most: OptionView;
   readonly units: Evaluation['bundle']['house']['units'];
   readonly dark: string;
+  readonly pinned: boolean;
+  readonly onPin: () => void;
   readonly onChoose: () => void;
 }) {
-  const open = [
-    option.toSettle > 0 ? `${option.toSettle} to settle` : '',
-    option.toAsk > 0 ? `${option.toAsk} to ask` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
   return (
     <tr className={chosen ? 'option option-chosen' : 'option'}>
       <td>
@@ -61,39 +59,59 @@ function OptionRow({
             </span>
             <span className="muted option-why">{[...option.schemes, option.why].join('; ')}</span>
             <span className="quiet">
-              {option.state === 'stop' ? option.stops.join('; ') : open === '' ? 'nothing open' : open}. Goes
-              dark: {dark}
+              {openWords(option)}. Goes dark: {dark}
             </span>
           </span>
           <StateMark state={option.state} />
         </button>
+        <button
+          type="button"
+          className="linklike option-pin"
+          aria-pressed={pinned}
+          title="A kept way stays in the list whatever else is found"
+          onClick={onPin}
+        >
+          {pinned ? 'Kept in the list' : 'Keep in the list'}
+        </button>
       </td>
-      <td className="measure">
+      <td className="measure" data-name="Cable">
         {formatLength(option.cableMm, units)}
         <Bar share={option.cableMm / most.cableMm} />
       </td>
-      <td className="measure">
+      <td className="measure" data-name="Holes">
         {option.holes}
         <Bar share={most.holes > 0 ? option.holes / most.holes : 0} />
       </td>
-      <td className="measure">
-        {option.openedMm2 > 0
-          ? `${formatArea(option.openedMm2, units)} in ${option.openings} place${option.openings === 1 ? '' : 's'}`
-          : 'none'}
+      <td className="measure" data-name="Wall opened">
+        {option.openedMm2 > 0 ? formatArea(option.openedMm2, units) : 'none'}
+        {option.openings > 0 && (
+          <span className="quiet option-under">
+            in {option.openings} place{option.openings === 1 ? '' : 's'}
+          </span>
+        )}
       </td>
-      <td className="measure">{duration(option.outageMinutes)}</td>
-      <td className="measure">
+      <td className="measure" data-name="Power off">
+        {duration(option.outageMinutes)}
+      </td>
+      <td className="measure" data-name="Work">
         {duration(option.minutes)}
         <Bar share={option.minutes / most.minutes} />
+        <span className="quiet option-under">{visitWords(option)}</span>
       </td>
-      <td>{visits(option)}</td>
-      <td className="measure">
+      <td className="measure" data-name="Parts">
+        {money(option.priceCents)}
+        <Bar share={most.priceCents > 0 ? option.priceCents / most.priceCents : 0} />
+      </td>
+      <td className="measure" data-name="May go wrong">
         {option.risk < most.risk * 0.5 ? 'low' : option.risk < most.risk * 0.85 ? 'middling' : 'highest here'}
         <Bar share={most.risk > 0 ? option.risk / most.risk : 0} />
       </td>
     </tr>
   );
 }
+
+/** As many as the document holds. */
+const MOST_PINNED = 8;
 
 const largest = (options: readonly OptionView[]): OptionView | undefined => {
   const first = options[0];
@@ -104,6 +122,7 @@ const largest = (options: readonly OptionView[]): OptionView | undefined => {
       holes: Math.max(...options.map((o) => o.holes)),
       minutes: Math.max(...options.map((o) => o.minutes)),
       risk: Math.max(...options.map((o) => o.risk)),
+      priceCents: Math.max(...options.map((o) => o.priceCents)),
     }
   );
 };
@@ -149,7 +168,17 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
 export function TapMark() {
   const { bundle, evaluation, edits } = useWork();
   const { house, job } = bundle;
+  const [comparing, setComparing] = useState(false);
   const most = largest(evaluation.options);
+  const pinned = job.pinned ?? [];
+  const lost = pinned.filter((p) => !evaluation.options.some((o) => o.key === p.key));
+  const pin = (o: OptionView) =>
+    edits.job({
+      ...job,
+      pinned: pinned.some((p) => p.key === o.key)
+        ? pinned.filter((p) => p.key !== o.key)
+        : [...pinned, { key: o.key, label: optionName(o).slice(0, 120) }].slice(-MOST_PINNED),
+    });
   const labels = new Map(house.points.map((p) => [p.id, p.label] as const));
   return (
     <div className="section stack">
@@ -172,7 +201,7 @@ export function TapMark() {
                 <th>Wall opened</th>
                 <th>Power off</th>
                 <th>Work</th>
-                <th>Done in</th>
+                <th>Parts</th>
                 <th>May go wrong</th>
               </tr>
             </thead>
@@ -186,6 +215,8 @@ export function TapMark() {
                   most={most}
                   units={house.units}
                   dark={o.dark.map((id) => labels.get(id) ?? '').join(', ') || 'nothing known'}
+                  pinned={pinned.some((p) => p.key === o.key)}
+                  onPin={() => pin(o)}
                   onChoose={() => edits.job({ ...job, option: o.key })}
                 />
               ))}
@@ -193,6 +224,26 @@ export function TapMark() {
           </table>
         </div>
       )}
+      {lost.map((p) => (
+        <p key={p.key} className="muted">
+          Kept, but not found any more as things are now: {p.label}.{' '}
+          <button
+            type="button"
+            className="linklike"
+            onClick={() => edits.job({ ...job, pinned: pinned.filter((x) => x.key !== p.key) })}
+          >
+            Let it go
+          </button>
+        </p>
+      ))}
+      {evaluation.options.length > 1 && (
+        <div>
+          <Button size="small" aria-expanded={comparing} onClick={() => setComparing(!comparing)}>
+            {comparing ? 'Close the comparison' : 'Compare two of them'}
+          </Button>
+        </div>
+      )}
+      {comparing && <Compare evaluation={evaluation} />}
       {job.wants.length === 0 && <p className="empty">Nothing is wanted yet: place a point in mark 1.</p>}
       <Others evaluation={evaluation} />
       {evaluation.chosen && (

@@ -413,7 +413,7 @@ describe('ground, condition, site', () => {
     expect(one(b, 'multiwire')).toMatchObject({
       severity: 'fix',
       origin: 'standing',
-      detail: expect.stringContaining('handle tie'),
+      overridden: 'The inspector saw the handle tie.',
     });
   });
 });

@@ -1,0 +1,168 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  HouseId,
+  ItemId,
+  makeHouse,
+  makeRoom,
+  PointId,
+  WallId,
+  type House,
+  type Obstacle,
+  type Opening,
+  type Passage,
+  type Room,
+  type Wall,
+} from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { signOff } from '../sign-off.ts';
+import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
+import { feet, inches } from '../units/index.ts';
+import { fromOtherFaces, placeBehind, wallLines, withBothFaces, withFrame } from './index.ts';
+
+/** Two rooms of 12 by 10 ft; the second backs onto the first one's first wall, that far along it. */
+const back = (offset = 0, change: (w: Wall) => Wall = (w) => w): Room[] => {
+  const front = makeRoom('room', 'Front', 'bedroom', feet(12), feet(10));
+  const line = wallLines(front)[0]!;
+  const rear = makeRoom('rear', 'Rear', 'hall', feet(12), feet(10), {
+    place: placeBehind(line, feet(12), feet(10), inches(offset)),
+  });
+  return [{ ...front, walls: front.walls.map((w, i) => (i === 0 ? change(w) : w)) }, rear];
+};
+const door = (left: number, right: number, id = 'door'): Opening => ({
+  id: ItemId.parse(id),
+  kind: 'door',
+  leftMm: inches(left),
+  rightMm: inches(right),
+  bottomMm: 0,
+  topMm: inches(80),
+});
+const pipe = (left: number, right: number): Obstacle => ({ ...door(left, right, 'pipe'), kind: 'pipe' });
+const house = (rooms: readonly Room[]): House => ({ ...makeHouse('h', 'Two rooms'), rooms: [...rooms] });
+/** The wall of the second room that is the other face of the first room's first wall: its far side, running the other way. */
+const REAR = WallId.parse('rear-w3');
+const wallIn = (h: House, id: WallId): Wall => h.rooms.flatMap((r) => r.walls).find((w) => w.id === id)!;
+
+describe('one wall, two faces', () => {
+  const withDoor = house(back(0, (w) => ({ ...w, openings: [door(30, 60)], obstacles: [pipe(100, 104)] })));
+  it('a door seen from behind is as far from the other corner', () => {
+    const seen = wallIn(withBothFaces(withDoor), REAR);
+    // 144 in long: from 30..60 in the one measure to 84..114 in the other.
+    expect(seen.openings.map((o) => [o.leftMm, o.rightMm].map((mm) => Math.round(mm / 25.4)))).toEqual([
+      [84, 114],
+    ]);
+    expect(seen.obstacles.map((o) => [o.kind, Math.round(o.leftMm / 25.4)])).toEqual([['pipe', 40]]);
+  });
+  it('the document keeps it once', () => {
+    expect(wallIn(withDoor, REAR).openings).toEqual([]);
+    expect(
+      fromOtherFaces(withDoor)
+        .get(REAR)
+        ?.map((f) => f.from.room.name),
+    ).toEqual(['Front']);
+    expect(fromOtherFaces(withDoor).has(WallId.parse('room-w1'))).toBe(false);
+  });
+  it('rooms that are set off show the part that is theirs', () => {
+    // The second room begins 40 in further along: its face sees 40..60 of the door only.
+    const seen = wallIn(withBothFaces(house(back(40, (w) => ({ ...w, openings: [door(30, 60)] })))), REAR);
+    expect(seen.openings.map((o) => [o.leftMm, o.rightMm].map((mm) => Math.round(mm / 25.4)))).toEqual([
+      [124, 144],
+    ]);
+  });
+  it('the same door entered at both faces stays one, as measured at each', () => {
+    const [front, rear] = withDoor.rooms as [Room, Room];
+    const both = house([
+      front,
+      { ...rear, walls: rear.walls.map((w) => (w.id === REAR ? { ...w, openings: [door(83, 113)] } : w)) },
+    ]);
+    expect(wallIn(withBothFaces(both), REAR).openings).toEqual([door(83, 113)]);
+    expect(wallIn(withBothFaces(both), WallId.parse('room-w1')).openings).toEqual([door(30, 60)]);
+  });
+  it('holes to above are there for both', () => {
+    const hole: Passage = { id: ItemId.parse('x'), kind: 'hole', to: 'above', atMm: feet(1), diameterMm: 25 };
+    const h = house(back(0, (w) => ({ ...w, passages: [hole] })));
+    expect(wallIn(withBothFaces(h), REAR).passages?.map((p) => p.atMm)).toEqual([feet(11)]);
+  });
+  it('a wall without anything in it leaves the house as it is', () => {
+    const h = house(back());
+    expect(withBothFaces(h)).toBe(h);
+  });
+  it('asked twice, nothing is added', () => {
+    const once = withBothFaces(withDoor);
+    expect(withBothFaces(once)).toBe(once);
+    expect(withBothFaces({ ...once }).rooms).toEqual(once.rooms);
+  });
+  it('is on one storey only', () => {
+    const [front, rear] = withDoor.rooms as [Room, Room];
+    expect(fromOtherFaces(house([front, { ...rear, level: 1 }])).size).toBe(0);
+  });
+  it('whatever was entered where: inside its wall, and told to both the same', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -60, max: 100 }),
+        fc.integer({ min: 0, max: 100 }),
+        fc.integer({ min: 3, max: 40 }),
+        (offset, left, width) => {
+          const h = withBothFaces(
+            house(back(offset, (w) => ({ ...w, openings: [door(left, left + width)] }))),
+          );
+          const seen = wallIn(h, REAR);
+          for (const o of seen.openings) {
+            expect(o.leftMm).toBeGreaterThanOrEqual(0);
+            expect(o.rightMm).toBeLessThanOrEqual(seen.lengthMm);
+            expect((o.rightMm - o.leftMm) / 25.4).toBeLessThanOrEqual(width + 1e-6);
+          }
+          const shown = Math.min(left + width, offset + 144) - Math.max(left, offset);
+          expect(seen.openings).toHaveLength(shown > 0.99 ? 1 : 0);
+        },
+      ),
+    ));
+});
+
+describe('the frame is shared', () => {
+  it('depth, spacing and insulation change at both faces, the first stud at its own', () => {
+    const h = withFrame(house(back()), REAR, (w) => ({
+      framing: { ...w.framing, depthMm: inches(5.5), spacingMm: inches(24), firstStudMm: inches(9) },
+      insulated: true,
+    }));
+    expect(wallIn(h, WallId.parse('room-w1'))).toMatchObject({
+      insulated: true,
+      framing: { depthMm: inches(5.5), spacingMm: inches(24), firstStudMm: null },
+    });
+    expect(wallIn(h, REAR).framing.firstStudMm).toBe(inches(9));
+    expect(wallIn(h, WallId.parse('room-w2')).framing.depthMm).toBe(inches(3.5));
+  });
+});
+
+describe('what follows from it', () => {
+  const rooms = back(0, (w) => w);
+  const [front, rear] = rooms as [Room, Room];
+  const hall: Room = {
+    ...rear,
+    walls: rear.walls.map((w) => (w.id === REAR ? { ...w, openings: [door(84, 114)] } : w)),
+  };
+  const h = smallHouse({
+    rooms: [front, hall],
+    points: [outlet('r1', 10)],
+    cables: [nm('c1', atBreaker(), atPoint('r1'))],
+  });
+  it('a box is not put where the hall has its door', () => {
+    const says = evaluate(bundle(h, [wanted(45)])).findings.map((f) => f.says);
+    expect(says.join(' ')).toMatch(/door/);
+  });
+  it('a way along the wall goes round that door', () => {
+    const { chosen } = evaluate(bundle(h, [wanted(100)]));
+    const through = chosen!.option.legs
+      .flatMap((l) => l.route.moves.flatMap((m) => m.holes))
+      .filter((o) => o.wallId === 'room-w1' && o.xMm > inches(30) && o.xMm < inches(60));
+    expect(through).toEqual([]);
+    expect(chosen!.option.legs).toHaveLength(1);
+  });
+  it('signing off writes no copy of it into the document', () => {
+    const e = evaluate(bundle(h, [wanted(100)]));
+    const after = signOff(e, '2026-11-25T10:00:00.000Z');
+    expect(after.house.rooms).toEqual(h.rooms);
+    expect(after.house.points.map((p) => p.id)).toContain(PointId.parse('built-job-w1'));
+    expect(after.house.id).toBe(HouseId.parse(h.id));
+  });
+});

@@ -1,0 +1,136 @@
+import type { House, ItemId, Obstacle, Opening, Passage, Wall, WallId } from '../document/index.ts';
+import { levelOf, THICKEST_WALL_MM, wallLines, type WallLine } from './plan.ts';
+
+/** What stands in a wall was measured from one of its faces; seen from the other it is the same, the other way round. */
+export interface FromOtherFace {
+  readonly from: WallLine;
+  readonly openings: readonly Opening[];
+  readonly obstacles: readonly Obstacle[];
+  readonly passages: readonly Passage[];
+}
+
+/** Less of an opening than this on a face is none: rooms are measured to about that much, mm. */
+const LEAST_SHARED_MM = 25;
+/** Two entries this near are one hole that was entered from both sides, mm. */
+const SAME_HOLE_MM = 40;
+
+type Area = Pick<Opening, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'>;
+const meet = (a: Area, b: Area): boolean =>
+  a.leftMm < b.rightMm && b.leftMm < a.rightMm && a.bottomMm < b.topMm && b.bottomMm < a.topMm;
+
+/** Where one face's left corner lies in the measure of the other; undefined when the two are not faces of one wall. */
+function zeroIn(own: WallLine, other: WallLine): number | undefined {
+  if (own.room.id === other.room.id || levelOf(own.room) !== levelOf(other.room)) return undefined;
+  if (own.along.xMm !== -other.along.xMm || own.along.yMm !== -other.along.yMm) return undefined;
+  const dx = other.from.xMm - own.from.xMm;
+  const dy = other.from.yMm - own.from.yMm;
+  const across = dx * own.along.yMm - dy * own.along.xMm;
+  if (across < 0 || across > THICKEST_WALL_MM) return undefined;
+  const zero = dx * own.along.xMm + dy * own.along.yMm;
+  const overlap = Math.min(own.wall.lengthMm, zero) - Math.max(0, zero - other.wall.lengthMm);
+  return overlap > LEAST_SHARED_MM ? zero : undefined;
+}
+
+const otherId = (id: ItemId): ItemId => `other-${id}`.slice(0, 64) as ItemId;
+
+/** A thing of the other face in this one's measure, as far as this face reaches. */
+function turned<T extends Area & { readonly id: ItemId }>(item: T, zero: number, wall: Wall): T[] {
+  const leftMm = Math.max(0, zero - item.rightMm);
+  const rightMm = Math.min(wall.lengthMm, zero - item.leftMm);
+  return rightMm - leftMm > LEAST_SHARED_MM ? [{ ...item, id: otherId(item.id), leftMm, rightMm }] : [];
+}
+
+const shared = new WeakMap<House, ReadonlyMap<WallId, readonly FromOtherFace[]>>();
+
+/**
+ * For every wall, what was entered at its other faces and not at this one. An entry of this face's own wins over one of the
+ * other side that it meets: the same door measured twice is one door.
+ */
+export function fromOtherFaces(house: House): ReadonlyMap<WallId, readonly FromOtherFace[]> {
+  const known = shared.get(house);
+  if (known) return known;
+  const lines = house.rooms.flatMap(wallLines);
+  const telling = lines.filter(
+    ({ wall: w }) => w.openings.length + w.obstacles.length + (w.passages?.length ?? 0) > 0,
+  );
+  const all = new Map<WallId, FromOtherFace[]>();
+  for (const own of lines)
+    for (const other of telling) {
+      const zero = zeroIn(own, other);
+      if (zero === undefined) continue;
+      const { wall } = own;
+      const openings = other.wall.openings
+        .flatMap((o) => turned(o, zero, wall))
+        .filter((o) => !wall.openings.some((mine) => meet(mine, o)));
+      const obstacles = other.wall.obstacles
+        .flatMap((o) => turned(o, zero, wall))
+        .filter((o) => !wall.obstacles.some((mine) => mine.kind === o.kind && meet(mine, o)));
+      const passages = (other.wall.passages ?? [])
+        .map((p) => ({ ...p, id: otherId(p.id), atMm: zero - p.atMm }))
+        .filter((p) => p.atMm >= 0 && p.atMm <= wall.lengthMm)
+        .filter(
+          (p) =>
+            !wall.passages?.some((mine) => mine.to === p.to && Math.abs(mine.atMm - p.atMm) < SAME_HOLE_MM),
+        );
+      if (openings.length + obstacles.length + passages.length === 0) continue;
+      all.set(wall.id, [...(all.get(wall.id) ?? []), { from: other, openings, obstacles, passages }]);
+    }
+  shared.set(house, all);
+  return all;
+}
+
+const whole = new WeakMap<House, House>();
+
+/**
+ * The house with everything in a wall told to both of its faces: what the computation works on. The document itself keeps
+ * each thing once, where it was measured.
+ */
+export function withBothFaces(house: House): House {
+  const known = whole.get(house);
+  if (known) return known;
+  const more = fromOtherFaces(house);
+  const both: House =
+    more.size === 0
+      ? house
+      : {
+          ...house,
+          rooms: house.rooms.map((room) =>
+            room.walls.some((w) => more.has(w.id))
+              ? { ...room, walls: room.walls.map((w) => withMore(w, more.get(w.id) ?? [])) }
+              : room,
+          ),
+        };
+  whole.set(house, both);
+  // Asked again with its own answer, the answer stays.
+  whole.set(both, both);
+  return both;
+}
+
+const withMore = (wall: Wall, faces: readonly FromOtherFace[]): Wall =>
+  faces.length === 0
+    ? wall
+    : {
+        ...wall,
+        openings: [...wall.openings, ...faces.flatMap((f) => f.openings)],
+        obstacles: [...wall.obstacles, ...faces.flatMap((f) => f.obstacles)],
+        passages: [...(wall.passages ?? []), ...faces.flatMap((f) => f.passages)],
+      };
+
+/** Changes the frame of a wall at all of its faces: studs, their depth and spacing and what is between them are shared. */
+export function withFrame(
+  house: House,
+  wallId: WallId,
+  change: (wall: Wall) => Pick<Wall, 'framing' | 'insulated'>,
+): House {
+  const lines = house.rooms.flatMap(wallLines);
+  const own = lines.find((l) => l.wall.id === wallId);
+  if (!own) return house;
+  const { framing, insulated } = change(own.wall);
+  const { firstStudMm: _own, ...same } = framing;
+  const faces = new Set(lines.filter((l) => l === own || zeroIn(own, l) !== undefined).map((l) => l.wall.id));
+  const apply = (wall: Wall): Wall => {
+    if (wall.id === wallId) return { ...wall, framing, insulated };
+    return faces.has(wall.id) ? { ...wall, framing: { ...wall.framing, ...same }, insulated } : wall;
+  };
+  return { ...house, rooms: house.rooms.map((r) => ({ ...r, walls: r.walls.map(apply) })) };
+}

@@ -1,0 +1,124 @@
+import { duration, formatArea, formatLength, money, type Evaluation, type OptionView } from '@elwand/core';
+import { useState } from 'react';
+import { Choice } from '../../parts/Choice.tsx';
+import { StateMark } from '../../parts/Mark.tsx';
+import { optionName, visitWords } from './option-words.ts';
+
+interface Row {
+  readonly name: string;
+  readonly of: (o: OptionView) => number;
+  readonly words: (n: number) => string;
+}
+
+/** What is counted: less is better in every row. */
+const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] => [
+  { name: 'Cable', of: (o) => o.cableMm, words: (n) => formatLength(n, units) },
+  { name: 'Holes', of: (o) => o.holes, words: String },
+  { name: 'Wall opened', of: (o) => o.openedMm2, words: (n) => (n > 0 ? formatArea(n, units) : 'none') },
+  { name: 'Places opened', of: (o) => o.openings, words: String },
+  { name: 'Power off', of: (o) => o.outageMinutes, words: duration },
+  { name: 'Boxes that go dark', of: (o) => o.dark.length, words: String },
+  { name: 'Work', of: (o) => o.minutes, words: duration },
+  { name: 'Parts', of: (o) => o.priceCents, words: money },
+];
+
+/** Less than this share of the larger value is no difference worth a mark. */
+const ALIKE = 0.02;
+
+function Only({ title, open }: { readonly title: string; readonly open: OptionView['open'] }) {
+  return (
+    <div className="stack">
+      <h4>{title}</h4>
+      {open.length === 0 ? (
+        <p className="muted">nothing</p>
+      ) : (
+        <ul className="compare-only">
+          {open.map((f) => (
+            <li key={f.key}>
+              <StateMark state={f.severity} /> {f.says}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** Two options beside each other: every measure with its difference, and what is open with only one of them. */
+export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
+  const { options, chosen, bundle } = evaluation;
+  const [keys, setKeys] = useState<{ left: string | null; right: string | null }>({
+    left: null,
+    right: null,
+  });
+  const pick = (key: string | null, fallback: OptionView | undefined): OptionView | undefined =>
+    options.find((o) => o.key === key) ?? fallback;
+  const left = pick(keys.left, options.find((o) => o.key === chosen?.option.key) ?? options[0]);
+  const right = pick(
+    keys.right,
+    options.find((o) => o !== left),
+  );
+  if (!left || !right) return null;
+  const rows = rowsOf(bundle.house.units);
+  const choices = options.map((o, i) => ({ value: o.key, label: `${i + 1}: ${optionName(o)}` }));
+  const without = (a: OptionView, b: OptionView) =>
+    a.open.filter((f) => !b.open.some((x) => x.key === f.key));
+  return (
+    <section className="stack compare" aria-label="Two ways compared">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="quiet">less is better</span>
+            </th>
+            <th scope="col">
+              <Choice
+                label="This way"
+                width={260}
+                value={left.key}
+                options={choices}
+                onChange={(key) => setKeys({ ...keys, left: key })}
+              />
+            </th>
+            <th scope="col">
+              <Choice
+                label="Against this"
+                width={260}
+                value={right.key}
+                options={choices}
+                onChange={(key) => setKeys({ ...keys, right: key })}
+              />
+            </th>
+            <th scope="col">Difference</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const [a, b] = [row.of(left), row.of(right)];
+            const alike = Math.abs(a - b) <= ALIKE * Math.max(a, b);
+            return (
+              <tr key={row.name}>
+                <th scope="row">{row.name}</th>
+                <td className="measure">{!alike && a < b ? <b>{row.words(a)}</b> : row.words(a)}</td>
+                <td className="measure">{!alike && b < a ? <b>{row.words(b)}</b> : row.words(b)}</td>
+                <td className="measure">
+                  {alike ? 'alike' : `${row.words(Math.abs(a - b))} ${b < a ? 'less' : 'more'}`}
+                </td>
+              </tr>
+            );
+          })}
+          <tr>
+            <th scope="row">Done in</th>
+            <td>{visitWords(left)}</td>
+            <td>{visitWords(right)}</td>
+            <td />
+          </tr>
+        </tbody>
+      </table>
+      <div className="compare-open">
+        <Only title="Open only with this way" open={without(left, right)} />
+        <Only title="Open only with the other" open={without(right, left)} />
+      </div>
+    </section>
+  );
+}
