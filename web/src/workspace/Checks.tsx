@@ -191,13 +191,16 @@ function LooserHere() {
   );
 }
 
-/** The checks of the job: what holds it up first, then what holds, then what was already so. Never hidden. */
+/** The checks of the job: what holds it up first, then what the person decided, what holds, and what was already so. Never hidden. */
 export function Checks({ findings }: { readonly findings: readonly Finding[] }) {
   const dispatch = useAppDispatch();
   const past = useAppSelector((s) => s.document.past.length);
   const [applied, setApplied] = useState<{ says: string; past: number } | null>(null);
   const open = findings.filter(holdsUp);
-  const standing = findings.filter((f) => f.origin === 'standing' && f.severity !== 'ok');
+  const decided = findings.filter((f) => f.overridden !== undefined);
+  const standing = findings.filter(
+    (f) => f.origin === 'standing' && f.severity !== 'ok' && f.overridden === undefined,
+  );
   const fine = findings.filter((f) => f.severity === 'ok');
   const onApplied = (says: string) => setApplied({ says, past: past + 1 });
   return (
@@ -225,10 +228,7 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
         </p>
       )}
       <ul>
-        {open.map((f) => (
-          <Check key={f.key} finding={f} onApplied={onApplied} />
-        ))}
-        {fine.map((f) => (
+        {[...open, ...decided, ...fine].map((f) => (
           <Check key={f.key} finding={f} onApplied={onApplied} />
         ))}
       </ul>
