@@ -78,6 +78,7 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
     }),
     bill: makeBill({
       house: applied.house,
+      before: house,
       job,
       plan,
       boxes,

@@ -15,6 +15,7 @@ import { judgePlacements } from './place-wants.ts';
 import { chosenOf, sheetOf, type Chosen, type Sheet } from './chosen.ts';
 import {
   applyPlan,
+  changeFindings,
   planJob,
   runFacts,
   tooMany,
@@ -287,6 +288,7 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
       ...none(base, bundle, planning),
       ...integrityFindings(given),
       ...placeFindings,
+      ...changeFindings(base.house, job),
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
     ],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { DeviceKind, LoadFacts } from '../document/index.ts';
-import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, PARTS, receptaclePart, rollKey } from './index.ts';
+import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, devicePart, PARTS, rollKey } from './index.ts';
 
 describe('boxes', () => {
   it('have ids of their own, a size, a price and a source', () => {
@@ -55,8 +55,8 @@ describe('parts', () => {
       k.startsWith('receptacle'),
     );
     for (const k of kinds)
-      for (const amps of [15, 20]) expect(PARTS[receptaclePart(k, amps, false)].name).toBeTruthy();
-    expect(receptaclePart('receptacle', 15, true)).toBe('receptacle-15-wr');
+      for (const amps of [15, 20]) expect(PARTS[devicePart(k, amps, false)!].name).toBeTruthy();
+    expect(devicePart('receptacle', 15, true)).toBe('receptacle-15-wr');
   });
 });
 

@@ -1,5 +1,5 @@
 import { practice, type Source } from '../findings/index.ts';
-import type { CableType, DeviceKind, Gauge } from '../document/index.ts';
+import type { Breaker, CableType, DeviceKind, Gauge } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -108,10 +108,20 @@ export const PARTS = {
   'afci-20': part('afci-20', 'Outlet branch-circuit arc-fault receptacle, 20 A', 'each', 1, 3490),
   'dual-15': part('dual-15', 'Arc- and ground-fault receptacle, 15 A', 'each', 1, 3890),
   'dual-20': part('dual-20', 'Arc- and ground-fault receptacle, 20 A', 'each', 1, 4190),
+  switch: part('switch', 'Switch, single-pole, 15 A', 'each', 1, 320),
+  'switch-three-way': part('switch-three-way', 'Switch, three-way, 15 A', 'each', 1, 520),
+  dimmer: part('dimmer', 'Dimmer for the lamps that are there', 'each', 1, 2490),
   'plate-1': part('plate-1', 'Cover plate, 1-gang', 'each', 1, 90),
   'plate-2': part('plate-2', 'Cover plate, 2-gang', 'each', 1, 180),
   'plate-3': part('plate-3', 'Cover plate, 3-gang', 'each', 1, 290),
   'plate-blank-wp': part('plate-blank-wp', 'In-use weather cover, 1-gang', 'each', 1, 1290),
+  'plate-blank': part('plate-blank', 'Blank cover plate', 'each', 1, 90),
+  'breaker-1': part('breaker-1', 'Breaker made for this panel, one pole', 'each', 1, 1190),
+  'breaker-2': part('breaker-2', 'Breaker made for this panel, two poles', 'each', 1, 2190),
+  'breaker-gfci': part('breaker-gfci', 'Ground-fault breaker made for this panel', 'each', 1, 5490),
+  'breaker-afci': part('breaker-afci', 'Arc-fault breaker made for this panel', 'each', 1, 5290),
+  'breaker-dual': part('breaker-dual', 'Arc- and ground-fault breaker made for this panel', 'each', 1, 6290),
+  fan: part('fan', 'Ceiling fan as chosen, with its canopy', 'each', 1, 0),
   luminaire: part('luminaire', 'Luminaire as chosen, with its mounting strap', 'each', 1, 0),
   'twist-2-3': part('twist-2-3', 'Twist-on connectors, for 2 to 3 of 14 or 12 AWG', 'pack', 25, 460),
   'twist-4-5': part('twist-4-5', 'Twist-on connectors, for 4 to 5 of 14 or 12 AWG', 'pack', 25, 590),
@@ -129,12 +139,8 @@ export const PARTS = {
 
 export type PartKey = keyof typeof PARTS;
 
-/** The part that a protecting or plain receptacle is bought as. */
-export function receptaclePart(
-  kind: Extract<DeviceKind, `receptacle${string}`>,
-  amps: number,
-  wet: boolean,
-): PartKey {
+/** The part that a device is bought as; undefined for what comes with the appliance or is a plate alone. */
+export function devicePart(kind: DeviceKind, amps: number, wet: boolean): PartKey | undefined {
   const a = amps >= 20 ? 20 : 15;
   switch (kind) {
     case 'receptacle-gfci':
@@ -147,5 +153,18 @@ export function receptaclePart(
       return 'receptacle-single-20';
     case 'receptacle':
       return wet ? 'receptacle-15-wr' : `receptacle-${a}`;
+    case 'switch':
+    case 'switch-three-way':
+    case 'dimmer':
+    case 'luminaire':
+    case 'fan':
+      return kind;
+    case 'appliance':
+    case 'blank':
+      return undefined;
   }
 }
+
+/** The part that a breaker is bought as. */
+export const breakerPart = ({ poles, protection }: Pick<Breaker, 'poles' | 'protection'>): PartKey =>
+  protection === 'none' ? `breaker-${poles}` : `breaker-${protection}`;

@@ -154,6 +154,12 @@ export function houseProblems(house: House): Problem[] {
   ];
 }
 
+/** Every point that a change names. */
+function namedBy(change: NonNullable<Bundle['job']['changes']>[number]): string[] {
+  if (change.kind === 'swap') return [change.pointId, change.withId];
+  return change.kind === 'convert' ? [change.pointId, change.switchId] : [change.pointId];
+}
+
 /** The same for a job against its house. */
 export function jobProblems({ house, job }: Bundle): Problem[] {
   const problems: Problem[] = [];
@@ -171,7 +177,7 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
   const rooms = new Set<string>(house.rooms.map((r) => r.id));
   const wanted = new Map<string, Bundle['job']['wants'][number]>(job.wants.map((w) => [w.id, w]));
   for (const change of job.changes ?? [])
-    for (const id of change.kind === 'swap' ? [change.pointId, change.withId] : [change.pointId])
+    for (const id of namedBy(change))
       if (!points.has(id))
         problems.push({
           where: `change "${change.kind}"`,

@@ -62,6 +62,15 @@ export const Change = z.discriminatedUnion('kind', [
   }),
   /** Taken out of use: what hangs beyond stays spliced behind a blank plate, else its cable is made dead. */
   z.object({ kind: z.literal('retire'), id: ItemId, pointId: PointId }),
+  /** The plate stands elsewhere over a box that stays: the device goes to another gang of it. */
+  z.object({
+    kind: z.literal('shift'),
+    id: ItemId,
+    pointId: PointId,
+    byMm: z.number().min(-200).max(200),
+  }),
+  /** A half-switched outlet becomes live at all times: the switch is free for something else. */
+  z.object({ kind: z.literal('convert'), id: ItemId, pointId: PointId, switchId: PointId }),
   /** Two points change their devices. */
   z.object({ kind: z.literal('swap'), id: ItemId, pointId: PointId, withId: PointId }),
 ]);

@@ -1,27 +1,10 @@
-import {
-  BOXES,
-  CABLE_ROLLS,
-  PARTS,
-  boxModel,
-  ringModel,
-  RINGS,
-  receptaclePart,
-  rollKey,
-  type Part,
-  type PartKey,
-} from '../catalog/index.ts';
-import {
-  isProtecting,
-  isReceptacleDevice,
-  type CableType,
-  type Gauge,
-  type House,
-  type Job,
-} from '../document/index.ts';
+import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
+import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
-import { holesOf, type Route } from '../routing/index.ts';
+import type { Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
+import { breakerNeeds, deviceNeeds, routeNeeds, type Need } from './needs.ts';
 
 export interface BillLine {
   readonly partKey: string;
@@ -81,62 +64,6 @@ export function cutRolls(pieces: readonly Piece[], rolls: readonly Part[]): Cut[
     cuts.push({ roll, pieces: taken, leftMm: room });
   }
   return cuts;
-}
-
-interface Need {
-  readonly key: string;
-  readonly count: number;
-  readonly why: string;
-}
-
-function deviceNeeds(boxes: readonly BoxWiring[], plan: PlanOfHouse, job: Job): Need[] {
-  const needs: Need[] = [];
-  for (const box of boxes) {
-    const replaced = !box.isNew && job.boxes[box.point.id];
-    const model = boxModel(box.point.box.model);
-    if ((box.isNew || replaced) && model)
-      needs.push({ key: `box:${model.id}`, count: 1, why: box.point.label });
-    const ring = box.isNew ? undefined : ringModel(job.rings[box.point.id] ?? null);
-    if (ring) needs.push({ key: `ring:${ring.id}`, count: 1, why: box.point.label });
-    if (!box.isNew && job.clampsOutside.includes(box.point.id))
-      needs.push({ key: 'clamp-connector', count: box.cables.length, why: box.point.label });
-    const wet = plan.roomOf(box.point.at)?.use === 'outdoor';
-    for (const d of box.point.devices) {
-      if (!box.isNew && !isProtecting(d)) continue;
-      if (isReceptacleDevice(d))
-        needs.push({ key: receptaclePart(d.kind, d.amps, wet), count: 1, why: box.point.label });
-      else if (d.kind === 'luminaire') needs.push({ key: 'luminaire', count: 1, why: box.point.label });
-    }
-    if (box.isNew && box.point.kind === 'receptacle')
-      needs.push({
-        key: wet ? 'plate-blank-wp' : `plate-${Math.min(3, box.point.box.gangs)}`,
-        count: 1,
-        why: box.point.label,
-      });
-    for (const j of box.after.joins)
-      if (box.isNew || j.isNew) needs.push({ key: j.connector, count: 1, why: box.point.label });
-    if (box.point.box.metal && (box.isNew || box.cables.some((c) => c.isNew)))
-      needs.push({ key: 'ground-screw', count: 1, why: box.point.label });
-    if (box.cables.some((c) => c.isNew && c.conductors.some((x) => x.remark)))
-      needs.push({ key: 'marking-tape', count: 1, why: box.point.label });
-  }
-  return needs;
-}
-
-function routeNeeds(routes: readonly Route[]): Need[] {
-  const holes = routes.flatMap(holesOf);
-  const staples = routes.flatMap((r) => r.moves).reduce((s, m) => s + m.supportsMm.length, 0);
-  const plates =
-    holes.filter((h) => h.plateNeeded).length +
-    routes.flatMap((r) => r.moves).reduce((s, m) => s + m.plates, 0);
-  const seal = holes.filter((h) => h.fireSeal).length;
-  const opened = routes.some((r) => r.openedMm2 > 0);
-  return [
-    { key: 'staple', count: staples, why: 'where it is not fished' },
-    { key: 'nail-plate', count: plates, why: 'holes too near a face' },
-    { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },
-    { key: 'patch', count: opened ? 1 : 0, why: 'opened board' },
-  ].filter((n) => n.count > 0);
 }
 
 const partOf = (key: string): Part | undefined => {
@@ -207,7 +134,9 @@ const TOOLS = [
 ];
 
 export interface BillInput {
+  /** The house with the plan in it, and as it stands. */
   readonly house: House;
+  readonly before: House;
   readonly job: Job;
   readonly plan: PlanOfHouse;
   readonly boxes: readonly BoxWiring[];
@@ -217,7 +146,7 @@ export interface BillInput {
 
 /** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
 export function makeBill(input: BillInput): Bill {
-  const { job, boxes, plan, routes, pieces } = input;
+  const { job, routes, pieces } = input;
   const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
   const cuts = kinds.flatMap((kind) =>
     cutRolls(
@@ -245,7 +174,10 @@ export function makeBill(input: BillInput): Bill {
     totalCents: n * part.priceCents,
     why: `${count} piece${count === 1 ? '' : 's'}`,
   }));
-  const lines = [...cableLines, ...gather([...deviceNeeds(boxes, plan, job), ...routeNeeds(routes)], job)];
+  const lines = [
+    ...cableLines,
+    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(routes)], job),
+  ];
   return {
     lines,
     cuts,

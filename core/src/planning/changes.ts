@@ -1,12 +1,21 @@
 import { boxesOf, factsOf } from '../catalog/index.ts';
-import type { Change, Device, DeviceKind, House, Job, Point, PointId } from '../document/index.ts';
+import { practice, type Finding } from '../findings/index.ts';
+import { GANG_MM } from '../structure/index.ts';
+import { formatLength } from '../units/index.ts';
+import type { Cable, Change, Device, DeviceKind, House, Job, Point, PointId } from '../document/index.ts';
 
 /** Changes of points that stay where they are: what the house is with them. */
 
 /** Points that the changes of a job touch, each once. */
 export function changedPoints(job: Pick<Job, 'changes'>): PointId[] {
   return [
-    ...new Set((job.changes ?? []).flatMap((c) => (c.kind === 'swap' ? [c.pointId, c.withId] : [c.pointId]))),
+    ...new Set(
+      (job.changes ?? []).flatMap((c) => {
+        if (c.kind === 'swap') return [c.pointId, c.withId];
+        // The old switched conductor is taken off the switch: its box is opened as well.
+        return c.kind === 'convert' ? [c.pointId, c.switchId] : [c.pointId];
+      }),
+    ),
   ];
 }
 
@@ -57,6 +66,9 @@ function changed(point: Point, change: Change, other: Point | undefined): Point 
     }
     case 'retire':
       return { ...point, kind: 'junction', devices: [BLANK] };
+    case 'shift':
+    case 'convert':
+      return point;
     case 'swap':
       return other ? { ...point, kind: other.kind, devices: other.devices } : point;
   }
@@ -76,6 +88,35 @@ function endCable(house: House, id: PointId): string | null {
   return at.length === 1 ? (at[0]?.id ?? null) : null;
 }
 
+/** The cable to a half-switched outlet once its switched conductor is joined to the constant hot at the switch, or capped. */
+function alwaysLive(cable: Cable, outlet: PointId, by: PointId): Cable {
+  const there = [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === outlet);
+  return there && cable.switchedBy === by && (cable.carries === 'both' || cable.carries === 'switched')
+    ? { ...cable, carries: 'feed', switchedBy: null }
+    : cable;
+}
+
+/** Switches whose switched conductor comes to a point: what can be taken off it. */
+export const switchesOf = ({ cables }: Pick<House, 'cables'>, id: PointId): PointId[] => [
+  ...new Set(
+    cables.flatMap((c) =>
+      c.switchedBy !== null &&
+      c.switchedBy !== id &&
+      (c.carries === 'both' || c.carries === 'switched') &&
+      [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id)
+        ? [c.switchedBy]
+        : [],
+    ),
+  ),
+];
+
+/** Slots in a yoke let a plate give this much, mm: common practice. */
+const SHIFT_PLAY_MM = 3;
+
+/** How far a plate can stand beside the middle of its box, mm: half a pitch for each gang that it does not fill. */
+export const shiftRoomMm = (point: Pick<Point, 'box' | 'devices'>): number =>
+  (Math.max(0, point.box.gangs - Math.max(1, gangsOf(point.devices))) * GANG_MM) / 2;
+
 /** The house with the changes of a job. What hangs on a retired point goes with it; what is beyond it stays spliced. */
 export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
   const changes = job.changes ?? [];
@@ -93,6 +134,7 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
       const swapped = (id: PointId) => (id === one.id ? (two?.id ?? id) : id === two?.id ? one.id : id);
       loads = loads.map((l) => ({ ...l, pointId: swapped(l.pointId) }));
     }
+    if (change.kind === 'convert') cables = cables.map((c) => alwaysLive(c, change.pointId, change.switchId));
     if (change.kind !== 'retire') continue;
     loads = loads.filter((l) => l.pointId !== one.id);
     const cable = endCable({ ...house, cables }, one.id);
@@ -103,6 +145,37 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
     points = points.filter((p) => p.id !== one.id);
   }
   return { house: { ...house, points, cables, loads }, touched: changedPoints(job), dead };
+}
+
+/** What stands against a change: a plate can only be shifted as far as its box reaches. */
+export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
+  const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  return (job.changes ?? []).flatMap((change): Finding[] => {
+    const point = change.kind === 'shift' && house.points.find((p) => p.id === change.pointId);
+    if (!point || change.kind !== 'shift') return [];
+    const have = shiftRoomMm(point);
+    const need = Math.abs(change.byMm);
+    if (need <= have + SHIFT_PLAY_MM) return [];
+    return [
+      {
+        rule: 'shift',
+        key: `shift:${change.id}`,
+        severity: 'fix',
+        origin: 'new',
+        mark: 'want',
+        subjects: [point.id],
+        says:
+          have > 0
+            ? `The plate of ${point.label} can be shifted ${L(have)} at most`
+            : `The plate of ${point.label} can't be shifted: it fills its box`,
+        detail:
+          'The box stays where it is, and the plate must cover it. Further than that the point is moved.',
+        because: { need, have, unit: 'mm', sense: 'at-least' },
+        sources: [practice('another ring or plate uses another gang of the same box')],
+        remedies: [],
+      },
+    ];
+  });
 }
 
 /** A change in words, for steps and lists. */
@@ -119,6 +192,10 @@ export function changeWords(house: Pick<House, 'points'>, change: Change): strin
       return `Take ${change.drop.length === 1 ? 'a device' : `${change.drop.length} devices`} out of ${own}`;
     case 'retire':
       return `Take ${own} out of use`;
+    case 'shift':
+      return `Shift the plate of ${own} ${change.byMm < 0 ? 'left' : 'right'}, the box stays`;
+    case 'convert':
+      return `Make ${own} live at all times: its switched conductor comes off ${label(change.switchId)}`;
     case 'swap':
       return `Change the devices of ${own} and ${label(change.withId)}`;
   }

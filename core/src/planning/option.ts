@@ -1,9 +1,9 @@
 import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
-import { goesDark, type Feed } from '../feed/index.ts';
+import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
-import { changedPoints } from './changes.ts';
+import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
 import { isRaceway, methodsToTry } from './runs.ts';
 import {
@@ -208,13 +208,20 @@ export const tooMany = (wants: number): string | undefined =>
     ? `${wants} points at once are more than can be planned exactly: do them in jobs of ${MOST_EXACT} at most`
     : undefined;
 
+/** A switched conductor that comes off its switch in this job can feed nothing as a switched one. */
+function afterConversions({ house, job, feed }: PlanSetting): Pick<PlanSetting, 'house' | 'feed'> {
+  const changes = (job.changes ?? []).filter((c) => c.kind === 'convert');
+  if (changes.length === 0) return { house, feed };
+  const after = applyChanges(house, { changes }).house;
+  return { house: after, feed: buildFeed(after) };
+}
+
 /** Finds taps and ways for all wants of the job: options that differ in kind, and every candidate with its reasons. */
 export function planJob(setting: PlanSetting, progress: Progress = () => undefined): Planning {
   const { job } = setting;
   const groups = groupWants(job.wants);
-  const judged = groups.map((g) =>
-    judgeCandidates(setting.house, setting.feed, setting.plan, setting.pack, g),
-  );
+  const { house, feed } = afterConversions(setting);
+  const judged = groups.map((g) => judgeCandidates(house, feed, setting.plan, setting.pack, g));
   const { sketches, reached, method } = searchMethods(setting, groups, judged, progress);
   const options =
     job.wants.length === 0

@@ -8,7 +8,8 @@ import type { PlanOfHouse } from './plan.ts';
 /** A cover plate reaches about this far past a single-gang box: half of 2-3/4 x 4-1/2 in, plus 1-13/16 in a further gang. */
 const PLATE_HALF_WIDTH_MM = inches(1.375);
 const PLATE_HALF_HEIGHT_MM = inches(2.25);
-const GANG_MM = inches(1.8125);
+/** Device openings in one box stand this far apart. */
+export const GANG_MM = inches(1.8125);
 /** A box behind in the next room is kept away by this much sideways. */
 const BEHIND_CLEAR_MM = inches(2);
 

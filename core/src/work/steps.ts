@@ -1,4 +1,4 @@
-import type { PointId, Position } from '../document/index.ts';
+import type { Change, PointId, Position } from '../document/index.ts';
 import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
 import { holesOf } from '../routing/index.ts';
 import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
@@ -54,9 +54,8 @@ function prepare(input: WorkInput): Step[] {
         after: ['dead'],
         pointId: change.pointId,
         detail:
-          change.kind === 'retire'
-            ? 'What goes on from here stays spliced behind a blank plate. A cable that ends here is disconnected at both ends, capped, and marked as out of use.'
-            : 'Photograph the old connections and mark the conductors before anything is loosened.',
+          CHANGE_DETAIL[change.kind] ??
+          'Photograph the old connections and mark the conductors before anything is loosened.',
       }),
     );
   if (job.protection.arcFault === 'at-breaker' || job.protection.groundFault === 'at-breaker')
@@ -77,6 +76,16 @@ function prepare(input: WorkInput): Step[] {
     );
   return steps;
 }
+
+/** What a change needs beyond care with the old connections. */
+const CHANGE_DETAIL: Partial<Record<Change['kind'], string>> = {
+  retire:
+    'What goes on from here stays spliced behind a blank plate. A cable that ends here is disconnected at both ends, capped, and marked as out of use.',
+  convert:
+    'At the switch take the old switched conductor off and join it to the constant hot, or cap it at both ends and mark it. At the outlet put in a receptacle whose tab between the brass screws is whole. Measure both halves live with the switch on and off afterwards.',
+  shift:
+    'The box stays. Use the plate or ring that brings the device over another gang of it, and close the gang that is left.',
+};
 
 /** A new circuit ends at the panel: that work is split off, last before the power comes on. */
 function atPanel(input: WorkInput, wired: readonly string[]): Step[] {

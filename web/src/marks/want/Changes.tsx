@@ -1,4 +1,16 @@
-import { changeWords, ItemId, PointId, type Change, type DeviceKind, type Point } from '@elwand/core';
+import {
+  changeWords,
+  formatLength,
+  isReceptacleDevice,
+  ItemId,
+  PointId,
+  shiftRoomMm,
+  switchesOf,
+  type Change,
+  type DeviceKind,
+  type House,
+  type Point,
+} from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
@@ -12,25 +24,36 @@ const KINDS = [
   { value: 'reduce', label: 'Take a device out' },
   { value: 'retire', label: 'Take it out of use' },
   { value: 'swap', label: 'Swap it with another' },
+  { value: 'split', label: 'Put one of its devices elsewhere' },
+  { value: 'shift', label: 'Shift its plate over the box' },
+  { value: 'convert', label: 'Free it from its switch' },
   { value: 'move', label: 'Move it elsewhere' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
 const deviceName = (kind: DeviceKind): string => DEVICE_KINDS.find((d) => d.value === kind)?.label ?? kind;
 
+/** What the person chose beside the point and the kind of change. */
+interface Chosen {
+  readonly index: number;
+  readonly device: DeviceKind;
+  readonly withId: string;
+  readonly side: 'left' | 'right';
+}
+
 /** What of the point is meant, where the change needs more than its name. */
 function Details({
   kind,
   point,
-  points,
+  house,
   value,
   set,
 }: {
   readonly kind: Kind;
   readonly point: Point;
-  readonly points: readonly Point[];
-  readonly value: { index: number; device: DeviceKind; withId: string };
-  readonly set: (to: Partial<{ index: number; device: DeviceKind; withId: string }>) => void;
+  readonly house: House;
+  readonly value: Chosen;
+  readonly set: (to: Partial<Chosen>) => void;
 }) {
   const devices = point.devices.map((d, i) => ({
     value: String(i),
@@ -38,7 +61,7 @@ function Details({
   }));
   return (
     <>
-      {(kind === 'replace' || kind === 'reduce') && devices.length > 0 && (
+      {(kind === 'replace' || kind === 'reduce' || kind === 'split') && devices.length > 0 && (
         <Choice
           label="Which"
           value={String(Math.min(value.index, devices.length - 1))}
@@ -56,12 +79,45 @@ function Details({
           onChange={(device) => set({ device })}
         />
       )}
+      {kind === 'shift' && (
+        <Choice
+          label="To the"
+          value={value.side}
+          width={110}
+          options={[
+            { value: 'left', label: 'left' },
+            { value: 'right', label: 'right' },
+          ]}
+          onChange={(side) => set({ side })}
+        />
+      )}
+      {kind === 'convert' && (
+        <p className="muted">
+          {switchesOf(house, point.id).length > 0
+            ? `Then ${switchesOf(house, point.id)
+                .map((id) => house.points.find((p) => p.id === id)?.label ?? '?')
+                .join(' and ')} is free for a light: place one and let that switch command it.`
+            : 'No switch commands it, as far as its cables are entered.'}
+        </p>
+      )}
+      {kind === 'shift' && (
+        <p className="muted">
+          {shiftRoomMm(point) > 0
+            ? `By ${formatLength(shiftRoomMm(point), house.units, 'inches')}: its box has a gang to spare.`
+            : 'It fills its box: there is no room to shift.'}
+        </p>
+      )}
+      {kind === 'split' && !isReceptacleDevice(point.devices[value.index] ?? { kind: 'blank' }) && (
+        <p className="muted">Only an outlet can be put elsewhere alone; move the whole point instead.</p>
+      )}
       {kind === 'swap' && (
         <Choice
           label="With"
           value={value.withId}
           width={110}
-          options={points.filter((p) => p.id !== point.id).map((p) => ({ value: p.id, label: p.label }))}
+          options={house.points
+            .filter((p) => p.id !== point.id)
+            .map((p) => ({ value: p.id, label: p.label }))}
           onChange={(withId) => set({ withId })}
         />
       )}
@@ -70,22 +126,29 @@ function Details({
 }
 
 /** Changes at points that are there: replace, enlarge, take out, swap, move. */
-export function Changes({ onMove }: { readonly onMove: (point: Point) => void }) {
+export function Changes({
+  onMove,
+  onSplit,
+}: {
+  readonly onMove: (point: Point) => void;
+  readonly onSplit: (point: Point, change: Change) => void;
+}) {
   const { bundle, edits } = useWork();
   const { house, job } = bundle;
   const [pointId, setPointId] = useState<string | null>(null);
   const [kind, setKind] = useState<Kind>('replace');
-  const [details, setDetails] = useState<{ index: number; device: DeviceKind; withId: string }>({
+  const [details, setDetails] = useState<Chosen>({
     index: 0,
     device: 'receptacle-gfci',
     withId: '',
+    side: 'right',
   });
   const point = house.points.find((p) => p.id === pointId) ?? house.points[0];
   if (!point) return null;
   const changes = job.changes ?? [];
   const other =
     house.points.find((p) => p.id === details.withId) ?? house.points.find((p) => p.id !== point.id);
-  const add = (change: Change) => edits.job({ ...job, changes: [...changes, change] });
+  const add = (...more: Change[]) => edits.job({ ...job, changes: [...changes, ...more] });
   const apply = () => {
     const base = { id: ItemId.parse(freshId('change')), pointId: point.id };
     const index = Math.min(details.index, Math.max(0, point.devices.length - 1));
@@ -100,6 +163,22 @@ export function Changes({ onMove }: { readonly onMove: (point: Point) => void })
         return add({ ...base, kind });
       case 'swap':
         return other && add({ ...base, kind, withId: PointId.parse(other.id) });
+      case 'split':
+        return (
+          isReceptacleDevice(point.devices[index] ?? { kind: 'blank' }) &&
+          onSplit(point, { ...base, kind: 'reduce', drop: [index] })
+        );
+      case 'shift':
+        return add({ ...base, kind, byMm: shiftRoomMm(point) * (details.side === 'left' ? -1 : 1) });
+      case 'convert':
+        return add(
+          ...switchesOf(house, point.id).map((switchId): Change => ({
+            ...base,
+            id: ItemId.parse(freshId('change')),
+            kind,
+            switchId,
+          })),
+        );
       case 'move':
         return onMove(point);
     }
@@ -136,7 +215,7 @@ export function Changes({ onMove }: { readonly onMove: (point: Point) => void })
         <Details
           kind={kind}
           point={point}
-          points={house.points}
+          house={house}
           value={{ ...details, withId: other?.id ?? '' }}
           set={(to) => setDetails({ ...details, ...to })}
         />

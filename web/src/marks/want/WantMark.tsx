@@ -1,4 +1,4 @@
-import { makeWant, type Point, type Want } from '@elwand/core';
+import { makeWant, type Change, type Point, type Want } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { WANT_KINDS } from '../../house/words.ts';
@@ -34,17 +34,27 @@ export function WantMark() {
   const put = (next: Want, merge?: string) =>
     edits.job({ ...job, wants: job.wants.map((x) => (x.id === next.id ? next : x)) }, merge);
   const ordered = [...job.wants].sort((a, b) => Number(b.id === selected) - Number(a.id === selected));
+  const aside = ({ at }: Point): Point['at'] => {
+    if (at.on !== 'wall') return at;
+    const length = evaluation.plan.lines.get(at.wallId)?.wall.lengthMm ?? 0;
+    const step = at.xMm + ASIDE_MM < length ? ASIDE_MM : -ASIDE_MM;
+    return { ...at, xMm: Math.max(100, at.xMm + step) };
+  };
   const move = (point: Point) => {
-    const { at } = point;
-    const length = at.on === 'wall' ? (evaluation.plan.lines.get(at.wallId)?.wall.lengthMm ?? 0) : 0;
-    const aside = at.on === 'wall' && at.xMm + ASIDE_MM < length ? ASIDE_MM : -ASIDE_MM;
-    const to = at.on === 'wall' ? { ...at, xMm: Math.max(100, at.xMm + aside) } : at;
-    const want = makeWant(freshId('want'), `${point.label} moved`, to, {
+    const want = makeWant(freshId('want'), `${point.label} moved`, aside(point), {
       kind: KIND_OF[point.kind],
       gangs: Math.min(3, point.box.gangs),
       replaces: point.id,
     });
     edits.job({ ...job, wants: [...job.wants, want] });
+    dispatch(selectedAction(want.id));
+  };
+  const split = (point: Point, change: Change) => {
+    const want = makeWant(freshId('want'), `from ${point.label}`, aside(point), {
+      kind: 'receptacle',
+      source: { from: 'point', pointId: point.id },
+    });
+    edits.job({ ...job, changes: [...(job.changes ?? []), change], wants: [...job.wants, want] });
     dispatch(selectedAction(want.id));
   };
   return (
@@ -78,7 +88,7 @@ export function WantMark() {
       ))}
       {changing ? (
         <Suspense fallback={null}>
-          <Changes onMove={move} />
+          <Changes onMove={move} onSplit={split} />
         </Suspense>
       ) : (
         <div>

@@ -1,0 +1,101 @@
+import { boxModel, breakerPart, devicePart, ringModel } from '../catalog/index.ts';
+import { isReceptacleDevice, type Device, type House, type Job, type Point } from '../document/index.ts';
+import { holesOf, type Route } from '../routing/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
+import type { BoxWiring } from '../wiring/index.ts';
+
+/** So many of a part, and what for. */
+export interface Need {
+  readonly key: string;
+  readonly count: number;
+  readonly why: string;
+}
+
+export interface NeedsInput {
+  readonly house: House;
+  readonly before: House;
+  readonly job: Job;
+  readonly plan: PlanOfHouse;
+  readonly boxes: readonly BoxWiring[];
+}
+
+/** Devices of a box that were not in it before; a change that puts in one of the same kind counts too. */
+function freshDevices(point: Point, before: Point | undefined, job: Job): Device[] {
+  const old = (before?.devices ?? []).map((d) => d.kind);
+  const fresh = point.devices.filter((d) => {
+    const k = old.indexOf(d.kind);
+    if (k < 0) return true;
+    old.splice(k, 1);
+    return false;
+  });
+  for (const change of job.changes ?? []) {
+    if (change.pointId !== point.id) continue;
+    const anew =
+      change.kind === 'replace'
+        ? point.devices[change.index]
+        : change.kind === 'convert'
+          ? point.devices.find(isReceptacleDevice)
+          : undefined;
+    if (anew && !fresh.includes(anew)) fresh.push(anew);
+  }
+  return fresh;
+}
+
+function plateOf(point: Point, wet: boolean): string | undefined {
+  if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
+  if (point.devices.every((d) => d.kind === 'blank')) return 'plate-blank';
+  return wet ? 'plate-blank-wp' : `plate-${Math.min(3, point.box.gangs)}`;
+}
+
+/** Boxes, rings, devices, plates and small parts of every box that is new or touched. */
+export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
+  const stood = new Map(before.points.map((p) => [p.id, p] as const));
+  return boxes.flatMap(({ point, isNew, cables, after }) => {
+    const old = stood.get(point.id);
+    const needs: Omit<Need, 'why'>[] = [];
+    const one = (key: string | undefined, count = 1) => {
+      if (key !== undefined && count > 0) needs.push({ key, count });
+    };
+    const model = boxModel(point.box.model);
+    const otherBox = isNew || job.boxes[point.id] !== undefined || (old && old.box.model !== point.box.model);
+    if (otherBox && model) one(`box:${model.id}`);
+    const ring = isNew ? undefined : ringModel(job.rings[point.id] ?? null);
+    if (ring) one(`ring:${ring.id}`);
+    if (!isNew && job.clampsOutside.includes(point.id)) one('clamp-connector', cables.length);
+    const wet = plan.roomOf(point.at)?.use === 'outdoor';
+    const fresh = freshDevices(point, old, job);
+    for (const d of fresh) one(devicePart(d.kind, d.amps, wet));
+    const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
+    if (isNew || otherPlate) one(plateOf(point, wet));
+    for (const j of after.joins) if (isNew || j.isNew) one(j.connector);
+    if (point.box.metal && (isNew || cables.some((c) => c.isNew))) one('ground-screw');
+    if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
+    return needs.map((n) => ({ ...n, why: point.label }));
+  });
+}
+
+/** Breakers that are new, or that another one takes the place of. */
+export function breakerNeeds({ house, before }: NeedsInput): Need[] {
+  const stood = new Map(before.panels.flatMap((p) => p.breakers).map((b) => [b.id, b] as const));
+  return house.panels.flatMap((p) =>
+    p.breakers
+      .filter((b) => stood.get(b.id)?.protection !== b.protection)
+      .map((b) => ({ key: breakerPart(b), count: 1, why: `breaker ${b.number}` })),
+  );
+}
+
+/** What goes into and onto the building along the way: staples, plates, seal, patches. */
+export function routeNeeds(routes: readonly Route[]): Need[] {
+  const holes = routes.flatMap(holesOf);
+  const moves = routes.flatMap((r) => r.moves);
+  const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0);
+  const plates = holes.filter((h) => h.plateNeeded).length + moves.reduce((s, m) => s + m.plates, 0);
+  const seal = holes.filter((h) => h.fireSeal).length;
+  const opened = routes.some((r) => r.openedMm2 > 0);
+  return [
+    { key: 'staple', count: staples, why: 'where it is not fished' },
+    { key: 'nail-plate', count: plates, why: 'holes too near a face' },
+    { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },
+    { key: 'patch', count: opened ? 1 : 0, why: 'opened board' },
+  ].filter((n) => n.count > 0);
+}

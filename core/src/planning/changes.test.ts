@@ -1,0 +1,162 @@
+import { describe, expect, it } from '@jest/globals';
+import {
+  ItemId,
+  jobProblems,
+  makePoint,
+  makeWant,
+  PointId,
+  RoomId,
+  type Change,
+  type House,
+  type Point,
+} from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  knownBox,
+  nm,
+  outlet,
+  smallHouse,
+  wallAt,
+  wanted,
+} from '../testing/build.ts';
+import { inches } from '../units/index.ts';
+import { shiftRoomMm, switchesOf } from './index.ts';
+
+const id = PointId.parse;
+const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
+  ({ id: ItemId.parse('c1'), ...c }) as Change;
+
+/** S1 gets the power; R1 is half-switched by it: constant, switched and neutral come over one cable. */
+const half = (): House =>
+  smallHouse({
+    points: [makePoint('s1', 'S1', 'switch', wallAt(40, 48), knownBox('new-1g-22')), outlet('r1', 70)],
+    cables: [
+      nm('c1', atBreaker(), atPoint('s1')),
+      nm('c2', atPoint('s1'), atPoint('r1'), { carries: 'both', conductors: 3, switchedBy: id('s1') }),
+    ],
+  });
+const convert = change({ kind: 'convert', pointId: id('r1'), switchId: id('s1') });
+const light = makeWant(
+  'l',
+  'new light',
+  { on: 'ceiling', roomId: RoomId.parse('room'), xMm: inches(72), yMm: inches(60) },
+  { kind: 'luminaire', control: { by: 'switch', pointId: id('s1') } },
+);
+
+describe('a half-switched outlet that gives its switch to a light', () => {
+  it('both ends are named: which switch commands it', () => {
+    expect(switchesOf(half(), id('r1'))).toEqual(['s1']);
+    expect(switchesOf(half(), id('s1'))).toEqual([]);
+  });
+  const e = evaluate(bundle(half(), [light], { changes: [convert] }));
+  it('is live at all times afterwards, and the light is commanded by the switch', () => {
+    const { feed, house } = e.chosen!.applied;
+    expect(feed.boxes.get(id('r1'))).toMatchObject({ constantHot: true, switchedBy: [] });
+    expect(feed.boxes.get(id('new-l'))).toMatchObject({ constantHot: false, switchedBy: ['s1'] });
+    expect(house.cables.find((c) => c.id === 'c2')).toMatchObject({
+      carries: 'feed',
+      switchedBy: null,
+      conductors: 3,
+    });
+  });
+  it('the light is fed from the switch: the outlet has no switched conductor to give any more', () => {
+    for (const o of e.options) expect(o.taps.map((t) => t.pointId)).toEqual(['s1']);
+    const r1 = e.planning.candidates.find((c) => c.candidate.pointId === 'r1')!.candidate;
+    expect(r1.reasons.map((r) => r.says).join()).toContain('switched conductor of that switch is not here');
+    // Left as it is, the outlet does have one.
+    const before = evaluate(bundle(half(), [light])).planning.candidates;
+    expect(before.find((c) => c.candidate.pointId === 'r1')!.candidate.usable).toBe(true);
+  });
+  it('opens both boxes, says what to do at each, and buys a receptacle with a whole tab', () => {
+    expect(e.chosen!.boxes.map((b) => b.point.id)).toEqual(expect.arrayContaining(['s1', 'r1']));
+    const step = e.chosen!.steps.find((s) => s.key === 'change:c1')!;
+    expect(step.title).toBe('Make R1 live at all times: its switched conductor comes off S1');
+    expect(step.detail).toContain('tab');
+    expect(e.chosen!.bill.lines.find((l) => l.partKey === 'receptacle-15')).toMatchObject({
+      needed: 1,
+      why: 'R1',
+    });
+  });
+  it('a change that names a switch that is not there is told with its place', () =>
+    expect(
+      jobProblems(bundle(half(), [], { changes: [change({ ...convert, switchId: id('gone') })] })).map(
+        (p) => p.what,
+      ),
+    ).toEqual(['is of a point that is not there (gone)']));
+});
+
+describe('a plate shifted over its box', () => {
+  const two = (more: Partial<Point> = {}): House =>
+    smallHouse({
+      points: [
+        outlet('r1', 24, {
+          box: { model: 'new-2g-34', markedCubicInches: null, gangs: 2, clamps: 'none', metal: null },
+          ...more,
+        }),
+      ],
+      cables: [nm('c1', atBreaker(), atPoint('r1'))],
+    });
+  const shift = (byInches: number) =>
+    evaluate(
+      bundle(two(), [], { changes: [change({ kind: 'shift', pointId: id('r1'), byMm: inches(byInches) })] }),
+    );
+  it('goes half a gang to each side where one gang is free: 29/32 in', () => {
+    // Two gangs stand 1-13/16 in apart: half of that from the middle.
+    expect(shiftRoomMm(two().points[0]!) / 25.4).toBeCloseTo(1.8125 / 2, 2);
+    expect(shift(0.9).findings.filter((f) => f.rule === 'shift')).toEqual([]);
+    expect(shift(-0.9).findings.filter((f) => f.rule === 'shift')).toEqual([]);
+  });
+  it('no further: then the point has to move', () => {
+    const f = shift(2).findings.find((x) => x.rule === 'shift')!;
+    expect(f).toMatchObject({ severity: 'fix', subjects: ['r1'], because: { need: inches(2) } });
+    expect(f.says).toMatch(/shifted 15\/16 in at most/);
+  });
+  it('not at all in a box that it fills', () => expect(shiftRoomMm(outlet('r9', 10))).toBe(0));
+});
+
+describe('the bill of changes', () => {
+  const lines = (changes: Change[], wants = [wanted(104)]) =>
+    new Map(
+      evaluate(bundle(smallHouse(), wants, { changes })).chosen!.bill.lines.map(
+        (l) => [l.partKey, l] as const,
+      ),
+    );
+  it('a device replaced by one of its own kind is bought', () =>
+    expect(
+      lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle' })], []).get(
+        'receptacle-15',
+      ),
+    ).toMatchObject({ needed: 1, why: 'R2' }));
+  it('a device of another kind is bought once', () =>
+    expect(
+      lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle-gfci' })], []).get(
+        'gfci-15',
+      ),
+    ).toMatchObject({ needed: 1, why: 'R2' }));
+  it('an enlarged box brings box, device and plate', () => {
+    const bill = lines([change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] })], []);
+    expect(bill.get('switch')).toMatchObject({ needed: 1, why: 'R2' });
+    expect(bill.get('plate-2')).toMatchObject({ needed: 1 });
+    expect([...bill.keys()].some((k) => k.startsWith('box:'))).toBe(true);
+  });
+  it('a protecting receptacle that is there already is not bought again', () => {
+    const gfci = outlet('r1', 24, { devices: [{ kind: 'receptacle-gfci', amps: 15, grounded: true }] });
+    const e = evaluate(bundle(smallHouse({ points: [gfci, outlet('r2', 88)] }), [wanted(40)]));
+    expect(e.chosen!.option.taps[0]!.pointId).toBe('r1');
+    expect(e.chosen!.bill.lines.filter((l) => l.partKey.startsWith('gfci'))).toEqual([]);
+  });
+  it('wanted switches are bought with a plate, new breakers with what they protect', () => {
+    const s = makeWant('s', 'new switch', wallAt(130, 48), { kind: 'switch' });
+    const l = { ...light, control: { by: 'want' as const, wantId: s.id } };
+    const e = evaluate(
+      bundle(smallHouse(), [s, l], { protection: { groundFault: null, arcFault: 'at-breaker' } }),
+    );
+    const bill = new Map(e.chosen!.bill.lines.map((x) => [x.partKey, x.needed] as const));
+    expect(bill.get('switch')).toBe(1);
+    expect(bill.get('plate-1')).toBe(1);
+    expect(bill.get('breaker-afci')).toBe(1);
+  });
+});
