@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import {
@@ -17,6 +18,16 @@ import {
   type RouteGraph,
 } from '@elwand/core';
 import { demoHouses, demoJobs, largeHouse, largeJob, spreadJob } from '@elwand/core/demo';
+
+/** Most memory that a process of its own ever held, MB: garbage of the other measurements does not count. */
+function peakOf(what: 'plan' | 'idle'): string {
+  return execFileSync(process.execPath, [process.argv[1] ?? '', what], { encoding: 'utf8' }).trim();
+}
+if (process.argv[2] === 'plan' || process.argv[2] === 'idle') {
+  if (process.argv[2] === 'plan') planJob(settingOf({ house: largeHouse(25, 3), job: spreadJob(25) }));
+  console.log((process.resourceUsage().maxRSS / 1024).toFixed(0));
+  process.exit(0);
+}
 
 /** Medians and ratios of the heavy parts. The machine may be shared: compare runs of one session, not absolute numbers. */
 
@@ -101,10 +112,8 @@ tell(
   `three storeys, 25 rooms, ${storeys.points.length} points, 6 wants: options (budget 500 ms)`,
   median(() => planOf({ ...storeys }, spreadJob(25)), 7),
 );
-const before = process.memoryUsage().heapUsed;
-planOf({ ...storeys }, spreadJob(25));
 console.log(
-  `memory taken by that plan ${((process.memoryUsage().heapUsed - before) / 1048576).toFixed(0)} MB (budget 200 MB)`,
+  `memory of a process that only makes that plan: ${peakOf('plan')} MB at its peak, ${peakOf('idle')} MB for one that plans nothing (budget 200 MB)`,
 );
 for (const rooms of [1, 3, 10, 30, 100]) {
   const house = largeHouse(rooms, rooms < 3 ? 1 : 3);
@@ -138,4 +147,3 @@ const general = inPackage(graph);
 const theirs = median(() => void dijkstra.singleSource(general, String(from), 'weight'));
 tell(`all ways from one point, ${graph.nodes.length} portals`, own);
 tell('the same by a general graph package', theirs, `ratio ${(theirs / own).toFixed(1)} to 1`);
-console.log(`memory in use ${(process.memoryUsage().heapUsed / 1048576).toFixed(0)} MB`);

@@ -7,7 +7,7 @@ import {
   type WantId,
   type WallId,
 } from '@elwand/core';
-import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useLayoutEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { bandText, dimensionsOf, drawRoom, type Drawn } from './drawn.ts';
 import { BayOdds } from './BayOdds.tsx';
 import { Coverage } from './Coverage.tsx';
@@ -51,8 +51,22 @@ export interface StripProps {
   readonly onPlace?: (spot: Spot) => void;
 }
 
+/** A wanted point under the pointer: it follows at once, what is computed of it comes behind. */
+interface Moving {
+  readonly id: WantId;
+  readonly mark: SVGGElement;
+  readonly dx: number;
+  readonly dy: number;
+  last: Spot | null;
+}
+
 const STEP_MM = 25.4 / 16;
 const snap = (mm: number): number => Math.round(mm / STEP_MM) * STEP_MM;
+
+function follow({ mark, last }: Moving, layout: StripLayout): void {
+  const box = last && layout.walls.find((w) => w.wallId === last.wallId);
+  if (box) mark.setAttribute('transform', `translate(${box.x(last.xMm)} ${layout.y(last.heightMm)})`);
+}
 
 /** What a screen reader hears of a wanted point. */
 function speak(evaluation: Evaluation, d: Drawn): string {
@@ -143,13 +157,18 @@ export function Strip(props: StripProps) {
   } = props;
   const { house } = evaluation.bundle;
   const svg = useRef<SVGSVGElement>(null);
-  const moving = useRef<{ id: WantId; dx: number; dy: number; last: Spot | null } | null>(null);
+  const moving = useRef<Moving | null>(null);
   const layout = useMemo(
     () => layoutStrip(room, { width, onlyWall, trueShape, wallPx, dimensions, odds }),
     [room, width, onlyWall, trueShape, wallPx, dimensions, odds],
   );
   const { points, lines, labels } = drawRoom(evaluation, room, layout);
   const text = bandText(room);
+
+  // What was worked out for a place a moment ago must not pull the point back from under the pointer.
+  useLayoutEffect(() => {
+    if (moving.current) follow(moving.current, layout);
+  });
 
   const at = (e: PointerEvent): Xy => {
     const r = svg.current?.getBoundingClientRect();
@@ -168,7 +187,13 @@ export function Strip(props: StripProps) {
     onSelect?.(d.id);
     if (!d.want || !onDrag) return;
     const from = at(e);
-    moving.current = { id: d.want.id, dx: d.xy.x - from.x, dy: d.xy.y - from.y, last: null };
+    moving.current = {
+      id: d.want.id,
+      mark: e.currentTarget,
+      dx: d.xy.x - from.x,
+      dy: d.xy.y - from.y,
+      last: null,
+    };
     e.currentTarget.setPointerCapture(e.pointerId);
   };
   const move = (e: PointerEvent) => {
@@ -178,6 +203,7 @@ export function Strip(props: StripProps) {
     const spot = spotUnder({ x: p.x + m.dx, y: p.y + m.dy });
     if (!spot) return;
     m.last = spot;
+    follow(m, layout);
     onDrag?.(m.id, spot);
   };
   const up = () => {

@@ -12,7 +12,7 @@ import {
   type WantId,
 } from '@elwand/core';
 import { Button, Segmented } from 'antd';
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, startTransition, Suspense, useMemo, useRef, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { isLarge, searchBehind } from '../state/use-evaluation.ts';
@@ -39,6 +39,9 @@ function nextLabel(wants: readonly Want[]): string {
 }
 
 const StripList = lazy(() => import('./StripList.tsx').then((m) => ({ default: m.StripList })));
+
+/** While a point is dragged, checks and ways are worked out this often, ms. */
+const BEHIND_MS = 80;
 
 export interface StripPanelProps {
   readonly trueShape: boolean;
@@ -70,7 +73,8 @@ export function StripPanel({
   const [preview, setPreview] = useState<Evaluation | null>(null);
   const behind = useRef<Planning | null>(null);
   const searching = useRef(false);
-  const frame = useRef(0);
+  const timer = useRef(0);
+  const latest = useRef<Bundle | null>(null);
   // What was true before the drag began: the other options keep that verdict until the drop.
   const settled = useRef(evaluation);
   const shown = preview ?? evaluation;
@@ -94,9 +98,12 @@ export function StripPanel({
       behind.current = null;
       searching.current = false;
     }
-    cancelAnimationFrame(frame.current);
-    frame.current = requestAnimationFrame(() => {
-      const there = moved(bundle, id, toSpot(spot));
+    latest.current = moved(bundle, id, toSpot(spot));
+    // The point follows the pointer by itself; everything else comes behind it, so that no frame waits for it.
+    timer.current ||= window.setTimeout(() => {
+      timer.current = 0;
+      const there = latest.current;
+      if (!there) return;
       // In a large house the ways are searched behind the drag; until they are there the last ones stay.
       if (isLarge(bundle) && !searching.current) {
         searching.current = true;
@@ -107,12 +114,17 @@ export function StripPanel({
       }
       const ways = isLarge(bundle) ? (behind.current ?? settled.current.planning) : undefined;
       const next = evaluate(there, ways, settled.current);
-      setPreview(next);
-      onPreview(next);
-    });
+      startTransition(() => {
+        if (latest.current === null) return;
+        setPreview(next);
+        onPreview(next);
+      });
+    }, BEHIND_MS);
   };
   const drop = (id: WantId, spot: Spot) => {
-    cancelAnimationFrame(frame.current);
+    window.clearTimeout(timer.current);
+    timer.current = 0;
+    latest.current = null;
     setPreview(null);
     onPreview(null);
     edits.job(moved(bundle, id, toSpot(spot)).job);

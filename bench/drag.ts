@@ -1,0 +1,101 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { writeBundle } from '@elwand/core';
+import { largeHouse, largeJob } from '@elwand/core/demo';
+
+/** Frames while a wanted point is dragged over the strip, as the browser paints them: median, and how many came late. */
+
+const PORT = '4713';
+const BASE = `http://127.0.0.1:${PORT}`;
+/** A frame of a 60 Hz screen, and a little: later than this one was missed, ms. */
+const FRAME_MS = 1000 / 60;
+const LATE_MS = FRAME_MS * 1.5;
+const STEPS = 240;
+
+async function waitFor(url: string): Promise<void> {
+  for (let i = 0; i < 100; i++) {
+    if (
+      await fetch(url).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  throw new Error('the server did not start');
+}
+
+interface Dragged {
+  /** Times between frames, ms, sorted. */
+  readonly gaps: readonly number[];
+  /** How often placement and odds were shown anew, in a second. */
+  readonly fresh: number;
+}
+
+/** The mouse goes to and fro with the point. */
+async function drag(page: Page, path: string): Promise<Dragged> {
+  await page.goto(`${BASE}${path}`);
+  const point = page.locator('.strip-new').first();
+  await point.waitFor();
+  await page.waitForLoadState('networkidle');
+  const box = await point.boundingBox();
+  if (!box) throw new Error(`no wanted point at ${path}`);
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  // As text: what the runner makes of a function does not run in the page.
+  await page.evaluate(
+    'window.frames_ = []; (function next(t) { if (t) window.frames_.push(t); requestAnimationFrame(next); })();' +
+      'window.fresh_ = 0; new MutationObserver(() => window.fresh_++).observe(document.querySelector(".strip-live"), { subtree: true, characterData: true, childList: true });',
+  );
+  for (let i = 0; i < STEPS; i++) await page.mouse.move(x + 60 * Math.sin(i / 12), y + 10 * Math.cos(i / 9));
+  const times = await page.evaluate<number[]>('window.frames_');
+  const fresh = await page.evaluate<number>('window.fresh_');
+  await page.mouse.up();
+  const gaps = times
+    .slice(1)
+    .map((t, i) => t - (times[i] ?? 0))
+    .sort((a, b) => a - b);
+  return { gaps, fresh: (1000 * fresh) / gaps.reduce((s, g) => s + g, 0) };
+}
+
+const server = spawn('node', ['server/bundle/main.js'], {
+  env: {
+    ...process.env,
+    PORT,
+    DEMO: '1',
+    DATA_DIR: mkdtempSync(join(tmpdir(), 'elwand-drag-')),
+    LOG_LEVEL: 'error',
+  },
+  stdio: 'inherit',
+});
+try {
+  await waitFor(`${BASE}/api/health`);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.request.post(`${BASE}/api/import`, {
+    data: JSON.parse(writeBundle(largeHouse(15), [largeJob()])) as unknown,
+  });
+  const large = largeJob();
+  for (const [name, path] of [
+    ['demo house', '/houses/tamarack/jobs/keyboard/want'],
+    ['90 points, ways searched behind', `/houses/${large.houseId}/jobs/${large.id}/want`],
+  ] as const) {
+    const { gaps, fresh } = await drag(page, path);
+    const at = (share: number) => (gaps[Math.floor(gaps.length * share)] ?? 0).toFixed(1);
+    const late = gaps.filter((g) => g > LATE_MS).length;
+    console.log(
+      `${name}: ${gaps.length} frames, median ${at(0.5)} ms, nine in ten under ${at(0.9)} ms, ${((100 * late) / gaps.length).toFixed(0)} % late (a frame is ${FRAME_MS.toFixed(1)} ms); worked out anew ${fresh.toFixed(1)} times a second`,
+    );
+  }
+  await browser.close();
+} finally {
+  server.kill();
+}
