@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { makeHouse } from '@elwand/core';
+import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
 import { choose, saved, watch } from './help.ts';
 
@@ -222,5 +222,50 @@ test('a door entered in one room is there in the room behind', async ({ page }, 
     page.getByText(/From the other side \(Front, north wall\).*door from 84 in to 114 in/),
   ).toBeVisible();
   await saved(page);
+  quiet();
+});
+
+test('a room dragged near another shares its wall, and undo puts it back', async ({ page }, info) => {
+  const quiet = watch(page);
+  const id = `drag-${info.testId.slice(-12)}`;
+  await page.request.post('/api/houses', {
+    data: {
+      ...makeHouse(id, 'Sedge End 5'),
+      rooms: [
+        makeRoom('one', 'One', 'bedroom', feet(12), feet(10)),
+        makeRoom('two', 'Two', 'hall', feet(8), feet(10), { place: { xMm: feet(16), yMm: feet(1) } }),
+      ],
+    },
+  });
+  await page.goto(`/houses/${id}/rooms`);
+  const plan = page.getByRole('region', { name: 'The rooms in plan' });
+  const [one, two] = await Promise.all(
+    ['One', 'Two'].map((name) =>
+      plan
+        .getByRole('button', { name: `${name}; arrow` })
+        .locator('path')
+        .boundingBox(),
+    ),
+  );
+  if (!one || !two) throw new Error('the plan is not drawn');
+  const [x, y] = [two.x + two.width / 2, two.y + two.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + (one.x + one.width - two.x) + 8, y - 4, { steps: 6 });
+  await expect(plan.getByText('Shares the east wall of One')).toBeVisible();
+  await page.mouse.up();
+  await saved(page);
+  const placeOf = async () => {
+    const body = (await (await page.request.get(`/api/houses/${id}`)).json()) as {
+      document: { rooms: { place: { xMm: number; yMm: number } }[] };
+    };
+    return body.document.rooms[1]!.place;
+  };
+  // 12 ft, a stud of 3-1/2 in and two boards of 1/2 in; corner to corner.
+  expect((await placeOf()).xMm).toBeCloseTo(feet(12) + 4.5 * 25.4, 3);
+  expect((await placeOf()).yMm).toBeCloseTo(0, 3);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+  expect((await placeOf()).xMm).toBeCloseTo(feet(16), 3);
   quiet();
 });

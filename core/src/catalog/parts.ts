@@ -132,6 +132,7 @@ export const PARTS = {
   'ground-screw': part('ground-screw', 'Green ground screw with pigtail', 'each', 1, 120),
   staple: part('staple', 'Cable staples for one flat cable', 'pack', 50, 420),
   'nail-plate': part('nail-plate', 'Steel plate, 1/16 in, for a stud face', 'each', 1, 60),
+  bushing: part('bushing', 'Snap-in bushing for steel studs', 'pack', 25, 690),
   'fire-seal': part('fire-seal', 'Fire-block sealant, tube', 'each', 1, 990),
   patch: part('patch', 'Wallboard patch set: board, screws, tape, compound', 'each', 1, 1890),
   'marking-tape': part('marking-tape', 'Tape, black or red, to re-mark a white conductor', 'each', 1, 390),

@@ -120,12 +120,18 @@ export const Wall = z.object({
 });
 export type Wall = z.infer<typeof Wall>;
 
+/** What joists are made of: it decides whether and how a cable gets across them. */
+export const JoistMembers = z.enum(['lumber', 'i-joist', 'truss', 'glued']);
+export type JoistMembers = z.infer<typeof JoistMembers>;
+
 export const SpaceAbove = z.object({
   kind: z.enum(['attic', 'finished', 'none']),
   canEnter: z.boolean(),
   /** Which way the joists run in plan: x is along the first wall. */
   joists: z.enum(['x', 'y']),
   insulated: z.boolean(),
+  /** Left out, sawn lumber. */
+  members: JoistMembers.optional(),
   /** A ceiling joist that was found, across the joists from the room's place, and how far apart they are; left out, nobody has looked. */
   joistAtMm: Mm.optional(),
   joistSpacingMm: Mm.min(200, 'joists closer than 200 mm are not a spacing').optional(),
@@ -136,6 +142,8 @@ export const SpaceBelow = z.object({
   kind: z.enum(['basement', 'crawl', 'slab', 'finished']),
   canEnter: z.boolean(),
   joists: z.enum(['x', 'y']),
+  /** Left out, sawn lumber. */
+  members: JoistMembers.optional(),
   /** Clear height of a crawl space; left out, one can work on hands and knees. */
   clearMm: Mm.optional(),
   /** Depth of the floor joists; left out, 7-1/4 in. */

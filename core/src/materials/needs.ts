@@ -95,6 +95,7 @@ export function routeNeeds(routes: readonly Route[]): Need[] {
   return [
     { key: 'staple', count: staples, why: 'where it is not fished' },
     { key: 'nail-plate', count: plates, why: 'holes too near a face' },
+    { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: 'steel studs and tracks' },
     { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },
     { key: 'patch', count: opened ? 1 : 0, why: 'opened board' },
   ].filter((n) => n.count > 0);

@@ -79,7 +79,8 @@ function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move
   const walls = move.holes.flatMap((h): CutFact[] => {
     const wall = frames.get(h.wallId)?.wall;
     const member = MEMBER[h.through];
-    if (member === null) return [];
+    // The shares of sawn lumber say nothing of sheet steel, which is punched for what passes it.
+    if (member === null || wall?.framing.kind === 'steel') return [];
     return [
       {
         member,

@@ -1,5 +1,5 @@
 import type { Room } from '../document/index.ts';
-import { levelOf, outlineOf, spotOn, type Spot } from '../structure/index.ts';
+import { joistsOf, levelOf, outlineOf, spotOn, type Spot } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { GraphBuilder } from './builder.ts';
 import { belowFactor } from './in-walls.ts';
@@ -9,8 +9,6 @@ import type { FlatPlace } from './places.ts';
 /** Guard strips are needed this near to an attic hatch, mm: NEC 320.23(A), 334.23. */
 const GUARD_MM = feet(6);
 const GUARD_MINUTES = 15;
-/** Boring one joist, minutes: common practice. */
-const BORE_MINUTES = 2.5;
 /** Floor between two storeys: joists and subfloor, mm; common practice where nobody has measured. */
 export const FLOOR_MM = inches(10);
 
@@ -22,7 +20,7 @@ const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
 /** Joists that a run crosses over that distance. */
 const joistsAcross = (mm: number): number => Math.round(mm / JOIST_SPACING_MM);
 
-/** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored. */
+/** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored, unless its kind says otherwise. */
 export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   const rooms = new Map(builder.input.house.rooms.map((r) => [r.id, r] as const));
   // Rooms of one storey share the attic over them and the space under them: nobody enters a room just to say so.
@@ -54,11 +52,12 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
           minutes: guard ? GUARD_MINUTES : 0,
         });
       } else {
-        const bored = joistsAcross(across);
+        const crossed = joistsAcross(across);
+        const { pass, minutes } = joistsOf(room, 'below');
         builder.link(p, q, 'run-below', length, {
           factor: belowFactor(room),
-          minutes: bored * BORE_MINUTES * belowFactor(room),
-          holes: bored,
+          minutes: crossed * minutes * belowFactor(room),
+          holes: pass === 'bore' ? crossed : 0,
         });
       }
     }
@@ -111,6 +110,9 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
       openedMm2: 2 * inches(12) * SLOT_HEIGHT_MM,
     });
   }
+  // From a strip of open ceiling a joist is bored, or a truss passed; others are not touched.
+  const { pass } = joistsOf(room, 'above');
+  const open = pass === 'bore' || pass === 'webs';
   const nodes = here();
   for (let i = 0; i < nodes.length; i++)
     for (let j = i + 1; j < nodes.length; j++) {
@@ -121,10 +123,10 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
       const across = Math.abs(acrossOf(room, a.spot) - acrossOf(room, b.spot));
       const crossed = Math.abs(joistBay(room, a.spot) - joistBay(room, b.spot));
       if (crossed === 0) builder.link(p, q, 'fish-joists', along + across);
-      else
+      else if (open)
         builder.link(p, q, 'slot-ceiling', along + across, {
           factor: crossed,
-          holes: crossed - 1,
+          holes: pass === 'bore' ? crossed - 1 : 0,
           openedMm2: crossed * JOIST_SPACING_MM * SLOT_HEIGHT_MM,
           minutes: 8 + (3 * along) / 1000,
         });

@@ -290,7 +290,9 @@ export function addTrim(builder: GraphBuilder, room: Room): void {
     wall: Room['walls'][number],
   ): { nodes: number[]; start: number; end: number } | undefined => {
     const frame = input.frames.get(wall.id);
-    if (!frame || !wall.baseboard || input.closed?.has(wall.id)) return undefined;
+    // Studs are notched for it: sheet steel and masonry are not.
+    if (!frame || !wall.baseboard || wall.framing.kind !== 'wood' || input.closed?.has(wall.id))
+      return undefined;
     const entries = [...builder.bays.values()].filter(
       (b) =>
         b.frame === frame &&

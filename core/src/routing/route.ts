@@ -1,6 +1,13 @@
 import type { House, WallId } from '../document/index.ts';
 import type { CodePack } from '../codes/pack.ts';
-import type { PlanOfHouse, Spot, WallFrame } from '../structure/index.ts';
+import {
+  JOIST_MEMBERS,
+  joistsOf,
+  type MemberFacts,
+  type PlanOfHouse,
+  type Spot,
+  type WallFrame,
+} from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
 import { bayFor, metBetween } from './in-walls.ts';
 import {
@@ -20,6 +27,8 @@ export interface Hole {
   readonly edgeMm: number;
   readonly plateNeeded: boolean;
   readonly fireSeal: boolean;
+  /** Sheet steel: the cable goes through a bushing that is snapped in first. */
+  readonly bushing: boolean;
   /** Where to mark: along the wall from its left corner, and how high. */
   readonly wallId: WallId;
   readonly xMm: number;
@@ -103,7 +112,8 @@ export const holeDiameterMm = (op: OperationKind, raceway = false): number => {
 };
 
 function hole(words: Words, op: OperationKind, through: Hole['through'], at: WallPlace, xMm: number): Hole {
-  const depth = words.frames.get(at.wallId)?.wall.framing.depthMm ?? inches(3.5);
+  const framing = words.frames.get(at.wallId)?.wall.framing;
+  const depth = framing?.depthMm ?? inches(3.5);
   const diameterMm = holeDiameterMm(op, words.raceway);
   const edgeMm = (depth - diameterMm) / 2;
   return {
@@ -112,6 +122,7 @@ function hole(words: Words, op: OperationKind, through: Hole['through'], at: Wal
     edgeMm,
     plateNeeded: through !== 'exterior wall' && edgeMm < words.pack.limits.holeEdgeMm.value - 0.01,
     fireSeal: SEALED.has(through),
+    bushing: framing?.kind === 'steel' && through !== 'exterior wall' && through !== 'block',
     wallId: at.wallId,
     xMm,
     heightMm: at.heightMm,
@@ -149,7 +160,7 @@ function holesOfEdge(words: Words, op: OperationKind, from: Place, to: Place): H
 function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
   if (!('spot' in from) || !('spot' in to)) return [];
   const room = words.house.rooms.find((r) => r.id === from.roomId);
-  if (!room) return [];
+  if (!room || joistsOf(room, 'below').pass !== 'bore') return [];
   const alongX = room.below.joists === 'y';
   const [a, b] = alongX ? [from.spot.xMm, to.spot.xMm] : [from.spot.yMm, to.spot.yMm];
   const n = Math.round(Math.abs(b - a) / JOIST_SPACING_MM);
@@ -172,6 +183,15 @@ const BITS: readonly (readonly [number, string])[] = [
 const bit = (mm: number): string =>
   BITS.find(([n]) => Math.abs(mm - n * MM_PER_INCH) < 0.1)?.[1] ?? `${Math.round(mm)} mm`;
 
+/** Sheet steel cuts: NEC 300.4(B). */
+const STEEL_STUD =
+  'Steel stud: use a punched hole where one lies at this height, else a step bit; snap a bushing in before the cable goes through.';
+
+const joistsUnder = (words: Words, place: Place): MemberFacts => {
+  const room = onWall(place) ? undefined : words.house.rooms.find((r) => r.id === place.roomId);
+  return room ? joistsOf(room, 'below') : JOIST_MEMBERS.lumber;
+};
+
 function describe(
   words: Words,
   op: OperationKind,
@@ -185,6 +205,7 @@ function describe(
     onWall(p) ? (words.plan.lines.get(p.wallId)?.wall.name ?? 'the wall').toLowerCase() : '';
   const corner = (p: Place) => (onWall(p) ? `${L(p.xMm)} from the left corner of the ${wallName(p)}` : '');
   const on = onWall(from) ? from : to;
+  const steel = holes.some((h) => h.bushing);
   const size = bit(holes[0]?.diameterMm ?? holeDiameterMm(op, words.raceway));
   const studs = `${holes.length === 1 ? 'the stud' : `${holes.length} studs`} at ${holes.map((h) => L(h.xMm)).join(', ')} from the left corner of the ${wallName(from)}, ${L(holes[0]?.heightMm ?? 0)} up`;
   switch (op) {
@@ -213,13 +234,13 @@ function describe(
       };
     case 'drill-stud':
       return {
-        says: `Through the open box hole, drill ${size} through ${studs}`,
-        why: 'In the middle of the stud, so that the wood to both faces is even.',
+        says: `Through the open box hole, ${steel ? 'pass' : `drill ${size} through`} ${studs}`,
+        why: steel ? STEEL_STUD : 'In the middle of the stud, so that the wood to both faces is even.',
       };
     case 'slot-wall':
       return {
-        says: `Open a 4 in strip of board and drill ${size} through ${studs}`,
-        why: 'Cut shallow, save the piece, close it again afterwards.',
+        says: `Open a 4 in strip of board and ${steel ? 'pass' : `drill ${size} through`} ${studs}`,
+        why: `Cut shallow, save the piece, close it again afterwards.${steel ? ` ${STEEL_STUD}` : ''}`,
       };
     case 'turn-corner':
       return {
@@ -234,7 +255,7 @@ function describe(
     case 'run-below':
       return {
         says: `Below the floor, run ${L(cableMm)} and staple it`,
-        why: 'Through bored joists or on a running board, never bare across their undersides. Holes in the middle third of the joist.',
+        why: joistsUnder(words, from).says,
       };
     case 'same-bay':
       return { says: 'Bring it out on the other face of the same bay', why: 'The two rooms share this bay.' };
@@ -261,7 +282,7 @@ function describe(
     case 'slot-ceiling':
       return {
         says: `Open a 4 in strip of ceiling across the joists and run ${L(cableMm)}`,
-        why: 'Bore every joist in the middle third of its depth. Cut shallow, save the piece.',
+        why: 'Bore every joist in the middle third of its depth; go through the open webs of trusses and never cut them. Cut shallow, save the piece.',
       };
     case 'behind-baseboard':
       return {

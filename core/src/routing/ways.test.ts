@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { necPack } from '../codes/index.ts';
 import {
   ItemId,
   makeRoom,
@@ -13,75 +12,19 @@ import {
 } from '../document/index.ts';
 import { outlineOf, planOfHouse } from '../structure/index.ts';
 import { smallHouse, wallAt } from '../testing/build.ts';
+import { closed, ops, way, withRoom, withWalls, type Ask } from '../testing/ways.ts';
 import { feet, inches } from '../units/index.ts';
 import {
-  buildGraph,
-  cheapestFrom,
   framesOf,
   holeCount,
   holesOf,
-  maskOf,
   onWall,
   OPENS,
   OPERATION_KINDS,
   OPERATIONS,
-  routeOf,
-  wayTo,
-  weightsOf,
   withoutTools,
-  EVEN_TUNE,
-  type GraphInput,
-  type OperationKind,
-  type Route,
 } from './index.ts';
 
-interface Ask extends Partial<Pick<GraphInput, 'avoid' | 'surface' | 'closed'>> {
-  readonly without?: readonly OperationKind[];
-  readonly tune?: Partial<typeof EVEN_TUNE>;
-}
-
-function way(
-  house: House,
-  from: Position,
-  to: Position,
-  { without = [], tune, ...ask }: Ask = {},
-): Route | undefined {
-  const [plan, frames] = [planOfHouse(house), framesOf(house)];
-  const graph = buildGraph({
-    house,
-    plan,
-    frames,
-    weights: weightsOf({ weigh: 'balanced', tune: { ...EVEN_TUNE, ...tune } }),
-    alone: true,
-    terminals: [
-      { id: 'a', at: from },
-      { id: 'b', at: to },
-    ],
-    ...ask,
-  });
-  const [a, b] = [graph.terminals.get('a'), graph.terminals.get('b')];
-  // A box in a door hangs in no bay: no way begins there.
-  if (a === undefined || b === undefined) return undefined;
-  const found = wayTo(cheapestFrom(graph, a, maskOf(without)), b);
-  return (
-    found &&
-    routeOf(
-      { house, plan, frames, pack: necPack(2023), raceway: ask.surface ?? false },
-      graph,
-      found,
-      'a',
-      'b',
-    )
-  );
-}
-const ops = (r: Route | undefined): OperationKind[] => r?.moves.map((m) => m.op) ?? [];
-const withRoom = (change: (r: Room) => Room, house = smallHouse()): House => ({
-  ...house,
-  rooms: house.rooms.map(change),
-});
-const closed = (r: Room): Room => ({ ...r, above: { ...r.above, kind: 'finished' } });
-const withWalls = (change: (w: Wall) => Partial<Wall>, house = smallHouse()): House =>
-  withRoom((r) => closed({ ...r, walls: r.walls.map((w) => ({ ...w, ...change(w) })) }), house);
 const inBay = [wallAt(24), wallAt(24, 60)] as const;
 /** A door in the middle of the first wall. */
 const door: Wall['openings'][number] = {

@@ -18,6 +18,7 @@ const HoleFile = z.object({
   edgeMm: z.number(),
   plateNeeded: z.boolean(),
   fireSeal: z.boolean(),
+  bushing: z.boolean(),
   wallId: z.string(),
   xMm: z.number(),
   heightMm: z.number(),

@@ -1,7 +1,12 @@
-import type { House, Room } from '@elwand/core';
+import { JOIST_MEMBERS, type House, type JoistMembers, type Room } from '@elwand/core';
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
+
+const MEMBERS = Object.entries(JOIST_MEMBERS).map(([value, m]) => ({
+  value: value as JoistMembers,
+  label: m.name,
+}));
 
 const STOREYS = ['0', '1', '2', '3'] as const;
 
@@ -47,6 +52,24 @@ export function RoomSpaces({
           options={STOREYS.map((s) => ({ value: s, label: s === '0' ? 'lowest' : `${s} up` }))}
           onChange={(s) => set(({ level: _, ...r }) => (s === '0' ? r : { ...r, level: Number(s) }))}
         />
+        {above.kind !== 'none' && (
+          <Choice
+            label="Joists above are"
+            value={above.members ?? 'lumber'}
+            width={130}
+            options={MEMBERS}
+            onChange={(members) => set((r) => ({ ...r, above: { ...r.above, members } }))}
+          />
+        )}
+        {below.kind !== 'slab' && (
+          <Choice
+            label="Joists below are"
+            value={below.members ?? 'lumber'}
+            width={130}
+            options={MEMBERS}
+            onChange={(members) => set((r) => ({ ...r, below: { ...r.below, members } }))}
+          />
+        )}
         {optional(
           'A joist above, from the first corner',
           above.joistAtMm,

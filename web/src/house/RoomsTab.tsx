@@ -20,6 +20,7 @@ import { withoutRoom, withRoom } from '../state/edit.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { useWidth } from '../workspace/use-width.ts';
 import { useHouse } from './house-context.ts';
+import { HousePlan } from './HousePlan.tsx';
 import { ImportPlan } from './ImportPlan.tsx';
 import { PlanFiles } from './PlanFiles.tsx';
 import { RoomSpaces } from './RoomSpaces.tsx';
@@ -289,8 +290,22 @@ export function RoomsTab() {
             ))}
           </nav>
           <div className="stack" ref={box}>
-            <RoomForm room={room} />
-            <Strip evaluation={evaluation} room={room} width={Math.max(320, width)} wallPx={160} />
+            <div className="room-head">
+              {house.rooms.length > 1 && (
+                <HousePlan
+                  house={house}
+                  current={room.id}
+                  width={Math.max(280, Math.min(420, width / 2))}
+                  onSelect={(id) => {
+                    setRoomId(id);
+                    setWallId(null);
+                  }}
+                  onHouse={(h) => edits.house(h)}
+                />
+              )}
+              <RoomForm room={room} />
+            </div>
+            <Strip evaluation={evaluation} room={room} width={Math.max(320, width)} wallPx={160} odds />
             <WallTabs room={room} current={wall.id} system={house.units} onChoose={setWallId} />
             <TapeLine
               key={wall.id}

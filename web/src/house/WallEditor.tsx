@@ -194,6 +194,17 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           width={90}
         />
         <Choice
+          label="Framed in"
+          value={wall.framing.kind}
+          width={110}
+          onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
+          options={[
+            { value: 'wood', label: 'wood' },
+            { value: 'steel', label: 'sheet steel' },
+            { value: 'masonry', label: 'masonry' },
+          ]}
+        />
+        <Choice
           label="Next wall turns"
           value={wall.turn}
           width={100}

@@ -1,6 +1,6 @@
 import { formatLength, percent } from '../../../units/index.ts';
-import { published } from '../../../findings/index.ts';
 import type { CutFact, Judgement, Rule, RuleContext } from '../../pack.ts';
+import { ENGINEERED } from '../../../structure/index.ts';
 import { judge, limitNumbers } from './judge.ts';
 
 const WORD: Readonly<Record<CutFact['member'], string>> = {
@@ -54,8 +54,6 @@ export function cutFault(
       return undefined;
   }
 }
-
-const ENGINEERED = published('IRC R502.8.2, R802.10.4');
 
 /** Holes and notches of the new run: what stays of the wood, steel plates, and members that are never cut. */
 export const cuts: Rule = {
