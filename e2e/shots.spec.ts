@@ -1,4 +1,5 @@
 import { test } from '@playwright/test';
+import { choose } from './help.ts';
 
 /** Refreshes docs/screenshots from the demo data: npm run shots. */
 const VIEWS: readonly (readonly [string, string])[] = [
@@ -38,7 +39,7 @@ test('picture of load and breaker', async ({ page }) => {
 test('picture of the house cut open', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1000 });
   await page.goto('/houses/tamarack/jobs/keyboard/run');
-  await page.getByText('The house, cut open').click();
+  await choose(page, 'Sheet', 'The house, cut open');
   await page.getByRole('region', { name: 'The house, cut open' }).scrollIntoViewIfNeeded();
   await page.waitForTimeout(400);
   await page.screenshot({ path: 'docs/screenshots/5-run-house.png' });

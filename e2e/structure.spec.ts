@@ -110,7 +110,7 @@ test('the sheets: joist plan, house cut open and walls, as SVG and DXF; holes ar
   await page.goto(`${KEYBOARD}/run`);
   const sheets = page.getByRole('region', { name: 'Sheets' });
   await expect(sheets.getByRole('img', { name: /Above the ceiling/ })).toBeVisible();
-  await sheets.getByText('The house, cut open').click();
+  await choose(page, 'Sheet', 'The house, cut open');
   await expect(sheets.getByRole('img', { name: /The house, cut open/ })).toBeVisible();
   for (const [button, word] of [
     ['SVG', '<svg'],
@@ -122,7 +122,9 @@ test('the sheets: joist plan, house cut open and walls, as SVG and DXF; holes ar
     ]);
     expect(readFileSync(await file.path(), 'utf8')).toContain(word);
   }
-  await expect(page.getByText(/From above: .*Lands at/).first()).toBeVisible();
+  const transfer = page.getByText(/From above: .*Lands at/).first();
+  await transfer.click();
+  await expect(page.getByRole('img', { name: /Hole from above/ }).first()).toBeVisible();
   quiet();
 });
 

@@ -117,6 +117,8 @@ export const Wall = z.object({
   /** A baseboard that can come off and be put back: cable may go behind it. */
   baseboard: z.boolean().optional(),
   passages: z.array(Passage).max(20).optional(),
+  /** What it keeps fire from; left out, its rooms say: between a garage and the house it does. */
+  separates: z.enum(['garage', 'party']).optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 

@@ -3,7 +3,7 @@ import { checksAt, type CheckFacts, type SiteCheck } from '../codes/index.ts';
 import { isSwitchDevice } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { Option } from '../planning/index.ts';
-import type { PlanOfHouse } from '../structure/index.ts';
+import { separationAt, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
 interface CheckInput {
@@ -11,6 +11,16 @@ interface CheckInput {
   readonly option: Option;
   readonly boxes: readonly BoxWiring[];
 }
+
+/** What the wall or ceiling of a box keeps fire from. */
+function separationOf(plan: PlanOfHouse, { point: { at } }: BoxWiring): CheckFacts['separation'] {
+  if (at.on === 'wall') return separationAt(plan, at.wallId, at.xMm) ?? 'none';
+  const room = at.on === 'ceiling' ? plan.roomOf(at) : undefined;
+  return room?.use === 'garage' && room.above.kind === 'finished' ? 'garage' : 'none';
+}
+
+const strictest = (all: readonly CheckFacts['separation'][]): CheckFacts['separation'] =>
+  (['party', 'garage'] as const).find((s) => all.includes(s)) ?? 'none';
 
 /** What the checks of a stage depend on, for one box of the plan and the runs that end there. */
 export function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
@@ -37,6 +47,7 @@ export function checkFacts(input: CheckInput, box: BoxWiring | undefined): Check
     remarked: box?.cables.some((c) => c.conductors.some((x) => x.remark)) ?? false,
     multiwire: option.taps.some((t) => t.breaker.multiwire),
     garage: rooms.includes('garage'),
+    separation: strictest((box ? [box] : input.boxes).map((b) => separationOf(plan, b))),
     switched: box?.point.devices.some(isSwitchDevice) ?? false,
     dimmer: box?.point.devices.some((d) => d.kind === 'dimmer') ?? false,
   };

@@ -205,6 +205,17 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           ]}
         />
         <Choice
+          label="Keeps fire from"
+          value={wall.separates ?? 'rooms'}
+          width={170}
+          onChange={(s) => set(({ separates: _, ...w }) => (s === 'rooms' ? w : { ...w, separates: s }))}
+          options={[
+            { value: 'rooms', label: 'as its rooms say' },
+            { value: 'garage', label: 'the garage' },
+            { value: 'party', label: 'another dwelling' },
+          ]}
+        />
+        <Choice
           label="Next wall turns"
           value={wall.turn}
           width={100}

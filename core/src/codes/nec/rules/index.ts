@@ -10,6 +10,7 @@ import { groundPath, racewayFillRule } from './raceway.ts';
 import { wiringMethod } from './method.ts';
 import { outletRequired, outletSpacing } from './outlets.ts';
 import { cuts } from './frame.ts';
+import { separation } from './separation.ts';
 import { boxListing, localAmendments, reMarked, replaced } from './local.ts';
 
 /** Every rule of the pack, in the order in which the checks column lists equals. Adding a rule is one line here. */
@@ -44,6 +45,7 @@ export const RULES: readonly Rule[] = [
   switchHeight,
   outletSpacing,
   outletRequired,
+  separation,
   provedLabel,
   localAmendments,
 ];

@@ -96,6 +96,8 @@ export function limitWords(value: number, unit: LimitUnit): string {
       return `${plain(value)} times`;
     case 'A':
       return `${plain(value)} A`;
+    case 'in²':
+      return `${plain(value)} in²`;
     case 'degrees':
       return `${plain(value)}°`;
   }

@@ -252,6 +252,7 @@ describe('checks that only the person at the wall can see', () => {
     remarked: false,
     multiwire: false,
     garage: false,
+    separation: 'none',
     switched: false,
     dimmer: false,
   };
@@ -274,6 +275,8 @@ describe('checks that only the person at the wall can see', () => {
     ['weather-box', { outdoors: true }],
     ['ceiling-box', { ceiling: true }],
     ['garage-seal', { garage: true }],
+    ['garage-seal', { separation: 'garage' }],
+    ['party-seal', { separation: 'party' }],
     ['bushing', { method: 'AC' }],
     ['support-emt', { method: 'EMT' }],
     ['support-lfnc', { method: 'LFNC' }],

@@ -15,6 +15,8 @@ export interface CheckFacts {
   readonly remarked: boolean;
   readonly multiwire: boolean;
   readonly garage: boolean;
+  /** The box is in a wall or ceiling that keeps fire out. */
+  readonly separation: 'garage' | 'party' | 'none';
   readonly switched: boolean;
   readonly dimmer: boolean;
 }
@@ -135,10 +137,17 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   ),
   check(
     'garage-seal',
-    'cable',
-    'Garage separation: openings sealed, boxes at most 16 in² each, 24 in from one on the other side.',
-    published('IRC R302.6', undefined, 'fairly-sure'),
-    ({ garage }) => garage,
+    'close',
+    'Between garage and house: the gap round the box and every cable hole sealed; no box back to back with one on the other side.',
+    published('IRC R302.5, R302.6', undefined, 'fairly-sure'),
+    ({ garage, separation }) => separation === 'garage' || (garage && separation !== 'party'),
+  ),
+  check(
+    'party-seal',
+    'close',
+    'Between two dwellings: box of steel or listed for rated walls, at most 1/8 in of gap round it, every cable hole closed with a listed firestop.',
+    published('IRC R302.4', undefined, 'fairly-sure'),
+    ({ separation }) => separation === 'party',
   ),
   check(
     'air-bay',

@@ -2,7 +2,7 @@ import { published, type Source } from '../../../findings/index.ts';
 import { feet, inches } from '../../../units/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
-export type LimitUnit = 'mm' | 'share' | 'times' | 'A' | 'degrees';
+export type LimitUnit = 'mm' | 'in²' | 'share' | 'times' | 'A' | 'degrees';
 
 export interface Limit {
   readonly title: string;
@@ -144,6 +144,24 @@ export const LIMITS = {
   studNotchShare: same('Notch in a nonbearing stud', 'share', 'less', 0.4, 'IRC R602.6'),
   studNotchBearingShare: same('Notch in a bearing or outside stud', 'share', 'less', 0.25, 'IRC R602.6'),
   plateCutShare: same('Top plate cut before it needs a tie', 'share', 'less', 0.5, 'IRC R602.6.1'),
+  oppositeBoxesMm: same(
+    'Boxes on opposite faces of a rated wall apart',
+    'mm',
+    'more',
+    feet(2),
+    'NEC 300.21, informational note; IRC R302.4.2',
+    'fairly-sure',
+  ),
+  ratedBoxIn2: same('Opening of one box in a rated wall', 'in²', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
+  // 100 in2 in every 100 ft2.
+  ratedBoxesShare: same(
+    'Openings of all boxes, of a rated wall face',
+    'share',
+    'less',
+    100 / (100 * 144),
+    'IRC R302.4.2',
+    'fairly-sure',
+  ),
   cableUnspacedMm: same(
     'Bundled longer than this, conductors are adjusted',
     'mm',
