@@ -68,13 +68,15 @@ export type Obstacle = z.infer<typeof Obstacle>;
 export const Furniture = z.object({
   id: ItemId,
   name: Name,
-  kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub']),
+  kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob']),
   leftMm: Mm,
   rightMm: Mm,
   bottomMm: Mm,
   topMm: Mm,
   depthMm: Mm,
   planned: z.boolean(),
+  /** It hangs on the wall or stands before it and can be taken down for the work, with so much time and so many people. */
+  comesDown: z.object({ minutes: z.number().min(0).max(600), people: z.int().min(1).max(4) }).optional(),
 });
 export type Furniture = z.infer<typeof Furniture>;
 
@@ -393,6 +395,8 @@ export const LoadFacts = z.object({
   /** Set when it is one of the appliances that the rules treat by name. */
   appliance: ApplianceKind.optional(),
   hours: z.array(z.tuple([Hour, Hour])).max(12),
+  /** Where it stands and how long its own cord is, for what is plugged in. */
+  cord: z.object({ lengthMm: Mm, at: ItemId }).optional(),
 });
 export type LoadFacts = z.infer<typeof LoadFacts>;
 export const Load = LoadFacts.extend({ id: ItemId, pointId: PointId });

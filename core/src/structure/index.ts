@@ -2,6 +2,7 @@ export * from './plan.ts';
 export * from './faces.ts';
 export * from './snap.ts';
 export * from './members.ts';
+export * from './cord.ts';
 export * from './separation.ts';
 export * from './studs.ts';
 export * from './bays.ts';

@@ -81,7 +81,7 @@ function plateFaults(input: PlacementInput, at: WallPosition): PlacementFault[] 
       shortMm: Math.max(-left, right - frame.wall.lengthMm),
     });
   for (const f of frame.wall.furniture) {
-    const blocks = f.kind === 'cabinet' || f.kind === 'counter' || f.kind === 'sink' || f.kind === 'tub';
+    const blocks = f.kind !== 'furniture';
     // Furniture may stand before an outlet; a fixed edge may not cut its plate in half.
     const x = overlap(left, right, f.leftMm, f.rightMm);
     const y = overlap(bottom, top, f.bottomMm, f.topMm);

@@ -1,6 +1,7 @@
 import type { Change, PointId, Position } from '../document/index.ts';
 import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
 import { holesOf } from '../routing/index.ts';
+import { inTheWaySteps } from './in-the-way.ts';
 import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
 import type { Step, Window, WorkInput } from './step.ts';
 import { checkFacts, toLookAt } from './site-checks.ts';
@@ -28,6 +29,7 @@ function prepare(input: WorkInput): Step[] {
         'Check the bill against the box of parts before the first cut: running out in mid-job is the usual mistake.',
     }),
   ];
+  steps.push(...inTheWaySteps(input, '').down);
   for (const want of job.wants)
     steps.push(
       make({
@@ -365,14 +367,17 @@ function finish(input: WorkInput): Step[] {
       ),
     );
   }
+  const last = cutOpen ? 'patch4' : 'plates';
+  const { back } = inTheWaySteps(input, last);
   steps.push(
+    ...back,
     make({
       key: 'record',
       title: 'Panel directory, photos, leftovers to the shelf',
       kind: 'record',
       window: 'after',
       minutes: 10,
-      after: [cutOpen ? 'patch4' : 'plates'],
+      after: [last, ...back.map((s) => s.key)],
       checks: toLookAt('record', checkFacts(input, undefined)),
       detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
     }),

@@ -16,6 +16,8 @@ import { Button, Checkbox, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { FurnitureRows } from './FurnitureRows.tsx';
+import { RectFields } from './RectFields.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { withWall } from '../state/edit.ts';
 import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
@@ -28,51 +30,6 @@ export interface WallEditorProps {
   readonly frame: WallFrame | undefined;
   readonly ceilingMm: number;
   readonly onHouse: (house: House) => void;
-}
-
-type Rect = { leftMm: number; rightMm: number; bottomMm: number; topMm: number };
-
-function RectFields({
-  item,
-  system,
-  onChange,
-}: {
-  readonly item: Rect;
-  readonly system: House['units'];
-  readonly onChange: (to: Partial<Rect>) => void;
-}) {
-  return (
-    <>
-      <LengthInput
-        label="left"
-        width={96}
-        value={item.leftMm}
-        system={system}
-        onChange={(leftMm) => onChange({ leftMm })}
-      />
-      <LengthInput
-        label="right"
-        width={96}
-        value={item.rightMm}
-        system={system}
-        onChange={(rightMm) => onChange({ rightMm })}
-      />
-      <LengthInput
-        label="bottom"
-        width={96}
-        value={item.bottomMm}
-        system={system}
-        onChange={(bottomMm) => onChange({ bottomMm })}
-      />
-      <LengthInput
-        label="top"
-        width={96}
-        value={item.topMm}
-        system={system}
-        onChange={(topMm) => onChange({ topMm })}
-      />
-    </>
-  );
 }
 
 /** Is it one picture, or could it still be another? */
@@ -318,57 +275,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           </Button>
         </div>
       ))}
-      {wall.furniture.map((f) => (
-        <div className="row fields" key={f.id}>
-          <TextField
-            label={f.kind}
-            value={f.name}
-            required
-            width={130}
-            onChange={(name) =>
-              set((w) => ({ ...w, furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, name } : x)) }))
-            }
-          />
-          <RectFields
-            item={f}
-            system={system}
-            onChange={(to) =>
-              set((w) => ({ ...w, furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, ...to } : x)) }))
-            }
-          />
-          <LengthInput
-            label="depth"
-            width={90}
-            value={f.depthMm}
-            system={system}
-            onChange={(depthMm) =>
-              set((w) => ({
-                ...w,
-                furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, depthMm } : x)),
-              }))
-            }
-          />
-          <Checkbox
-            checked={f.planned}
-            onChange={(e) =>
-              set((w) => ({
-                ...w,
-                furniture: w.furniture.map((x) => (x.id === f.id ? { ...x, planned: e.target.checked } : x)),
-              }))
-            }
-          >
-            planned
-          </Checkbox>
-          <Button
-            type="text"
-            size="small"
-            aria-label={`Take out ${f.name}`}
-            onClick={() => set((w) => ({ ...w, furniture: w.furniture.filter((x) => x.id !== f.id) }))}
-          >
-            ✕
-          </Button>
-        </div>
-      ))}
+      <FurnitureRows wall={wall} system={system} set={set} />
       <div className="row">
         <Dropdown
           trigger={['click']}
@@ -397,7 +304,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         <Dropdown
           trigger={['click']}
           menu={{
-            items: (['furniture', 'cabinet', 'counter', 'sink', 'tub'] as const).map((k) => ({
+            items: (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob'] as const).map((k) => ({
               key: k,
               label: k,
             })),

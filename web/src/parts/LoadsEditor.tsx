@@ -1,8 +1,18 @@
-import { APPLIANCES, applianceSource, plain, sourceLine, type LoadFacts } from '@elwand/core';
+import {
+  APPLIANCES,
+  applianceSource,
+  ItemId,
+  plain,
+  sourceLine,
+  type Furniture,
+  type LoadFacts,
+  type UnitSystem,
+} from '@elwand/core';
 import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { APPLIANCE_KINDS } from '../house/words.ts';
 import { Choice } from './Choice.tsx';
+import { LengthInput } from './LengthInput.tsx';
 import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
 
@@ -46,11 +56,23 @@ export interface LoadsEditorProps {
   readonly loads: readonly LoadFacts[];
   /** Voltage that the amperes are told at. */
   readonly volts?: 120 | 240;
+  /** What stands in the room: a plugged-in thing may say where it is, and how long its cord is. */
+  readonly things?: readonly Pick<Furniture, 'id' | 'name'>[];
+  readonly system?: UnitSystem;
   readonly onChange: (loads: LoadFacts[]) => void;
 }
 
+/** Cord of most small appliances, mm: 6 ft, common practice. */
+const USUAL_CORD_MM = 1828.8;
+
 /** What is plugged in or hung at one point: from the list of common things or written by hand; the nameplate wins. */
-export function LoadsEditor({ loads, volts = 120, onChange }: LoadsEditorProps) {
+export function LoadsEditor({
+  loads,
+  volts = 120,
+  things = [],
+  system = 'imperial',
+  onChange,
+}: LoadsEditorProps) {
   const [name, setName] = useState('');
   const add = (text: string) => {
     const trimmed = text.trim();
@@ -115,6 +137,41 @@ export function LoadsEditor({ loads, volts = 120, onChange }: LoadsEditorProps) 
             }
             options={[{ value: 'other' as const, label: 'no special kind' }, ...APPLIANCE_KINDS]}
           />
+          {l.connection === 'cord' && things.length > 0 && (
+            <Choice
+              hideLabel
+              label={`Where ${l.name} stands`}
+              value={l.cord?.at ?? ''}
+              width={130}
+              onChange={(at) =>
+                onChange(
+                  loads.map(({ cord, ...rest }, k) => {
+                    if (k !== i) return { ...rest, ...(cord ? { cord } : {}) };
+                    return at === ''
+                      ? rest
+                      : {
+                          ...rest,
+                          cord: { lengthMm: cord?.lengthMm ?? USUAL_CORD_MM, at: ItemId.parse(at) },
+                        };
+                  }),
+                )
+              }
+              options={[
+                { value: '', label: 'stands anywhere' },
+                ...things.map((t) => ({ value: t.id as string, label: `at: ${t.name}` })),
+              ]}
+            />
+          )}
+          {l.cord && (
+            <LengthInput
+              label={`Cord of ${l.name}`}
+              value={l.cord.lengthMm}
+              system={system}
+              style="feet"
+              width={90}
+              onChange={(lengthMm) => l.cord && change(i, { cord: { ...l.cord, lengthMm } })}
+            />
+          )}
           <HoursField value={l.hours} onChange={(hours) => change(i, { hours })} />
           <Checkbox checked={l.continuous} onChange={(e) => change(i, { continuous: e.target.checked })}>
             3 h or more

@@ -32,7 +32,7 @@ interface Interval {
 }
 
 /** What takes wall away: doors and passages, fixed cabinets, counters and fixtures that stand on the floor. */
-const BREAKS: ReadonlySet<Furniture['kind']> = new Set(['cabinet', 'counter', 'sink', 'tub']);
+const BREAKS: ReadonlySet<Furniture['kind']> = new Set(['cabinet', 'counter', 'sink', 'tub', 'hob']);
 const FLOOR_MM = 300;
 
 function breaksOf(wall: Wall): Interval[] {

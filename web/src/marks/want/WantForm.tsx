@@ -178,7 +178,13 @@ export function WantForm({
       </div>
       <OnCeiling want={want} put={put} />
       {want.kind !== 'switch' && (
-        <LoadsEditor loads={want.loads} volts={want.volts ?? 120} onChange={(loads) => set({ loads })} />
+        <LoadsEditor
+          loads={want.loads}
+          volts={want.volts ?? 120}
+          things={evaluation.plan.roomOf(want.at)?.walls.flatMap((w) => w.furniture) ?? []}
+          system={bundle.house.units}
+          onChange={(loads) => set({ loads })}
+        />
       )}
     </article>
   );

@@ -1,0 +1,67 @@
+import type { Want } from './document/index.ts';
+import { practice, published, type Finding } from './findings/index.ts';
+import type { PlanSetting } from './planning/index.ts';
+import { cordWays } from './structure/index.ts';
+import { formatLength } from './units/index.ts';
+
+/** NEC 400.12: a flexible cord is no substitute for fixed wiring; an extension cord is no answer. From memory. */
+const CORDS = published('NEC 400.12', undefined, 'fairly-sure');
+
+/** Do the cords of what a want is for reach, without lying across a door, a basin, a tub or a hob? */
+export function cordFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'>, want: Want): Finding[] {
+  const { at } = want;
+  const room = at.on === 'wall' ? plan.roomOf(at) : undefined;
+  if (at.on !== 'wall' || !room) return [];
+  const L = (mm: number) => formatLength(mm, house.units);
+  return want.loads.flatMap((load, i): Finding[] => {
+    const { cord } = load;
+    if (!cord || load.connection !== 'cord') return [];
+    const common = {
+      rule: 'cord',
+      key: `cord:${want.id}-${i}`,
+      origin: 'new' as const,
+      mark: 'want' as const,
+      subjects: [want.id as string],
+      remedies: [],
+    };
+    const ways = cordWays(room, at, cord.at);
+    const reached = ways?.filter((w) => w.needMm <= cord.lengthMm + 0.5) ?? [];
+    const clear = reached.find((w) => w.across.length === 0);
+    const shortest = ways?.[0];
+    if (!shortest)
+      return [
+        {
+          ...common,
+          severity: 'watch',
+          says: `Where does ${load.name} stand?`,
+          detail: 'What it was said to stand at is not in this room any more.',
+          sources: [practice('asked')],
+        },
+      ];
+    if (clear)
+      return [
+        {
+          ...common,
+          severity: 'ok',
+          says: `The cord of ${load.name} reaches`,
+          detail: `${L(clear.needMm)} along the wall, ${L(cord.lengthMm)} long.`,
+          because: { need: clear.needMm, have: cord.lengthMm, unit: 'mm', sense: 'at-least' },
+          sources: [CORDS],
+        },
+      ];
+    const crossing = reached[0];
+    return [
+      {
+        ...common,
+        severity: 'fix',
+        says: crossing
+          ? `The cord of ${load.name} would lie across ${crossing.across.join(' and ')}`
+          : `The cord of ${load.name} does not reach`,
+        detail:
+          'Put the outlet nearer. An extension cord is no lasting answer: it is damaged, overloaded and tripped over.',
+        because: { need: shortest.needMm, have: cord.lengthMm, unit: 'mm', sense: 'at-least' },
+        sources: [CORDS],
+      },
+    ];
+  });
+}

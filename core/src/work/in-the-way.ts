@@ -1,0 +1,68 @@
+import type { Furniture, Wall } from '../document/index.ts';
+import { onWall } from '../routing/index.ts';
+import type { Step, WorkInput } from './step.ts';
+import { make } from './route-steps.ts';
+
+interface InTheWay {
+  readonly thing: Furniture;
+  readonly wall: Wall;
+}
+
+interface Spot {
+  readonly xMm: number;
+  readonly heightMm: number;
+}
+
+const behind = (f: Furniture, at: Spot): boolean =>
+  at.xMm >= f.leftMm && at.xMm <= f.rightMm && at.heightMm >= f.bottomMm && at.heightMm <= f.topMm;
+
+/** Where on a wall the plan works: its boxes, its holes, and what it opens. */
+function spotsOn(wallId: string, { boxes, option }: WorkInput): Spot[] {
+  const atBoxes = boxes.flatMap(({ point: { at } }) =>
+    at.on === 'wall' && at.wallId === wallId ? [at] : [],
+  );
+  const moves = option.legs.flatMap((l) => l.route.moves);
+  const holes = moves.flatMap((m) => m.holes).filter((h) => h.wallId === wallId);
+  const opened = moves
+    .filter((m) => m.openedMm2 > 0)
+    .flatMap((m) => [m.from, m.to].filter(onWall).filter((p) => p.wallId === wallId));
+  return [...atBoxes, ...holes, ...opened];
+}
+
+/** Things on or before the walls that can be taken down, where the work is behind them. */
+function thingsInTheWay(input: WorkInput): InTheWay[] {
+  return input.house.rooms.flatMap((r) =>
+    r.walls.flatMap((wall) => {
+      const down = wall.furniture.filter((f) => f.comesDown && !f.planned);
+      if (down.length === 0) return [];
+      const spots = spotsOn(wall.id, input);
+      return down.filter((f) => spots.some((s) => behind(f, s))).map((thing) => ({ thing, wall }));
+    }),
+  );
+}
+
+const people = (f: Furniture): string =>
+  (f.comesDown?.people ?? 1) > 1 ? `${f.comesDown?.people} people: it is heavy or wide. ` : '';
+
+/** What comes down before the work and goes back after it, each with its time and the hands it takes. */
+export function inTheWaySteps(
+  input: WorkInput,
+  afterwards: string,
+): { readonly down: Step[]; readonly back: Step[] } {
+  const things = thingsInTheWay(input);
+  const step = (which: 'down' | 'back', { thing, wall }: InTheWay): Step =>
+    make({
+      key: `${which}:${thing.id}`,
+      title: which === 'down' ? `Take down ${thing.name}` : `Put ${thing.name} back`,
+      kind: 'work',
+      window: which === 'down' ? 'before' : 'after',
+      minutes: thing.comesDown?.minutes ?? 0,
+      after: [which === 'down' ? 'carry' : afterwards],
+      place: wall.name,
+      detail:
+        which === 'down'
+          ? `${people(thing)}Mark its height and its fixings on the wall, keep the screws together. What is wired or piped to it is switched off and shut first.`
+          : `${people(thing)}A box behind it must stay within reach: it may be covered only by what comes away without damage to the building.`,
+    });
+  return { down: things.map((t) => step('down', t)), back: things.map((t) => step('back', t)) };
+}
