@@ -1,3 +1,4 @@
+import { surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
 import type { CodePack } from './codes/index.ts';
 import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
@@ -296,6 +297,7 @@ export function judgePlacements(setting: Setting): {
       ...heightFinding(setting, want),
       ...cordFindings(setting, want),
       ...covered(setting, want),
+      ...surfaceFindings(want, input.frame, input.box, setting.pack, setting.house.units),
       ...cableNear(setting, want),
     );
   }

@@ -2,7 +2,7 @@ import type { BoxFacts } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 
-export type Mounting = 'old-work' | 'new-work' | 'surface' | 'weatherproof' | 'ceiling';
+export type Mounting = 'old-work' | 'new-work' | 'surface' | 'weatherproof' | 'ceiling' | 'brace';
 
 export interface BoxModel {
   readonly id: string;
@@ -18,9 +18,14 @@ export interface BoxModel {
   readonly depthMm: number;
   /** Clear room its wings or clips need beside or above the opening, behind the board. */
   readonly wingsMm: number;
+  /** Thickness of the finished surface that its wings can hold; null for boxes that are fastened to the frame. */
+  readonly gripMm: readonly [number, number] | null;
   readonly priceCents: number;
   readonly source: Source;
 }
+
+/** What wings of retrofit boxes usually hold, mm: common practice, from memory; the instructions of the box say. */
+const GRIP_MM = [inches(0.25), inches(1.25)] as const;
 
 const table = published('NEC Table 314.16(A)');
 const marked = practice('volume usually marked in a plastic box of this size; read the mark in yours');
@@ -48,6 +53,7 @@ const box = (
   heightMm: inches(h),
   depthMm: inches(d),
   wingsMm: mounting === 'old-work' ? inches(0.75) : 0,
+  gripMm: mounting === 'old-work' ? GRIP_MM : null,
   priceCents,
   source,
 });
@@ -259,6 +265,30 @@ export const BOXES: readonly BoxModel[] = [
     table,
   ),
   box(
+    'brace-fan-21',
+    'Fan box on a brace between the joists, 21.5 in³',
+    'brace',
+    true,
+    1,
+    21.5,
+    [4, 4, 2.125],
+    2290,
+    false,
+    table,
+  ),
+  box(
+    'brace-fan-15',
+    'Shallow fan box on a brace between the joists, 15.5 in³',
+    'brace',
+    true,
+    1,
+    15.5,
+    [4, 4, 1.5],
+    1990,
+    false,
+    table,
+  ),
+  box(
     'wp-1g-18',
     '1-gang weatherproof box, 18.3 in³',
     'weatherproof',
@@ -282,12 +312,14 @@ export const boxesOf = (mounting: Mounting, gangs: number, round = false): BoxMo
 export const factsOf = (
   model: BoxModel | undefined,
   gangs: number,
-): Pick<BoxFacts, 'model' | 'markedCubicInches' | 'gangs' | 'clamps' | 'metal'> => ({
+): Pick<BoxFacts, 'model' | 'markedCubicInches' | 'gangs' | 'clamps' | 'metal' | 'listedFor'> => ({
   model: model?.id ?? null,
   markedCubicInches: null,
   gangs,
   clamps: model?.clampsInside ? 'inside' : 'none',
   metal: model?.metal ?? null,
+  // A box on a brace is sold for fans.
+  ...(model?.mounting === 'brace' ? { listedFor: 'fan' as const } : {}),
 });
 
 export const boxModel = (id: string | null): BoxModel | undefined => BOXES.find((b) => b.id === id);

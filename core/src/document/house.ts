@@ -100,6 +100,16 @@ export const Passage = z.object({
 });
 export type Passage = z.infer<typeof Passage>;
 
+/** What lies on the board: tile, panel, the back of a cabinet; there already or to come. Left out where, over the whole face. */
+export const FaceLayer = z.object({
+  id: ItemId,
+  name: Name,
+  thicknessMm: Mm.max(200),
+  planned: z.boolean(),
+  area: z.object({ leftMm: Mm, rightMm: Mm, bottomMm: Mm, topMm: Mm }).optional(),
+});
+export type FaceLayer = z.infer<typeof FaceLayer>;
+
 export const Wall = z.object({
   id: WallId,
   name: Name,
@@ -121,6 +131,7 @@ export const Wall = z.object({
   passages: z.array(Passage).max(20).optional(),
   /** What it keeps fire from; left out, its rooms say: between a garage and the house it does. */
   separates: z.enum(['garage', 'party']).optional(),
+  layers: z.array(FaceLayer).max(12).optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 

@@ -4,7 +4,7 @@ import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../
 import { CableId, isSwitchDevice, ItemId, PointId } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
-import { type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { WallId } from '../document/index.ts';
 import { applyChanges, BLANK } from './changes.ts';
 import type { CutIn } from './candidate.ts';
@@ -18,10 +18,15 @@ export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
   return least === '14' ? job.preferences.gaugeOnFifteen : least;
 }
 
-/** Boxes for a want that the wall can take: right mounting and gangs, not deeper than the cavity; largest first. */
+/** Boxes for a want that the wall or ceiling can take: right mounting and gangs, not deeper than the cavity; largest first. */
 export function boxesFor(want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel[] {
-  const round = want.kind === 'luminaire' || want.kind === 'fan';
-  const cavity = frame ? frame.clearDepthMm + frame.wall.boardMm : Number.POSITIVE_INFINITY;
+  // A fan hangs on a brace between the joists and on nothing less.
+  if (want.kind === 'fan') return boxesOf('brace', 1);
+  const round = want.kind === 'luminaire';
+  const cavity =
+    frame && want.at.on === 'wall'
+      ? frame.clearDepthMm + surfaceAt(frame.wall, want.at).laterMm
+      : Number.POSITIVE_INFINITY;
   return boxesOf(outdoor ? 'weatherproof' : 'old-work', want.gangs, round).filter((b) => b.depthMm <= cavity);
 }
 

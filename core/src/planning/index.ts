@@ -3,6 +3,7 @@ export * from './candidate.ts';
 export * from './candidates.ts';
 export * from './legs.ts';
 export * from './changes.ts';
+export * from './tools.ts';
 export * from './cut-in.ts';
 export * from './forest.ts';
 export * from './new-circuit.ts';

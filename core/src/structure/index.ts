@@ -3,6 +3,7 @@ export * from './faces.ts';
 export * from './snap.ts';
 export * from './members.ts';
 export * from './cord.ts';
+export * from './surface.ts';
 export * from './separation.ts';
 export * from './studs.ts';
 export * from './bays.ts';

@@ -4,6 +4,7 @@ import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
 import { bayAt, clearOdds, type Bay, type WallFrame } from './bays.ts';
 import type { PlanOfHouse } from './plan.ts';
+import { surfaceAt } from './surface.ts';
 
 /** A cover plate reaches about this far past a single-gang box: half of 2-3/4 x 4-1/2 in, plus 1-13/16 in a further gang. */
 const PLATE_HALF_WIDTH_MM = inches(1.375);
@@ -46,7 +47,7 @@ const overlap = (a1: number, a2: number, b1: number, b2: number): number =>
 
 function depthBehind(input: PlacementInput, at: WallPosition): PlacementFault[] {
   const { house, plan, frame, box } = input;
-  const cavity = frame.clearDepthMm + frame.wall.boardMm;
+  const cavity = frame.clearDepthMm + surfaceAt(frame.wall, at).laterMm;
   const faults: PlacementFault[] = [];
   if (box.depthMm > cavity) faults.push({ kind: 'too-deep', needMm: box.depthMm, haveMm: cavity });
   const behind = plan.behind(at.wallId, at.xMm);

@@ -16,6 +16,7 @@ import { Button, Checkbox, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { FaceLayers } from './FaceLayers.tsx';
 import { FurnitureRows } from './FurnitureRows.tsx';
 import { RectFields } from './RectFields.tsx';
 import { TextField } from '../parts/TextField.tsx';
@@ -212,6 +213,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
       )}
       <OtherFaces house={house} wall={wall} />
       <WallWays wall={wall} system={system} set={set} />
+      <FaceLayers wall={wall} system={system} ceilingMm={ceilingMm} set={set} />
       <Readings house={house} wall={wall} frame={frame} set={set} />
       {wall.openings.map((o) => (
         <div className="row fields" key={o.id}>

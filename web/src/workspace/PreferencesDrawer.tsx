@@ -1,9 +1,20 @@
-import { EVEN_TUNE, NEW_METHODS, ToolKey, type Preferences, type Tune } from '@elwand/core';
+import {
+  EVEN_TUNE,
+  gainWords,
+  NEW_METHODS,
+  settingOf,
+  ToolKey,
+  toolGains,
+  type Preferences,
+  type Tune,
+} from '@elwand/core';
 import { Checkbox, Drawer, Slider, Switch } from 'antd';
+import { useMemo } from 'react';
 import { TOOL_WORDS } from '../house/device-words.ts';
 import { METHOD_WORDS } from '../house/words.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
+import { isLarge } from '../state/use-evaluation.ts';
 import { useWork } from './work.ts';
 
 /** What weighs in the choice of a way, each to be moved up or down. */
@@ -28,6 +39,15 @@ export function PreferencesDrawer({
   const { preferences } = bundle.job;
   const set = (change: Partial<Preferences>) =>
     edits.job({ ...bundle.job, preferences: { ...preferences, ...change } });
+  const gains = useMemo(
+    () =>
+      new Map(
+        open && !isLarge(bundle)
+          ? toolGains(settingOf(bundle)).map((g) => [g.tool, gainWords(g, bundle.house.units)] as const)
+          : [],
+      ),
+    [open, bundle],
+  );
   return (
     <Drawer open={open} onClose={onClose} title="Ways of working" size={380}>
       <div className="stack">
@@ -77,6 +97,7 @@ export function PreferencesDrawer({
               }
             >
               {TOOL_WORDS[tool]}
+              {gains.has(tool) && <span className="quiet"> {gains.get(tool)}</span>}
             </Checkbox>
           ))}
         </fieldset>

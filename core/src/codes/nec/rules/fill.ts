@@ -14,8 +14,8 @@ const RULE = 'box-fill';
 /** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first, with the margin if any has it. */
 function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy[] {
   const present = boxModel(point.box.model);
-  const mounting =
-    present?.mounting === 'weatherproof' || present?.mounting === 'ceiling' ? present.mounting : 'old-work';
+  const own = present?.mounting;
+  const mounting = own === 'weatherproof' || own === 'ceiling' || own === 'brace' ? own : 'old-work';
   const tight = (volume: number) => Number(volume < needed + context.boxMargin);
   const fits = BOXES.filter(
     (b) =>
