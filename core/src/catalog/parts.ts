@@ -134,6 +134,13 @@ export const PARTS = {
   'nail-plate': part('nail-plate', 'Steel plate, 1/16 in, for a stud face', 'each', 1, 60),
   bushing: part('bushing', 'Snap-in bushing for steel studs', 'pack', 25, 690),
   'fire-seal': part('fire-seal', 'Fire-block sealant, tube', 'each', 1, 990),
+  'patch-plaster': part(
+    'patch-plaster',
+    'Plaster patch set: screws and washers, mesh, setting plaster',
+    'each',
+    1,
+    2690,
+  ),
   patch: part('patch', 'Wallboard patch set: board, screws, tape, compound', 'each', 1, 1890),
   'marking-tape': part('marking-tape', 'Tape, black or red, to re-mark a white conductor', 'each', 1, 390),
 } as const satisfies Record<string, Part>;

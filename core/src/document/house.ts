@@ -132,6 +132,8 @@ export const Wall = z.object({
   /** What it keeps fire from; left out, its rooms say: between a garage and the house it does. */
   separates: z.enum(['garage', 'party']).optional(),
   layers: z.array(FaceLayer).max(12).optional(),
+  /** What has to be mended where it was opened; left out, wallboard. */
+  finish: z.enum(['board', 'plaster']).optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 

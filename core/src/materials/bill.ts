@@ -176,7 +176,7 @@ export function makeBill(input: BillInput): Bill {
   }));
   const lines = [
     ...cableLines,
-    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(routes)], job),
+    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, routes)], job),
   ];
   return {
     lines,

@@ -1,6 +1,6 @@
 import { boxModel, breakerPart, devicePart, ringModel } from '../catalog/index.ts';
 import { isReceptacleDevice, type Device, type House, type Job, type Point } from '../document/index.ts';
-import { holesOf, type Route } from '../routing/index.ts';
+import { holesOf, onWall, type Route } from '../routing/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
@@ -85,18 +85,24 @@ export function breakerNeeds({ house, before }: NeedsInput): Need[] {
 }
 
 /** What goes into and onto the building along the way: staples, plates, seal, patches. */
-export function routeNeeds(routes: readonly Route[]): Need[] {
+export function routeNeeds({ plan }: Pick<NeedsInput, 'plan'>, routes: readonly Route[]): Need[] {
   const holes = routes.flatMap(holesOf);
   const moves = routes.flatMap((r) => r.moves);
   const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0);
   const plates = holes.filter((h) => h.plateNeeded).length + moves.reduce((s, m) => s + m.plates, 0);
   const seal = holes.filter((h) => h.fireSeal).length;
-  const opened = routes.some((r) => r.openedMm2 > 0);
+  const opened = moves
+    .filter((m) => m.openedMm2 > 0)
+    .map((m) => {
+      const at = [m.from, m.to].find(onWall);
+      return at && plan.lines.get(at.wallId)?.wall.finish === 'plaster' ? 'patch-plaster' : 'patch';
+    });
+  const patches = [...new Set(opened)];
   return [
     { key: 'staple', count: staples, why: 'where it is not fished' },
     { key: 'nail-plate', count: plates, why: 'holes too near a face' },
     { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: 'steel studs and tracks' },
     { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },
-    { key: 'patch', count: opened ? 1 : 0, why: 'opened board' },
+    ...patches.map((key) => ({ key, count: 1, why: key === 'patch' ? 'opened board' : 'opened plaster' })),
   ].filter((n) => n.count > 0);
 }

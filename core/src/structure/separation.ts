@@ -29,7 +29,7 @@ export function oppositeBoxes(
   return house.points
     .flatMap((p) =>
       p.at.on === 'wall' && p.at.wallId === behind.line.wall.id
-        ? [{ id: p.id as string, label: p.label, apartMm: Math.abs(p.at.xMm - behind.xMm) }]
+        ? [{ id: p.id, label: p.label, apartMm: Math.abs(p.at.xMm - behind.xMm) }]
         : [],
     )
     .sort((a, b) => a.apartMm - b.apartMm);

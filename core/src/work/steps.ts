@@ -2,6 +2,7 @@ import type { Change, PointId, Position } from '../document/index.ts';
 import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
 import { holesOf } from '../routing/index.ts';
 import { inTheWaySteps } from './in-the-way.ts';
+import { repairSteps } from './repairs.ts';
 import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
 import type { Step, Window, WorkInput } from './step.ts';
 import { checkFacts, toLookAt } from './site-checks.ts';
@@ -282,7 +283,6 @@ function finish(input: WorkInput): Step[] {
     ...(input.job.changes ?? []).map((c) => `change:${c.id}`),
     ...panel.map((p) => p.key),
   ];
-  const cutOpen = input.option.openedMm2 > 0;
   const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
   const steps: Step[] = [
     ...panel,
@@ -336,38 +336,8 @@ function finish(input: WorkInput): Step[] {
         detail: 'Fire-block sealant where a cable crosses a floor or ceiling line.',
       }),
     );
-  if (cutOpen) {
-    steps.push(
-      make({
-        key: 'inspect',
-        title: 'Inspection before closing, where required',
-        kind: 'hold',
-        window: 'after',
-        minutes: 15,
-        after: ['plates'],
-      }),
-    );
-    [
-      'Close the board, tape, first coat',
-      'Sand, second coat, wider',
-      'Sand, third coat',
-      'Sand, prime and paint',
-    ].forEach((title, n) =>
-      steps.push(
-        make({
-          key: `patch${n + 1}`,
-          title,
-          kind: 'patch',
-          window: 'after',
-          minutes: n === 0 ? 40 : 25,
-          after: [n === 0 ? 'inspect' : `patch${n}`],
-          waitDays: n === 0 ? 0 : 1,
-          cautions: [GLASSES],
-        }),
-      ),
-    );
-  }
-  const last = cutOpen ? 'patch4' : 'plates';
+  const { steps: repairs, last } = repairSteps(input);
+  steps.push(...repairs);
   const { back } = inTheWaySteps(input, last);
   steps.push(
     ...back,

@@ -163,6 +163,16 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           ]}
         />
         <Choice
+          label="Faced with"
+          value={wall.finish ?? 'board'}
+          width={110}
+          onChange={(finish) => set((w) => ({ ...w, finish }))}
+          options={[
+            { value: 'board', label: 'wallboard' },
+            { value: 'plaster', label: 'plaster' },
+          ]}
+        />
+        <Choice
           label="Keeps fire from"
           value={wall.separates ?? 'rooms'}
           width={170}

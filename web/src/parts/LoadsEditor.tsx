@@ -158,7 +158,7 @@ export function LoadsEditor({
               }
               options={[
                 { value: '', label: 'stands anywhere' },
-                ...things.map((t) => ({ value: t.id as string, label: `at: ${t.name}` })),
+                ...things.map((t) => ({ value: t.id, label: `at: ${t.name}` })),
               ]}
             />
           )}

@@ -1,0 +1,66 @@
+import { describe, expect, it } from '@jest/globals';
+import type { Bundle, House, Wall } from '../document/index.ts';
+import { evaluate } from '../evaluate.ts';
+import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
+
+/** Nothing over or under the room: without its drill the way along the wall opens a strip of it. */
+const opening = (change: Partial<Wall> = {}, x = 60): Bundle => {
+  const house: House = smallHouse({
+    points: [outlet('r1', 24)],
+    cables: [nm('c1', atBreaker(), atPoint('r1'))],
+  });
+  const rooms = house.rooms.map((r) => ({
+    ...r,
+    above: { ...r.above, kind: 'finished' as const, canEnter: false },
+    walls: r.walls.map((w) => ({ ...w, ...change })),
+  }));
+  const b = bundle({ ...house, rooms }, [wanted(x)]);
+  return {
+    ...b,
+    job: { ...b.job, preferences: { ...b.job.preferences, lacks: ['right-angle-drill', 'flexible-bit'] } },
+  };
+};
+const stepsOf = (b: Bundle) => evaluate(b).chosen!.steps;
+const keys = (b: Bundle) => stepsOf(b).map((s) => s.key);
+
+describe('putting back what was opened', () => {
+  it('board is closed in coats, with board of the thickness that is there', () => {
+    const steps = stepsOf(opening({ boardMm: inches(0.625) }));
+    expect(steps.filter((s) => s.kind === 'patch').map((s) => s.title)[0]).toContain('Close the board');
+    expect(steps.find((s) => s.key === 'patch1')!.detail).toContain('5/8 in');
+    expect(keys(opening())).not.toContain('insulation');
+  });
+  it('plaster is mended as plaster, and bought for', () => {
+    const b = opening({ finish: 'plaster' });
+    expect(stepsOf(b).find((s) => s.key === 'patch1')!.title).toContain('setting plaster');
+    const bill = evaluate(b).chosen!.bill.lines.map((l) => l.partKey);
+    expect(bill).toContain('patch-plaster');
+    expect(bill).not.toContain('patch');
+  });
+  it('insulation goes back before the wall is closed', () => {
+    const all = keys(opening({ insulated: true }));
+    expect(all.indexOf('insulation')).toBeGreaterThan(all.indexOf('inspect'));
+    expect(all.indexOf('insulation')).toBeLessThan(all.indexOf('patch1'));
+  });
+  it('a wall that is opened far is skimmed whole, one with a short cut is not', () => {
+    const skim = (b: Bundle) => stepsOf(b).find((s) => s.key === 'patch3')!.detail;
+    expect(skim(opening({}, 44))).toBe('');
+    // A low wall: the same strip is a larger part of it.
+    const low = opening({}, 136);
+    const rooms = low.house.rooms.map((r) => ({ ...r, ceilingMm: 1500 }));
+    expect(skim({ ...low, house: { ...low.house, rooms } })).toContain('skim the whole face');
+  });
+  it('the baseboard goes back on, and nothing is patched for it', () => {
+    const b = opening({ baseboard: true }, 130);
+    expect(evaluate(b).chosen!.option.way).toBe('behind the baseboard');
+    expect(keys(b)).toContain('trim');
+    expect(keys(b).filter((k) => k.startsWith('patch'))).toEqual([]);
+    expect(keys(b).indexOf('trim')).toBeLessThan(keys(b).indexOf('record'));
+  });
+  it('with nothing opened there is nothing to put back', () => {
+    const b = bundle(smallHouse(), [wanted(104)]);
+    expect(evaluate(b).chosen!.option.openedMm2).toBe(0);
+    expect(keys(b).filter((k) => /^(patch|inspect|insulation|crown|trim)/.test(k))).toEqual([]);
+  });
+});
