@@ -8,12 +8,12 @@ import {
   addCrossings,
   addPassages,
   addPlates,
-  addSurface,
   addTrim,
   bayFor,
   joinBays,
   levels,
 } from './in-walls.ts';
+import { addSurface } from './on-walls.ts';
 import { addOutdoors } from './outdoors.ts';
 import type { GraphInput, RouteGraph } from './places.ts';
 
@@ -72,8 +72,8 @@ export function buildGraph(input: GraphInput): RouteGraph {
       const frame = input.frames.get(wall.id);
       if (!frame) continue;
       if (!input.closed?.has(wall.id)) addCrossings(builder, frame, heights);
-      if (input.surface) addSurface(builder, wall.id);
     }
+    if (input.surface) addSurface(builder, room);
     addCorners(builder, room, heights);
     addTrim(builder, room);
   }

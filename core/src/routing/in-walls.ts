@@ -324,23 +324,3 @@ export function addTrim(builder: GraphBuilder, room: Room): void {
     if (w && next && w !== next) builder.link(w.end, next.start, 'trim-chase', 0, { factor: 0 });
   });
 }
-
-/** On the face of the wall from box to box: for raceways, and the only way along masonry. */
-export function addSurface(builder: GraphBuilder, wallId: WallId): void {
-  const frame = builder.input.frames.get(wallId);
-  const boxes = builder.nodes
-    .filter((n) => n.terminal !== null && n.place.in === 'wall' && n.place.wallId === wallId)
-    .map((n) => n.id)
-    .sort((a, b) => builder.wallPlace(a).xMm - builder.wallPlace(b).xMm);
-  for (let i = 0; i < boxes.length; i++)
-    for (let j = i + 1; j < boxes.length; j++) {
-      const [p, q] = [boxes[i] ?? 0, boxes[j] ?? 0];
-      const [a, b] = [builder.wallPlace(p), builder.wallPlace(q)];
-      let cable = Math.abs(a.xMm - b.xMm) + Math.abs(a.heightMm - b.heightMm);
-      // Over the head of a door or a window that stands between.
-      for (const o of frame?.wall.openings ?? [])
-        if (o.leftMm < b.xMm && o.rightMm > a.xMm && o.topMm > Math.max(a.heightMm, b.heightMm))
-          cable = Math.max(cable, b.xMm - a.xMm + 2 * (o.topMm + inches(4)) - a.heightMm - b.heightMm);
-      builder.link(p, q, 'surface-run', cable);
-    }
-}

@@ -339,12 +339,20 @@ interface Stretch {
 const level = (a: Place, b: Place): boolean =>
   a.in === 'wall' && b.in === 'wall' && a.wallId === b.wallId && Math.abs(a.heightMm - b.heightMm) < 40;
 
+/** Nothing is done where such a piece has no length: a corner that is passed. */
+const JUST_THERE: ReadonlySet<OperationKind> = new Set([
+  'fish',
+  'trim-chase',
+  'surface-run',
+  'conduit-outside',
+]);
+
 /** Brings what is one piece of work together: a row of studs drilled or slotted at one height, with the short ways between. */
 function stretches(found: Found, places: readonly Place[]): Stretch[] {
   const out: { op: OperationKind; edges: Edge[]; places: Place[] }[] = [];
   found.edges.forEach((edge, i) => {
     const [a, b] = [places[i], places[i + 1]];
-    if (!a || !b || (edge.cableMm < 1 && (edge.op === 'fish' || edge.op === 'trim-chase'))) return;
+    if (!a || !b || (edge.cableMm < 1 && JUST_THERE.has(edge.op))) return;
     const last = out.at(-1);
     const end = last?.places.at(-1);
     const row = (op: OperationKind) => op === 'drill-stud' || op === 'slot-wall';

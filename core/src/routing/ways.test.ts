@@ -267,9 +267,12 @@ describe('raceways', () => {
       ops(way(house, out(24), out(120), { surface: true, closed: new Set([WallId.parse('room-w1')]) })),
     ).toEqual(['conduit-outside']);
     const blocked = withWalls((w) => ({ exterior: true, openings: w.id === 'room-w1' ? [door] : [] }));
-    expect(
-      way(blocked, out(24), out(120), { surface: true, closed: new Set([WallId.parse('room-w1')]) }),
-    ).toBeUndefined();
+    // Round the house instead: 24 in to one corner, three walls, 24 in from the other, and four corners of 11 in.
+    const round = way(blocked, out(24), out(120), {
+      surface: true,
+      closed: new Set([WallId.parse('room-w1')]),
+    })!;
+    expect(round.cableMm / inches(1)).toBeCloseTo(24 + 120 + 144 + 120 + 24 + 4 * 11 + 24, 6);
   });
 });
 
