@@ -82,7 +82,7 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
       job,
       plan,
       boxes,
-      routes: option.legs.map((l) => l.route),
+      legs: option.legs,
       pieces: piecesOf(applied, option),
     }),
   };

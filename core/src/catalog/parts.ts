@@ -132,6 +132,9 @@ export const PARTS = {
   'ground-screw': part('ground-screw', 'Green ground screw with pigtail', 'each', 1, 120),
   staple: part('staple', 'Cable staples for one flat cable', 'pack', 50, 420),
   'nail-plate': part('nail-plate', 'Steel plate, 1/16 in, for a stud face', 'each', 1, 60),
+  'raceway-connector': part('raceway-connector', 'Connector of the raceway, 1/2 in', 'each', 1, 130),
+  'raceway-coupling': part('raceway-coupling', 'Coupling of the raceway, 1/2 in', 'each', 1, 110),
+  'raceway-strap': part('raceway-strap', 'Strap of the raceway, 1/2 in', 'each', 1, 45),
   bushing: part('bushing', 'Snap-in bushing for steel studs', 'pack', 25, 690),
   'fire-seal': part('fire-seal', 'Fire-block sealant, tube', 'each', 1, 990),
   'patch-plaster': part(

@@ -81,6 +81,8 @@ export interface RunFact {
   readonly label: string;
   readonly places: readonly { readonly place: RunPlace; readonly where: string }[];
   readonly attic: boolean;
+  /** All bends of a raceway between its boxes, degrees; null where it is a cable. */
+  readonly bendDegrees: number | null;
   readonly cuts: readonly CutFact[];
 }
 

@@ -1,4 +1,4 @@
-import type { Cable, Device, Point } from './house.ts';
+import type { Cable, CableType, Device, Point } from './house.ts';
 
 /** What kinds of devices and cables are, asked in one place by rules, plan, wiring and screens. */
 
@@ -41,3 +41,7 @@ export function freeLabel(points: readonly Pick<Point, 'label'>[], kind: Point['
   const taken = new Set(points.map((p) => p.label));
   for (let n = 1; ; n++) if (!taken.has(`${LETTER[kind]}${n}`)) return `${LETTER[kind]}${n}`;
 }
+
+/** Methods that may be seen on a wall: conductors in a pipe. */
+const RACEWAYS: ReadonlySet<CableType> = new Set(['EMT', 'PVC', 'LFNC', 'LFMC', 'FMC']);
+export const isRaceway = (method: CableType): boolean => RACEWAYS.has(method);

@@ -140,13 +140,14 @@ export interface BillInput {
   readonly job: Job;
   readonly plan: PlanOfHouse;
   readonly boxes: readonly BoxWiring[];
-  readonly routes: readonly Route[];
+  /** The new runs and what they are wired in. */
+  readonly legs: readonly { readonly route: Route; readonly method: CableType }[];
   readonly pieces: readonly Piece[];
 }
 
 /** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
 export function makeBill(input: BillInput): Bill {
-  const { job, routes, pieces } = input;
+  const { job, legs, pieces } = input;
   const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
   const cuts = kinds.flatMap((kind) =>
     cutRolls(
@@ -176,13 +177,13 @@ export function makeBill(input: BillInput): Bill {
   }));
   const lines = [
     ...cableLines,
-    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, routes)], job),
+    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)], job),
   ];
   return {
     lines,
     cuts,
     totalCents: lines.reduce((s, l) => s + l.totalCents, 0),
-    tools: [...new Set([...TOOLS, ...routes.flatMap((r) => r.tools)])],
+    tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],
   };
 }
 

@@ -1,6 +1,14 @@
 import { boxModel, breakerPart, devicePart, ringModel } from '../catalog/index.ts';
-import { isReceptacleDevice, type Device, type House, type Job, type Point } from '../document/index.ts';
-import { holesOf, onWall, type Route } from '../routing/index.ts';
+import {
+  isRaceway,
+  isReceptacleDevice,
+  type CableType,
+  type Device,
+  type House,
+  type Job,
+  type Point,
+} from '../document/index.ts';
+import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
@@ -85,10 +93,17 @@ export function breakerNeeds({ house, before }: NeedsInput): Need[] {
 }
 
 /** What goes into and onto the building along the way: staples, plates, seal, patches. */
-export function routeNeeds({ plan }: Pick<NeedsInput, 'plan'>, routes: readonly Route[]): Need[] {
+export function routeNeeds(
+  { plan }: Pick<NeedsInput, 'plan'>,
+  legs: readonly { readonly route: Route; readonly method: CableType }[],
+): Need[] {
+  const routes = legs.map((l) => l.route);
+  const raceways = legs.flatMap((l) => (isRaceway(l.method) ? (racewayLeg(l.route, l.method) ?? []) : []));
+  const fittings = (of: 'connectors' | 'couplings' | 'straps'): number =>
+    raceways.reduce((s, r) => s + r[of], 0);
   const holes = routes.flatMap(holesOf);
   const moves = routes.flatMap((r) => r.moves);
-  const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0);
+  const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0) - fittings('straps');
   const plates = holes.filter((h) => h.plateNeeded).length + moves.reduce((s, m) => s + m.plates, 0);
   const seal = holes.filter((h) => h.fireSeal).length;
   const opened = moves
@@ -100,6 +115,9 @@ export function routeNeeds({ plan }: Pick<NeedsInput, 'plan'>, routes: readonly 
   const patches = [...new Set(opened)];
   return [
     { key: 'staple', count: staples, why: 'where it is not fished' },
+    { key: 'raceway-connector', count: fittings('connectors'), why: 'one at each box' },
+    { key: 'raceway-coupling', count: fittings('couplings'), why: 'lengths of 10 ft joined' },
+    { key: 'raceway-strap', count: fittings('straps'), why: 'where it is fastened' },
     { key: 'nail-plate', count: plates, why: 'holes too near a face' },
     { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: 'steel studs and tracks' },
     { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },

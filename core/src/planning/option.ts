@@ -1,11 +1,18 @@
-import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
+import {
+  isProtecting,
+  isRaceway,
+  type BreakerId,
+  type CableType,
+  type House,
+  type PointId,
+} from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
-import { isRaceway, methodsToTry } from './runs.ts';
+import { methodsToTry } from './runs.ts';
 import {
   NEW_BOX_MINUTES,
   openingsOf,

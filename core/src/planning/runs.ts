@@ -1,7 +1,7 @@
 import type { CutFact, RunFact, RunPlace } from '../codes/index.ts';
 import { METHODS, methodsFor } from '../codes/index.ts';
-import type { CableType, House, Job, WallId } from '../document/index.ts';
-import { JOIST_DEPTH_MM, type Move, type Place } from '../routing/index.ts';
+import { isRaceway, type CableType, type House, type Job, type WallId } from '../document/index.ts';
+import { JOIST_DEPTH_MM, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
 
@@ -28,10 +28,6 @@ export function closedWalls(house: House, plan: PlanOfHouse, method: CableType):
       if (METHODS[method].may[placeIn(plan, wall.id)] === 'no') closed.add(wall.id);
   return closed;
 }
-
-/** Methods that may be seen on a wall: conductors in a pipe. */
-const RACEWAYS: ReadonlySet<CableType> = new Set(['EMT', 'PVC', 'LFNC', 'LFMC', 'FMC']);
-export const isRaceway = (method: CableType): boolean => RACEWAYS.has(method);
 
 const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? place.wallId : undefined);
 
@@ -113,6 +109,7 @@ export function runFacts(
       label: `the run from ${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
       places: places.length > 0 ? places : [{ place: 'dry', where: 'one bay' }],
       attic: moves.some((m) => m.op === 'run-attic'),
+      bendDegrees: isRaceway(leg.method) ? (racewayLeg(leg.route, leg.method)?.degrees ?? null) : null,
       cuts: moves.flatMap((m) => cutsOf(house, frames, m)),
     };
   });

@@ -1,5 +1,12 @@
 import type { CodePack } from '../codes/index.ts';
-import { type Breaker, type CableType, type House, type Job, type WallId } from '../document/index.ts';
+import {
+  isRaceway,
+  type Breaker,
+  type CableType,
+  type House,
+  type Job,
+  type WallId,
+} from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import {
   buildGraph,
@@ -16,7 +23,7 @@ import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './candidates.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
 import { Closure } from './legs.ts';
-import { closedWalls, isRaceway } from './runs.ts';
+import { closedWalls } from './runs.ts';
 import { newPointId, type Way } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
 

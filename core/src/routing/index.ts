@@ -2,3 +2,4 @@ export * from './operations.ts';
 export * from './graph.ts';
 export * from './search.ts';
 export * from './route.ts';
+export * from './raceway-leg.ts';

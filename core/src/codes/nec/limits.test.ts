@@ -46,6 +46,7 @@ const PRINTED: Readonly<Record<LimitKey, number>> = {
   studNotchBearingShare: 0.25,
   plateCutShare: 0.5,
   cableUnspacedMm: inches(24),
+  bendDegrees: 360,
   oppositeBoxesMm: inches(24),
   ratedBoxIn2: 16,
   // 100 in2 in 100 ft2 of 144 in2 each.

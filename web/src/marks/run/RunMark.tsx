@@ -1,6 +1,8 @@
 import {
   duration,
   formatLength,
+  isRaceway,
+  racewayLeg,
   newPointId,
   onWall,
   OPERATIONS,
@@ -148,6 +150,26 @@ function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
   );
 }
 
+/** How the raceway of a leg is cut, bent and put together, and when its wires are pulled. */
+function Raceway({ leg }: { readonly leg: PlannedLeg }) {
+  const { bundle } = useWork();
+  const run = isRaceway(leg.method) ? racewayLeg(leg.route, leg.method) : undefined;
+  if (!run) return null;
+  const L = (mm: number) => formatLength(mm, bundle.house.units);
+  const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
+  return (
+    <p className="quiet">
+      {leg.method}: <span className="measure">{L(run.cutMm)}</span> cut along its middle, of{' '}
+      {many(run.sticks, 'length')} of 10 ft; {many(run.bends, 'right angle')}
+      {run.offsets > 0 ? ` and ${many(run.offsets, 'offset')} to the boxes` : ''}, {run.degrees}° in all. In
+      the order they go on: connector, {run.offsets > 0 ? 'offset, ' : ''}straps as the run goes
+      {run.couplings > 0 ? `, ${many(run.couplings, 'coupling')}` : ''}, connector; hubs that are not used
+      stay plugged. Each wire <span className="measure">{L(run.wireMm)}</span>: pull first, cut at the boxes
+      afterwards.
+    </p>
+  );
+}
+
 function Leg({
   leg,
   n,
@@ -179,6 +201,7 @@ function Leg({
           <MoveLine key={i} move={m} n={i + 1} />
         ))}
       </ol>
+      <Raceway leg={leg} />
       {holes.length > 0 && (
         <div style={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`Holes of leg ${n}`}>
           <table className="plain-table">

@@ -10,6 +10,7 @@ import { groundPath, racewayFillRule } from './raceway.ts';
 import { wiringMethod } from './method.ts';
 import { outletRequired, outletSpacing } from './outlets.ts';
 import { cuts } from './frame.ts';
+import { bends } from './bends.ts';
 import { separation } from './separation.ts';
 import { boxListing, localAmendments, reMarked, replaced } from './local.ts';
 
@@ -31,6 +32,7 @@ export const RULES: readonly Rule[] = [
   boxFill,
   boxListing,
   racewayFillRule,
+  bends,
   wiringMethod,
   cuts,
   groundFault,

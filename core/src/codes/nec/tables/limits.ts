@@ -144,6 +144,13 @@ export const LIMITS = {
   studNotchShare: same('Notch in a nonbearing stud', 'share', 'less', 0.4, 'IRC R602.6'),
   studNotchBearingShare: same('Notch in a bearing or outside stud', 'share', 'less', 0.25, 'IRC R602.6'),
   plateCutShare: same('Top plate cut before it needs a tie', 'share', 'less', 0.5, 'IRC R602.6.1'),
+  bendDegrees: same(
+    'Bends of a raceway between pull points',
+    'degrees',
+    'less',
+    360,
+    'NEC 358.26, 352.26, 348.26, 350.26',
+  ),
   oppositeBoxesMm: same(
     'Boxes on opposite faces of a rated wall apart',
     'mm',
