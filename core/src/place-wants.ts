@@ -1,3 +1,4 @@
+import { fixtureFindings } from './fixtures.ts';
 import { surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
 import type { CodePack } from './codes/index.ts';
@@ -257,6 +258,7 @@ export function judgePlacements(setting: Setting): {
   const offers = new Map<WantId, WallPosition>();
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
+    findings.push(...fixtureFindings(setting, want));
     const input = placementInput(setting, want);
     if (!input || want.at.on !== 'wall') continue;
     const placement = judgePlace(input, want.at);

@@ -7,6 +7,23 @@ import { HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.
 const Name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 characters');
 const Note = z.string().max(4000);
 
+const Size = z.number().min(1).max(20_000);
+/** A long luminaire or a row of them on a ceiling: its outline around the feed point, which is where the box goes. */
+export const Fixture = z.object({
+  lengthMm: Size,
+  widthMm: Size,
+  /** From its first end to where its wires come out. */
+  feedMm: z.number().min(0).max(20_000),
+  /** Which way it lies: along the first wall, or out from it. */
+  turn: z.enum(['x', 'y']),
+  /** How many hang end to end, and how many the maker allows on one feed. */
+  linked: z.int().min(1).max(20),
+  mostLinked: z.int().min(1).max(20),
+  /** Where each is screwed up, from its first end. */
+  mountsMm: z.array(z.number().min(0).max(20_000)).max(8),
+});
+export type Fixture = z.infer<typeof Fixture>;
+
 export const Want = z.object({
   id: WantId,
   label: Name,
@@ -31,6 +48,7 @@ export const Want = z.object({
   replaces: PointId.optional(),
   /** 240 for an appliance between two hots; left out, 120. */
   volts: z.literal(240).optional(),
+  fixture: Fixture.optional(),
   loads: z.array(LoadFacts).max(12),
   note: Note,
 });

@@ -1,7 +1,15 @@
 import type { Evaluation } from '../evaluate.ts';
 import { newPointId } from '../planning/index.ts';
 import { JOIST_SPACING_MM, onWall, type Place } from '../routing/index.ts';
-import { levelOf, outlineOf, spotOn, wallLines, type Spot } from '../structure/index.ts';
+import {
+  fixtureOutline,
+  levelOf,
+  mountSpots,
+  outlineOf,
+  spotOn,
+  wallLines,
+  type Spot,
+} from '../structure/index.ts';
 import { formatLength, inches } from '../units/index.ts';
 import type { Room } from '../document/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
@@ -191,12 +199,41 @@ export function joistPlan(evaluation: Evaluation, level: number, side: Side): Dr
       text(p.label, { x: spot.xMm + 1.5 * POINT_MM, y: spot.yMm - POINT_MM }, 'start', layer),
     ];
   });
+  const rows =
+    side === 'below'
+      ? []
+      : job.wants.flatMap((w): Shape[] => {
+          const room = w.at.on === 'ceiling' ? evaluation.plan.roomOf(w.at) : undefined;
+          if (!w.fixture || w.at.on !== 'ceiling' || !room || levelOf(room) !== level) return [];
+          const from = (s: Spot): At => ({ x: room.place.xMm + s.xMm, y: room.place.yMm + s.yMm });
+          const o = fixtureOutline(w.at, w.fixture);
+          const corners = [
+            { xMm: o.left, yMm: o.top },
+            { xMm: o.right, yMm: o.top },
+            { xMm: o.right, yMm: o.bottom },
+            { xMm: o.left, yMm: o.bottom },
+          ];
+          return [
+            { kind: 'line', layer: 'new', closed: true, dashed: true, points: corners.map(from) },
+            ...mountSpots(w.at, w.fixture).map((m): Shape => ({
+              kind: 'circle',
+              layer: 'hole',
+              at: from(m),
+              radius: POINT_MM / 4,
+            })),
+          ];
+        });
   const guessed = rooms.some((r) => side === 'below' || r.above.joistAtMm === undefined);
   return {
     key: `joists-${side}-${level}`,
     title: side === 'above' ? 'Above the ceiling' : 'Below the floor',
     note: `${side === 'above' ? 'Seen from above.' : 'Seen from above, through the floor.'}${guessed ? ' Dashed joists are reckoned 16 in apart: find them before you drill.' : ''}`,
-    shapes: [...rooms.flatMap((r) => roomShapes(r, side)), ...runShapes(evaluation, level, side), ...boxes],
+    shapes: [
+      ...rooms.flatMap((r) => roomShapes(r, side)),
+      ...runShapes(evaluation, level, side),
+      ...boxes,
+      ...rows,
+    ],
   };
 }
 

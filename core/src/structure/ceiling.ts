@@ -5,7 +5,8 @@ import { spotOn, wallLines, type Spot } from './plan.ts';
 /** Half of a round ceiling box with its ears, and half of a joist, mm: common practice. */
 const BOX_HALF_MM = inches(2.25);
 const JOIST_HALF_MM = inches(0.75);
-const USUAL_SPACING_MM = inches(16);
+/** Joists where nobody has measured how far apart they are, mm: common practice. */
+export const USUAL_JOISTS_MM = inches(16);
 
 /** Rectangle around a room in the plan of the house. */
 export interface Outline {
@@ -45,7 +46,7 @@ export function ceilingPlace(room: Room, heavy: boolean): CeilingPlace {
     xMm: (o.left + o.right) / 2 - room.place.xMm,
     yMm: (o.top + o.bottom) / 2 - room.place.yMm,
   };
-  const { joistAtMm, joistSpacingMm = USUAL_SPACING_MM, joists } = room.above;
+  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
   if (joistAtMm === undefined)
     return {
       at: middle,

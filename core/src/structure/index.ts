@@ -4,6 +4,7 @@ export * from './snap.ts';
 export * from './members.ts';
 export * from './cord.ts';
 export * from './surface.ts';
+export * from './fixture.ts';
 export * from './separation.ts';
 export * from './studs.ts';
 export * from './bays.ts';

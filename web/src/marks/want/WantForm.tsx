@@ -8,12 +8,15 @@ import {
   type Want,
 } from '@elwand/core';
 import { Button } from 'antd';
+import { lazy, Suspense } from 'react';
 import { PositionFields } from '../../house/PositionFields.tsx';
 import { WANT_KINDS } from '../../house/words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
 import { TextField } from '../../parts/TextField.tsx';
 import { useWork } from '../../workspace/work.ts';
+
+const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
 
 /** Who commands it, as one value of a list. */
 function controlValue({ control }: Want): string {
@@ -177,6 +180,18 @@ export function WantForm({
         </Button>
       </div>
       <OnCeiling want={want} put={put} />
+      {want.kind === 'luminaire' && want.at.on === 'ceiling' && (
+        <Suspense fallback={null}>
+          <FixtureFields
+            fixture={want.fixture}
+            system={house.units}
+            onChange={(fixture) => {
+              const { fixture: _, ...rest } = want;
+              put(fixture ? { ...rest, fixture } : rest);
+            }}
+          />
+        </Suspense>
+      )}
       {want.kind !== 'switch' && (
         <LoadsEditor
           loads={want.loads}

@@ -1,0 +1,48 @@
+import type { Fixture, Room } from '../document/index.ts';
+import { inches } from '../units/index.ts';
+import { USUAL_JOISTS_MM, type Outline } from './ceiling.ts';
+import type { Spot } from './plan.ts';
+
+/** A screw this near to the middle of a joist holds in it, mm. */
+const IN_JOIST_MM = inches(0.5);
+
+/** The whole row around its feed point, in the measure of that point. */
+export function fixtureOutline(feed: Spot, f: Fixture): Outline {
+  const start = -f.feedMm;
+  const end = start + f.linked * f.lengthMm;
+  const half = f.widthMm / 2;
+  return f.turn === 'x'
+    ? { left: feed.xMm + start, right: feed.xMm + end, top: feed.yMm - half, bottom: feed.yMm + half }
+    : { left: feed.xMm - half, right: feed.xMm + half, top: feed.yMm + start, bottom: feed.yMm + end };
+}
+
+/** Where every one of the row is screwed up. */
+export function mountSpots(feed: Spot, f: Fixture): Spot[] {
+  return Array.from({ length: f.linked }, (_, i) => i).flatMap((i) =>
+    f.mountsMm.map((m): Spot => {
+      const along = i * f.lengthMm + m - f.feedMm;
+      return f.turn === 'x'
+        ? { xMm: feed.xMm + along, yMm: feed.yMm }
+        : { xMm: feed.xMm, yMm: feed.yMm + along };
+    }),
+  );
+}
+
+/** Does a spot of the ceiling, from the room's place, lie on a joist? Undefined when nobody has found one. */
+export function onJoist(room: Room, { xMm, yMm }: Spot): boolean | undefined {
+  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
+  if (joistAtMm === undefined) return undefined;
+  const across = (joists === 'x' ? yMm : xMm) - joistAtMm;
+  return Math.abs(across - Math.round(across / joistSpacingMm) * joistSpacingMm) <= IN_JOIST_MM;
+}
+
+/** Joists that a row passes under; undefined when nobody has found one. */
+export function joistsUnder(room: Room, o: Outline): number | undefined {
+  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
+  if (joistAtMm === undefined) return undefined;
+  const [low, high] = joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
+  return Math.max(
+    0,
+    Math.floor((high - joistAtMm) / joistSpacingMm) - Math.ceil((low - joistAtMm) / joistSpacingMm) + 1,
+  );
+}
