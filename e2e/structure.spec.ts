@@ -271,3 +271,46 @@ test('a room dragged near another shares its wall, and undo puts it back', async
   expect((await placeOf()).xMm).toBeCloseTo(feet(16), 3);
   quiet();
 });
+
+test('what lies on a wall, hangs before it and is plugged in decides: checks, steps, bill', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  await page.goto('/houses/tamarack/rooms');
+  await page.getByRole('button', { name: /^East 5 readings/ }).click();
+  await page.getByRole('button', { name: 'Tile or panel on the board' }).click();
+  await page.getByLabel('comes down for the work').check();
+  await page.getByLabel('planned').uncheck();
+  await saved(page);
+  await page.goto(`${KEYBOARD}/want`);
+  await expect(page.getByRole('heading', { name: /Tile will stand .* before new 1/ })).toBeVisible();
+  await choose(page, 'Where Stage keyboard stands', /^at: /);
+  await page.getByLabel('Cord of Stage keyboard').fill("6' 0");
+  await page.getByLabel('Cord of Stage keyboard').press('Enter');
+  await expect(page.getByRole('heading', { name: 'The cord of Stage keyboard reaches' })).toBeVisible();
+  await page.goto(`${KEYBOARD}/do`);
+  await expect(page.getByText(/^Take down /).first()).toBeVisible();
+  quiet();
+});
+
+test('a row of lights on a ceiling, and a question answered in words', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/want`);
+  await page.getByRole('button', { name: 'Place a light' }).click();
+  await page.getByRole('button', { name: 'Middle of the ceiling' }).click();
+  await page.getByLabel('a long one, or a row of them').first().check();
+  const question = page.locator('.check', {
+    has: page.getByRole('heading', { name: /hangs over the box of L1/ }),
+  });
+  await question.getByRole('button', { name: 'I looked' }).click();
+  await question.getByLabel('Reason').fill('Two screws and it is down');
+  await question.getByRole('button', { name: 'Go on, with this reason' }).click();
+  await expect(question).toContainText('You decided');
+  await page.getByLabel('In a row').first().fill('6');
+  await page.getByLabel('In a row').first().press('Enter');
+  await expect(
+    page.getByRole('heading', { name: '6 in a row on one feed, the maker allows 4' }),
+  ).toBeVisible();
+  await saved(page);
+  quiet();
+});

@@ -62,7 +62,7 @@ function Override({ finding }: { readonly finding: Finding }) {
   if (!open)
     return (
       <button type="button" className="linklike check-over" onClick={() => setOpen(true)}>
-        I know better
+        {finding.severity === 'watch' ? 'I looked' : 'I know better'}
       </button>
     );
   return (
@@ -74,7 +74,11 @@ function Override({ finding }: { readonly finding: Finding }) {
         onChange={(e) => setReason(e.target.value)}
         maxLength={400}
         autoSize
-        placeholder="Your reason: it stays on record"
+        placeholder={
+          finding.severity === 'watch'
+            ? 'What you saw: it stays on record'
+            : 'Your reason: it stays on record'
+        }
       />
       <div className="row">
         <Button size="small" disabled={reason.trim().length < 3} onClick={save}>
@@ -107,6 +111,10 @@ function Overridden({ finding, reason }: { readonly finding: Finding; readonly r
     </p>
   );
 }
+
+/** What is to settle may be decided otherwise; a question that has no ready answers is answered in words. */
+const answeredByWord = (f: Finding): boolean =>
+  f.severity === 'fix' || (f.severity === 'watch' && f.remedies.length === 0 && f.rule !== 'no-way');
 
 const originWord = (f: Finding): string => {
   if (f.overridden !== undefined) return 'You decided';
@@ -154,7 +162,7 @@ function Check({
                 {r.says}
               </button>
             ))}
-            {finding.severity === 'fix' && <Override finding={finding} />}
+            {answeredByWord(finding) && <Override finding={finding} />}
           </div>
         )}
         {finding.sources.length > 0 && (
