@@ -314,3 +314,44 @@ test('a row of lights on a ceiling, and a question answered in words', async ({ 
   await saved(page);
   quiet();
 });
+
+test('a stud is read off a photo that is pinned to the wall by four measured points', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto('/houses/tamarack/rooms');
+  await page.getByRole('button', { name: /^North/ }).click();
+  await page.getByRole('button', { name: 'Read studs off a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: /Read the north wall off a photo/ });
+  // A wall seen straight on, ten pixels an inch.
+  const picture =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="900"><rect width="1200" height="900" fill="#eee"/><rect x="745" width="15" height="900" fill="#b96"/></svg>';
+  await dialog
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'wall.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(picture) });
+  const area = dialog.getByRole('img', { name: 'Points on the picture' });
+  await expect(area).toBeVisible();
+  await expect(dialog.getByText('4 more known points are needed')).toBeVisible();
+  const put = async (x: number, y: number) => {
+    const box = await area.boundingBox();
+    if (!box) throw new Error('no picture');
+    await area.click({ position: { x: (x * box.width) / 1200, y: (y * box.height) / 900 } });
+  };
+  const pins = [
+    [100, 800, '10', '10'],
+    [1000, 800, '100', '10'],
+    [1000, 100, '100', '80'],
+    [100, 100, '10', '80'],
+  ] as const;
+  for (const [x, y] of pins) await put(x, y);
+  for (const [i, [, , along, up]] of pins.entries()) {
+    await dialog.getByLabel(`Point ${i + 1}, from the left corner`).fill(along);
+    await dialog.getByLabel(`Point ${i + 1}, above the floor`).fill(up);
+    await dialog.getByLabel(`Point ${i + 1}, above the floor`).press('Enter');
+  }
+  await dialog.getByText('Middle of a stud').click();
+  await put(752.5, 450);
+  await expect(dialog.getByText(/stud at 75/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take over 1' }).click();
+  await expect(page.getByRole('row', { name: /photo.*75/ })).toBeVisible();
+  await saved(page);
+  quiet();
+});

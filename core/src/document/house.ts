@@ -32,7 +32,7 @@ export const RoomUse = z.enum([
 ]);
 export type RoomUse = z.infer<typeof RoomUse>;
 
-export const HitMethod = z.enum(['magnet', 'finder', 'probe', 'knock', 'nothing']);
+export const HitMethod = z.enum(['magnet', 'finder', 'probe', 'knock', 'photo', 'nothing']);
 export type HitMethod = z.infer<typeof HitMethod>;
 
 /** One reading of what is behind the board: wood at a place, or nothing there. `edges` for a finder that gave both edges. */

@@ -5,6 +5,7 @@ export * from './members.ts';
 export * from './cord.ts';
 export * from './surface.ts';
 export * from './fixture.ts';
+export * from './photo.ts';
 export * from './separation.ts';
 export * from './studs.ts';
 export * from './bays.ts';

@@ -1,12 +1,15 @@
 import type { Hit, Wall } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 
+/** A stud read off a photo counts as this sure; a picture that is less sure is not taken, mm. */
+export const PHOTO_ERROR_MM = inches(1 / 4);
 /** How well each way of looking for wood knows the centre of it, standard error in mm: common practice. */
 export const HIT_ERROR_MM: Readonly<Record<Hit['method'], number>> = {
   magnet: inches(1 / 4),
   finder: inches(1 / 8),
   probe: inches(3 / 8),
   knock: inches(1),
+  photo: PHOTO_ERROR_MM,
   nothing: inches(1 / 4),
 };
 /** Spacings in use: 16, 24 and 19.2 in, 400 and 600 mm. */

@@ -13,6 +13,7 @@ import {
   type WallFrame,
 } from '@elwand/core';
 import { Button, Checkbox, Dropdown } from 'antd';
+import { lazy, Suspense, useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
@@ -24,6 +25,8 @@ import { withWall } from '../state/edit.ts';
 import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
 import { WallWays } from './WallWays.tsx';
 import './wall.css';
+
+const PhotoReader = lazy(() => import('./PhotoReader.tsx').then((m) => ({ default: m.PhotoReader })));
 
 export interface WallEditorProps {
   readonly house: House;
@@ -64,6 +67,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
   const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
   const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
     onHouse(withFrame(house, wall.id, change));
+  const [photo, setPhoto] = useState(false);
   const system = house.units;
   const third = wall.lengthMm / 3;
   const rect = { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
@@ -224,6 +228,22 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
       <OtherFaces house={house} wall={wall} />
       <WallWays wall={wall} system={system} set={set} />
       <FaceLayers wall={wall} system={system} ceilingMm={ceilingMm} set={set} />
+      <div>
+        <Button size="small" onClick={() => setPhoto(true)}>
+          Read studs off a photo
+        </Button>
+      </div>
+      {photo && (
+        <Suspense fallback={null}>
+          <PhotoReader
+            wall={wall}
+            ceilingMm={ceilingMm}
+            system={system}
+            set={set}
+            onClose={() => setPhoto(false)}
+          />
+        </Suspense>
+      )}
       <Readings house={house} wall={wall} frame={frame} set={set} />
       {wall.openings.map((o) => (
         <div className="row fields" key={o.id}>

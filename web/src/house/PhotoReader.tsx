@@ -1,0 +1,231 @@
+import {
+  formatLength,
+  ItemId,
+  LEAST_PINS,
+  PHOTO_ERROR_MM,
+  pinPhoto,
+  type House,
+  type Pin,
+  type Pixel,
+  type Wall,
+} from '@elwand/core';
+import { Button, Modal, Segmented, Upload } from 'antd';
+import { useEffect, useState, type MouseEvent } from 'react';
+import { freshId } from '../parts/ids.ts';
+import { LengthInput } from '../parts/LengthInput.tsx';
+import './photo.css';
+
+/** What the next click in the picture is. */
+const CLICKS = [
+  { value: 'pin', label: 'A known point' },
+  { value: 'stud', label: 'Middle of a stud' },
+  { value: 'pipe', label: 'A pipe' },
+] as const;
+type Click = (typeof CLICKS)[number]['value'];
+
+interface Mark {
+  readonly kind: Exclude<Click, 'pin'>;
+  readonly at: Pixel;
+}
+
+/** A pipe read off a photo is taken this wide, mm. */
+const PIPE_MM = 60;
+
+/**
+ * Studs and pipes read off a photo of the open wall: points whose place was measured pin the picture to the face, what is clicked
+ * afterwards is measured by it. The picture stays in this window and is not kept.
+ */
+export function PhotoReader({
+  wall,
+  ceilingMm,
+  system,
+  set,
+  onClose,
+}: {
+  readonly wall: Wall;
+  readonly ceilingMm: number;
+  readonly system: House['units'];
+  readonly set: (change: (w: Wall) => Wall) => void;
+  readonly onClose: () => void;
+}) {
+  const [picture, setPicture] = useState<string | null>(null);
+  /** Of the picture itself, px; null until it is there: nothing can be clicked before. */
+  const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
+  const [pins, setPins] = useState<readonly Pin[]>([]);
+  const [marks, setMarks] = useState<readonly Mark[]>([]);
+  const [click, setClick] = useState<Click>('pin');
+  useEffect(() => () => void (picture && URL.revokeObjectURL(picture)), [picture]);
+  const photo = pinPhoto(pins);
+  const L = (mm: number) => formatLength(mm, system, 'inches');
+  const readings = photo.ok ? marks.map((m) => ({ ...m, ...photo.value.read(m.at) })) : [];
+  const sure = readings.filter(
+    (r) => r.errorMm.xMm <= PHOTO_ERROR_MM && r.xMm >= 0 && r.xMm <= wall.lengthMm,
+  );
+  const put = (e: MouseEvent<SVGSVGElement>) => {
+    if (!size) return;
+    const r = e.currentTarget.getBoundingClientRect();
+    const at = {
+      x: ((e.clientX - r.left) * size.width) / r.width,
+      y: ((e.clientY - r.top) * size.height) / r.height,
+    };
+    if (click === 'pin') setPins([...pins, { at, is: { xMm: 0, heightMm: 0 } }]);
+    else setMarks([...marks, { kind: click, at }]);
+  };
+  const take = () => {
+    set((w) => ({
+      ...w,
+      hits: [
+        ...w.hits,
+        ...sure
+          .filter((r) => r.kind === 'stud')
+          .map((r) => ({ id: ItemId.parse(freshId('hit')), method: 'photo' as const, atMm: r.xMm })),
+      ].slice(0, 200),
+      obstacles: [
+        ...w.obstacles,
+        ...sure
+          .filter((r) => r.kind === 'pipe')
+          .map((r) => ({
+            id: ItemId.parse(freshId('ob')),
+            kind: 'pipe' as const,
+            leftMm: Math.max(0, r.xMm - PIPE_MM / 2),
+            rightMm: Math.min(w.lengthMm, r.xMm + PIPE_MM / 2),
+            bottomMm: 0,
+            topMm: ceilingMm,
+          })),
+      ].slice(0, 60),
+    }));
+    onClose();
+  };
+  const dot = (size?.width ?? 0) / 160;
+  return (
+    <Modal
+      open
+      width={960}
+      title={`Read the ${wall.name.toLowerCase()} off a photo`}
+      onCancel={onClose}
+      okText={sure.length === 0 ? 'Take over' : `Take over ${sure.length}`}
+      okButtonProps={{ disabled: sure.length === 0 }}
+      onOk={take}
+    >
+      <div className="stack">
+        <p className="muted">
+          Click at least {LEAST_PINS} points whose place you have measured, far apart: box corners, the ends
+          of a tape, corners of an opening. Then click what you see in the wall.
+        </p>
+        <div className="row">
+          <Upload
+            accept="image/*"
+            showUploadList={false}
+            beforeUpload={(file) => {
+              setPicture(URL.createObjectURL(file));
+              setSize(null);
+              setPins([]);
+              setMarks([]);
+              setClick('pin');
+              return false;
+            }}
+          >
+            <Button>{picture ? 'Another picture' : 'Choose a picture'}</Button>
+          </Upload>
+          {picture && <Segmented value={click} options={[...CLICKS]} onChange={setClick} />}
+        </div>
+        {picture && (
+          <div className="photo">
+            <img
+              src={picture}
+              alt="The wall as photographed"
+              onLoad={(e) =>
+                setSize({ width: e.currentTarget.naturalWidth, height: e.currentTarget.naturalHeight })
+              }
+            />
+            {size && (
+              <svg
+                viewBox={`0 0 ${size.width} ${size.height}`}
+                role="img"
+                aria-label="Points on the picture"
+                onClick={put}
+              >
+                {pins.map((p, i) => (
+                  <g key={i}>
+                    <circle cx={p.at.x} cy={p.at.y} r={dot} className="photo-pin" />
+                    <text x={p.at.x + 1.5 * dot} y={p.at.y - dot} fontSize={4 * dot} className="photo-label">
+                      {i + 1}
+                    </text>
+                  </g>
+                ))}
+                {marks.map((m, i) => (
+                  <path
+                    key={i}
+                    d={`M${m.at.x - 2 * dot} ${m.at.y}h${4 * dot}M${m.at.x} ${m.at.y - 2 * dot}v${4 * dot}`}
+                    className="photo-mark"
+                    strokeWidth={dot / 2}
+                  />
+                ))}
+              </svg>
+            )}
+          </div>
+        )}
+        {pins.map((p, i) => (
+          <div className="row fields" key={i}>
+            <span className="measure">{i + 1}</span>
+            <LengthInput
+              label={`Point ${i + 1}, from the left corner`}
+              value={p.is.xMm}
+              system={system}
+              width={150}
+              onChange={(xMm) => setPins(pins.map((x, k) => (k === i ? { ...x, is: { ...x.is, xMm } } : x)))}
+            />
+            <LengthInput
+              label={`Point ${i + 1}, above the floor`}
+              value={p.is.heightMm}
+              system={system}
+              width={150}
+              onChange={(heightMm) =>
+                setPins(pins.map((x, k) => (k === i ? { ...x, is: { ...x.is, heightMm } } : x)))
+              }
+            />
+            <Button
+              type="text"
+              size="small"
+              aria-label={`Take out point ${i + 1}`}
+              onClick={() => setPins(pins.filter((_, k) => k !== i))}
+            >
+              ✕
+            </Button>
+          </div>
+        ))}
+        {picture && !photo.ok && <p className="muted">{photo.message}.</p>}
+        {photo.ok && pins.length > LEAST_PINS && (
+          <p className="muted">
+            The points agree to {L(photo.value.misfitMm)}
+            {photo.value.misfitMm > 2 * PHOTO_ERROR_MM ? ': one of them is measured or clicked wrong.' : '.'}
+          </p>
+        )}
+        <ul className="others" aria-label="Read off the picture">
+          {readings.map((r, i) => (
+            <li key={i} className="row">
+              <span className="grow">
+                {r.kind} at <span className="measure">{L(r.xMm)}</span>, give or take{' '}
+                <span className="measure">{L(r.errorMm.xMm)}</span>
+                {!sure.includes(r) && (
+                  <b className="settle-text">
+                    {' '}
+                    not sure enough to be taken: more points, or points nearer to it
+                  </b>
+                )}
+              </span>
+              <Button
+                type="text"
+                size="small"
+                aria-label={`Take out ${r.kind} ${i + 1}`}
+                onClick={() => setMarks(marks.filter((_, k) => k !== i))}
+              >
+                ✕
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </Modal>
+  );
+}
