@@ -135,6 +135,7 @@ export const PARTS = {
   'raceway-connector': part('raceway-connector', 'Connector of the raceway, 1/2 in', 'each', 1, 130),
   'raceway-coupling': part('raceway-coupling', 'Coupling of the raceway, 1/2 in', 'each', 1, 110),
   'raceway-strap': part('raceway-strap', 'Strap of the raceway, 1/2 in', 'each', 1, 45),
+  'air-seal': part('air-seal', 'Gasket for a plate and a tube of sealant', 'each', 1, 790),
   bushing: part('bushing', 'Snap-in bushing for steel studs', 'pack', 25, 690),
   'fire-seal': part('fire-seal', 'Fire-block sealant, tube', 'each', 1, 990),
   'patch-plaster': part(

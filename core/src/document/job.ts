@@ -89,6 +89,8 @@ export const Change = z.discriminatedUnion('kind', [
   }),
   /** A half-switched outlet becomes live at all times: the switch is free for something else. */
   z.object({ kind: z.literal('convert'), id: ItemId, pointId: PointId, switchId: PointId }),
+  /** Air and smoke kept from passing through the box: gasket behind the plate, sealant round box and cables. */
+  z.object({ kind: z.literal('seal'), id: ItemId, pointId: PointId }),
   /** Two points change their devices. */
   z.object({ kind: z.literal('swap'), id: ItemId, pointId: PointId, withId: PointId }),
 ]);

@@ -77,6 +77,7 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (isNew || otherPlate) one(plateOf(point, wet));
     for (const j of after.joins) if (isNew || j.isNew) one(j.connector);
     if (point.box.metal && (isNew || cables.some((c) => c.isNew))) one('ground-screw');
+    if (job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
     return needs.map((n) => ({ ...n, why: point.label }));
   });

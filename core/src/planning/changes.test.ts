@@ -117,6 +117,30 @@ describe('a plate shifted over its box', () => {
   it('not at all in a box that it fills', () => expect(shiftRoomMm(outlet('r9', 10))).toBe(0));
 });
 
+describe('a box that is sealed or taken out', () => {
+  const stepOf = (c: Change, points = smallHouse().points) => {
+    const e = evaluate(bundle(smallHouse({ points }), [], { changes: [c] }));
+    return {
+      step: e.chosen!.steps.find((s) => s.key === 'change:c1')!,
+      bill: e.chosen!.bill.lines.map((l) => l.partKey),
+    };
+  };
+  it('sealed against air it gets a gasket and sealant, and stays what it was', () => {
+    const { step, bill } = stepOf(change({ kind: 'seal', pointId: id('r2') }));
+    expect(step.title).toBe('Seal the box of R2 against air and smoke');
+    expect(bill).toContain('air-seal');
+  });
+  it('one that was nailed to its stud takes longer to come out than a retrofit box', () => {
+    const bigger = change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] });
+    const nailed = stepOf(bigger).step;
+    const old = knownBox('old-1g-20');
+    const retrofit = stepOf(bigger, [outlet('r1', 24), outlet('r2', 88, old)]).step;
+    expect(nailed.detail).toContain('cut the nails');
+    expect(retrofit.detail).not.toContain('nails');
+    expect(nailed.minutes).toBeGreaterThan(retrofit.minutes);
+  });
+});
+
 describe('the bill of changes', () => {
   const lines = (changes: Change[], wants = [wanted(104)]) =>
     new Map(

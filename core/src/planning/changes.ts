@@ -68,6 +68,7 @@ function changed(point: Point, change: Change, other: Point | undefined): Point 
       return { ...point, kind: 'junction', devices: [BLANK] };
     case 'shift':
     case 'convert':
+    case 'seal':
       return point;
     case 'swap':
       return other ? { ...point, kind: other.kind, devices: other.devices } : point;
@@ -196,6 +197,8 @@ export function changeWords(house: Pick<House, 'points'>, change: Change): strin
       return `Shift the plate of ${own} ${change.byMm < 0 ? 'left' : 'right'}, the box stays`;
     case 'convert':
       return `Make ${own} live at all times: its switched conductor comes off ${label(change.switchId)}`;
+    case 'seal':
+      return `Seal the box of ${own} against air and smoke`;
     case 'swap':
       return `Change the devices of ${own} and ${label(change.withId)}`;
   }

@@ -1,3 +1,4 @@
+import { boxModel } from '../catalog/index.ts';
 import type { Change, PointId, Position } from '../document/index.ts';
 import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
 import { holesOf } from '../routing/index.ts';
@@ -53,11 +54,11 @@ function prepare(input: WorkInput): Step[] {
         title: changeWords(input.house, change),
         kind: 'work',
         window: 'off',
-        minutes: 15,
+        minutes: 15 + (nailed(input, change) ? NAILED_MINUTES : 0),
         after: ['dead'],
         pointId: change.pointId,
         detail:
-          CHANGE_DETAIL[change.kind] ??
+          (nailed(input, change) ? NAILED : CHANGE_DETAIL[change.kind]) ??
           'Photograph the old connections and mark the conductors before anything is loosened.',
       }),
     );
@@ -80,12 +81,27 @@ function prepare(input: WorkInput): Step[] {
   return steps;
 }
 
+/** Getting a box out that was nailed to its stud before the board went on, minutes: common practice. */
+const NAILED_MINUTES = 25;
+const NAILED =
+  'The old box is nailed to its stud: pry it a little off, cut the nails between box and stud with a blade for metal, fold it in on itself and take it out. The board round it may break: have a patch ready. The new one is held by its wings or screwed through its side to the stud.';
+
+/** Does a change take a box out of the wall that is nailed or bracketed to the frame? */
+function nailed(input: Pick<WorkInput, 'house' | 'boxes'>, change: Change): boolean {
+  if (change.kind !== 'enlarge' && change.kind !== 'reduce') return false;
+  const old = input.house.points.find((p) => p.id === change.pointId);
+  const after = input.boxes.find((b) => b.point.id === change.pointId)?.point;
+  const mounting = boxModel(old?.box.model ?? null)?.mounting;
+  return mounting === 'new-work' && after !== undefined && after.box.model !== old?.box.model;
+}
+
 /** What a change needs beyond care with the old connections. */
 const CHANGE_DETAIL: Partial<Record<Change['kind'], string>> = {
   retire:
     'What goes on from here stays spliced behind a blank plate. A cable that ends here is disconnected at both ends, capped, and marked as out of use.',
   convert:
     'At the switch take the old switched conductor off and join it to the constant hot, or cap it at both ends and mark it. At the outlet put in a receptacle whose tab between the brass screws is whole. Measure both halves live with the switch on and off afterwards.',
+  seal: 'A gasket behind the plate, sealant round the box and where its cables come in; behind a tight box nothing is needed. No foam inside the box, and none around a recessed light that must be cooled.',
   shift:
     'The box stays. Use the plate or ring that brings the device over another gang of it, and close the gang that is left.',
 };

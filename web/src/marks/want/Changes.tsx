@@ -26,6 +26,7 @@ const KINDS = [
   { value: 'swap', label: 'Swap it with another' },
   { value: 'split', label: 'Put one of its devices elsewhere' },
   { value: 'shift', label: 'Shift its plate over the box' },
+  { value: 'seal', label: 'Seal its box against air' },
   { value: 'convert', label: 'Free it from its switch' },
   { value: 'move', label: 'Move it elsewhere' },
 ] as const;
@@ -160,6 +161,7 @@ export function Changes({
       case 'reduce':
         return add({ ...base, kind, drop: [index] });
       case 'retire':
+      case 'seal':
         return add({ ...base, kind });
       case 'swap':
         return other && add({ ...base, kind, withId: PointId.parse(other.id) });
