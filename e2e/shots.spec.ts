@@ -1,4 +1,4 @@
-import { test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { choose } from './help.ts';
 
 /** Refreshes docs/screenshots from the demo data: npm run shots. */
@@ -20,11 +20,19 @@ const VIEWS: readonly (readonly [string, string])[] = [
   ['9-prove', '/houses/tamarack/jobs/aquarium/prove'],
 ];
 
+/** The page and everything that it asks for is on screen. */
+async function there(page: Page): Promise<void> {
+  await expect(page.getByRole('heading').first()).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+  await expect(page.getByText('Drawing …')).toHaveCount(0);
+  await page.waitForTimeout(400);
+}
+
 for (const [name, path] of VIEWS)
   test(`picture of ${name}`, async ({ page }) => {
     await page.goto(path);
-    await page.waitForLoadState('networkidle');
-    await page.waitForTimeout(400);
+    await there(page);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
   });
 
@@ -32,7 +40,7 @@ test('picture of load and breaker', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1000 });
   await page.goto('/houses/quarry/jobs/freezer/tap');
   await page.locator('.trip-charts').scrollIntoViewIfNeeded();
-  await page.waitForTimeout(400);
+  await there(page);
   await page.screenshot({ path: 'docs/screenshots/4-tap-charts.png' });
 });
 
@@ -41,14 +49,14 @@ test('picture of the house cut open', async ({ page }) => {
   await page.goto('/houses/tamarack/jobs/keyboard/run');
   await choose(page, 'Sheet', 'The house, cut open');
   await page.getByRole('region', { name: 'The house, cut open' }).scrollIntoViewIfNeeded();
-  await page.waitForTimeout(400);
+  await there(page);
   await page.screenshot({ path: 'docs/screenshots/5-run-house.png' });
 });
 
 test('picture of a sum on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/sums/voltage-drop?gauge=14&amps=12');
-  await page.waitForTimeout(400);
+  await there(page);
   await page.screenshot({ path: 'docs/screenshots/sums-phone.png' });
 });
 
@@ -56,6 +64,6 @@ test('picture of the proof on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/houses/tamarack/jobs/aquarium/do');
   await page.getByRole('button', { name: /Prove H1 dead/ }).click();
-  await page.waitForTimeout(400);
+  await there(page);
   await page.screenshot({ path: 'docs/screenshots/8-do-phone.png' });
 });

@@ -1,5 +1,5 @@
 import { fixtureFindings } from './fixtures.ts';
-import { surfaceFindings } from './surfaces.ts';
+import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
 import type { CodePack } from './codes/index.ts';
 import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
@@ -179,37 +179,6 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
   ];
 }
 
-/** A box that ends up behind something that comes down: it may, as long as that comes away without damage. */
-function covered({ plan }: Setting, want: Want): Finding[] {
-  const { at } = want;
-  if (at.on !== 'wall') return [];
-  const over = plan.lines
-    .get(at.wallId)
-    ?.wall.furniture.find(
-      (f) =>
-        f.comesDown &&
-        at.xMm >= f.leftMm &&
-        at.xMm <= f.rightMm &&
-        at.heightMm >= f.bottomMm &&
-        at.heightMm <= f.topMm,
-    );
-  if (!over) return [];
-  return [
-    {
-      rule: 'covered',
-      key: `covered:${want.id}`,
-      severity: 'ok',
-      origin: 'new',
-      mark: 'want',
-      subjects: [want.id],
-      says: `${want.label} ends up behind ${over.name}`,
-      detail: `Within reach once that is taken down, ${over.comesDown?.minutes ?? 0} min: allowed where it comes away without damage to the building. What is plugged in there cannot be pulled out at once.`,
-      sources: [published('NEC 314.29', undefined, 'fairly-sure')],
-      remedies: [],
-    },
-  ];
-}
-
 /** Cables between two boxes of the same wall are likely to pass between them: said, never judged, because only a probe knows. */
 function cableNear(setting: Setting, want: Want): Finding[] {
   const { at } = want;
@@ -298,7 +267,7 @@ export function judgePlacements(setting: Setting): {
     findings.push(
       ...heightFinding(setting, want),
       ...cordFindings(setting, want),
-      ...covered(setting, want),
+      ...coveredFindings(setting.plan, want),
       ...surfaceFindings(want, input.frame, input.box, setting.pack, setting.house.units),
       ...cableNear(setting, want),
     );

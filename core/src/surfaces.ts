@@ -1,8 +1,8 @@
 import type { BoxModel } from './catalog/index.ts';
 import type { CodePack } from './codes/index.ts';
 import type { Want } from './document/index.ts';
-import { practice, type Finding } from './findings/index.ts';
-import { surfaceAt, type WallFrame } from './structure/index.ts';
+import { practice, published, type Finding } from './findings/index.ts';
+import { holds, surfaceAt, type PlanOfHouse, type WallFrame } from './structure/index.ts';
 import { formatLength, type UnitSystem } from './units/index.ts';
 
 /** Does the box hold in the surface as it will be, and how far does its front have to stand out today? */
@@ -57,4 +57,26 @@ export function surfaceFindings(
       sources: [pack.limits.boxSetbackMm.source],
     });
   return out;
+}
+
+/** A box that ends up behind something that comes down: it may, as long as that comes away without damage. */
+export function coveredFindings(plan: PlanOfHouse, want: Want): Finding[] {
+  const { at } = want;
+  if (at.on !== 'wall') return [];
+  const over = plan.lines.get(at.wallId)?.wall.furniture.find((f) => f.comesDown && holds(f, at));
+  if (!over) return [];
+  return [
+    {
+      rule: 'covered',
+      key: `covered:${want.id}`,
+      severity: 'ok',
+      origin: 'new',
+      mark: 'want',
+      subjects: [want.id],
+      says: `${want.label} ends up behind ${over.name}`,
+      detail: `Within reach once that is taken down, ${over.comesDown?.minutes ?? 0} min: allowed where it comes away without damage to the building. What is plugged in there cannot be pulled out at once.`,
+      sources: [published('NEC 314.29', undefined, 'fairly-sure')],
+      remedies: [],
+    },
+  ];
 }

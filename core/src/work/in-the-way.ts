@@ -1,5 +1,6 @@
 import type { Furniture, Wall } from '../document/index.ts';
 import { onWall } from '../routing/index.ts';
+import { holds } from '../structure/index.ts';
 import type { Step, WorkInput } from './step.ts';
 import { make } from './route-steps.ts';
 
@@ -12,9 +13,6 @@ interface Spot {
   readonly xMm: number;
   readonly heightMm: number;
 }
-
-const behind = (f: Furniture, at: Spot): boolean =>
-  at.xMm >= f.leftMm && at.xMm <= f.rightMm && at.heightMm >= f.bottomMm && at.heightMm <= f.topMm;
 
 /** Where on a wall the plan works: its boxes, its holes, and what it opens. */
 function spotsOn(wallId: string, { boxes, option }: WorkInput): Spot[] {
@@ -36,7 +34,7 @@ function thingsInTheWay(input: WorkInput): InTheWay[] {
       const down = wall.furniture.filter((f) => f.comesDown && !f.planned);
       if (down.length === 0) return [];
       const spots = spotsOn(wall.id, input);
-      return down.filter((f) => spots.some((s) => behind(f, s))).map((thing) => ({ thing, wall }));
+      return down.filter((f) => spots.some((s) => holds(f, s))).map((thing) => ({ thing, wall }));
     }),
   );
 }

@@ -3,9 +3,32 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { Broken, Nowhere, Waiting } from './Broken.tsx';
 
+const loaders = new Map<string, () => Promise<unknown>>();
+
 /** A page that comes in a piece of its own. */
-const page = <K extends string>(name: K, load: () => Promise<Record<K, ComponentType>>) =>
-  lazy(async () => ({ default: (await load())[name] }));
+function page<K extends string>(name: K, load: () => Promise<Record<K, ComponentType>>) {
+  loaders.set(name, load);
+  return lazy(async () => ({ default: (await load())[name] }));
+}
+
+const named = (word: string | undefined, kind: 'Tab' | 'Mark'): string =>
+  word ? `${word.charAt(0).toUpperCase()}${word.slice(1)}${kind}` : '';
+
+/**
+ * Asks for the pieces of the address that is being loaded, the inner one with the outer one: on its own the inner piece would
+ * only be asked for once the outer one is there.
+ */
+export function fetchPieces(pathname: string): void {
+  const [, job, mark, tab] =
+    /^\/houses\/[\w-]+(?:(\/jobs\/[\w-]+)(?:\/(\w+))?|\/(\w+))?/.exec(pathname) ?? [];
+  const names = job ? ['Workspace', named(mark ?? 'want', 'Mark')] : ['HousePage', named(tab, 'Tab')];
+  // A piece that does not come is told where it is shown.
+  if (pathname.startsWith('/houses/'))
+    for (const name of names)
+      loaders
+        .get(name)?.()
+        .catch(() => undefined);
+}
 
 const StartPage = page('StartPage', () => import('../start/StartPage.tsx'));
 const SumsPage = page('SumsPage', () => import('../sums/SumsPage.tsx'));
