@@ -330,6 +330,8 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   const area = dialog.getByRole('img', { name: 'Points on the picture' });
   await expect(area).toBeVisible();
   await expect(dialog.getByText('4 more known points are needed')).toBeVisible();
+  // The window grows as it opens: where to click is only known once it stands still.
+  await area.click({ trial: true });
   const put = async (x: number, y: number) => {
     const box = await area.boundingBox();
     if (!box) throw new Error('no picture');

@@ -157,7 +157,7 @@ export function LoadsEditor({
                 )
               }
               options={[
-                { value: '', label: 'stands anywhere' },
+                { value: '', label: 'anywhere' },
                 ...things.map((t) => ({ value: t.id, label: `at: ${t.name}` })),
               ]}
             />
