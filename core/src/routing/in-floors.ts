@@ -1,9 +1,9 @@
 import type { Room } from '../document/index.ts';
-import { joistsOf, levelOf, outlineOf, spotOn, type Spot } from '../structure/index.ts';
+import { joistsOf, levelOf, outlineOf, USUAL_JOISTS_MM, spotOn, type Spot } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { GraphBuilder } from './builder.ts';
 import { belowFactor } from './in-walls.ts';
-import { BOTTOM_PLATE_MM, JOIST_SPACING_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
+import { BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
 import type { FlatPlace } from './places.ts';
 
 /** Guard strips are needed this near to an attic hatch, mm: NEC 320.23(A), 334.23. */
@@ -18,7 +18,7 @@ const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
 };
 
 /** Joists that a run crosses over that distance. */
-const joistsAcross = (mm: number): number => Math.round(mm / JOIST_SPACING_MM);
+const joistsAcross = (mm: number): number => Math.round(mm / USUAL_JOISTS_MM);
 
 /** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored, unless its kind says otherwise. */
 export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
@@ -82,7 +82,7 @@ const alongOf = (room: Room, spot: Spot): number => (room.above.joists === 'x' ?
 function joistBay(room: Room, spot: Spot): number {
   const o = outlineOf(room);
   const [low, high] = room.above.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
-  const n = Math.max(1, Math.round((high - low) / JOIST_SPACING_MM));
+  const n = Math.max(1, Math.round((high - low) / USUAL_JOISTS_MM));
   const width = (high - low) / n;
   return Math.min(n - 1, Math.max(0, Math.floor((acrossOf(room, spot) - low) / width - 1e-9)));
 }
@@ -127,7 +127,7 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
         builder.link(p, q, 'slot-ceiling', along + across, {
           factor: crossed,
           holes: pass === 'bore' ? crossed - 1 : 0,
-          openedMm2: crossed * JOIST_SPACING_MM * SLOT_HEIGHT_MM,
+          openedMm2: crossed * USUAL_JOISTS_MM * SLOT_HEIGHT_MM,
           minutes: 8 + (3 * along) / 1000,
         });
     }

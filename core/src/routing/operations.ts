@@ -264,8 +264,6 @@ export const TOP_PLATES_MM = inches(3);
 export const BOTTOM_PLATE_MM = inches(2.25);
 /** Cable left at each box end, mm: 12 in, with the 6 in of free conductor within it. */
 export const END_SLACK_MM = inches(12);
-/** Joists across which a run below the floor is bored: spacing and depth where nobody has measured, and the bit. Common practice. */
-export const JOIST_SPACING_MM = inches(16);
 export const JOIST_DEPTH_MM = inches(7.25);
 export const JOIST_HOLE_MM = inches(0.75);
 

@@ -3,6 +3,7 @@ import type { CodePack } from '../codes/pack.ts';
 import {
   JOIST_MEMBERS,
   joistsOf,
+  USUAL_JOISTS_MM,
   type MemberFacts,
   type PlanOfHouse,
   type Spot,
@@ -10,13 +11,7 @@ import {
 } from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
 import { bayFor, metBetween } from './in-walls.ts';
-import {
-  END_SLACK_MM,
-  JOIST_HOLE_MM,
-  JOIST_SPACING_MM,
-  OPERATIONS,
-  type OperationKind,
-} from './operations.ts';
+import { END_SLACK_MM, JOIST_HOLE_MM, OPERATIONS, type OperationKind } from './operations.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
 
@@ -163,7 +158,7 @@ function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
   if (!room || joistsOf(room, 'below').pass !== 'bore') return [];
   const alongX = room.below.joists === 'y';
   const [a, b] = alongX ? [from.spot.xMm, to.spot.xMm] : [from.spot.yMm, to.spot.yMm];
-  const n = Math.round(Math.abs(b - a) / JOIST_SPACING_MM);
+  const n = Math.round(Math.abs(b - a) / USUAL_JOISTS_MM);
   const keepMm = words.pack.limits.joistHoleEdgeMm.value;
   return Array.from({ length: n }, (_, i): JoistHole => {
     const v = a + ((b - a) * (i + 0.5)) / n;
@@ -400,7 +395,7 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
       cableMm,
       holes,
       joists: stretch.op === 'run-below' ? joistHoles(words, first, last) : [],
-      plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / JOIST_SPACING_MM)) : 0,
+      plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2: stretch.edges.reduce((s, e) => s + e.openedMm2, 0),
       supportsMm: runs

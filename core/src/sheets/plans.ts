@@ -1,8 +1,9 @@
 import type { Evaluation } from '../evaluate.ts';
 import { newPointId } from '../planning/index.ts';
-import { JOIST_SPACING_MM, onWall, type Place } from '../routing/index.ts';
+import { onWall, type Place } from '../routing/index.ts';
 import {
   fixtureOutline,
+  USUAL_JOISTS_MM,
   levelOf,
   mountSpots,
   outlineOf,
@@ -67,7 +68,7 @@ function roomShapes(room: Room, side: Side): Shape[] {
   const o = outlineOf(room);
   const flat = room[side];
   const found = side === 'above' ? room.above.joistAtMm : undefined;
-  const spacing = (side === 'above' ? room.above.joistSpacingMm : undefined) ?? JOIST_SPACING_MM;
+  const spacing = (side === 'above' ? room.above.joistSpacingMm : undefined) ?? USUAL_JOISTS_MM;
   const [low, high] = flat.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
   const origin = flat.joists === 'x' ? room.place.yMm : room.place.xMm;
   const first =

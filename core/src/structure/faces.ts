@@ -1,5 +1,5 @@
 import type { House, ItemId, Obstacle, Opening, Passage, Wall, WallId } from '../document/index.ts';
-import { levelOf, THICKEST_WALL_MM, wallLines, type WallLine } from './plan.ts';
+import { faceZero, wallLines, type WallLine } from './plan.ts';
 
 /** What stands in a wall was measured from one of its faces; seen from the other it is the same, the other way round. */
 export interface FromOtherFace {
@@ -18,15 +18,10 @@ type Area = Pick<Opening, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'>;
 const meet = (a: Area, b: Area): boolean =>
   a.leftMm < b.rightMm && b.leftMm < a.rightMm && a.bottomMm < b.topMm && b.bottomMm < a.topMm;
 
-/** Where one face's left corner lies in the measure of the other; undefined when the two are not faces of one wall. */
+/** Where the other face begins, for faces that share enough of their length to tell each other anything. */
 function zeroIn(own: WallLine, other: WallLine): number | undefined {
-  if (own.room.id === other.room.id || levelOf(own.room) !== levelOf(other.room)) return undefined;
-  if (own.along.xMm !== -other.along.xMm || own.along.yMm !== -other.along.yMm) return undefined;
-  const dx = other.from.xMm - own.from.xMm;
-  const dy = other.from.yMm - own.from.yMm;
-  const across = dx * own.along.yMm - dy * own.along.xMm;
-  if (across < 0 || across > THICKEST_WALL_MM) return undefined;
-  const zero = dx * own.along.xMm + dy * own.along.yMm;
+  const zero = faceZero(own, other);
+  if (zero === undefined) return undefined;
   const overlap = Math.min(own.wall.lengthMm, zero) - Math.max(0, zero - other.wall.lengthMm);
   return overlap > LEAST_SHARED_MM ? zero : undefined;
 }

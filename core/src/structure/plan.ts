@@ -53,24 +53,31 @@ export interface PlanOfHouse {
 export const levelOf = (room: Pick<Room, 'level'>): number => room.level ?? 0;
 
 /** Two faces are one wall when they look away from each other no further apart than a thick wall, mm. */
-export const THICKEST_WALL_MM = 260;
+const THICKEST_WALL_MM = 260;
+
+/**
+ * Where the left corner of another face of the same wall lies in the measure of this one, mm; undefined when the two are not faces
+ * of one wall. A place at x on this face is at the answer less x on the other.
+ */
+export function faceZero(own: WallLine, other: WallLine): number | undefined {
+  if (own.room.id === other.room.id || levelOf(own.room) !== levelOf(other.room)) return undefined;
+  if (own.along.xMm !== -other.along.xMm || own.along.yMm !== -other.along.yMm) return undefined;
+  const dx = other.from.xMm - own.from.xMm;
+  const dy = other.from.yMm - own.from.yMm;
+  // Across, positive to the left of the line's run: outside of the room it belongs to.
+  const across = dx * own.along.yMm - dy * own.along.xMm;
+  return across >= 0 && across <= THICKEST_WALL_MM ? dx * own.along.xMm + dy * own.along.yMm : undefined;
+}
 
 function otherFace(
   lines: readonly WallLine[],
   line: WallLine,
   xMm: number,
 ): { line: WallLine; xMm: number } | undefined {
-  const spot = spotOn(line, xMm);
   for (const other of lines) {
-    if (other.room.id === line.room.id || levelOf(other.room) !== levelOf(line.room)) continue;
-    if (other.along.xMm !== -line.along.xMm || other.along.yMm !== -line.along.yMm) continue;
-    const dx = spot.xMm - other.from.xMm;
-    const dy = spot.yMm - other.from.yMm;
-    const x = dx * other.along.xMm + dy * other.along.yMm;
-    // Across, positive to the left of the line's run: outside of the room it belongs to.
-    const across = dx * other.along.yMm - dy * other.along.xMm;
-    if (x >= 0 && x <= other.wall.lengthMm && across >= 0 && across <= THICKEST_WALL_MM)
-      return { line: other, xMm: x };
+    const zero = faceZero(line, other);
+    if (zero !== undefined && zero - xMm >= 0 && zero - xMm <= other.wall.lengthMm)
+      return { line: other, xMm: zero - xMm };
   }
   return undefined;
 }

@@ -42,25 +42,24 @@ function thingsInTheWay(input: WorkInput): InTheWay[] {
 const people = (f: Furniture): string =>
   (f.comesDown?.people ?? 1) > 1 ? `${f.comesDown?.people} people: it is heavy or wide. ` : '';
 
-/** What comes down before the work and goes back after it, each with its time and the hands it takes. */
-export function inTheWaySteps(
-  input: WorkInput,
-  afterwards: string,
-): { readonly down: Step[]; readonly back: Step[] } {
-  const things = thingsInTheWay(input);
-  const step = (which: 'down' | 'back', { thing, wall }: InTheWay): Step =>
-    make({
-      key: `${which}:${thing.id}`,
-      title: which === 'down' ? `Take down ${thing.name}` : `Put ${thing.name} back`,
-      kind: 'work',
-      window: which === 'down' ? 'before' : 'after',
-      minutes: thing.comesDown?.minutes ?? 0,
-      after: [which === 'down' ? 'carry' : afterwards],
-      place: wall.name,
-      detail:
-        which === 'down'
-          ? `${people(thing)}Mark its height and its fixings on the wall, keep the screws together. What is wired or piped to it is switched off and shut first.`
-          : `${people(thing)}A box behind it must stay within reach: it may be covered only by what comes away without damage to the building.`,
-    });
-  return { down: things.map((t) => step('down', t)), back: things.map((t) => step('back', t)) };
-}
+const stepOf = (which: 'down' | 'back', after: string, { thing, wall }: InTheWay): Step =>
+  make({
+    key: `${which}:${thing.id}`,
+    title: which === 'down' ? `Take down ${thing.name}` : `Put ${thing.name} back`,
+    kind: 'work',
+    window: which === 'down' ? 'before' : 'after',
+    minutes: thing.comesDown?.minutes ?? 0,
+    after: [after],
+    place: wall.name,
+    detail:
+      which === 'down'
+        ? `${people(thing)}Mark its height and its fixings on the wall, keep the screws together. What is wired or piped to it is switched off and shut first.`
+        : `${people(thing)}A box behind it must stay within reach: it may be covered only by what comes away without damage to the building.`,
+  });
+
+/** What comes down before the work, with its time and the hands it takes. */
+export const takenDown = (input: WorkInput): Step[] =>
+  thingsInTheWay(input).map((t) => stepOf('down', 'carry', t));
+/** The same put back, once the step named is done. */
+export const putBack = (input: WorkInput, after: string): Step[] =>
+  thingsInTheWay(input).map((t) => stepOf('back', after, t));

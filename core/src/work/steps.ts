@@ -2,7 +2,7 @@ import { boxModel } from '../catalog/index.ts';
 import type { Change, PointId, Position } from '../document/index.ts';
 import { changedPoints, changeWords, isCutIn } from '../planning/index.ts';
 import { holesOf } from '../routing/index.ts';
-import { inTheWaySteps } from './in-the-way.ts';
+import { putBack, takenDown } from './in-the-way.ts';
 import { repairSteps } from './repairs.ts';
 import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
 import type { Step, Window, WorkInput } from './step.ts';
@@ -31,7 +31,7 @@ function prepare(input: WorkInput): Step[] {
         'Check the bill against the box of parts before the first cut: running out in mid-job is the usual mistake.',
     }),
   ];
-  steps.push(...inTheWaySteps(input, '').down);
+  steps.push(...takenDown(input));
   for (const want of job.wants)
     steps.push(
       make({
@@ -354,7 +354,7 @@ function finish(input: WorkInput): Step[] {
     );
   const { steps: repairs, last } = repairSteps(input);
   steps.push(...repairs);
-  const { back } = inTheWaySteps(input, last);
+  const back = putBack(input, last);
   steps.push(
     ...back,
     make({
