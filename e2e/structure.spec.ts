@@ -357,3 +357,55 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   await saved(page);
   quiet();
 });
+
+test('a fan and its light on two switches of one box, each conductor on its own switch', async ({
+  page,
+}, info) => {
+  const quiet = watch(page);
+  const id = `fan-${info.testId.slice(-12)}`;
+  const house = (await (await page.request.get('/api/houses/tamarack')).json()) as { document: object };
+  await page.request.post('/api/houses', { data: { ...house.document, id } });
+  const job = (await (await page.request.get('/api/jobs/aquarium')).json()) as { document: object };
+  const common = { gangs: 1, loads: [], note: '', control: { by: 'always' } };
+  const wants = [
+    {
+      ...common,
+      id: 's',
+      label: 'pair',
+      kind: 'switch',
+      gangs: 2,
+      at: { on: 'wall', wallId: 'music-w1', xMm: 72 * 25.4, heightMm: 48 * 25.4 },
+    },
+    {
+      ...common,
+      id: 'f',
+      label: 'fan',
+      kind: 'fan',
+      at: { on: 'ceiling', roomId: 'music', xMm: 1800, yMm: 1500 },
+    },
+  ];
+  await page.request.post('/api/jobs', {
+    data: { ...job.document, id, houseId: id, name: 'Ceiling fan', wants, log: [], readings: [] },
+  });
+  // The survey knows several devices in one box, and which switch a conductor belongs to.
+  await page.goto(`/houses/${id}/points`);
+  await page.getByRole('button', { name: 'S1', exact: true }).click();
+  const sheet = page.getByRole('region', { name: 'All about S1' });
+  await sheet.getByRole('button', { name: 'One more device in this box' }).click();
+  await expect(sheet.getByRole('group', { name: 'Device 2' })).toBeVisible();
+  await choose(page, 'Commanded by', 'S1, switch 2');
+  await saved(page);
+  await page.goto(`/houses/${id}/jobs/${id}/want`);
+  const fan = page.getByRole('article', { name: 'fan' });
+  await fan.getByRole('combobox', { name: 'Live' }).click();
+  await page.getByTitle('by pair, switch 1').click();
+  await fan.getByRole('combobox', { name: 'Its light' }).click();
+  await page.getByTitle('by switch 2', { exact: true }).click();
+  await saved(page);
+  await page.getByRole('link', { name: /Wire/ }).click();
+  await page.getByRole('button', { name: /^fan/ }).click();
+  await expect(page.getByText(/light lead blue/).first()).toBeAttached();
+  await page.getByRole('link', { name: /Buy/ }).click();
+  await expect(page.getByText(/NM-B 14-[34] with ground/).first()).toBeVisible();
+  quiet();
+});

@@ -209,16 +209,48 @@ interface Judged {
 const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
   Number(a.view.state === 'stop') - Number(b.view.state === 'stop');
 
+/** Why there is no option, as far as the search can tell: nothing that may feed it, no way to it, or not all at once. */
+function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail'> {
+  if (base.house.points.length === 0)
+    return {
+      says: 'Nothing to tap is entered yet',
+      detail: 'Enter the outlets, switches and lights that are there, with their cables.',
+    };
+  const fedBy = (g: number) => planning.candidates.filter((c) => c.group === g && c.candidate.usable);
+  const unfed = planning.groups.findIndex((_, g) => fedBy(g).length === 0);
+  if (unfed >= 0) {
+    const nos = (c: Planning['candidates'][number]) => c.candidate.reasons.filter((r) => r.kind === 'no');
+    const only = planning.groups[unfed]?.only ?? null;
+    const best = planning.candidates
+      .filter((c) => c.group === unfed && (only === null || c.candidate.pointId === only))
+      .sort((a, b) => nos(a).length - nos(b).length)[0];
+    const reason = best && nos(best)[0]?.says;
+    return {
+      says: 'No box here can feed this',
+      detail: reason
+        ? `Nearest: ${best.candidate.label}, but ${reason}. Every box and its reason is listed in Tap.`
+        : 'Enter the outlets, switches and lights that are there, with their cables.',
+    };
+  }
+  const cut = planning.groups.flatMap((group, g) =>
+    fedBy(g).some((c) => c.reached) ? [] : group.wants.map((w) => w.label),
+  );
+  return cut.length > 0
+    ? {
+        says: `No way for a cable leads to ${cut.join(', ')}`,
+        detail:
+          'Boxes that could feed it are there. Look where it is placed, and which kinds of work and tools are left out.',
+      }
+    : {
+        says: 'No plan does all of this at once',
+        detail:
+          'Each part alone could be fed: what they need together is more than the boxes and circuits have.',
+      };
+}
+
 function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
   if (bundle.job.wants.length === 0 || planning.options.length > 0) return [];
-  const many = tooMany(bundle.job.wants.length);
-  const best = planning.candidates
-    .map((c) => c.candidate)
-    .sort(
-      (a, b) =>
-        a.reasons.filter((r) => r.kind === 'no').length - b.reasons.filter((r) => r.kind === 'no').length,
-    )[0];
-  const reason = best?.reasons.find((r) => r.kind === 'no')?.says;
+  const why = whyNone(base, planning);
   return [
     {
       rule: 'no-way',
@@ -227,13 +259,8 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
       origin: 'new',
       mark: 'tap',
       subjects: [],
-      says:
-        many ??
-        (base.house.points.length === 0 ? 'Nothing to tap is entered yet' : 'No box here can feed this'),
-      detail:
-        reason && best
-          ? `Nearest: ${best.label}, but ${reason}. Every box and its reason is listed in Tap.`
-          : 'Enter the outlets, switches and lights that are there, with their cables.',
+      ...why,
+      says: tooMany(bundle.job.wants.length) ?? why.says,
       sources: [],
       remedies: [],
     },

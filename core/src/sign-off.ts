@@ -4,6 +4,7 @@ import {
   freeLabel,
   ItemId,
   PointId,
+  withSwitches,
   type Bundle,
   type Cable,
   type Point,
@@ -38,11 +39,10 @@ export function signOff(evaluation: Evaluation, at: string): Bundle {
       })),
       points,
       cables: house.cables.map((c) => ({
-        ...c,
+        ...withSwitches(c, (id) => PointId.parse(fresh(id))),
         id: CableId.parse(fresh(c.id)),
         from: end(c.from),
         to: end(c.to),
-        switchedBy: c.switchedBy === null ? null : PointId.parse(fresh(c.switchedBy)),
       })),
       loads: house.loads.map((l) => ({
         ...l,

@@ -23,7 +23,7 @@ const part = (key: string, name: string, unit: Part['unit'], holds: number, pric
 });
 
 const FOOT = 304.8;
-const ROLLS: readonly [Gauge, 2 | 3, number, number][] = [
+const ROLLS: readonly [Gauge, 2 | 3 | 4, number, number][] = [
   ['14', 2, 25, 2400],
   ['14', 2, 50, 4100],
   ['14', 2, 100, 7200],
@@ -41,6 +41,10 @@ const ROLLS: readonly [Gauge, 2 | 3, number, number][] = [
   ['12', 3, 25, 4400],
   ['12', 3, 50, 7900],
   ['10', 3, 25, 7400],
+  ['14', 4, 25, 5400],
+  ['14', 4, 50, 9400],
+  ['12', 4, 25, 6900],
+  ['12', 4, 50, 12_400],
 ];
 
 /** Key of the rolls (or sticks and spools) of a wiring method; plastic cable is the plain one. */
@@ -62,7 +66,7 @@ const CENTS_PER_FOOT: Partial<Record<Gauge, number>> = { '14': 95, '12': 125, '1
 const otherRolls = (): Part[] =>
   OTHER.flatMap(([method, words, times, sizes]) =>
     (['14', '12', '10'] as const).flatMap((g) =>
-      ([2, 3] as const).flatMap((n) =>
+      ([2, 3, 4] as const).flatMap((n) =>
         sizes.map((ft, i) =>
           part(
             rollKey(g, n, method),
@@ -70,7 +74,7 @@ const otherRolls = (): Part[] =>
             'roll',
             ft * FOOT,
             // A longer one costs a little less by the foot.
-            Math.round(ft * (CENTS_PER_FOOT[g] ?? 0) * times * (n === 3 ? 1.35 : 1) * (1 - 0.05 * i)),
+            Math.round(ft * (CENTS_PER_FOOT[g] ?? 0) * times * 1.35 ** (n - 2) * (1 - 0.05 * i)),
           ),
         ),
       ),

@@ -217,6 +217,9 @@ export type Gauge = z.infer<typeof Gauge>;
 export const Metal = z.enum(['Cu', 'Al']);
 export type Metal = z.infer<typeof Metal>;
 
+/** A switch of a box that has several, counted from the left. */
+export const SwitchNumber = z.int().min(1).max(6);
+
 export const Device = z.object({
   kind: DeviceKind,
   amps: z.number().positive().max(60),
@@ -227,6 +230,10 @@ export const Device = z.object({
   gauge: Gauge.optional(),
   /** 240 for a device between two hots; left out, 120. */
   volts: z.literal([120, 240]).optional(),
+  /** The tab between the two brass screws of a duplex receptacle; left out, nobody has looked. */
+  tab: z.enum(['whole', 'broken']).optional(),
+  /** Which switch of the box that commands a fan commands its light; left out, the light goes with the fan. */
+  lightNth: SwitchNumber.optional(),
 });
 export type Device = z.infer<typeof Device>;
 
@@ -333,6 +340,10 @@ export const Cable = z.object({
   carries: Carries,
   /** The switch that commands the switched conductor of this cable. */
   switchedBy: PointId.nullable(),
+  /** Which of the switches in that box; left out, the first. */
+  switchedNth: SwitchNumber.optional(),
+  /** A second switched conductor in the same cable. */
+  also: z.object({ switchedBy: PointId, nth: SwitchNumber }).optional(),
   lengthMm: Mm.nullable(),
   way: z.enum(['seen', 'reckoned', 'unknown']),
   /** What is around it where it runs hottest; left out, 30 C and on its own. */

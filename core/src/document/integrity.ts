@@ -1,5 +1,6 @@
 import type { Bundle } from './job.ts';
 import type { House, Point, Wall } from './house.ts';
+import { switchedIn } from './switches.ts';
 
 /** Something in a document that does not hang together: named, never thrown. */
 export interface Problem {
@@ -127,12 +128,13 @@ function referenceProblems(house: House): Problem[] {
         what: 'both ends are in the same box',
         subjects: [cable.id],
       });
-    if (cable.switchedBy !== null && !points.has(cable.switchedBy))
-      problems.push({
-        where: `cable ${cable.id}`,
-        what: `is commanded by a switch that is not there (${cable.switchedBy})`,
-        subjects: [cable.id],
-      });
+    for (const { by } of switchedIn(cable))
+      if (!points.has(by))
+        problems.push({
+          where: `cable ${cable.id}`,
+          what: `is commanded by a switch that is not there (${by})`,
+          subjects: [cable.id],
+        });
   }
   for (const load of house.loads)
     if (!points.has(load.pointId))

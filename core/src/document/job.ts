@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CableType, DeviceKind, Gauge, House, LoadFacts, Position } from './house.ts';
+import { CableType, DeviceKind, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
@@ -33,10 +33,12 @@ export const Want = z.object({
   /** Always live, or commanded by an existing switch. */
   control: z.discriminatedUnion('by', [
     z.object({ by: z.literal('always') }),
-    z.object({ by: z.literal('switch'), pointId: PointId }),
+    z.object({ by: z.literal('switch'), pointId: PointId, nth: SwitchNumber.optional() }),
     /** A switch that is wanted in the same job. */
-    z.object({ by: z.literal('want'), wantId: WantId }),
+    z.object({ by: z.literal('want'), wantId: WantId, nth: SwitchNumber.optional() }),
   ]),
+  /** Which switch of the same box commands the light of a fan; left out, the light goes with the fan. */
+  lightNth: SwitchNumber.optional(),
   /** Where its power must come from, when that is not left to the search: a box that is there, or a panel. */
   source: z
     .discriminatedUnion('from', [

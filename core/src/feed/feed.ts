@@ -2,7 +2,8 @@ import {
   givesArcFault,
   givesGroundFault,
   isReceptacleDevice,
-  isSwitchDevice,
+  switchedIn,
+  switchesIn,
   type Breaker,
   type BreakerId,
   type Cable,
@@ -11,6 +12,7 @@ import {
   type House,
   type Point,
   type PointId,
+  type SwitchKey,
 } from '../document/index.ts';
 
 /** A cable seen from one box: which way power goes through it, when that is known. */
@@ -27,7 +29,7 @@ export interface BoxFeed {
   readonly circuits: readonly BreakerId[];
   readonly constantHot: boolean;
   /** Switches whose switched conductor is in this box. */
-  readonly switchedBy: readonly PointId[];
+  readonly switchedBy: readonly SwitchKey[];
   readonly neutral: boolean;
   readonly ground: 'yes' | 'no' | 'unknown';
   /** A cable here whose conductors nobody has read: what it carries is open. */
@@ -58,7 +60,7 @@ interface Draft {
   point: Point;
   circuits: Set<BreakerId>;
   hot: boolean;
-  switched: Set<PointId>;
+  switched: Set<SwitchKey>;
   neutral: boolean;
   ground: 'yes' | 'no' | 'unknown';
   unread: boolean;
@@ -101,7 +103,7 @@ function groundThrough(cable: Cable, upstream: 'yes' | 'no' | 'unknown'): 'yes' 
 
 interface Source {
   hot: boolean;
-  switched: ReadonlySet<PointId>;
+  switched: ReadonlySet<SwitchKey>;
   neutral: boolean;
   ground: 'yes' | 'no' | 'unknown';
   groundFault: string | null;
@@ -113,14 +115,17 @@ interface Source {
 /** Lets one cable carry what its near end has to the far box; true when the far box learnt something. */
 function carry(cable: Cable, near: Source, far: Draft): boolean {
   const before = `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
-  const by = cable.switchedBy;
+  const learn = (needsHot: boolean) => {
+    for (const { by, key } of switchedIn(cable))
+      if (near.switched.has(key) || (near.id === by && (near.hot || !needsHot))) far.switched.add(key);
+  };
   switch (cable.carries) {
     case 'feed':
       far.hot ||= near.hot;
       far.neutral ||= near.neutral;
       break;
     case 'switched':
-      if (by !== null && (near.switched.has(by) || (near.id === by && near.hot))) far.switched.add(by);
+      learn(true);
       far.neutral ||= near.neutral;
       break;
     case 'loop':
@@ -131,7 +136,7 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
     case 'both':
       far.hot ||= near.hot;
       far.neutral ||= near.neutral;
-      if (by !== null && (near.switched.has(by) || near.id === by)) far.switched.add(by);
+      learn(false);
       break;
     case 'two-hots':
       far.hot ||= near.hot;
@@ -145,10 +150,10 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
   return before !== `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
 }
 
-/** A switch loop brings the switched conductor back to the box it came from. */
+/** A switch loop brings the switched conductors back to the box it came from. */
 function returnSwitched(cable: Cable, near: Draft): void {
-  if ((cable.carries === 'loop' || cable.carries === 'loop-neutral') && cable.switchedBy !== null)
-    near.switched.add(cable.switchedBy);
+  if (cable.carries === 'loop' || cable.carries === 'loop-neutral')
+    for (const { key } of switchedIn(cable)) near.switched.add(key);
 }
 
 function ownProtection(
@@ -274,8 +279,7 @@ export function buildFeed(house: House): Feed {
   for (const panel of house.panels)
     for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, parent));
   settle(house.cables, drafts);
-  for (const d of drafts.values())
-    if (d.hot && d.point.devices.some(isSwitchDevice)) d.switched.add(d.point.id);
+  for (const d of drafts.values()) if (d.hot) for (const key of switchesIn(d.point)) d.switched.add(key);
   const at = new Map<PointId, Cable[]>();
   for (const cable of house.cables)
     for (const end of [cable.from, cable.to])

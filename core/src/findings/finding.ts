@@ -36,6 +36,7 @@ export type Edit =
   | { edit: 'set-raceway'; cableId: CableId; size: '3/8' | '1/2' | '3/4' }
   | { edit: 'ground-proved'; cableId: CableId }
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
+  | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
 
@@ -126,6 +127,11 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
+    case 'set-tab':
+      return withPoint(bundle, edit.pointId, (p) => ({
+        ...p,
+        devices: p.devices.map((d, i) => (i === edit.device ? { ...d, tab: edit.tab } : d)),
+      }));
     case 'breaker-proved':
       return {
         job,

@@ -76,6 +76,7 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
     if (isNew || otherPlate) one(plateOf(point, wet));
     for (const j of after.joins) if (isNew || j.isNew) one(j.connector);
+    for (const c of after.caps) if (c.conductor.isNew) one(c.connector);
     if (point.box.metal && (isNew || cables.some((c) => c.isNew))) one('ground-screw');
     if (job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');

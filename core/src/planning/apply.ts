@@ -1,7 +1,7 @@
 import { BOXES, boxesOf, boxModel, factsOf, ringModel, type BoxModel } from '../catalog/index.ts';
 import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
-import { CableId, isSwitchDevice, ItemId, PointId } from '../document/index.ts';
+import { CableId, ItemId, PointId, switchNumbers, withSwitches } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
@@ -9,7 +9,7 @@ import type { WallId } from '../document/index.ts';
 import { applyChanges, BLANK } from './changes.ts';
 import type { CutIn } from './candidate.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
-import { newPointId, type PlannedLeg } from './types.ts';
+import { newPointId, roleOf, type PlannedLeg } from './types.ts';
 
 /** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
 export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
@@ -44,8 +44,12 @@ export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, ou
 }
 
 function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack: CodePack): Device[] {
-  if (want.kind === 'luminaire' || want.kind === 'fan')
-    return [{ kind: want.kind, amps: 15, grounded: true }];
+  if (want.kind === 'luminaire' || want.kind === 'fan') {
+    const light = switchNumbers(want)[1];
+    return [
+      { kind: want.kind, amps: 15, grounded: true, ...(light === undefined ? {} : { lightNth: light }) },
+    ];
+  }
   if (want.kind === 'switch')
     return Array.from({ length: want.gangs }, (): Device => ({ kind: 'switch', amps: 15, grounded: true }));
   if (want.kind === 'appliance')
@@ -152,19 +156,11 @@ function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'si
   }
 }
 
-/** What a new cable carries; a switch that moves keeps its box as the place where its conductors are joined. */
-function carriesOf(setting: Setting, leg: PlannedLeg): Pick<Cable, 'carries' | 'conductors' | 'switchedBy'> {
-  const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
-  const moved = setting.house.points.find((p) => p.id === want?.replaces);
-  return moved?.devices.some(isSwitchDevice)
-    ? { carries: 'loop-neutral', conductors: 3, switchedBy: PointId.parse(leg.to) }
-    : { carries: leg.carries, conductors: leg.conductors, switchedBy: leg.switchedBy };
-}
-
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
+  const to = movedTo(setting.job);
   return legs.map((leg, i): Cable => {
     const fromLoad = own.has(leg.from) || leg.fromProtected;
-    return {
+    const cable: Cable = {
       id: CableId.parse(`new-leg-${i + 1}`),
       ...methodFacts(leg.method),
       ...(leg.route.moves.some((m) => m.op === 'run-attic')
@@ -176,10 +172,11 @@ function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
         ? { at: 'breaker', breakerId: leg.breaker.id }
         : { at: 'point', pointId: PointId.parse(leg.from), on: fromLoad ? 'load' : 'splice' },
       to: { at: 'point', pointId: PointId.parse(leg.to), on: own.has(leg.to) ? 'line' : 'splice' },
-      ...carriesOf(setting, leg),
+      ...roleOf(leg),
       lengthMm: leg.route.cableMm,
       way: 'seen',
     };
+    return withSwitches(cable, (id) => to.get(id) ?? id);
   });
 }
 
@@ -201,21 +198,21 @@ function withNewBreakers(house: House, legs: readonly PlannedLeg[]): House {
   };
 }
 
+/** Where the points that move go, by their old ids. */
+const movedTo = (job: Job): ReadonlyMap<string, PointId> =>
+  new Map(job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[w.replaces, newPointId(w)] as const])));
+
 /** Points that move leave their old box as a junction that stays reachable; what they commanded and carried goes along. */
 function withMoved(house: House, job: Job): House {
-  const moves = job.wants.filter((w) => w.replaces !== undefined);
-  if (moves.length === 0) return house;
-  const to = new Map(moves.map((w) => [w.replaces as string, newPointId(w)] as const));
+  const to = movedTo(job);
+  if (to.size === 0) return house;
   return {
     ...house,
     points: house.points.map((p) =>
       to.has(p.id) ? { ...p, kind: 'junction' as const, devices: [BLANK] } : p,
     ),
     loads: house.loads.map((l) => ({ ...l, pointId: to.get(l.pointId) ?? l.pointId })),
-    cables: house.cables.map((c) => ({
-      ...c,
-      switchedBy: c.switchedBy === null ? null : (to.get(c.switchedBy) ?? c.switchedBy),
-    })),
+    cables: house.cables.map((c) => withSwitches(c, (id) => to.get(id) ?? id)),
   };
 }
 

@@ -48,7 +48,9 @@ export interface Candidate {
 
 /** A group of wants that hang on the same conductor: always live, or on one switch; and on the same box where that is asked. */
 export interface WantGroup {
-  readonly control: { readonly by: 'always' } | { readonly by: 'switch'; readonly pointId: PointId };
+  readonly control:
+    | { readonly by: 'always' }
+    | { readonly by: 'switch'; readonly pointId: PointId; readonly nths: readonly number[] };
   /** 240 V between two hots, or 120 V. */
   readonly volts: 120 | 240;
   readonly wants: readonly Want[];

@@ -3,6 +3,9 @@ import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
   isSmallAluminium,
+  switchesIn,
+  switchKey,
+  switchNumbers,
   type Breaker,
   type BreakerId,
   type House,
@@ -20,6 +23,7 @@ import { amps, cubicInches } from '../units/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
+import { groupRole, MOST_SWITCHED } from './units.ts';
 
 /** Where a want must get its power from, if that is not left to the search. */
 function onlyFrom(want: Want): PointId | PanelId | null {
@@ -34,10 +38,15 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
     { only: PointId | PanelId | null; control: WantGroup['control']; wants: Want[] }
   >();
   for (const w of wants) {
-    const control: WantGroup['control'] = w.control.by === 'switch' ? w.control : { by: 'always' };
+    const control: WantGroup['control'] =
+      w.control.by === 'switch'
+        ? { by: 'switch', pointId: w.control.pointId, nths: switchNumbers(w) }
+        : { by: 'always' };
     const commands = w.control.by === 'want' ? w.control.wantId : null;
     const only = onlyFrom(wants.find((x) => x.id === commands) ?? w);
-    const key = [control.by === 'always' ? 'always' : control.pointId, w.volts ?? 120, only ?? ''].join('#');
+    const on =
+      control.by === 'always' ? 'always' : control.nths.map((n) => switchKey(control.pointId, n)).join();
+    const key = [on, w.volts ?? 120, only ?? ''].join('#');
     const group = groups.get(key) ?? { only, control, wants: [] };
     group.wants.push(w);
     groups.set(key, group);
@@ -140,7 +149,8 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
   if (group.volts === 240) return twoHots ? out : [no('no 240 V circuit with two hots is here', FROM.survey)];
   if (twoHots) return [no('two hots and no neutral are here: 240 V only', FROM.survey)];
   if (group.control.by === 'switch') {
-    if (!box.switchedBy.includes(group.control.pointId))
+    const { pointId, nths } = group.control;
+    if (!nths.every((n) => box.switchedBy.includes(switchKey(pointId, n))))
       return [no('the switched conductor of that switch is not here', FROM.survey)];
   } else if (!box.constantHot)
     return [
@@ -165,6 +175,17 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
   if (box.unread) out.push(ask('one of its cables was never read', FROM.survey));
   return out;
 }
+
+/** What one cable cannot take along from a box that moves. */
+const movingReasons = (point: Point): TapReason[] =>
+  switchesIn(point).length > MOST_SWITCHED
+    ? [
+        no(
+          `${switchesIn(point).length} switches are in it: their conductors need two cables, which is not planned`,
+          FROM.survey,
+        ),
+      ]
+    : [];
 
 function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const out: TapReason[] = [];
@@ -268,44 +289,53 @@ function loadReasons(
 /** Time to take a box out and put a larger old-work one in. */
 export const REPLACE_BOX_MINUTES = 40;
 
-/** New cables of two conductors and a ground that fit in a box volume, from none to four. */
-function cablesThatFit(box: BoxFeed, pack: CodePack, cubicInchesThere: number): number {
-  const survey = surveyBox(box);
+/** New cables of so many conductors and a ground that fit in a box volume, from none to four. */
+function cablesThatFit(
+  survey: ReturnType<typeof surveyBox>,
+  pack: CodePack,
+  conductors: number,
+  there: number,
+): number {
   let n = 0;
-  while (n < MOST_CABLES && filled(survey, pack, 2 * (n + 1)) <= cubicInchesThere + 1e-9) n++;
+  while (n < MOST_CABLES && filled(survey, pack, conductors, n + 1) <= there + 1e-9) n++;
   return n;
 }
 const MOST_CABLES = 4;
 
-function filled(survey: ReturnType<typeof surveyBox>, pack: CodePack, newConductors: number): number {
+function filled(
+  survey: ReturnType<typeof surveyBox>,
+  pack: CodePack,
+  conductors: number,
+  cables: number,
+): number {
   const gauge = (Object.keys(survey.contents.conductors)[0] ?? '14') as '14' | '12' | '10';
   return pack.fill({
     ...survey.contents,
     conductors: {
       ...survey.contents.conductors,
-      [gauge]: (survey.contents.conductors[gauge] ?? 0) + newConductors,
+      [gauge]: (survey.contents.conductors[gauge] ?? 0) + conductors * cables,
     },
-    grounds: survey.contents.grounds + newConductors / 2,
+    grounds: survey.contents.grounds + cables,
     largestGround: survey.contents.largestGround ?? gauge,
   }).cubicInches;
 }
 
 /** Room for one more cable; and for how many, in this box or in the largest that can take its place. */
-function roomInBox(box: BoxFeed, pack: CodePack): { reasons: TapReason[]; most: number } {
+function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons: TapReason[]; most: number } {
   const survey = surveyBox(box);
   if (!survey.volume) return { reasons: [ask('the size of its box is not known', FROM.look)], most: 1 };
   if (survey.missing.includes('gauge'))
     return { reasons: [ask('its conductors were never read', FROM.look)], most: 1 };
   const { cubicInches: there } = survey.volume;
-  const needed = filled(survey, pack, 2);
+  const needed = filled(survey, pack, conductors, 1);
   const largest = Math.max(
     there,
     ...BOXES.filter((b) => b.gangs === box.point.box.gangs).map((b) => b.volumeCubicInches),
   );
-  const most = cablesThatFit(box, pack, largest);
+  const most = cablesThatFit(survey, pack, conductors, largest);
   if (needed <= there + 1e-9)
     return {
-      most: Math.max(1, cablesThatFit(box, pack, there)),
+      most: Math.max(1, cablesThatFit(survey, pack, conductors, there)),
       reasons: [good(`room in the box: ${cubicInches(needed)} of ${cubicInches(there)}`, FROM.fill)],
     };
   return {
@@ -339,13 +369,16 @@ export function judgeCandidates(
     const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
     // A point that moves takes along what is in its box, whatever that is.
     const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
-    const reasons: TapReason[] = [...(moves ? [] : conductorReasons(box, group)), ...conditionReasons(point)];
+    const reasons: TapReason[] = [
+      ...(moves ? movingReasons(point) : conductorReasons(box, group)),
+      ...conditionReasons(point),
+    ];
     let most = 1;
     if (box.circuits.length > 0) {
       reasons.push(...groundAndAge(box, house));
       if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, group, uses));
       if (!reasons.some((r) => r.kind === 'no')) {
-        const room = roomInBox(box, pack);
+        const room = roomInBox(box, pack, groupRole(group, feed).conductors);
         reasons.push(...room.reasons);
         most = room.most;
       }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { PointId, makePoint, makeWant, type Bundle } from '../document/index.ts';
+import { ItemId, PointId, makePoint, makeWant, type Bundle } from '../document/index.ts';
 import { demoHouses, demoJobs } from '../demo/index.ts';
 import { evaluate } from '../evaluate.ts';
 import { signOff } from '../sign-off.ts';
@@ -12,6 +12,7 @@ import {
   bundle,
   ceilingAt,
   knownBox,
+  loadAt,
   nm,
   outlet,
   panel,
@@ -19,6 +20,7 @@ import {
   wallAt,
   wanted,
 } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { WEIGHTS, buildGraph, framesOf } from '../routing/index.ts';
 import { cheapestForest } from './forest.ts';
@@ -109,6 +111,40 @@ describe('tap points', () => {
       cables: [nm('c1', atBreaker(), atPoint('r1'))],
     });
     expect(reason(bundle(house, [wanted(104)]), 'R1').reasons.at(-1)?.says).toContain('never measured');
+  });
+  it('tells a place that no way leads to from a house where nothing can feed it', () => {
+    const door = smallHouse();
+    const rooms = door.rooms.map((r) => ({
+      ...r,
+      walls: r.walls.map((w) =>
+        w.id === 'room-w1'
+          ? {
+              ...w,
+              openings: [
+                {
+                  id: ItemId.parse('d'),
+                  kind: 'door' as const,
+                  leftMm: inches(90),
+                  rightMm: inches(124),
+                  bottomMm: 0,
+                  topMm: inches(80),
+                },
+              ],
+            }
+          : w,
+      ),
+    }));
+    const said = (e: ReturnType<typeof evaluate>) => e.findings.find((f) => f.rule === 'no-way');
+    expect(said(evaluate(bundle({ ...door, rooms }, [wanted(104)])))!.says).toBe(
+      'No way for a cable leads to new 1',
+    );
+    const unfed = evaluate(bundle({ ...door, cables: [] }, [wanted(104)]));
+    expect(said(unfed)).toMatchObject({ says: 'No box here can feed this' });
+    expect(said(unfed)!.detail).toContain('Nearest: R1');
+    const one = wanted(60, { loads: [loadAt('x', 1200)] });
+    const other = makeWant('w2', 'new 2', wallAt(120), { loads: [loadAt('y', 1200)] });
+    expect(evaluate(bundle(door, [one])).options.length).toBeGreaterThan(0);
+    expect(said(evaluate(bundle(door, [one, other])))!.says).toBe('No plan does all of this at once');
   });
   it('says so when nothing at all can feed it', () => {
     const e = evaluate(bundle(smallHouse({ points: [], cables: [] }), [wanted(104)]));

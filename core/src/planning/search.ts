@@ -243,7 +243,10 @@ export class PlanSearch {
       const start = from
         ? [...from.exits].sort((a, b) => closure.cost(unit.entry, a) - closure.cost(unit.entry, b))[0]
         : tap.candidate.pointId;
-      const found = start === undefined ? undefined : foundLeg(closure, start, unit.entry, groupRole(group));
+      const found =
+        start === undefined
+          ? undefined
+          : foundLeg(closure, start, unit.entry, groupRole(group, this.setting.feed));
       if (!found) return undefined;
       for (const l of [found, ...unit.legs])
         legs.push({

@@ -6,11 +6,16 @@ import type { CutIn } from './candidate.ts';
 export const newPointId = (want: Pick<Want, 'id'>): PointId => PointId.parse(`new-${want.id}`.slice(0, 64));
 
 /** What the conductors of a new cable carry, and which switch commands them. */
-export interface LegRole {
-  readonly carries: Cable['carries'];
-  readonly conductors: Cable['conductors'];
-  readonly switchedBy: PointId | null;
-}
+export type LegRole = Readonly<Pick<Cable, 'carries' | 'conductors' | 'switchedBy' | 'switchedNth' | 'also'>>;
+
+/** Only what a cable takes over from its leg. */
+export const roleOf = ({ carries, conductors, switchedBy, switchedNth, also }: LegRole): LegRole => ({
+  carries,
+  conductors,
+  switchedBy,
+  ...(switchedNth === undefined ? {} : { switchedNth }),
+  ...(also ? { also } : {}),
+});
 
 export interface PlannedLeg extends LegRole {
   readonly from: string;

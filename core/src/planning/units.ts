@@ -1,4 +1,5 @@
-import type { PointId, Want } from '../document/index.ts';
+import { nthOf, PointId, switchesIn, switchNumbers, type Want } from '../document/index.ts';
+import type { BoxFeed, Feed } from '../feed/index.ts';
 import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
 import type { Closure } from './legs.ts';
@@ -25,9 +26,9 @@ export interface Unit {
   readonly scheme: string;
 }
 
-/** A third conductor costs that share of a cable more, and these minutes at its ends; common practice. */
-const THIRD_CONDUCTOR_SHARE = 0.5;
-const THIRD_CONDUCTOR_MINUTES = 5;
+/** Every conductor beyond two costs that share of a cable more, and these minutes at its ends; common practice. */
+const MORE_CONDUCTOR_SHARE = 0.5;
+const MORE_CONDUCTOR_MINUTES = 5;
 
 export interface UnitPrices {
   readonly closure: Closure;
@@ -52,18 +53,23 @@ export function foundLeg(closure: Closure, from: string, to: string, role: LegRo
 }
 
 const extraOf = (leg: FoundLeg, cableMetre: number): number =>
-  leg.conductors <= 2
-    ? 0
-    : THIRD_CONDUCTOR_MINUTES +
-      (leg.found.edges.reduce((s, e) => s + e.cableMm, 0) / 1000) * cableMetre * THIRD_CONDUCTOR_SHARE;
+  (leg.conductors - 2) *
+  (MORE_CONDUCTOR_MINUTES +
+    (leg.found.edges.reduce((s, e) => s + e.cableMm, 0) / 1000) * cableMetre * MORE_CONDUCTOR_SHARE);
 
-/** What goes between the boxes of one scheme: the first cable as given, then each light from the nearest box that has its conductor. */
+/** A light or fan of a unit, and which switches of the wanted box command it. */
+interface Led {
+  readonly id: string;
+  readonly nths: readonly number[];
+}
+
+/** What goes between the boxes of one scheme: the first cable as given, then each light from the nearest box that has its conductors. */
 function chain(
   prices: UnitPrices,
+  by: PointId,
   first: { from: string; to: string; role: LegRole } | null,
-  start: readonly string[],
-  rest: readonly string[],
-  role: LegRole,
+  start: readonly Led[],
+  rest: readonly Led[],
 ): { legs: FoundLeg[]; cost: number } | undefined {
   const { closure, cableMetre, legMinutes } = prices;
   const legs: FoundLeg[] = [];
@@ -73,15 +79,16 @@ function chain(
     legs.push(leg);
   }
   const inside = [...start];
-  const left = [...rest].sort();
+  const left = [...rest].sort((a, b) => (a.id < b.id ? -1 : 1));
   while (left.length > 0) {
-    let best: { from: string; to: string; cost: number } | undefined;
+    let best: { from: string; to: Led; cost: number } | undefined;
     for (const to of left)
       for (const from of inside) {
-        const cost = closure.cost(to, from);
-        if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { from, to, cost };
+        if (!to.nths.every((n) => from.nths.includes(n))) continue;
+        const cost = closure.cost(to.id, from.id);
+        if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { from: from.id, to, cost };
       }
-    const leg = best && foundLeg(closure, best.from, best.to, role);
+    const leg = best && foundLeg(closure, best.from, best.to.id, switchRole('switched', by, best.to.nths));
     if (!best || !leg) return undefined;
     legs.push(leg);
     inside.push(best.to);
@@ -93,54 +100,78 @@ function chain(
   };
 }
 
-const role = (
-  carries: LegRole['carries'],
-  conductors: LegRole['conductors'],
-  by: PointId | null,
-): LegRole => ({
-  carries,
-  conductors,
-  switchedBy: by,
-});
+/** Switched conductors that one cable can bring beside what else it carries: 14-4 is the widest that is sold. */
+export const MOST_SWITCHED = 2;
+
+/** A cable with the conductors of one or two switches of a box, and what goes with them. */
+export function switchRole(
+  carries: 'switched' | 'loop' | 'loop-neutral' | 'both',
+  by: PointId,
+  nths: readonly number[],
+): LegRole {
+  const [own = 1, second] = nths;
+  const base = carries === 'loop-neutral' || carries === 'both' ? 3 : 2;
+  return {
+    carries,
+    conductors: base === 2 ? (second === undefined ? 2 : 3) : second === undefined ? 3 : 4,
+    switchedBy: by,
+    ...(own === 1 ? {} : { switchedNth: own }),
+    ...(second === undefined ? {} : { also: { switchedBy: by, nth: second } }),
+  };
+}
 
 /**
  * Every way to wire a wanted switch with what it commands: power at the switch; power at one of the lights with the neutral kept
- * at the switch (a third conductor); or constant and switched feed together on to a light, so that more can hang on it.
+ * at the switch; or constant and switched feed together on to a light, so that more can hang on it. A cable has two, three or
+ * four conductors, by how many switches command what hangs on it.
  */
 function schemesOf(prices: UnitPrices, group: number, control: Want, lights: readonly Want[]): Unit[] {
   const s = newPointId(control);
-  const ids = lights.map((l) => newPointId(l) as string);
+  const led = lights.map((l): Led => ({ id: newPointId(l), nths: switchNumbers(l) }));
+  const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))] };
   const wants = [control, ...lights];
-  const switched = role('switched', 2, s);
   const out: Unit[] = [];
   const add = (scheme: string, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
     if (made) out.push({ group, wants, entry, exits, scheme, ...made });
   };
-  add(`power at ${control.label}`, s, [s], chain(prices, null, [s], ids, switched));
-  lights.forEach((light, i) => {
-    const id = ids[i] ?? '';
-    const others = ids.filter((x) => x !== id);
-    add(
-      `power at ${light.label}, neutral kept at ${control.label}`,
-      id,
-      [id, s],
-      chain(prices, { from: id, to: s, role: role('loop-neutral', 3, s) }, [id, s], others, switched),
-    );
-    add(
-      `power at ${control.label}, constant and switched on to ${light.label}`,
-      s,
-      [s, id],
-      chain(prices, { from: s, to: id, role: role('both', 3, s) }, [s, id], others, switched),
-    );
+  add(`power at ${control.label}`, s, [s], chain(prices, s, null, [atSwitch], led));
+  led.forEach((light, i) => {
+    const { id, nths } = light;
+    const label = lights[i]?.label ?? '';
+    const others = led.filter((x) => x !== light);
+    const via = (from: string, to: string, carries: 'loop-neutral' | 'both') =>
+      chain(prices, s, { from, to, role: switchRole(carries, s, nths) }, [light, atSwitch], others);
+    add(`power at ${label}, neutral kept at ${control.label}`, id, [id, s], via(id, s, 'loop-neutral'));
+    add(`power at ${control.label}, constant and switched on to ${label}`, s, [s, id], via(s, id, 'both'));
   });
   return out;
 }
 
+const plain = (carries: 'feed' | 'two-hots'): LegRole => ({ carries, conductors: 2, switchedBy: null });
+
+/** What a point that moves had at its old place: the new cable takes all of it along. */
+function movedRole({ point, constantHot, neutral, switchedBy }: BoxFeed): LegRole {
+  const own = switchesIn(point);
+  if (own.length > 0)
+    return switchRole(neutral ? 'loop-neutral' : 'loop', point.id, own.slice(0, MOST_SWITCHED).map(nthOf));
+  const lamp = point.devices.find((d) => d.kind === 'luminaire' || d.kind === 'fan');
+  const halves = point.devices.some((d) => d.tab === 'broken');
+  const key = switchedBy[0];
+  if (key === undefined || (constantHot && !lamp && !halves)) return plain('feed');
+  const by = PointId.parse(key.split('/')[0]);
+  const nths = lamp?.lightNth === undefined ? [nthOf(key)] : [nthOf(key), lamp.lightNth];
+  return switchRole(halves && constantHot ? 'both' : 'switched', by, [...new Set(nths)]);
+}
+
 /** Role of a cable that brings a group's power. */
-export const groupRole = (group: WantGroup): LegRole =>
-  group.control.by === 'switch'
-    ? role('switched', 2, group.control.pointId)
-    : role(group.volts === 240 ? 'two-hots' : 'feed', 2, null);
+export function groupRole(group: WantGroup, feed: Feed): LegRole {
+  const moved = group.wants[0]?.replaces;
+  const old = moved === undefined ? undefined : feed.boxes.get(moved);
+  if (old) return movedRole(old);
+  return group.control.by === 'switch'
+    ? switchRole('switched', group.control.pointId, group.control.nths)
+    : plain(group.volts === 240 ? 'two-hots' : 'feed');
+}
 
 /** The units of all groups, each with its ways of being wired; a want on a wanted switch belongs to that switch's unit. */
 export function unitsOf(prices: UnitPrices, groups: readonly WantGroup[]): (readonly Unit[])[] {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Cable, CableType, Gauge, type Bundle } from '../document/index.ts';
+import { Cable, CableType, Gauge, switchedIn, type Bundle } from '../document/index.ts';
 import { evaluate, settingOf, type Evaluation } from '../evaluate.ts';
 import type { Option } from '../planning/index.ts';
 import { OPERATION_KINDS, type OperationKind, type Place } from '../routing/index.ts';
@@ -52,6 +52,8 @@ const LegFile = z.object({
   atPanel: z.boolean(),
   carries: Cable.shape.carries,
   conductors: Cable.shape.conductors,
+  /** Switches that command its switched conductors, as `point` or `point/n` for the n-th switch of a box. */
+  switchedBy: z.array(z.string()),
   gauge: Gauge.nullable(),
   method: CableType,
   cableMm: z.number(),
@@ -166,6 +168,7 @@ function legFile(
     atPanel: leg.atPanel,
     carries: leg.carries,
     conductors: leg.conductors,
+    switchedBy: switchedIn(leg).map(({ key }) => key),
     gauge,
     method: leg.method,
     cableMm: leg.route.cableMm,

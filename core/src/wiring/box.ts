@@ -1,10 +1,15 @@
 import {
   isProtecting,
+  isSwitchDevice,
+  nthOf,
+  switchesIn,
   type Cable,
+  type Device,
   type House,
   type Job,
   type Point,
   type PointId,
+  type SwitchKey,
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { conductorsOf, type Colour, type Conductor, type Role } from './conductors.ts';
@@ -12,6 +17,7 @@ import { conductorsOf, type Colour, type Conductor, type Role } from './conducto
 export type Screw =
   | 'brass'
   | 'other brass'
+  | 'lower brass'
   | 'silver'
   | 'green'
   | 'line brass'
@@ -21,12 +27,21 @@ export type Screw =
   | 'switch screw'
   | 'other switch screw'
   | 'lamp lead black'
-  | 'lamp lead white';
+  | 'lamp lead white'
+  | 'fan lead black'
+  | 'fan lead white'
+  | 'light lead blue';
 
 /** What one end is made to: a conductor of a cable, or a pigtail to a device. */
 export type JoinMember =
   | { readonly kind: 'conductor'; readonly conductor: Conductor }
-  | { readonly kind: 'pigtail'; readonly colour: Colour; readonly to: Screw };
+  | {
+      readonly kind: 'pigtail';
+      readonly colour: Colour;
+      readonly to: Screw;
+      /** Which device of the box, from 0. */
+      readonly device: number;
+    };
 
 export interface Join {
   readonly n: number;
@@ -41,15 +56,25 @@ export interface Join {
 export interface Termination {
   readonly conductor: Conductor;
   readonly screw: Screw;
+  /** Which device of the box, from 0. */
+  readonly device: number;
 }
 
 export interface Wired {
   readonly joins: readonly Join[];
   readonly terminations: readonly Termination[];
+  /** Conductors that nothing here uses: each ends under a connector of its own. */
+  readonly caps: readonly {
+    readonly conductor: Conductor;
+    readonly says: string;
+    readonly connector: string;
+  }[];
 }
 
 export interface BoxWiring {
   readonly point: Point;
+  /** The point as it stands; null for a new one. */
+  readonly was: Point | null;
   readonly isNew: boolean;
   readonly cables: readonly {
     readonly cable: Cable;
@@ -65,6 +90,10 @@ export interface BoxWiring {
 interface Lead {
   readonly role: 'hot' | 'second-hot' | 'neutral' | 'ground' | 'switched';
   readonly screw: Screw;
+  /** Which switched conductors it takes; left out, any. */
+  readonly takes?: (key: SwitchKey) => boolean;
+  /** Runs on the constant hot where no switched conductor comes. */
+  readonly elseHot?: boolean;
 }
 
 const RECEPTACLE: readonly Lead[] = [
@@ -77,14 +106,42 @@ const PROTECTING: readonly Lead[] = [
   { role: 'neutral', screw: 'line silver' },
   { role: 'ground', screw: 'green' },
 ];
-const SWITCH: readonly Lead[] = [
-  { role: 'hot', screw: 'switch screw' },
-  { role: 'switched', screw: 'other switch screw' },
+const LAMP: readonly Lead[] = [
+  { role: 'switched', screw: 'lamp lead black', elseHot: true },
+  { role: 'neutral', screw: 'lamp lead white' },
   { role: 'ground', screw: 'green' },
 ];
-const LAMP: readonly Lead[] = [
-  { role: 'switched', screw: 'lamp lead black' },
-  { role: 'neutral', screw: 'lamp lead white' },
+/** A duplex whose tab is broken: one half on what is constant, the other on its switch. */
+const HALVES: readonly Lead[] = [
+  { role: 'hot', screw: 'brass' },
+  { role: 'switched', screw: 'lower brass', elseHot: true },
+  { role: 'neutral', screw: 'silver' },
+  { role: 'ground', screw: 'green' },
+];
+/** A receptacle to which only a switched conductor comes. */
+const SWITCHED_WHOLE: readonly Lead[] = [
+  { role: 'switched', screw: 'brass' },
+  { role: 'neutral', screw: 'silver' },
+  { role: 'ground', screw: 'green' },
+];
+
+/** A fan whose light has a switch of its own: the light takes that conductor, the motor the other. */
+const fanLeads = (light: number): readonly Lead[] => [
+  { role: 'switched', screw: 'fan lead black', elseHot: true, takes: (key) => nthOf(key) !== light },
+  { role: 'switched', screw: 'light lead blue', elseHot: true, takes: (key) => nthOf(key) === light },
+  { role: 'neutral', screw: 'fan lead white' },
+  { role: 'ground', screw: 'green' },
+];
+
+/** One switch of a box: the conductor that it commands is its own, or one of which nobody has said whose it is. */
+const switchLeads = (own: SwitchKey): readonly Lead[] => [
+  { role: 'hot', screw: 'switch screw' },
+  { role: 'switched', screw: 'other switch screw', takes: (key) => key === own || key === 'unknown' },
+  { role: 'ground', screw: 'green' },
+];
+const THREE_WAY: readonly Lead[] = [
+  { role: 'hot', screw: 'switch screw' },
+  { role: 'switched', screw: 'other switch screw' },
   { role: 'ground', screw: 'green' },
 ];
 
@@ -94,29 +151,38 @@ const TWO_HOT: readonly Lead[] = [
   { role: 'ground', screw: 'green' },
 ];
 
-function leadsOf(point: Point): readonly Lead[] {
-  return point.devices.flatMap((d): readonly Lead[] => {
+interface DeviceLead extends Lead {
+  readonly device: number;
+}
+
+function leadsOf(point: Point, hasHot: boolean): readonly DeviceLead[] {
+  const own = switchesIn(point);
+  const leads = (d: Device): readonly Lead[] => {
     if (d.volts === 240) return TWO_HOT;
     switch (d.kind) {
       case 'receptacle':
       case 'receptacle-single':
-        return RECEPTACLE;
+        if (!hasHot) return SWITCHED_WHOLE;
+        return d.tab === 'broken' ? HALVES : RECEPTACLE;
       case 'receptacle-gfci':
       case 'receptacle-afci':
       case 'receptacle-dual':
         return PROTECTING;
       case 'switch':
-      case 'switch-three-way':
       case 'dimmer':
-        return SWITCH;
-      case 'luminaire':
+        return switchLeads(own[point.devices.filter(isSwitchDevice).indexOf(d)] ?? point.id);
+      case 'switch-three-way':
+        return THREE_WAY;
       case 'fan':
+        return d.lightNth === undefined ? LAMP : fanLeads(d.lightNth);
+      case 'luminaire':
       case 'appliance':
         return LAMP;
       case 'blank':
         return [];
     }
-  });
+  };
+  return point.devices.flatMap((d, device) => leads(d).map((l) => ({ ...l, device })));
 }
 
 const COLOUR: Record<Lead['role'], Colour> = {
@@ -127,13 +193,16 @@ const COLOUR: Record<Lead['role'], Colour> = {
   switched: 'black',
 };
 
+/** Wires of a lamp or a fan end in a join, not under a screw. */
+const isLoose = (screw: Screw | undefined): boolean => screw?.includes(' lead ') ?? false;
+
 const roleWords = (role: Role): string =>
   role === 'hot'
     ? 'constant hot'
     : role === 'second-hot'
       ? 'the other hot'
       : role.startsWith('switched')
-        ? 'switched hot'
+        ? `switched hot${nthOf(role) > 1 ? ` of switch ${nthOf(role)}` : ''}`
         : role;
 
 function connectorFor(count: number, job: Job, short: boolean, mixed: boolean): string {
@@ -150,22 +219,27 @@ interface Setting {
   readonly mixed: boolean;
 }
 
+/** The end at a device, with the device where there are several. */
+export const endWords = (screw: Screw, device: number, point: Pick<Point, 'devices'>): string =>
+  point.devices.length > 1 ? `${screw} of device ${device + 1}` : screw;
+
 function joinWords(members: readonly JoinMember[], setting: Setting): string {
   return members
     .map((m) =>
       m.kind === 'pigtail'
-        ? `pigtail to ${m.to}`
+        ? `${isLoose(m.to) ? '' : 'pigtail to '}${endWords(m.to, m.device, setting.point)}`
         : `${m.conductor.colour} ${setting.labelOf(m.conductor.cableId)}`,
     )
     .join(', ');
 }
 
 /** The leads of the devices that a group of conductors with one role goes to. */
-function leadsFor(role: Role, leads: readonly Lead[], hasSwitched: boolean): Lead[] {
+function leadsFor(role: Role, leads: readonly DeviceLead[], switched: readonly SwitchKey[]): DeviceLead[] {
+  const takes = (l: Lead, key: SwitchKey) => l.takes?.(key) ?? true;
   return leads.filter((l) => {
     if (role === 'hot')
-      return l.role === 'hot' || (l.role === 'switched' && l.screw === 'lamp lead black' && !hasSwitched);
-    if (role.startsWith('switched')) return l.role === 'switched';
+      return l.role === 'hot' || (l.elseHot === true && !switched.some((key) => takes(l, key)));
+    if (role.startsWith('switched:')) return l.role === 'switched' && takes(l, role.slice(9));
     return l.role === role;
   });
 }
@@ -173,17 +247,21 @@ function leadsFor(role: Role, leads: readonly Lead[], hasSwitched: boolean): Lea
 /** Works out joins and terminations of one box from the conductors in it and the devices on it. */
 function wire(conductors: readonly Conductor[], setting: Setting, onLoad: ReadonlySet<string>): Wired {
   const { point, job } = setting;
-  const leads = leadsOf(point);
+  const leads = leadsOf(
+    point,
+    conductors.some((c) => c.role === 'hot'),
+  );
   const protecting = point.devices.some(isProtecting);
   const joins: Join[] = [];
   const terminations: Termination[] = [];
+  const caps: Wired['caps'][number][] = [];
   const loadSide = (c: Conductor) => protecting && onLoad.has(c.cableId) && c.role !== 'ground';
   const groups = new Map<string, Conductor[]>();
   for (const c of conductors) {
     const key = `${c.role}${loadSide(c) ? '#load' : ''}`;
     groups.set(key, [...(groups.get(key) ?? []), c]);
   }
-  const hasSwitched = conductors.some((c) => c.role.startsWith('switched'));
+  const switched = conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []));
   for (const [key, group] of groups) {
     const role = group[0]?.role ?? 'unread';
     if (role === 'unread') continue;
@@ -193,26 +271,41 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
           {
             role: role === 'neutral' ? ('neutral' as const) : ('hot' as const),
             screw: role === 'neutral' ? ('load silver' as const) : ('load brass' as const),
+            device: point.devices.findIndex(isProtecting),
           },
         ]
-      : leadsFor(role, leads, hasSwitched);
-    const direct = group.length === 1 && own.length === 1 && !own[0]?.screw.startsWith('lamp');
+      : leadsFor(role, leads, switched);
+    const direct = group.length === 1 && own.length === 1 && !isLoose(own[0]?.screw);
     const through =
       job.preferences.passPower === 'through-device' &&
       group.length === 2 &&
       own.length === 1 &&
       role !== 'ground' &&
       !protecting &&
-      own[0]?.screw !== 'lamp lead black';
+      !isLoose(own[0]?.screw);
     if (direct || through) {
-      for (const conductor of group) if (own[0]) terminations.push({ conductor, screw: own[0].screw });
+      for (const conductor of group)
+        if (own[0]) terminations.push({ conductor, screw: own[0].screw, device: own[0].device });
       continue;
     }
     const members: JoinMember[] = [
       ...group.map((conductor): JoinMember => ({ kind: 'conductor', conductor })),
-      ...own.map((l): JoinMember => ({ kind: 'pigtail', colour: COLOUR[l.role], to: l.screw })),
+      ...own.map((l): JoinMember => ({
+        kind: 'pigtail',
+        colour: l.screw === 'light lead blue' ? 'blue' : COLOUR[l.role],
+        to: l.screw,
+        device: l.device,
+      })),
     ];
-    if (members.length < 2) continue;
+    if (members.length < 2) {
+      for (const conductor of group)
+        caps.push({
+          conductor,
+          says: `${conductor.colour} ${setting.labelOf(conductor.cableId)}: ${roleWords(role)}, ${role === 'neutral' ? 'kept for what may need it later' : 'not used here'}`,
+          connector: connectorFor(1, job, false, setting.mixed),
+        });
+      continue;
+    }
     joins.push({
       n: joins.length + 1,
       role,
@@ -226,7 +319,7 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
       isNew: group.some((c) => c.isNew),
     });
   }
-  return { joins, terminations };
+  return { joins, terminations, caps };
 }
 
 function notesFor(point: Point, conductors: readonly Conductor[], onLoad: ReadonlySet<string>): string[] {
@@ -293,6 +386,7 @@ export function wireBox(
   const onLoad = loadCables(box);
   return {
     point: box.point,
+    was: old?.point ?? null,
     isNew: !old,
     cables,
     notes: notesFor(box.point, all, onLoad),

@@ -1,6 +1,6 @@
-import type { Cable, PointId } from '../document/index.ts';
+import { switchedIn, type Cable } from '../document/index.ts';
 
-export type Colour = 'black' | 'white' | 'red' | 'bare';
+export type Colour = 'black' | 'white' | 'red' | 'blue' | 'bare';
 export type Role = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | `switched:${string}`;
 
 export interface Conductor {
@@ -12,58 +12,62 @@ export interface Conductor {
   readonly remark: boolean;
 }
 
-/** Which colour carries what in a cable, by what the cable carries. Colours are the usual ones of cables with ground. */
-const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Colour, Role | 'switched'])[]>> = {
-  feed: [
-    ['black', 'hot'],
-    ['white', 'neutral'],
-  ],
-  switched: [
-    ['black', 'switched'],
-    ['white', 'neutral'],
-  ],
-  loop: [
-    ['white', 'hot'],
-    ['black', 'switched'],
-  ],
-  'loop-neutral': [
-    ['black', 'hot'],
-    ['red', 'switched'],
-    ['white', 'neutral'],
-  ],
-  both: [
-    ['black', 'hot'],
-    ['red', 'switched'],
-    ['white', 'neutral'],
-  ],
-  travelers: [
-    ['black', 'traveler'],
-    ['red', 'traveler'],
-    ['white', 'unread'],
-  ],
-  'two-hots': [
-    ['black', 'hot'],
-    ['white', 'second-hot'],
-  ],
-  unknown: [
-    ['black', 'unread'],
-    ['white', 'unread'],
-  ],
-};
+/**
+ * Which colour carries what in a cable, by what the cable carries: `also` is there only where a second switched conductor is.
+ * Colours are the usual ones of cables with ground, blue the fourth (common practice).
+ */
+const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Colour, Role | 'switched' | 'also'])[]>> =
+  {
+    feed: [
+      ['black', 'hot'],
+      ['white', 'neutral'],
+    ],
+    switched: [
+      ['black', 'switched'],
+      ['red', 'also'],
+      ['white', 'neutral'],
+    ],
+    loop: [
+      ['white', 'hot'],
+      ['black', 'switched'],
+      ['red', 'also'],
+    ],
+    'loop-neutral': [
+      ['black', 'hot'],
+      ['red', 'switched'],
+      ['blue', 'also'],
+      ['white', 'neutral'],
+    ],
+    both: [
+      ['black', 'hot'],
+      ['red', 'switched'],
+      ['blue', 'also'],
+      ['white', 'neutral'],
+    ],
+    travelers: [
+      ['black', 'traveler'],
+      ['red', 'traveler'],
+      ['white', 'unread'],
+    ],
+    'two-hots': [
+      ['black', 'hot'],
+      ['white', 'second-hot'],
+    ],
+    unknown: [
+      ['black', 'unread'],
+      ['white', 'unread'],
+    ],
+  };
 
 /** The conductors of a cable with their roles; a two-conductor cable has no red, whatever it carries. */
 export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
-  const switched: Role = `switched:${cable.switchedBy ?? ('unknown' as PointId | 'unknown')}`;
-  const list = ROLES[cable.carries].filter(([colour]) => colour !== 'red' || cable.conductors > 2);
-  const out = list.map(([colour, r]): Conductor => {
-    const role = r === 'switched' ? switched : r;
-    return {
-      cableId: cable.id,
-      colour,
-      role,
-      isNew,
-      remark: colour === 'white' && (role === 'hot' || role === 'second-hot'),
-    };
+  const [first, second] = switchedIn(cable);
+  const switched: Role = `switched:${first?.key ?? 'unknown'}`;
+  const out = ROLES[cable.carries].flatMap(([colour, r]): Conductor[] => {
+    if (r === 'also' ? !second : colour === 'red' && cable.conductors < 3) return [];
+    const role: Role = r === 'switched' ? switched : r === 'also' ? `switched:${second?.key ?? ''}` : r;
+    const remark = colour === 'white' && (role === 'hot' || role === 'second-hot');
+    return [{ cableId: cable.id, colour, role, isNew, remark }];
   });
   if (cable.ground === 'wire' || cable.ground === 'unknown')
     out.push({ cableId: cable.id, colour: 'bare', role: 'ground', isNew, remark: false });

@@ -1,4 +1,11 @@
-import type { House, Point, Reading } from '../document/index.ts';
+import {
+  nthOf,
+  switchesIn,
+  type House,
+  type Point,
+  type Reading,
+  type SwitchKey,
+} from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 
@@ -156,6 +163,38 @@ export function deadState(
 export const within = (expect: Expectation | null, value: number | null): boolean =>
   expect === null || (value !== null && value >= expect.lowVolts && value <= expect.highVolts);
 
+/** What a switch commands, by name: lights and fans whose conductor is its own. */
+function commandedBy(feed: Feed, key: SwitchKey): string[] {
+  return [...feed.boxes.values()].flatMap(({ point, switchedBy }) => {
+    if (!switchedBy.includes(key)) return [];
+    return point.devices.flatMap((d) => {
+      if (d.kind === 'fan' && d.lightNth !== undefined)
+        return nthOf(key) === d.lightNth ? [`the light of ${point.label}`] : [`the fan of ${point.label}`];
+      return d.kind === 'luminaire' || d.kind === 'fan' ? [point.label] : [];
+    });
+  });
+}
+
+/** Every new switch moved: what it commands goes on and off, and nothing else does. */
+function switchTests(feed: Feed, point: Point): Test[] {
+  const keys = switchesIn(point);
+  return keys.flatMap((key, i): Test[] => {
+    const what = commandedBy(feed, key);
+    if (what.length === 0) return [];
+    const name = keys.length > 1 ? `Switch ${i + 1} of ${point.label}` : point.label;
+    return [
+      {
+        key: `prove:${point.id}:switch-${i + 1}`,
+        pointId: point.id,
+        group: 'after',
+        says: `${name}, both ways`,
+        expect: null,
+        see: `${what.join(' and ')} ${what.length === 1 ? 'goes' : 'go'} on and off, nothing else does`,
+      },
+    ];
+  });
+}
+
 /** The test sheet after the work: each new point pair by pair, protection, switches, and that all old points still live. */
 export function testSheet(
   house: House,
@@ -185,6 +224,7 @@ export function testSheet(
         expect: null,
         see: 'both outer pairs lit: hot-neutral and hot-ground; neutral-ground dark',
       });
+    out.push(...switchTests(feed, p));
     const by = feed.boxes.get(p.id)?.groundFaultBy;
     if (by)
       out.push({

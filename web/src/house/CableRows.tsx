@@ -1,4 +1,4 @@
-import { isProtecting, isSwitchDevice, type Cable, type House, type Point } from '@elwand/core';
+import { isProtecting, switchedIn, type Cable, type House, type Point } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -7,10 +7,13 @@ import { NumberField } from '../parts/NumberField.tsx';
 import {
   addCable,
   cablesAt,
+  commandedBy,
   endValue,
   farEnd,
   isAt,
+  isCommanded,
   sourcesFor,
+  switchChoices,
   withCable,
   withoutCable,
 } from './feed-edits.ts';
@@ -40,14 +43,12 @@ function Row({
   const set = (change: Partial<Cable>) => onHouse(withCable(house, cable.id, change));
   const far = farEnd(cable, point.id);
   const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
-  const switches = house.points.filter((p) => p.devices.some(isSwitchDevice));
+  const switches = switchChoices(house.points);
+  const [first, second] = switchedIn(cable).map(({ key }) => switches.find((s) => s.value === key));
+  const put = (to: Cable) =>
+    onHouse({ ...house, cables: house.cables.map((c) => (c.id === cable.id ? to : c)) });
   const protects = point.devices.some(isProtecting);
   const near = isAt(cable.from, point.id) ? cable.from : cable.to;
-  const needsSwitch =
-    cable.carries === 'switched' ||
-    cable.carries === 'loop' ||
-    cable.carries === 'loop-neutral' ||
-    cable.carries === 'both';
   return (
     <div className="row fields cable-row">
       <span className="cable-name">
@@ -66,23 +67,47 @@ function Row({
         width={200}
         options={CARRIES}
         onChange={(carries) =>
-          set({
-            carries,
-            conductors: carries === 'both' || carries === 'loop-neutral' || carries === 'travelers' ? 3 : 2,
-            switchedBy:
-              carries === 'feed' || carries === 'unknown'
-                ? null
-                : (cable.switchedBy ?? switches[0]?.id ?? null),
-          })
+          put(
+            commandedBy(
+              { ...cable, carries },
+              isCommanded(carries) ? (first ?? switches[0]) : undefined,
+              isCommanded(carries) ? second : undefined,
+            ),
+          )
         }
       />
-      {needsSwitch && (
+      {isCommanded(cable.carries) && (
         <Choice
           label="Commanded by"
-          value={cable.switchedBy ?? ''}
-          width={90}
-          options={[{ value: '', label: '?' }, ...switches.map((s) => ({ value: s.id, label: s.label }))]}
-          onChange={(id) => set({ switchedBy: switches.find((s) => s.id === id)?.id ?? null })}
+          value={first?.value ?? ''}
+          width={140}
+          options={[{ value: '', label: '?' }, ...switches]}
+          onChange={(key) =>
+            put(
+              commandedBy(
+                cable,
+                switches.find((s) => s.value === key),
+                second,
+              ),
+            )
+          }
+        />
+      )}
+      {isCommanded(cable.carries) && first && switches.length > 1 && (
+        <Choice
+          label="A second one"
+          value={second?.value ?? ''}
+          width={140}
+          options={[{ value: '', label: 'none' }, ...switches.filter((s) => s.value !== first.value)]}
+          onChange={(key) =>
+            put(
+              commandedBy(
+                cable,
+                first,
+                switches.find((s) => s.value === key),
+              ),
+            )
+          }
         />
       )}
       <Choice

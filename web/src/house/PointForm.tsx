@@ -1,5 +1,6 @@
 import { BOXES, type House, type Point } from '@elwand/core';
 import { Checkbox } from 'antd';
+import { lazy, Suspense } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { LoadsEditor } from '../parts/LoadsEditor.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
@@ -10,7 +11,9 @@ import { ItemId } from '@elwand/core';
 import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
 import { PositionFields } from './PositionFields.tsx';
-import { CLAMPS, CONDITIONS, DEVICES, KINDS } from './words.ts';
+import { CLAMPS, CONDITIONS, KINDS } from './words.ts';
+
+const DeviceRows = lazy(() => import('./DeviceRows.tsx').then((m) => ({ default: m.DeviceRows })));
 
 function Loads({
   house,
@@ -53,8 +56,6 @@ export function PointForm({
   readonly onHouse: (h: House) => void;
 }) {
   const set = (change: (p: Point) => Point) => onHouse(withPoint(house, point.id, change));
-  const device = point.devices[0];
-  const receptacle = device?.kind.startsWith('receptacle') ?? false;
   return (
     <div className="stack">
       <div className="row fields">
@@ -131,29 +132,6 @@ export function PointForm({
           options={CONDITIONS}
           onChange={(condition) => set((p) => ({ ...p, condition }))}
         />
-        {receptacle && device && (
-          <Choice
-            label="Outlet"
-            value={device.kind as 'receptacle'}
-            width={180}
-            options={DEVICES}
-            onChange={(kind) => set((p) => ({ ...p, devices: [{ ...device, kind }, ...p.devices.slice(1)] }))}
-          />
-        )}
-        {receptacle && device && (
-          <Choice
-            label="Rating"
-            value={String(device.amps)}
-            width={90}
-            options={[
-              { value: '15', label: '15 A' },
-              { value: '20', label: '20 A' },
-            ]}
-            onChange={(a) =>
-              set((p) => ({ ...p, devices: [{ ...device, amps: Number(a) }, ...p.devices.slice(1)] }))
-            }
-          />
-        )}
         <Checkbox
           checked={point.accessible}
           onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
@@ -161,6 +139,9 @@ export function PointForm({
           can be reached
         </Checkbox>
       </div>
+      <Suspense fallback={null}>
+        <DeviceRows point={point} set={set} />
+      </Suspense>
       <BoxExtras point={point} set={set} />
       <h3>Cables in the box</h3>
       <CableRows house={house} point={point} onHouse={onHouse} />

@@ -15,10 +15,13 @@ import { withoutPoint, withoutRoom, withPoint, withWall } from '../state/edit.ts
 import {
   addCable,
   cablesAt,
+  commandedBy,
   endValue,
   farEnd,
+  isCommanded,
   newPoint,
   sourcesFor,
+  switchChoices,
   withCable,
   withoutCable,
 } from './feed-edits.ts';
@@ -119,5 +122,43 @@ describe('taking out', () => {
     expect(h.rooms[1]).toBe(full.rooms[1]);
     expect(h.points).toBe(full.points);
     expect(withPoint(full, 'r1', (p) => ({ ...p, label: 'X' })).points[1]).toBe(full.points[1]);
+  });
+});
+
+describe('several switches in one box', () => {
+  const two: House['points'] = house.points.map((p) =>
+    p.id === 's1' ? { ...p, devices: [p.devices[0]!, p.devices[0]!] } : p,
+  );
+  const choices = switchChoices(two);
+  const cable = () => addCable({ ...house, points: two }, 'p:s1', point('l1'), '14').cables.at(-1)!;
+
+  it('are told apart by their number; a switch alone goes by its name', () => {
+    expect(choices.map((c) => c.label)).toEqual(['S1, switch 1', 'S1, switch 2']);
+    expect(switchChoices(house.points).map((c) => c.label)).toEqual(['S1']);
+  });
+  it.each([
+    ['switched', undefined, 2],
+    ['switched', 1, 3],
+    ['loop-neutral', undefined, 3],
+    ['both', 1, 4],
+  ] as const)('%s with second switch %s has %i conductors', (carries, second, n) => {
+    const to = commandedBy(
+      { ...cable(), carries },
+      choices[0],
+      second === undefined ? undefined : choices[second],
+    );
+    expect(to.conductors).toBe(n);
+    expect(to.switchedBy).toBe('s1');
+    expect(to.also).toEqual(second === undefined ? undefined : { switchedBy: 's1', nth: 2 });
+  });
+  it('nobody commands a cable that only brings power, and no second switch stands without a first', () => {
+    const to = commandedBy({ ...cable(), carries: 'feed' }, undefined, choices[1]);
+    expect(to).toMatchObject({ switchedBy: null, conductors: 2 });
+    expect(to).not.toHaveProperty('also');
+    expect((['feed', 'travelers', 'unknown', 'two-hots'] as const).some(isCommanded)).toBe(false);
+  });
+  it('taking the switch out takes its cables along, also where it is only the second', () => {
+    const first = commandedBy(cable(), { value: 'r1', label: 'R1', by: point('r1').id, nth: 1 }, choices[1]);
+    expect(withoutPoint({ ...house, points: two, cables: [first] }, 's1').cables).toEqual([]);
   });
 });

@@ -5,6 +5,7 @@ import {
   makeCable,
   makePoint,
   PointId,
+  switchesIn,
   type Cable,
   type CableEnd,
   type Gauge,
@@ -62,6 +63,47 @@ export function addCable(house: House, from: string, point: Point, gauge: Gauge 
     ],
   };
 }
+
+export interface SwitchChoice {
+  readonly value: string;
+  readonly label: string;
+  readonly by: PointId;
+  readonly nth: number;
+}
+
+/** Every switch of the house, several in one box each by its number from the left. */
+export const switchChoices = (points: House['points']): SwitchChoice[] =>
+  points.flatMap((p) => {
+    const keys = switchesIn(p);
+    return keys.map((value, i) => ({
+      value,
+      label: keys.length > 1 ? `${p.label}, switch ${i + 1}` : p.label,
+      by: p.id,
+      nth: i + 1,
+    }));
+  });
+
+/** A cable with its switched conductors set: as many conductors as it then needs. */
+export function commandedBy(
+  cable: Cable,
+  first: SwitchChoice | undefined,
+  second: SwitchChoice | undefined,
+): Cable {
+  const { switchedNth: _, also: __, ...rest } = cable;
+  const base =
+    rest.carries === 'both' || rest.carries === 'loop-neutral' || rest.carries === 'travelers' ? 3 : 2;
+  return {
+    ...rest,
+    conductors: second && first ? (base === 2 ? 3 : 4) : base,
+    switchedBy: first?.by ?? null,
+    ...(first && first.nth > 1 ? { switchedNth: first.nth } : {}),
+    ...(first && second ? { also: { switchedBy: second.by, nth: second.nth } } : {}),
+  };
+}
+
+/** Does a cable of that kind carry a switched conductor? */
+export const isCommanded = (carries: Cable['carries']): boolean =>
+  carries === 'switched' || carries === 'loop' || carries === 'loop-neutral' || carries === 'both';
 
 export const withCable = (house: House, id: string, change: Partial<Cable>): House => ({
   ...house,

@@ -103,12 +103,6 @@ export const APPLIANCE_KINDS = options<NonNullable<LoadFacts['appliance']>>({
   refrigerator: 'refrigerator',
   disposer: 'disposer',
 });
-export const DEVICES = options<'receptacle' | 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual'>({
-  receptacle: 'plain',
-  'receptacle-gfci': 'ground-fault',
-  'receptacle-afci': 'arc-fault',
-  'receptacle-dual': 'arc- and ground-fault',
-});
 export const WAYS = options<Cable['way']>({
   seen: 'way seen',
   reckoned: 'way reckoned',

@@ -1,5 +1,6 @@
 import {
   applyEdit,
+  switchedIn,
   type Bundle,
   type Edit,
   type House,
@@ -31,7 +32,8 @@ export const withPoint = (house: House, id: string, change: (point: Point) => Po
 /** Takes a point out, with the loads on it and the cables that ended there. */
 export function withoutPoint(house: House, id: string): House {
   const ends = (c: House['cables'][number]) =>
-    [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id) || c.switchedBy === id;
+    [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id) ||
+    switchedIn(c).some(({ by }) => by === id);
   return {
     ...house,
     points: house.points.filter((p) => p.id !== id),

@@ -4,7 +4,10 @@ import {
   neighbourHeight,
   PanelId,
   PointId,
-  WantId,
+  switchesIn,
+  switchKey,
+  type House,
+  type Point,
   type Want,
 } from '@elwand/core';
 import { Button } from 'antd';
@@ -18,20 +21,50 @@ import { useWork } from '../../workspace/work.ts';
 
 const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
 
-/** Who commands it, as one value of a list. */
+const ALWAYS = 'always';
+interface Command {
+  readonly value: string;
+  readonly label: string;
+  readonly control: Want['control'];
+}
+
+/** Everything that may command a want: existing switches and wanted ones, several in one box each by its number. */
+function commands(points: readonly Point[], wanted: readonly Want[]): Command[] {
+  return [
+    { value: ALWAYS, label: 'always', control: { by: 'always' } },
+    ...points.flatMap((p) => {
+      const keys = switchesIn(p);
+      return keys.map((value, i): Command => ({
+        value,
+        label: keys.length > 1 ? `by ${p.label}, switch ${i + 1}` : `by switch ${p.label}`,
+        control: { by: 'switch', pointId: p.id, ...(i > 0 ? { nth: i + 1 } : {}) },
+      }));
+    }),
+    ...wanted.flatMap((w) =>
+      Array.from({ length: w.gangs }, (_, i): Command => ({
+        value: `want:${w.id}/${i + 1}`,
+        label: w.gangs > 1 ? `by ${w.label}, switch ${i + 1}` : `by the wanted ${w.label}`,
+        control: { by: 'want', wantId: w.id, ...(i > 0 ? { nth: i + 1 } : {}) },
+      })),
+    ),
+  ];
+}
+/** Who commands it, as one value of that list. */
 function controlValue({ control }: Want): string {
-  return control.by === 'always'
-    ? 'always'
-    : control.by === 'switch'
-      ? control.pointId
-      : `want:${control.wantId}`;
+  if (control.by === 'always') return ALWAYS;
+  return control.by === 'switch'
+    ? switchKey(control.pointId, control.nth)
+    : `want:${control.wantId}/${control.nth ?? 1}`;
 }
-function controlOf(value: string): Want['control'] {
-  if (value === 'always') return { by: 'always' };
-  return value.startsWith('want:')
-    ? { by: 'want', wantId: WantId.parse(value.slice(5)) }
-    : { by: 'switch', pointId: PointId.parse(value) };
-}
+
+/** Switches in the box that commands a want: more than one can part a fan from its light. */
+const switchesBeside = ({ control }: Want, { points }: House, wants: readonly Want[]): number =>
+  control.by === 'switch'
+    ? points.filter((p) => p.id === control.pointId).flatMap(switchesIn).length
+    : control.by === 'want'
+      ? (wants.find((w) => w.id === control.wantId)?.gangs ?? 1)
+      : 0;
+
 function sourceValue({ source }: Want): string {
   if (!source) return 'any';
   return source.from === 'point' ? `point:${source.pointId}` : `panel:${source.panelId}`;
@@ -74,13 +107,14 @@ export function WantForm({
   const { bundle, evaluation } = useWork();
   const { house, job } = bundle;
   const set = (to: Partial<Want>) => put({ ...want, ...to });
-  const switches = house.points.filter((p) => p.kind === 'switch');
   const wanted = job.wants.filter((w) => w.kind === 'switch' && w.id !== want.id);
   const near =
     want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
       ? neighbourHeight(house, evaluation.plan, want.at, want.kind)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
+  const live = commands(house.points, wanted);
+  const beside = switchesBeside(want, house, job.wants);
   const commanded = want.kind !== 'switch' && moved === undefined;
   return (
     <article className="want" aria-label={want.label}>
@@ -131,13 +165,30 @@ export function WantForm({
           <Choice
             label="Live"
             value={controlValue(want)}
-            width={170}
+            width={190}
+            options={live}
+            onChange={(v) => {
+              const { lightNth: _, ...rest } = want;
+              put({ ...rest, control: live.find((c) => c.value === v)?.control ?? { by: 'always' } });
+            }}
+          />
+        )}
+        {want.kind === 'fan' && beside > 1 && (
+          <Choice
+            label="Its light"
+            value={String(want.lightNth ?? '')}
+            width={150}
             options={[
-              { value: 'always', label: 'always' },
-              ...switches.map((s) => ({ value: s.id, label: `by switch ${s.label}` })),
-              ...wanted.map((w) => ({ value: `want:${w.id}`, label: `by the wanted ${w.label}` })),
+              { value: '', label: 'with the fan' },
+              ...Array.from({ length: beside }, (_, i) => ({
+                value: String(i + 1),
+                label: `by switch ${i + 1}`,
+              })),
             ]}
-            onChange={(v) => set({ control: controlOf(v) })}
+            onChange={(n) => {
+              const { lightNth: _, ...rest } = want;
+              put(n === '' ? rest : { ...rest, lightNth: Number(n) });
+            }}
           />
         )}
         {want.kind === 'appliance' && (

@@ -1,4 +1,14 @@
-import type { BoxWiring, Conductor, JoinMember, Screw, Wired } from '@elwand/core';
+import {
+  isReceptacleDevice,
+  isSwitchDevice,
+  nthOf,
+  type BoxWiring,
+  type Conductor,
+  type Device,
+  type JoinMember,
+  type Screw,
+  type Wired,
+} from '@elwand/core';
 
 /** Draws one box from its wiring data: a row for each conductor, a column for each join, the device with its screws below. */
 
@@ -10,8 +20,8 @@ const LEFT_PORT = 36;
 const RIGHT_PORT = WIDTH - 36;
 const DEVICE_X = 262;
 
+const SWITCHED = 352;
 const COLUMN: Record<string, number> = {
-  switched: 352,
   hot: 312,
   'second-hot': 178,
   neutral: 178,
@@ -19,11 +29,15 @@ const COLUMN: Record<string, number> = {
   traveler: 230,
   unread: 230,
 };
-const columnOf = (role: string): number => COLUMN[role.startsWith('switched') ? 'switched' : role] ?? 230;
+/** The conductor of a second switch has a column of its own. */
+const SECOND_SWITCHED = 390;
+const columnOf = (role: string): number =>
+  role.startsWith('switched') ? (nthOf(role) > 1 ? SECOND_SWITCHED : SWITCHED) : (COLUMN[role] ?? 230);
 
 const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   brass: { dx: 34, dy: 16 },
   'other brass': { dx: -34, dy: 16 },
+  'lower brass': { dx: 34, dy: 44 },
   silver: { dx: -34, dy: 16 },
   green: { dx: -34, dy: 64 },
   'line brass': { dx: 34, dy: 16 },
@@ -34,6 +48,9 @@ const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   'other switch screw': { dx: 34, dy: 44 },
   'lamp lead black': { dx: 34, dy: 16 },
   'lamp lead white': { dx: -34, dy: 16 },
+  'fan lead black': { dx: 34, dy: 16 },
+  'fan lead white': { dx: -34, dy: 16 },
+  'light lead blue': { dx: 34, dy: 44 },
 };
 
 /** Insulation colour on white: white is ink-edged, bare is banded, so that nobody needs colours to tell them apart. */
@@ -41,6 +58,7 @@ function Conduct({ d, colour }: { readonly d: string; readonly colour: Conductor
   const core = {
     white: 'var(--conductor-white)',
     red: 'var(--conductor-red)',
+    blue: 'var(--conductor-blue)',
     bare: 'var(--copper)',
     black: 'var(--conductor-black)',
   }[colour];
@@ -95,7 +113,12 @@ function portsOf(blocks: readonly Block[]): Map<Conductor, Port> {
   );
 }
 
-const screwAt = (s: Screw, y: number): Port => ({ x: DEVICE_X + SCREW[s].dx, y: y + SCREW[s].dy });
+/** Devices stand below each other, each as high as this. */
+const DEVICE_ROW = 96;
+const screwAt = (s: Screw, device: number, top: number): Port => ({
+  x: DEVICE_X + SCREW[s].dx,
+  y: top + device * DEVICE_ROW + SCREW[s].dy,
+});
 
 function Sheath({ block }: { readonly block: Block }) {
   const { cable, side, top } = block;
@@ -132,12 +155,12 @@ function Sheath({ block }: { readonly block: Block }) {
   );
 }
 
-function Device({
-  kind,
+function DeviceShape({
+  device,
   screws,
   y,
 }: {
-  readonly kind: BoxWiring['point']['kind'];
+  readonly device: Device;
   readonly screws: readonly Screw[];
   readonly y: number;
 }) {
@@ -154,14 +177,14 @@ function Device({
         stroke="var(--conductor-black)"
         strokeWidth="1.4"
       />
-      {kind === 'receptacle' && (
+      {isReceptacleDevice(device) && (
         <path
           d={`M${x - 6} ${y + 16}v9M${x + 6} ${y + 16}v9M${x - 6} ${y + 48}v9M${x + 6} ${y + 48}v9`}
           stroke="var(--conductor-black)"
           strokeWidth="2"
         />
       )}
-      {kind === 'switch' && (
+      {isSwitchDevice(device) && (
         <rect
           x={x - 6}
           y={y + 22}
@@ -172,7 +195,7 @@ function Device({
           strokeWidth="1.4"
         />
       )}
-      {(kind === 'luminaire' || kind === 'fan' || kind === 'appliance') && (
+      {(device.kind === 'luminaire' || device.kind === 'fan' || device.kind === 'appliance') && (
         <circle cx={x} cy={y + 38} r="16" fill="none" stroke="var(--conductor-black)" strokeWidth="1.4" />
       )}
       {screws.map((s) => (
@@ -188,7 +211,7 @@ function Device({
           <text
             x={x + SCREW[s].dx + (SCREW[s].dx > 0 ? 10 : -10)}
             y={y + SCREW[s].dy + 17}
-            className="wire-text"
+            className="wire-text wire-over"
             textAnchor={SCREW[s].dx > 0 ? 'start' : 'end'}
           >
             {s}
@@ -211,7 +234,7 @@ function joinLines(
   // All of a join meet at its first row; what comes from further down runs up its own column.
   const lines = members.map((m, i) => {
     if (m.kind === 'pigtail') {
-      const to = screwAt(m.to, deviceY);
+      const to = screwAt(m.to, m.device, deviceY);
       return { d: `M${x} ${high}V${to.y}H${to.x}`, colour: m.colour };
     }
     const port = ports.get(m.conductor) ?? { x, y: low };
@@ -233,16 +256,18 @@ export function BoxDiagram({
   const cables = wired === box.before ? box.cables.filter((c) => !c.isNew) : box.cables;
   const { blocks, bottom } = blocksOf(cables);
   const ports = portsOf(blocks);
-  const hasDevice = box.point.devices.length > 0;
+  const devices = (wired === box.before ? box.was : box.point)?.devices ?? [];
   const deviceY = bottom;
-  const height = deviceY + (hasDevice ? 96 : 4);
-  const screws = [
+  const height = deviceY + (devices.length > 0 ? devices.length * DEVICE_ROW : 4);
+  const screwsOf = (device: number): Screw[] => [
     ...new Set([
-      ...wired.joins.flatMap((j) => j.members.flatMap((m) => (m.kind === 'pigtail' ? [m.to] : []))),
-      ...wired.terminations.map((t) => t.screw),
+      ...wired.joins.flatMap((j) =>
+        j.members.flatMap((m) => (m.kind === 'pigtail' && m.device === device ? [m.to] : [])),
+      ),
+      ...wired.terminations.flatMap((t) => (t.device === device ? [t.screw] : [])),
     ]),
   ];
-  const spoken = `${title}: ${wired.joins.map((j) => `join ${j.n}, ${j.says}`).join('; ') || 'no joins'}. ${wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`).join(', ')}`;
+  const spoken = `${title}: ${wired.joins.map((j) => `join ${j.n}, ${j.says}`).join('; ') || 'no joins'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`), ...wired.caps.map((c) => `cap ${c.says}`)].join(', ')}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={spoken}>
       <rect
@@ -256,10 +281,11 @@ export function BoxDiagram({
         strokeWidth="1.4"
       />
       {wired.terminations.map((t, i) => {
-        const to = screwAt(t.screw, deviceY);
+        const to = screwAt(t.screw, t.device, deviceY);
         const port = ports.get(t.conductor) ?? { x: LEFT_PORT, y: TOP };
-        // Each straight conductor turns down on its own track so that none lies on another.
-        const turn = to.x > DEVICE_X ? to.x + 18 + (i % 3) * 9 : to.x - 18 - (i % 3) * 9;
+        // A straight conductor turns down in the column of its role; a second one of that role beside it.
+        const before = wired.terminations.slice(0, i).filter((x) => x.conductor.role === t.conductor.role);
+        const turn = columnOf(t.conductor.role) + before.length * 10;
         return (
           <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} colour={t.conductor.colour} />
         );
@@ -294,7 +320,26 @@ export function BoxDiagram({
       {blocks.map((b) => (
         <Sheath key={b.cable.cable.id} block={b} />
       ))}
-      {hasDevice && <Device kind={box.point.kind} screws={screws} y={deviceY} />}
+      {wired.caps.map(({ conductor }, i) => {
+        const port = ports.get(conductor) ?? { x: LEFT_PORT, y: TOP };
+        const end = port.x + (port.x < DEVICE_X ? 60 : -60);
+        return (
+          <g key={`cap-${i}`}>
+            <Conduct d={`M${port.x} ${port.y}H${end}`} colour={conductor.colour} />
+            <rect
+              x={end - 5}
+              y={port.y - 6}
+              width="10"
+              height="12"
+              fill="var(--conductor-white)"
+              stroke="var(--conductor-black)"
+            />
+          </g>
+        );
+      })}
+      {devices.map((d, i) => (
+        <DeviceShape key={i} device={d} screws={screwsOf(i)} y={deviceY + i * DEVICE_ROW} />
+      ))}
     </svg>
   );
 }

@@ -1,4 +1,13 @@
-import { isBulky, boxModel, cubicInches, PARTS, surveyBox, type BoxWiring, type PartKey } from '@elwand/core';
+import {
+  isBulky,
+  boxModel,
+  cubicInches,
+  endWords,
+  PARTS,
+  surveyBox,
+  type BoxWiring,
+  type PartKey,
+} from '@elwand/core';
 import { useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
@@ -161,11 +170,20 @@ export function WireMark() {
               <div>
                 <b>
                   {t.conductor.colour}
-                  {t.conductor.remark ? ', re-marked' : ''} to {t.screw}
+                  {t.conductor.remark ? ', re-marked' : ''} to {endWords(t.screw, t.device, box.point)}
                 </b>{' '}
                 <span className="muted">
                   from {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to}
                 </span>
+              </div>
+            </li>
+          ))}
+          {box.after.caps.map((c, i) => (
+            <li key={`c${i}`}>
+              <span className="move-n measure">✕</span>
+              <div>
+                <b>Cap {c.says}</b>
+                <p className="muted">{partName(c.connector)} on its end</p>
               </div>
             </li>
           ))}

@@ -12,6 +12,7 @@ import { outletRequired, outletSpacing } from './outlets.ts';
 import { cuts } from './frame.ts';
 import { bends } from './bends.ts';
 import { separation } from './separation.ts';
+import { halves, switches } from './switched.ts';
 import { boxListing, localAmendments, reMarked, replaced } from './local.ts';
 
 /** Every rule of the pack, in the order in which the checks column lists equals. Adding a rule is one line here. */
@@ -42,6 +43,8 @@ export const RULES: readonly Rule[] = [
   weatherAndTamper,
   multiwire,
   reMarked,
+  halves,
+  switches,
   drop,
   accessible,
   switchHeight,

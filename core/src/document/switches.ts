@@ -1,0 +1,43 @@
+import type { Cable, Point } from './house.ts';
+import type { PointId } from './ids.ts';
+import type { Want } from './job.ts';
+import { isSwitchDevice } from './kinds.ts';
+
+/** A switched conductor is known by the switch that commands it: the box, and which of the switches in it. */
+export type SwitchKey = string;
+
+/** The name of the n-th switch of a box, counted from the left from 1; the first goes by its box alone. */
+export const switchKey = (by: PointId, nth = 1): SwitchKey => (nth === 1 ? by : `${by}/${nth}`);
+
+/** Which switch of its box a key means, from 1. */
+export const nthOf = (key: SwitchKey): number => Number(key.split('/')[1] ?? 1);
+
+/** The switched conductors of a cable, in the order of their colours; none where its switch is not known. */
+export const switchedIn = (
+  cable: Pick<Cable, 'switchedBy' | 'switchedNth' | 'also'>,
+): { by: PointId; key: SwitchKey }[] => [
+  ...(cable.switchedBy === null
+    ? []
+    : [{ by: cable.switchedBy, key: switchKey(cable.switchedBy, cable.switchedNth) }]),
+  ...(cable.also
+    ? [{ by: cable.also.switchedBy, key: switchKey(cable.also.switchedBy, cable.also.nth) }]
+    : []),
+];
+
+/** The keys of the switches in a box, from the left. */
+export const switchesIn = ({ id, devices }: Pick<Point, 'id' | 'devices'>): SwitchKey[] =>
+  devices.filter(isSwitchDevice).map((_, i) => switchKey(id, i + 1));
+
+/** The switches, by their number in their box, that a want hangs on: its own, and that of a fan's light. */
+export function switchNumbers(want: Pick<Want, 'control' | 'lightNth' | 'kind'>): number[] {
+  const own = want.control.by === 'always' ? 1 : (want.control.nth ?? 1);
+  const light = want.kind === 'fan' ? want.lightNth : undefined;
+  return light === undefined || light === own ? [own] : [own, light];
+}
+
+/** The same switched conductors under other ids: a point that moves, or that gets its place in the house. */
+export const withSwitches = (cable: Cable, of: (id: PointId) => PointId): Cable => ({
+  ...cable,
+  switchedBy: cable.switchedBy === null ? null : of(cable.switchedBy),
+  ...(cable.also ? { also: { ...cable.also, switchedBy: of(cable.also.switchedBy) } } : {}),
+});
