@@ -80,7 +80,7 @@ test('the page of rules: every rule, its numbers by edition, found by a word or 
 }) => {
   const quiet = watch(page);
   await page.goto('/rules');
-  await expect(page.locator('section.rule')).toHaveCount(36);
+  await expect(page.locator('section.rule')).toHaveCount(37);
   await page.getByLabel('Find a rule').fill('314.16');
   const box = page.getByRole('region', { name: 'Room in the box' });
   await expect(box.getByRole('row', { name: /Six grounds together/ })).toContainText(

@@ -16,6 +16,7 @@ import {
   type PlacementFault,
   type PlacementInput,
   type PlanOfHouse,
+  type Solid,
   type WallFrame,
 } from './structure/index.ts';
 import { formatLength, inches, chance, percent } from './units/index.ts';
@@ -54,6 +55,35 @@ export function nextReadingFor(setting: Setting, want: Want): NextReading | unde
   return nextReading(input.frame.wall, want.at.xMm - half, want.at.xMm + half);
 }
 
+type Said = { says: string; detail: string };
+const SOLID: Readonly<Record<Solid, (label: string) => Said>> = {
+  stud: (label) => ({
+    says: `${label} lands on a stud`,
+    detail: 'As far as the readings and the framing tell, wood is where its box would go.',
+  }),
+  opening: (label) => ({
+    says: `${label} lands in an opening`,
+    detail: 'There is no wall to put its box in.',
+  }),
+  header: (label) => ({
+    says: `${label} lands on the header over an opening`,
+    detail:
+      'A header carries what is above and is not cut; short studs over it leave no bay that a cable reaches.',
+  }),
+  sill: (label) => ({
+    says: `${label} lands on the sill under an opening`,
+    detail: 'Lower down there is room, between the short studs under the sill.',
+  }),
+  'top plate': (label) => ({
+    says: `${label} lands on the top plates`,
+    detail: 'Two plates and often a nailer board: the box goes below them.',
+  }),
+  'bottom plate': (label) => ({
+    says: `${label} lands on the bottom plate`,
+    detail: 'The box must stand clear of the plate on the floor.',
+  }),
+};
+
 const article = (s: string): string => (/^[aeiou]/.test(s) ? `an ${s}` : `a ${s}`);
 
 function words(
@@ -64,10 +94,7 @@ function words(
   const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
   switch (fault.kind) {
     case 'no-bay':
-      return {
-        says: `${want.label} lands on a stud or in an opening`,
-        detail: 'As far as the readings and the framing tell, wood is where its box would go.',
-      };
+      return SOLID[fault.what](want.label);
     case 'odds': {
       const next = nextReadingFor(setting, want);
       const gains = next && next.then > Math.max(next.now, 1 - next.now) + 0.01;

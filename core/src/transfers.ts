@@ -36,8 +36,12 @@ export function transfersOf({ house, plan, frames }: PlanSetting, option: Option
 /** What to measure to find a hole from the other side, as a sentence. */
 export function transferWords(t: Transfer, length: (mm: number) => string): string {
   const way = t.markMm >= 0 ? 'to the right' : 'to the left';
+  const away =
+    t.awayMm > 0
+      ? `; from it ${length(t.awayMm)} and half the thickness of the wall back, square to the wall`
+      : '';
   return Math.abs(t.markMm) < 1
-    ? `At ${t.name}`
+    ? `At ${t.name}${away}`
     : `${length(Math.abs(t.markMm))} ${way} of ${t.name}, as seen from inside the room`;
 }
 

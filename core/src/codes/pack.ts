@@ -1,9 +1,19 @@
-import type { ApplianceKind, BoxExtras, Gauge, House, Metal, Room, RoomUse } from '../document/index.ts';
+import type {
+  ApplianceKind,
+  BoxExtras,
+  CableType,
+  Gauge,
+  House,
+  Metal,
+  Room,
+  RoomUse,
+} from '../document/index.ts';
 import type { Finding, Origin, Sourced, Source } from '../findings/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import type { RunPlace } from './nec/tables/methods.ts';
 import type { LimitKey } from './nec/tables/limits.ts';
+import type { Support } from './nec/tables/supports.ts';
 
 /** What surrounds an outlet, as far as protection and device kinds depend on it. */
 export interface PlaceFacts {
@@ -84,6 +94,18 @@ export interface RunFact {
   /** All bends of a raceway between its boxes, degrees; null where it is a cable. */
   readonly bendDegrees: number | null;
   readonly cuts: readonly CutFact[];
+  /** What is bored: where, how much wood, the shortest bit and the longest that fits, mm. */
+  readonly bores: readonly BoreFact[];
+}
+
+/** One hole as somebody with a drill meets it. */
+export interface BoreFact {
+  readonly through: string;
+  readonly wallId: string;
+  readonly woodMm: number;
+  readonly nailer: boolean;
+  readonly bitLeastMm: number;
+  readonly bitMostMm: number | null;
 }
 
 /** The whole house before or after the planned work, as the rules see it. */
@@ -147,6 +169,8 @@ export interface CodePack {
   readonly bathZone: (place: PlaceFacts) => Need;
   /** Receptacle ratings that a multi-outlet circuit may have, A. */
   readonly receptacleRatings: (breakerAmps: number) => Sourced<readonly number[]>;
+  /** How a wiring method is fastened where it runs in the open, mm. */
+  readonly support: (method: CableType) => Support;
   readonly limits: Readonly<Record<LimitKey, Sourced<number>>>;
   /** Limits that the place has changed: what the code says, what holds here, and whether that is looser. */
   readonly amended: readonly Amended[];

@@ -1,11 +1,4 @@
-import {
-  isProtecting,
-  isRaceway,
-  type BreakerId,
-  type CableType,
-  type House,
-  type PointId,
-} from '../document/index.ts';
+import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
@@ -47,14 +40,14 @@ const WORTH_SHOWING = 3;
 const CHANGE_MINUTES = 25;
 
 function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, sketch: Sketch): PlannedLeg[] {
-  const raceway = isRaceway(sketch.method);
+  const { method } = sketch;
   return sketch.legs.map(({ found, ...leg }): PlannedLeg => {
     const from = feed.boxes.get(leg.from as PointId);
     return {
       ...leg,
-      method: sketch.method,
+      method,
       fromProtected: from?.point.devices.some(isProtecting) ?? false,
-      route: routeOf({ house, plan, frames, pack, raceway }, sketch.graph, found, leg.from, leg.to),
+      route: routeOf({ house, plan, frames, pack, method }, sketch.graph, found, leg.from, leg.to),
     };
   });
 }

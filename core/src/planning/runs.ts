@@ -1,7 +1,7 @@
 import type { CutFact, RunFact, RunPlace } from '../codes/index.ts';
 import { METHODS, methodsFor } from '../codes/index.ts';
 import { isRaceway, type CableType, type House, type Job, type WallId } from '../document/index.ts';
-import { JOIST_DEPTH_MM, racewayLeg, type Move, type Place } from '../routing/index.ts';
+import { JOIST_DEPTH_MM, NAILER, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
 
@@ -111,6 +111,11 @@ export function runFacts(
       attic: moves.some((m) => m.op === 'run-attic'),
       bendDegrees: isRaceway(leg.method) ? (racewayLeg(leg.route, leg.method)?.degrees ?? null) : null,
       cuts: moves.flatMap((m) => cutsOf(house, frames, m)),
+      bores: moves.flatMap((m) =>
+        m.holes.flatMap(({ bore, wallId }) =>
+          bore ? [{ ...bore, wallId, nailer: bore.layers.includes(NAILER) }] : [],
+        ),
+      ),
     };
   });
 }

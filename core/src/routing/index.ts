@@ -3,3 +3,4 @@ export * from './graph.ts';
 export * from './search.ts';
 export * from './route.ts';
 export * from './raceway-leg.ts';
+export { NAILER } from './boring.ts';

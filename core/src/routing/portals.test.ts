@@ -41,7 +41,9 @@ function route(
     alone,
   });
   const found = wayTo(cheapestFrom(graph, graph.terminals.get('a')!), graph.terminals.get('b')!);
-  return found && routeOf({ house, plan, frames, pack: necPack(2023) }, graph, found, 'a', 'b');
+  return (
+    found && routeOf({ house, plan, frames, pack: necPack(2023), method: 'NM-B' }, graph, found, 'a', 'b')
+  );
 }
 
 const withRoom = (change: (r: Room) => Room): House => smallHouse({ rooms: smallHouse().rooms.map(change) });

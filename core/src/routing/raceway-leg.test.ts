@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { necPack } from '../codes/index.ts';
 import type { House } from '../document/index.ts';
 import { evaluate } from '../evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, wallAt, wanted } from '../testing/build.ts';
@@ -44,6 +45,49 @@ describe('one run of raceway', () => {
         'EMT',
       ),
     ).toBeUndefined());
+});
+
+/** Fastening, from memory: EMT 358.30, PVC 352.30, liquid-tight plastic 356.30, MC 330.30, plastic cable 334.30. */
+describe('how it is fastened', () => {
+  it.each([
+    ['EMT', 10, 36],
+    ['PVC', 3, 36],
+    ['LFNC', 3, 12],
+    ['LFMC', 4.5, 12],
+    ['FMC', 4.5, 12],
+    ['MC', 6, 12],
+    ['AC', 4.5, 12],
+    ['NM-B', 4.5, 12],
+    ['UF-B', 4.5, 12],
+  ] as const)('%s every %d ft, the first within %d in of the box', (method, every, first) => {
+    const s = necPack(2023).support(method);
+    expect(s.everyMm).toBeCloseTo(every * 304.8, 6);
+    expect(s.fromBoxMm).toBeCloseTo(inches(first), 6);
+  });
+  it('a local value for plastic cable holds for plastic cable alone', () => {
+    const pack = necPack(2023, [{ limit: 'supportEveryMm', value: 900, note: 'the county' }]);
+    expect(pack.support('NM-B')).toMatchObject({ everyMm: 900, source: { kind: 'local' } });
+    expect(pack.support('EMT').everyMm).toBe(necPack(2023).support('EMT').everyMm);
+  });
+  it('a run of tubing takes fewer straps than one of plastic conduit, and none is too far from the next', () => {
+    const straps = (method: 'EMT' | 'PVC') => {
+      const e = evaluate(
+        bundle(
+          { ...masonry, points: [outlet('r1', 10)], cables: [nm('c1', atBreaker(), atPoint('r1'))] },
+          [wanted(0, { at: wallAt(130) })],
+          { method },
+        ),
+      );
+      const move = e.chosen!.option.legs[0]!.route.moves.find((m) => m.op === 'surface-run')!;
+      const { everyMm, fromBoxMm } = e.pack.support(method);
+      const at = [0, ...move.supportsMm, move.cableMm];
+      at.slice(1).forEach((x, i) =>
+        expect(x - at[i]!).toBeLessThanOrEqual((i === 0 || i === at.length - 2 ? fromBoxMm : everyMm) + 1e-6),
+      );
+      return move.supportsMm.length;
+    };
+    expect(straps('EMT')).toBeLessThan(straps('PVC'));
+  });
 });
 
 describe('in the plan', () => {

@@ -1,4 +1,4 @@
-import type { House, WallId } from '../document/index.ts';
+import { isRaceway, type CableType, type House, type WallId } from '../document/index.ts';
 import type { CodePack } from '../codes/pack.ts';
 import {
   JOIST_MEMBERS,
@@ -10,6 +10,7 @@ import {
   type WallFrame,
 } from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
+import { boreOf, boreWords, type Bore } from './boring.ts';
 import { bayFor, metBetween } from './in-walls.ts';
 import { END_SLACK_MM, JOIST_HOLE_MM, OPERATIONS, type OperationKind } from './operations.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
@@ -28,6 +29,8 @@ export interface Hole {
   readonly wallId: WallId;
   readonly xMm: number;
   readonly heightMm: number;
+  /** What it goes through and the bit for it; undefined in sheet steel. */
+  readonly bore: Bore | undefined;
 }
 
 /** A joist that is bored for a run below the floor. */
@@ -93,8 +96,8 @@ interface Words {
   readonly plan: PlanOfHouse;
   readonly frames: ReadonlyMap<WallId, WallFrame>;
   readonly pack: CodePack;
-  /** The run is a raceway: its holes must take the pipe and its connectors. */
-  readonly raceway?: boolean;
+  /** Wiring method of the run: the holes of a raceway must take the pipe and its connectors. */
+  readonly method: CableType;
 }
 
 /** Outside diameter of 1/2 in tubing and its couplings asks for this bit, mm. */
@@ -107,9 +110,11 @@ export const holeDiameterMm = (op: OperationKind, raceway = false): number => {
 };
 
 function hole(words: Words, op: OperationKind, through: Hole['through'], at: WallPlace, xMm: number): Hole {
-  const framing = words.frames.get(at.wallId)?.wall.framing;
+  const frame = words.frames.get(at.wallId);
+  const framing = frame?.wall.framing;
+  const bushing = framing?.kind === 'steel' && through !== 'exterior wall' && through !== 'block';
   const depth = framing?.depthMm ?? inches(3.5);
-  const diameterMm = holeDiameterMm(op, words.raceway);
+  const diameterMm = holeDiameterMm(op, isRaceway(words.method));
   const edgeMm = (depth - diameterMm) / 2;
   return {
     through,
@@ -117,7 +122,8 @@ function hole(words: Words, op: OperationKind, through: Hole['through'], at: Wal
     edgeMm,
     plateNeeded: through !== 'exterior wall' && edgeMm < words.pack.limits.holeEdgeMm.value - 0.01,
     fireSeal: SEALED.has(through),
-    bushing: framing?.kind === 'steel' && through !== 'exterior wall' && through !== 'block',
+    bushing,
+    bore: frame && boreOf({ through, xMm, bushing }, frame, words.plan.lines.get(at.wallId)),
     wallId: at.wallId,
     xMm,
     heightMm: at.heightMm,
@@ -164,7 +170,7 @@ function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
     const v = a + ((b - a) * (i + 0.5)) / n;
     return {
       spot: alongX ? { xMm: v, yMm: from.spot.yMm } : { xMm: from.spot.xMm, yMm: v },
-      diameterMm: words.raceway ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
+      diameterMm: isRaceway(words.method) ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
       keepMm,
     };
   });
@@ -201,8 +207,10 @@ function describe(
   const corner = (p: Place) => (onWall(p) ? `${L(p.xMm)} from the left corner of the ${wallName(p)}` : '');
   const on = onWall(from) ? from : to;
   const steel = holes.some((h) => h.bushing);
-  const size = bit(holes[0]?.diameterMm ?? holeDiameterMm(op, words.raceway));
+  const size = bit(holes[0]?.diameterMm ?? holeDiameterMm(op, isRaceway(words.method)));
   const studs = `${holes.length === 1 ? 'the stud' : `${holes.length} studs`} at ${holes.map((h) => L(h.xMm)).join(', ')} from the left corner of the ${wallName(from)}, ${L(holes[0]?.heightMm ?? 0)} up`;
+  const bore = holes.find((h) => h.bore)?.bore;
+  const wood = bore ? ` ${boreWords(bore, words.house.units)}` : '';
   switch (op) {
     case 'fish': {
       if (!onWall(from) || !onWall(to)) return { says: 'Fish through the bay', why: '' };
@@ -220,17 +228,17 @@ function describe(
     case 'drill-plate-above':
       return {
         says: `Drill ${size} down through the top plates, ${corner(on)}`,
-        why: 'Aim for the middle of the bay. Push a marker wire through first and measure to the same reference on both sides. Seal the hole afterwards.',
+        why: `Aim for the middle of the bay. Push a marker wire through first and measure to the same reference on both sides.${wood} Seal the hole afterwards.`,
       };
     case 'drill-plate-below':
       return {
         says: `Drill ${size} up through the bottom plate, ${corner(on)}`,
-        why: 'Aim for the middle of the bay; a marker wire at the baseboard shows the spot from below. Seal the hole afterwards.',
+        why: `Aim for the middle of the bay; a marker wire at the baseboard shows the spot from below.${wood} Seal the hole afterwards.`,
       };
     case 'drill-stud':
       return {
         says: `Through the open box hole, ${steel ? 'pass' : `drill ${size} through`} ${studs}`,
-        why: steel ? STEEL_STUD : 'In the middle of the stud, so that the wood to both faces is even.',
+        why: steel ? STEEL_STUD : `In the middle of the stud, so that the wood to both faces is even.${wood}`,
       };
     case 'slot-wall':
       return {
@@ -240,7 +248,7 @@ function describe(
     case 'turn-corner':
       return {
         says: `Open both sides of the corner and drill round it, ${corner(on)}`,
-        why: 'Corner studs stand double: two holes that meet.',
+        why: `Corner studs stand double: two holes that meet.${wood}`,
       };
     case 'run-attic':
       return {
@@ -267,7 +275,7 @@ function describe(
     case 'open-ceiling-edge':
       return {
         says: `Open wall and ceiling where they meet, ${corner(on)}, and drill ${size} through the top plates`,
-        why: 'From there the joist bay is open to the fish. A steel plate where the cable bends over the plate.',
+        why: `From there the joist bay is open to the fish.${wood} A steel plate where the cable bends over the plate.`,
       };
     case 'fish-joists':
       return {
@@ -379,6 +387,7 @@ const FASTENED: ReadonlySet<OperationKind> = new Set([
 /** Turns a way through the graph into moves with holes, supports, cable with slack and words. */
 export function routeOf(words: Words, graph: RouteGraph, found: Found, from: string, to: string): Route {
   const places = found.nodes.flatMap((n) => graph.nodes[n]?.place ?? []);
+  const support = words.pack.support(words.method);
   const moves = stretches(found, places).map((stretch): Move => {
     const first = stretch.places[0];
     const last = stretch.places.at(-1);
@@ -398,13 +407,7 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
       plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2: stretch.edges.reduce((s, e) => s + e.openedMm2, 0),
-      supportsMm: runs
-        ? supportsAlong(
-            cableMm,
-            words.pack.limits.supportEveryMm.value,
-            words.pack.limits.supportFromBoxMm.value,
-          )
-        : [],
+      supportsMm: runs ? supportsAlong(cableMm, support.everyMm, support.fromBoxMm) : [],
       ...describe(words, stretch.op, first, last, cableMm, holes),
     };
   });

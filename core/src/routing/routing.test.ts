@@ -43,7 +43,7 @@ const route = (house: House, from: ReturnType<typeof wallAt>, to: ReturnType<typ
   return (
     found &&
     routeOf(
-      { house, plan: planOfHouse(house), frames: framesOf(house), pack: necPack(2023) },
+      { house, plan: planOfHouse(house), frames: framesOf(house), pack: necPack(2023), method: 'NM-B' },
       graph,
       found,
       'a',

@@ -19,6 +19,9 @@ const HoleFile = z.object({
   plateNeeded: z.boolean(),
   fireSeal: z.boolean(),
   bushing: z.boolean(),
+  /** Wood to bore and the shortest bit for it; left out in sheet steel. */
+  woodMm: z.number().optional(),
+  bitMm: z.number().optional(),
   wallId: z.string(),
   xMm: z.number(),
   heightMm: z.number(),
@@ -28,6 +31,8 @@ const TransferFile = z.object({
   reference: z.string(),
   /** From the reference, to the right as seen from inside. */
   markMm: z.number(),
+  /** How far from the wall the reference is; the hole is so far back and half the wall more. */
+  awayMm: z.number(),
   odds: z.number().min(0).max(1),
 });
 const MoveFile = z.object({
@@ -183,13 +188,22 @@ function legFile(
       minutes: m.minutes,
       openedMm2: m.openedMm2,
       plates: m.plates,
-      holes: m.holes.map((h) => ({ ...h })),
+      holes: m.holes.map(({ bore, ...h }) => ({
+        ...h,
+        ...(bore ? { woodMm: bore.woodMm, bitMm: bore.bitLeastMm } : {}),
+      })),
       joists: m.joists.map((j) => ({ ...j, spot: { ...j.spot } })),
       supportsMm: [...m.supportsMm],
       transfers: transfers
         .filter((t) => t.move === k)
         .flatMap((t) =>
-          t.all.map((x) => ({ from: t.side, reference: x.name, markMm: x.markMm, odds: x.odds.both })),
+          t.all.map((x) => ({
+            from: t.side,
+            reference: x.name,
+            markMm: x.markMm,
+            awayMm: x.awayMm,
+            odds: x.odds.both,
+          })),
         ),
     })),
   };

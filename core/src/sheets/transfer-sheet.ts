@@ -108,13 +108,14 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     });
     const middle = (best.referenceMm + hole.xMm) / 2;
     const apart = Math.abs(best.markMm) >= 1;
+    const here = best.awayMm > 0 ? `${L(best.awayMm)} back from the nail` : 'right here';
     return [
       ...(apart
         ? ([{ kind: 'line', layer: 'dimension', points: ends.map((x) => ({ x, y })) }] satisfies Shape[])
         : []),
       ...ends.map((x) => upright(x, false)),
       upright(best.referenceMm, true),
-      word(apart ? L(Math.abs(best.markMm)) : 'right here', middle, y + 2.6 * size, 'dimension'),
+      word(apart ? L(Math.abs(best.markMm)) : here, middle, y + 2.6 * size, 'dimension'),
     ];
   };
   // The wall from the room: its studs as they are reckoned, the place of the hole, the same reference.

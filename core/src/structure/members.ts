@@ -50,3 +50,8 @@ export const JOIST_MEMBERS: Readonly<Record<JoistMembers, MemberFacts>> = {
 /** What the joists over or under a room are; sawn lumber where nobody has said. */
 export const joistsOf = (room: Room, side: 'above' | 'below'): MemberFacts =>
   JOIST_MEMBERS[room[side].members ?? 'lumber'];
+
+/** What stands more than once in a frame. */
+export const BORING: Source = practice(
+  'plates stand double, partitions along the joists have a nailer board for the ceiling on top, corners two studs and more',
+);

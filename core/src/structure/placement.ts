@@ -14,8 +14,11 @@ export const GANG_MM = inches(1.8125);
 /** A box behind in the next room is kept away by this much sideways. */
 const BEHIND_CLEAR_MM = inches(2);
 
+/** What a box can land on instead of a bay. */
+export type Solid = 'stud' | 'opening' | 'header' | 'sill' | 'top plate' | 'bottom plate';
+
 export type PlacementFault =
-  | { kind: 'no-bay' }
+  | { kind: 'no-bay'; what: Solid }
   | { kind: 'odds'; odds: number; wish: number }
   | { kind: 'plate-in-opening'; what: string; shortMm: number }
   | { kind: 'obstacle'; what: string }
@@ -106,6 +109,26 @@ function plateFaults(input: PlacementInput, at: WallPosition): PlacementFault[] 
   return faults;
 }
 
+/** What is where a box would go, if that is no bay: the header over an opening, its sill, a plate, else a stud. */
+function solidAt(
+  frame: WallFrame,
+  at: WallPosition,
+  box: { left: number; right: number; bottom: number; top: number },
+): Solid | undefined {
+  const bay = bayAt(frame, at.xMm, at.heightMm);
+  if (bay) {
+    if (box.left < bay.leftMm || box.right > bay.rightMm) return 'stud';
+    const under = frame.wall.openings.some((o) => o.leftMm <= bay.leftMm + 1 && o.rightMm >= bay.rightMm - 1);
+    if (box.top > bay.topMm) return under ? 'sill' : 'top plate';
+    return box.bottom < bay.bottomMm ? 'bottom plate' : undefined;
+  }
+  const o = frame.wall.openings.find((x) => at.xMm >= x.leftMm && at.xMm <= x.rightMm);
+  if (o) return at.heightMm > o.topMm ? 'header' : at.heightMm < o.bottomMm ? 'sill' : 'opening';
+  const along = frame.bays.find((b) => at.xMm >= b.leftMm && at.xMm <= b.rightMm);
+  if (!along) return 'stud';
+  return at.heightMm > along.topMm ? 'top plate' : 'bottom plate';
+}
+
 /** Judges one place for one box: in a bay, clear of members with its wings, plate clear of everything, not too deep. */
 export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   const { frame, box, bayWish } = input;
@@ -114,7 +137,9 @@ export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   const right = at.xMm + box.widthMm / 2;
   const faults: PlacementFault[] = [];
   let odds = 0;
-  if (!bay || left < bay.leftMm || right > bay.rightMm) faults.push({ kind: 'no-bay' });
+  const half = box.heightMm / 2;
+  const solid = solidAt(frame, at, { left, right, bottom: at.heightMm - half, top: at.heightMm + half });
+  if (!bay || solid) faults.push({ kind: 'no-bay', what: solid ?? 'stud' });
   else {
     odds = clearOdds(frame, left, right);
     if (odds < bayWish) faults.push({ kind: 'odds', odds, wish: bayWish });

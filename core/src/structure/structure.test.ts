@@ -206,6 +206,30 @@ describe('placing a box', () => {
     expect(Math.abs(r.good!.xMm - inches(48))).toBeLessThan(inches(4));
     expect(judge(r.good!.xMm / 25.4).faults).toEqual([]);
   });
+  it.each([
+    ['stud', 48, 15],
+    ['opening', 70, 50],
+    ['header', 70, 85],
+    ['sill', 70, 31],
+    ['top plate', 40, 92],
+    ['bottom plate', 40, 3],
+  ] as const)('on a %s: named as what it is', (what, x, height) => {
+    const room = smallHouse().rooms[0]!;
+    const window = {
+      id: ItemId.parse('o'),
+      kind: 'window' as const,
+      leftMm: inches(60),
+      rightMm: inches(82),
+      bottomMm: inches(32),
+      topMm: inches(80),
+    };
+    const rooms = [
+      { ...room, walls: room.walls.map((w, i) => (i === 0 ? { ...w, openings: [window] } : w)) },
+    ];
+    expect(judge(x, { rooms }, height).faults).toContainEqual({ kind: 'no-bay', what });
+    // Under the window and beside it there is room.
+    expect(judge(70, { rooms }, 15).faults).toEqual([]);
+  });
   it('too near a neighbour', () => expect(judge(90).faults.map((f) => f.kind)).toContain('neighbour'));
   it('cut by a planned cabinet edge, but not quite inside it', () => {
     const room = smallHouse().rooms[0]!;

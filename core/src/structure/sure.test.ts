@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { ItemId, makeWall, type Hit, type Wall } from '../document/index.ts';
 import { smallHouse } from '../testing/build.ts';
 import { seeded } from '../testing/seeded.ts';
+import { transferWords } from '../transfers.ts';
 import { feet, inches } from '../units/index.ts';
 import {
   ceilingPlace,
@@ -224,6 +225,50 @@ describe('transfer of a measure', () => {
       'pipe',
     ]);
     expect(ask(inches(24)).find((t) => t.kind === 'pipe')!.markMm).toBeCloseTo(inches(24 - 65), 6);
+  });
+  it('past a counter: a laser or plumb line and a nail in front of it take the place of a nail beside the wall', () => {
+    const counter = {
+      id: ItemId.parse('k'),
+      name: 'counter',
+      kind: 'counter' as const,
+      leftMm: inches(10),
+      rightMm: inches(40),
+      bottomMm: 0,
+      topMm: inches(36),
+      depthMm: inches(25),
+      planned: false,
+    };
+    const at = (furniture: object, side: 'above' | 'below') => {
+      const room = house.rooms[0]!;
+      const wall = { ...room.walls[0]!, furniture: [{ ...counter, ...furniture }] };
+      const frame = frameWall(wall, room.ceilingMm);
+      return transfersFor({
+        house,
+        plan: planOfHouse(house),
+        frame,
+        side,
+        xMm: inches(24),
+        diameterMm: inches(1),
+      });
+    };
+    const laser = at({}, 'below').find((t) => t.kind === 'laser')!;
+    expect(laser.name).toContain('past the counter, and a thin nail through the floor');
+    expect(laser).toMatchObject({ markMm: 0, awayMm: inches(25), makesHole: true });
+    expect(at({}, 'below').map((t) => t.kind)).not.toContain('driven-nail');
+    // The depth is read twice: it widens the error across the wall, not the one along it.
+    const beside = transferErrors('laser', 0, 0);
+    const away = transferErrors('laser', 0, 0, inches(25));
+    expect(away.alongMm).toBeCloseTo(beside.alongMm, 9);
+    expect(away.acrossMm).toBeGreaterThan(beside.acrossMm);
+    // It is no matter for a hole from above, where it does not reach, nor where it comes down or is still to come.
+    const kinds = (f: object, side: 'above' | 'below') => at(f, side).map((t) => t.kind);
+    expect(kinds({}, 'above')).toContain('driven-nail');
+    expect(kinds({ topMm: feet(8) }, 'above')).toContain('laser');
+    expect(kinds({ planned: true }, 'below')).toContain('driven-nail');
+    expect(kinds({ comesDown: { minutes: 20, people: 2 } }, 'below')).toContain('driven-nail');
+    expect(transferWords(laser, (mm) => `${Math.round(mm / 25.4)} in`)).toContain(
+      'from it 25 in and half the thickness of the wall back',
+    );
   });
   it('takes one without a hole of its own when it is good enough', () => {
     const best = bestTransfer(ask(inches(24)))!;

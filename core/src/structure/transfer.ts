@@ -1,4 +1,4 @@
-import type { House } from '../document/index.ts';
+import type { House, Wall } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import type { WallFrame } from './bays.ts';
 import type { PlanOfHouse } from './plan.ts';
@@ -57,13 +57,22 @@ export function transferOdds(
   return { along, across, both: along * across };
 }
 
-/** Errors of one transfer: two readings, the reference on both sides, how sure the bay is, plumb and thickness. */
-export function transferErrors(kind: ReferenceKind, distanceMm: number, bayErrorMm: number): TransferErrors {
+/**
+ * Errors of one transfer: two readings, the reference on both sides, how sure the bay is, plumb and thickness.
+ * @param awayMm how far from the wall the reference is, read on both sides as well
+ */
+export function transferErrors(
+  kind: ReferenceKind,
+  distanceMm: number,
+  bayErrorMm: number,
+  awayMm = 0,
+): TransferErrors {
   const [along, across] = REFERENCE_MM[kind];
   const reading = Math.hypot(READING_MM, READING_PER_MM * distanceMm);
+  const away = Math.hypot(READING_MM, READING_PER_MM * awayMm);
   return {
     alongMm: Math.hypot(along, reading, reading, PLUMB_MM, bayErrorMm),
-    acrossMm: Math.hypot(across, READING_MM, READING_MM, PLUMB_MM, THICKNESS_MM),
+    acrossMm: Math.hypot(across, away, away, PLUMB_MM, THICKNESS_MM),
   };
 }
 
@@ -77,6 +86,8 @@ export interface Transfer {
   readonly markMm: number;
   readonly errors: TransferErrors;
   readonly odds: { readonly along: number; readonly across: number; readonly both: number };
+  /** How far from the wall the reference is, mm; 0 beside it. */
+  readonly awayMm: number;
   /** True when the reference costs a hole of its own that is patched. */
   readonly makesHole: boolean;
 }
@@ -94,9 +105,29 @@ interface Reference {
   readonly kind: ReferenceKind;
   readonly name: string;
   readonly atMm: number;
+  readonly awayMm?: number;
 }
 
 const CASING_GAP_MM = inches(1);
+/** This near floor or ceiling it reaches it. */
+const NEAR_MM = inches(4);
+
+/** What stands fixed before the wall at a place where it meets floor or ceiling: no nail is pushed through beside the wall there. */
+const standsBefore = (
+  { wall }: WallFrame,
+  xMm: number,
+  side: 'above' | 'below',
+  ceilingMm: number,
+): Wall['furniture'][number] | undefined =>
+  wall.furniture.find(
+    (f) =>
+      f.kind !== 'furniture' &&
+      !f.planned &&
+      f.comesDown === undefined &&
+      xMm >= f.leftMm &&
+      xMm <= f.rightMm &&
+      (side === 'above' ? f.topMm >= ceilingMm - NEAR_MM : f.bottomMm <= NEAR_MM),
+  );
 
 /** What can be seen both in the room and from above or below, near this wall. */
 function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: number): Reference[] {
@@ -117,7 +148,7 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
     .filter(
       (o) =>
         (o.kind === 'pipe' || o.kind === 'duct' || o.kind === 'flue') &&
-        (side === 'above' ? o.topMm >= ceilingMm - inches(4) : o.bottomMm <= inches(4)),
+        (side === 'above' ? o.topMm >= ceilingMm - NEAR_MM : o.bottomMm <= NEAR_MM),
     )
     .map((o): Reference => ({
       kind: 'pipe',
@@ -134,12 +165,21 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
       ? [{ kind: 'cable-of-box', name: `the cable of ${p.label}, where it passes the plate`, atMm: p.at.xMm }]
       : [],
   );
+  const board = side === 'above' ? 'ceiling' : 'floor';
+  const inFront = standsBefore(frame, xMm, side, ceilingMm);
   return [
-    {
-      kind: 'driven-nail',
-      name: `a thin nail or wire pushed through the ${side === 'above' ? 'ceiling' : 'floor'} beside the wall`,
-      atMm: xMm,
-    },
+    inFront
+      ? {
+          kind: 'laser',
+          name: `a laser or plumb line from the mark past the ${inFront.name}, and a thin nail through the ${board} in front of it`,
+          atMm: xMm,
+          awayMm: inFront.depthMm,
+        }
+      : {
+          kind: 'driven-nail',
+          name: `a thin nail or wire pushed through the ${board} beside the wall`,
+          atMm: xMm,
+        },
     corner(before, 0, 'left'),
     corner(after, wall.lengthMm, 'right'),
     ...pipes,
@@ -161,9 +201,9 @@ export function transfersFor(ask: TransferAsk): Transfer[] {
     acrossMm: (frame.wall.framing.depthMm - diameterMm) / 2,
   };
   return references(ask, ceilingMm)
-    .map(({ kind, name, atMm }): Transfer => {
+    .map(({ kind, name, atMm, awayMm }): Transfer => {
       const markMm = xMm - atMm;
-      const errors = transferErrors(kind, Math.abs(markMm), bayErrorMm);
+      const errors = transferErrors(kind, Math.abs(markMm), bayErrorMm, awayMm);
       return {
         kind,
         name,
@@ -171,7 +211,8 @@ export function transfersFor(ask: TransferAsk): Transfer[] {
         markMm,
         errors,
         odds: transferOdds(errors, room),
-        makesHole: kind === 'driven-nail',
+        makesHole: kind === 'driven-nail' || kind === 'laser',
+        awayMm: awayMm ?? 0,
       };
     })
     .sort((a, b) => b.odds.both - a.odds.both || Number(a.makesHole) - Number(b.makesHole));

@@ -50,7 +50,7 @@ export function way(
   return (
     found &&
     routeOf(
-      { house, plan, frames, pack: necPack(2023), raceway: ask.surface ?? false },
+      { house, plan, frames, pack: necPack(2023), method: ask.surface ? 'EMT' : 'NM-B' },
       graph,
       found,
       'a',

@@ -12,6 +12,7 @@ import {
   resistanceSource,
   TEMPERATURE_COEFFICIENT,
 } from './tables/conductors.ts';
+import { SUPPORTS } from './tables/supports.ts';
 import { isLimitKey, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
 
 const METRES_PER_KFT = 304.8;
@@ -69,6 +70,12 @@ export function necPack(edition: Edition, amendments: readonly Amendment[] = [])
     weatherResistant: (place) => weatherNeed(place, edition),
     bathZone: (place) => bathZoneNeed(place, edition, limits),
     receptacleRatings: (amps) => ({ value: RECEPTACLE_RATINGS[amps] ?? [], source: receptacleRatingSource }),
+    support: (method) =>
+      SUPPORTS[method] ?? {
+        everyMm: limits.supportEveryMm.value,
+        fromBoxMm: limits.supportFromBoxMm.value,
+        source: limits.supportEveryMm.source,
+      },
     limits,
     amended,
     rules: RULES,

@@ -1,7 +1,9 @@
 import { formatLength, percent } from '../../../units/index.ts';
 import type { CutFact, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { ENGINEERED } from '../../../structure/index.ts';
-import { judge, limitNumbers } from './judge.ts';
+import { WallId } from '../../../document/index.ts';
+import { BORING } from '../../../structure/index.ts';
+import { capital, judge, limitNumbers, noNumbers } from './judge.ts';
 
 const WORD: Readonly<Record<CutFact['member'], string>> = {
   stud: 'stud',
@@ -118,6 +120,44 @@ export const cuts: Rule = {
           detail: `${run.cuts.length} hole${run.cuts.length === 1 ? '' : 's'}, ${L(least)} of wood to the nearer face at the tightest, ${L(limit.value)} asked without a plate.`,
           because: { need: limit.value, have: least, unit: 'mm', sense: 'at-least' },
           sources: [limit.source],
+        }),
+      ];
+    }),
+};
+
+/** Members that are more than one stud: how much there is to bore, and whether a drill and its bit get there. */
+export const boring: Rule = {
+  id: 'boring',
+  title: 'Wood to bore, and the bit for it',
+  about:
+    'Double plates, nailer boards over walls along the joists, doubled corner studs: how much there is to bore, how long the bit must be and what fits between the studs.',
+  numbers: noNumbers,
+  check: (context) =>
+    context.runs.flatMap((run): Judgement[] => {
+      const L = (mm: number) => formatLength(mm, context.house.units, 'inches');
+      const common = { mark: 'run' as const, subjects: [run.cableId], sources: [BORING] };
+      const tight = run.bores.find((b) => b.bitMostMm !== null && b.bitMostMm < b.bitLeastMm);
+      if (tight)
+        return [
+          judge('boring', {
+            ...common,
+            severity: 'watch',
+            says: `No drill fits into the bay beside a ${tight.through} on ${run.label}`,
+            detail: `${L(tight.bitLeastMm)} of bit needed, ${L(tight.bitMostMm ?? 0)} free beside the drill: a flexible bit from the box hole, or another way.`,
+            because: { need: tight.bitLeastMm, have: tight.bitMostMm, unit: 'mm', sense: 'at-least' },
+          }),
+        ];
+      const most = run.bores.reduce((m, b) => Math.max(m, b.woodMm), 0);
+      const deep = run.bores.filter((b) => b.woodMm >= most - 1e-6)[0];
+      if (!deep) return [];
+      const nailer = run.bores.find((b) => b.nailer);
+      const wall = context.plan.lines.get(WallId.parse((nailer ?? deep).wallId))?.wall.name.toLowerCase();
+      return [
+        judge('boring', {
+          ...common,
+          severity: 'ok',
+          says: `${L(deep.woodMm)} of wood is the most to bore on ${run.label}`,
+          detail: `${capital(deep.through)}: a bit of ${L(deep.bitLeastMm)} or longer.${nailer ? ` A nailer board for the ceiling lies on the plates of the ${wall ?? 'wall'}: the joists run along it.` : ''}`,
         }),
       ];
     }),

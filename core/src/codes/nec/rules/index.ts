@@ -9,7 +9,7 @@ import { ampacityWhereItRuns, tripBeforeDamage } from './heat.ts';
 import { groundPath, racewayFillRule } from './raceway.ts';
 import { wiringMethod } from './method.ts';
 import { outletRequired, outletSpacing } from './outlets.ts';
-import { cuts } from './frame.ts';
+import { boring, cuts } from './frame.ts';
 import { bends } from './bends.ts';
 import { separation } from './separation.ts';
 import { halves, switches } from './switched.ts';
@@ -36,6 +36,7 @@ export const RULES: readonly Rule[] = [
   bends,
   wiringMethod,
   cuts,
+  boring,
   groundFault,
   arcFault,
   bathZone,

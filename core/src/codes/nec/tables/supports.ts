@@ -1,0 +1,28 @@
+import type { CableType } from '../../../document/index.ts';
+import { published, type Source } from '../../../findings/index.ts';
+import { feet, inches } from '../../../units/index.ts';
+
+/** How a wiring method is fastened where it runs in the open: how far apart at most, and the first one from a box, mm. */
+export interface Support {
+  readonly everyMm: number;
+  readonly fromBoxMm: number;
+  readonly source: Source;
+}
+
+const fastened = (everyFeet: number, fromBoxInches: number, section: string): Support => ({
+  everyMm: feet(everyFeet),
+  fromBoxMm: inches(fromBoxInches),
+  source: published(section),
+});
+
+/** Methods other than plastic cable, whose two values are limits that a place can change. From memory. */
+export const SUPPORTS: Readonly<Partial<Record<CableType, Support>>> = {
+  AC: fastened(4.5, 12, 'NEC 320.30'),
+  'old-AC': fastened(4.5, 12, 'NEC 320.30'),
+  MC: fastened(6, 12, 'NEC 330.30'),
+  FMC: fastened(4.5, 12, 'NEC 348.30'),
+  LFMC: fastened(4.5, 12, 'NEC 350.30'),
+  PVC: fastened(3, 36, 'NEC 352.30'),
+  LFNC: fastened(3, 12, 'NEC 356.30'),
+  EMT: fastened(10, 36, 'NEC 358.30'),
+};

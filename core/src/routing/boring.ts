@@ -1,0 +1,105 @@
+import type { Framing } from '../document/index.ts';
+import type { WallFrame, WallLine } from '../structure/index.ts';
+import { formatLength, inches } from '../units/index.ts';
+import type { Hole } from './route.ts';
+
+/** What one hole goes through, and how long the bit must and may be. */
+export interface Bore {
+  readonly through: Hole['through'];
+  /** Wood (or masonry) to go through, mm; 0 for sheet steel. */
+  readonly woodMm: number;
+  /** What lies there, in words, from the side that is drilled from. */
+  readonly layers: readonly string[];
+  /** Shortest bit that comes out on the other side, mm. */
+  readonly bitLeastMm: number;
+  /** Longest bit that fits beside the member with its drill, mm; null where there is room. */
+  readonly bitMostMm: number | null;
+}
+
+/** Actual sizes of framing lumber and boards, mm; common practice. */
+const PLATE_MM = inches(1.5);
+export const NAILER = 'nailer board';
+const NAILER_MM = inches(1.5);
+const SUBFLOOR_MM = inches(0.75);
+const SHEATHING_MM = inches(1.25);
+const BRICK_MM = inches(4.5);
+/** What of a bit stays in the chuck and in front of the wood. */
+const SHANK_MM = inches(2);
+/** Head of a right-angle drill with its chuck. */
+const HEAD_MM = inches(5);
+
+/** Do the joists over a room run along a wall: then a nailer board holds the ceiling board over its plates. */
+export const nailerOver = ({ room, along }: WallLine): boolean =>
+  room.above.kind !== 'none' && (room.above.joists === 'x') === Math.abs(along.xMm) > 0.5;
+
+function layersOf(
+  through: Hole['through'],
+  framing: Framing,
+  line: WallLine | undefined,
+): readonly (readonly [string, number])[] {
+  switch (through) {
+    case 'stud':
+      return [['stud', framing.memberMm]];
+    case 'corner studs':
+      return [['doubled corner studs', 2 * framing.memberMm]];
+    case 'top plates':
+      return [
+        ...(line && nailerOver(line) ? ([[NAILER, NAILER_MM]] as const) : []),
+        ['double top plate', 2 * PLATE_MM],
+      ];
+    case 'bottom plate':
+      return [
+        ['subfloor', SUBFLOOR_MM],
+        ['bottom plate', PLATE_MM],
+      ];
+    case 'block':
+      return [['block', PLATE_MM]];
+    case 'exterior wall':
+      return line?.wall.outerFace === 'masonry'
+        ? [['brick and its gap', BRICK_MM]]
+        : [['sheathing and siding', SHEATHING_MM]];
+  }
+}
+
+/** Clear width of the narrower bay beside a place, mm; undefined where no bay is. */
+function bayBeside(frame: WallFrame, xMm: number): number | undefined {
+  const beside = frame.bays.filter(
+    (b) => b.rightMm >= xMm - frame.wall.framing.memberMm && b.leftMm <= xMm + frame.wall.framing.memberMm,
+  );
+  return beside.length === 0 ? undefined : Math.min(...beside.map((b) => b.rightMm - b.leftMm));
+}
+
+/**
+ * What a hole goes through and which bit does it. A drill that works inside a bay has only that bay's width for its head and bit.
+ * @returns undefined for sheet steel, which is punched or cut with a step bit
+ */
+export function boreOf(
+  hole: Pick<Hole, 'through' | 'xMm' | 'bushing'>,
+  frame: WallFrame,
+  line: WallLine | undefined,
+): Bore | undefined {
+  if (hole.bushing) return undefined;
+  const layers = layersOf(hole.through, frame.wall.framing, line);
+  const woodMm = layers.reduce((s, [, mm]) => s + mm, 0);
+  const bay = hole.through === 'stud' ? bayBeside(frame, hole.xMm) : undefined;
+  return {
+    through: hole.through,
+    woodMm,
+    layers: layers.map(([name]) => name),
+    bitLeastMm: woodMm + SHANK_MM,
+    bitMostMm: bay === undefined ? null : Math.max(0, bay - HEAD_MM),
+  };
+}
+
+/** Short enough to be worth a word: the usual spade bit is longer. */
+const SPADE_MM = inches(6);
+
+/** What is bored and with what, as one sentence. */
+export function boreWords(bore: Bore, units: 'imperial' | 'metric'): string {
+  const L = (mm: number) => formatLength(mm, units, 'inches');
+  const least = `${L(bore.woodMm)} to bore, ${bore.layers.join(' and ')}: a bit of ${L(bore.bitLeastMm)} or longer`;
+  if (bore.bitMostMm === null || bore.bitMostMm >= SPADE_MM) return `${least}.`;
+  return bore.bitMostMm < bore.bitLeastMm
+    ? `${L(bore.woodMm)} to bore: the bay is too narrow for a drill, come through the box hole with a flexible bit.`
+    : `${least}, but no longer than ${L(bore.bitMostMm)}: the bay is narrow.`;
+}
