@@ -352,8 +352,20 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   await dialog.getByText('Middle of a stud').click();
   await put(752.5, 450);
   await expect(dialog.getByText(/stud at 75/)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Take over 1' }).click();
+  // A cable that is seen goes from one click to the next.
+  await dialog.getByText('A cable: both ends').click();
+  await put(200, 500);
+  await expect(dialog.getByText(/click its other end/)).toBeVisible();
+  await put(700, 500);
+  await expect(dialog.getByText(/cable at 20 .* to 70/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take over 2' }).click();
   await expect(page.getByRole('row', { name: /photo.*75/ })).toBeVisible();
+  await expect(page.getByText('1 thing', { exact: false }).first()).toBeVisible();
+  // Opened again, the picture and the points that were typed are still there, and nothing is taken twice.
+  await page.getByRole('button', { name: 'Read studs off a photo' }).click();
+  await expect(dialog.getByLabel('Point 2, from the left corner')).toHaveValue(/100/);
+  await expect(dialog.getByRole('button', { name: 'Take over' })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   await saved(page);
   quiet();
 });

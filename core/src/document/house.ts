@@ -56,7 +56,7 @@ export type Opening = z.infer<typeof Opening>;
 
 export const Obstacle = z.object({
   id: ItemId,
-  kind: z.enum(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other']),
+  kind: z.enum(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'cable', 'other']),
   leftMm: Mm,
   rightMm: Mm,
   bottomMm: Mm,

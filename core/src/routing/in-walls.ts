@@ -143,15 +143,22 @@ export function levels(heights: readonly number[]): number[] {
   return out;
 }
 
-/** Does something solid stand where a stud would be drilled? */
-const drillBlocked = (frame: WallFrame, leftMm: number, rightMm: number, heightMm: number): boolean =>
-  frame.wall.obstacles.some(
+/** What stands where a stud would be drilled, within an inch. */
+export const atDrill = (
+  { wall }: WallFrame,
+  leftMm: number,
+  rightMm: number,
+  heightMm: number,
+): readonly Obstacle[] =>
+  wall.obstacles.filter(
     (o) =>
       o.leftMm < rightMm + inches(1) &&
       o.rightMm > leftMm - inches(1) &&
       o.bottomMm < heightMm + inches(1) &&
       o.topMm > heightMm - inches(1),
   );
+/** Drilling beside a cable that was seen: more can go wrong. */
+const CABLE_RISK = 0.2;
 
 /** Stud crossings along a wall: by hand next to an open box, else by opening the wall. */
 export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: readonly number[]): void {
@@ -162,7 +169,10 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
     if (!a || !b || b.leftMm - a.rightMm > CROSSING_MM) continue;
     for (const h of heights) {
       if (h < Math.max(a.bottomMm, b.bottomMm) || h > Math.min(a.topMm, b.topMm)) continue;
-      if (drillBlocked(frame, a.rightMm, b.leftMm, h)) continue;
+      const met = atDrill(frame, a.rightMm, b.leftMm, h);
+      // A hole can go above or below a cable; nothing else moves aside.
+      if (met.some((o) => o.kind !== 'cable')) continue;
+      const crowded = met.length > 0 ? CABLE_RISK : 0;
       const left = builder.inBay(builder.bayPlace(frame, a), a.rightMm, h);
       const right = builder.inBay(builder.bayPlace(frame, b), b.leftMm, h);
       const wood = b.leftMm - a.rightMm;
@@ -171,10 +181,10 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
           Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM &&
           (Math.abs(t.xMm - a.rightMm) <= ARM_REACH_MM || Math.abs(t.xMm - b.leftMm) <= ARM_REACH_MM),
       );
-      if (hand) builder.link(left, right, 'drill-stud', wood);
+      if (hand) builder.link(left, right, 'drill-stud', wood, { crowded });
       // From the middle of one bay to the middle of the next: the board that comes off for one stud.
       const strip = (a.rightMm - a.leftMm) / 2 + wood + (b.rightMm - b.leftMm) / 2;
-      builder.link(left, right, 'slot-wall', wood, { openedMm2: strip * SLOT_HEIGHT_MM });
+      builder.link(left, right, 'slot-wall', wood, { openedMm2: strip * SLOT_HEIGHT_MM, crowded });
     }
   }
 }
@@ -220,6 +230,8 @@ type Passing = 'free' | 'tight' | 'block' | 'blocked';
 /** What a cable meets on its way inside one bay: nothing, a narrow thing beside it, a block that can be drilled, or no way. */
 function meets(frame: WallFrame, bay: Bay, o: Obstacle): Passing {
   if (o.kind === 'return-air' || o.kind === 'flue') return 'blocked';
+  // A cable lies beside another one.
+  if (o.kind === 'cable') return 'free';
   const takes = Math.min(o.rightMm, bay.rightMm) - Math.max(o.leftMm, bay.leftMm);
   if (takes <= 0) return 'free';
   if (takes <= bay.rightMm - bay.leftMm - PASS_MM) return 'tight';

@@ -108,6 +108,36 @@ describe('what is in the wall', () => {
     expect(full.minutes).toBeCloseTo(2 * plain.minutes, 9);
     expect(full.cableMm).toBeCloseTo(plain.cableMm, 9);
   });
+  it('a cable that was seen is fished past as if nothing were there, but a stud beside it is a worse bet', () => {
+    const plain = withWalls((w) => w);
+    const seen = (kind: 'cable' | 'pipe', area: { x: [number, number]; y: [number, number] }) =>
+      withWalls((w) => ({
+        ...w,
+        obstacles:
+          w.id === 'room-w1'
+            ? [
+                {
+                  id: ItemId.parse('c'),
+                  kind,
+                  leftMm: inches(area.x[0]),
+                  rightMm: inches(area.x[1]),
+                  bottomMm: inches(area.y[0]),
+                  topMm: inches(area.y[1]),
+                },
+              ]
+            : [],
+      }));
+    const up = (house: House) => route(house, wallAt(26), wallAt(26, 70))!;
+    expect(up(seen('cable', { x: [24, 25], y: [0, 96] })).cost).toBeCloseTo(up(plain).cost, 9);
+    const level = { x: [34, 62] as [number, number], y: [14.5, 15.5] as [number, number] };
+    const across = (house: House) => route(house, wallAt(40), wallAt(56));
+    const stud = (house: House) => across(house)?.moves.find((m) => m.op === 'drill-stud');
+    expect(across(seen('cable', level))!.cost).toBeGreaterThan(across(plain)!.cost);
+    expect(stud(seen('cable', level))!.why).toContain('A cable was seen there');
+    expect(stud(plain)!.why).not.toContain('A cable was seen there');
+    // Nothing else moves aside for a drill.
+    expect(stud(seen('pipe', level))).toBeUndefined();
+  });
   it('a narrow pipe leaves room beside it but makes the bay a worse bet', () => {
     const pipe = (w: Wall): Wall =>
       w.id === 'room-w1'

@@ -11,7 +11,7 @@ import {
 } from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
 import { boreOf, boreWords, type Bore } from './boring.ts';
-import { bayFor, metBetween } from './in-walls.ts';
+import { atDrill, bayFor, metBetween } from './in-walls.ts';
 import { END_SLACK_MM, JOIST_HOLE_MM, OPERATIONS, type OperationKind } from './operations.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
@@ -210,6 +210,11 @@ function describe(
   const size = bit(holes[0]?.diameterMm ?? holeDiameterMm(op, isRaceway(words.method)));
   const studs = `${holes.length === 1 ? 'the stud' : `${holes.length} studs`} at ${holes.map((h) => L(h.xMm)).join(', ')} from the left corner of the ${wallName(from)}, ${L(holes[0]?.heightMm ?? 0)} up`;
   const bore = holes.find((h) => h.bore)?.bore;
+  const beside = holes.some((h) => {
+    const frame = words.frames.get(h.wallId);
+    return frame && atDrill(frame, h.xMm, h.xMm, h.heightMm).some((o) => o.kind === 'cable');
+  });
+  const live = beside ? ' A cable was seen there: look first, keep the bit an inch above or below it.' : '';
   const wood = bore ? ` ${boreWords(bore, words.house.units)}` : '';
   switch (op) {
     case 'fish': {
@@ -238,12 +243,14 @@ function describe(
     case 'drill-stud':
       return {
         says: `Through the open box hole, ${steel ? 'pass' : `drill ${size} through`} ${studs}`,
-        why: steel ? STEEL_STUD : `In the middle of the stud, so that the wood to both faces is even.${wood}`,
+        why: steel
+          ? STEEL_STUD
+          : `In the middle of the stud, so that the wood to both faces is even.${wood}${live}`,
       };
     case 'slot-wall':
       return {
         says: `Open a 4 in strip of board and ${steel ? 'pass' : `drill ${size} through`} ${studs}`,
-        why: `Cut shallow, save the piece, close it again afterwards.${steel ? ` ${STEEL_STUD}` : ''}`,
+        why: `Cut shallow, save the piece, close it again afterwards.${steel ? ` ${STEEL_STUD}` : ''}${live}`,
       };
     case 'turn-corner':
       return {

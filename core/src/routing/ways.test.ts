@@ -341,6 +341,7 @@ const anyHouse = fc
           'flue',
           'blocking',
           'brace',
+          'cable',
           'other',
         ),
       }),

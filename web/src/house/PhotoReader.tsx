@@ -20,28 +20,34 @@ const CLICKS = [
   { value: 'pin', label: 'A known point' },
   { value: 'stud', label: 'Middle of a stud' },
   { value: 'pipe', label: 'A pipe' },
+  { value: 'cable', label: 'A cable: both ends' },
 ] as const;
 type Click = (typeof CLICKS)[number]['value'];
 
 interface Mark {
   readonly kind: Exclude<Click, 'pin'>;
   readonly at: Pixel;
+  /** The other end of a cable; null until it is clicked. */
+  readonly to: Pixel | null;
 }
 
-/** A pipe read off a photo is taken this wide, mm. */
+/** A pipe read off a photo is taken this wide, a cable with this much room around it, mm. */
 const PIPE_MM = 60;
+const CABLE_MM = 12;
 
 /**
- * Studs and pipes read off a photo of the open wall: points whose place was measured pin the picture to the face, what is clicked
- * afterwards is measured by it. The picture stays in this window and is not kept.
+ * Studs, pipes and cables read off a photo of the open wall: points whose place was measured pin the picture to the face, what is clicked
+ * afterwards is measured by it. The picture and its points stay in this window as long as the page is open; they are not kept with the house.
  */
 export function PhotoReader({
+  open,
   wall,
   ceilingMm,
   system,
   set,
   onClose,
 }: {
+  readonly open: boolean;
   readonly wall: Wall;
   readonly ceilingMm: number;
   readonly system: House['units'];
@@ -57,9 +63,19 @@ export function PhotoReader({
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture)), [picture]);
   const photo = pinPhoto(pins);
   const L = (mm: number) => formatLength(mm, system, 'inches');
-  const readings = photo.ok ? marks.map((m) => ({ ...m, ...photo.value.read(m.at) })) : [];
+  const readings = photo.ok
+    ? marks.map((m) => ({
+        ...m,
+        ...photo.value.read(m.at),
+        end: m.to === null ? null : photo.value.read(m.to),
+      }))
+    : [];
   const sure = readings.filter(
-    (r) => r.errorMm.xMm <= PHOTO_ERROR_MM && r.xMm >= 0 && r.xMm <= wall.lengthMm,
+    (r) =>
+      (r.kind !== 'cable' || r.end !== null) &&
+      [r, ...(r.end ? [r.end] : [])].every(
+        (x) => x.errorMm.xMm <= PHOTO_ERROR_MM && x.xMm >= 0 && x.xMm <= wall.lengthMm,
+      ),
   );
   const put = (e: MouseEvent<SVGSVGElement>) => {
     if (!size) return;
@@ -69,7 +85,14 @@ export function PhotoReader({
       y: ((e.clientY - r.top) * size.height) / r.height,
     };
     if (click === 'pin') setPins([...pins, { at, is: { xMm: 0, heightMm: 0 } }]);
-    else setMarks([...marks, { kind: click, at }]);
+    else {
+      const last = marks.at(-1);
+      setMarks(
+        click === 'cable' && last?.kind === 'cable' && last.to === null
+          ? [...marks.slice(0, -1), { ...last, to: at }]
+          : [...marks, { kind: click, at, to: null }],
+      );
+    }
   };
   const take = () => {
     set((w) => ({
@@ -92,14 +115,33 @@ export function PhotoReader({
             bottomMm: 0,
             topMm: ceilingMm,
           })),
+        ...sure.flatMap((r) => {
+          if (r.kind !== 'cable' || !r.end) return [];
+          const [x, y] = [
+            [r.xMm, r.end.xMm],
+            [r.heightMm, r.end.heightMm],
+          ];
+          return [
+            {
+              id: ItemId.parse(freshId('ob')),
+              kind: 'cable' as const,
+              leftMm: Math.max(0, Math.min(...x) - CABLE_MM),
+              rightMm: Math.min(w.lengthMm, Math.max(...x) + CABLE_MM),
+              bottomMm: Math.max(0, Math.min(...y) - CABLE_MM),
+              topMm: Math.min(ceilingMm, Math.max(...y) + CABLE_MM),
+            },
+          ];
+        }),
       ].slice(0, 60),
     }));
+    // What was taken over is in the wall now; the picture and its points stay for more.
+    setMarks([]);
     onClose();
   };
   const dot = (size?.width ?? 0) / 160;
   return (
     <Modal
-      open
+      open={open}
       width={960}
       title={`Read the ${wall.name.toLowerCase()} off a photo`}
       onCancel={onClose}
@@ -156,7 +198,7 @@ export function PhotoReader({
                 {marks.map((m, i) => (
                   <path
                     key={i}
-                    d={`M${m.at.x - 2 * dot} ${m.at.y}h${4 * dot}M${m.at.x} ${m.at.y - 2 * dot}v${4 * dot}`}
+                    d={`${m.to ? `M${m.at.x} ${m.at.y}L${m.to.x} ${m.to.y}` : ''}M${m.at.x - 2 * dot} ${m.at.y}h${4 * dot}M${m.at.x} ${m.at.y - 2 * dot}v${4 * dot}`}
                     className="photo-mark"
                     strokeWidth={dot / 2}
                   />
@@ -207,7 +249,16 @@ export function PhotoReader({
               <span className="grow">
                 {r.kind} at <span className="measure">{L(r.xMm)}</span>, give or take{' '}
                 <span className="measure">{L(r.errorMm.xMm)}</span>
-                {!sure.includes(r) && (
+                {r.kind === 'cable' &&
+                  (r.end ? (
+                    <>
+                      , {L(r.heightMm)} up, to <span className="measure">{L(r.end.xMm)}</span>,{' '}
+                      {L(r.end.heightMm)} up
+                    </>
+                  ) : (
+                    ': click its other end'
+                  ))}
+                {!sure.includes(r) && (r.kind !== 'cable' || r.end) && (
                   <b className="settle-text">
                     {' '}
                     not sure enough to be taken: more points, or points nearer to it

@@ -13,7 +13,7 @@ import {
   type WallFrame,
 } from '@elwand/core';
 import { Button, Checkbox, Dropdown } from 'antd';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
@@ -22,8 +22,10 @@ import { FurnitureRows } from './FurnitureRows.tsx';
 import { RectFields } from './RectFields.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { withWall } from '../state/edit.ts';
+import { usePhone } from '../workspace/use-phone.ts';
 import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
 import { WallWays } from './WallWays.tsx';
+import { OBSTACLES } from './words.ts';
 import './wall.css';
 
 const PhotoReader = lazy(() => import('./PhotoReader.tsx').then((m) => ({ default: m.PhotoReader })));
@@ -36,14 +38,44 @@ export interface WallEditorProps {
   readonly onHouse: (house: House) => void;
 }
 
+/** A pipe is about this wide when it is entered, mm. */
+const OBSTACLE_MM = 60;
+const OPENINGS = [
+  { value: 'door', label: 'Door' },
+  { value: 'window', label: 'Window' },
+  { value: 'cased', label: 'Cased opening' },
+] as const;
+const BEFORE = (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob'] as const).map((value) => ({
+  value,
+  label: value,
+}));
+const FRAMED: Readonly<Record<Wall['framing']['kind'], string>> = {
+  wood: 'wood',
+  steel: 'sheet steel',
+  masonry: 'masonry',
+};
+
+/** Where something new on a wall starts: in its middle third. */
+function startRect({ lengthMm }: Wall): Pick<Opening, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'> {
+  const third = lengthMm / 3;
+  return { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
+}
+
+/** What is there, in words; "nothing yet" where nothing is. */
+const counted = (of: readonly (readonly [number, string])[]): string =>
+  of
+    .filter(([n]) => n > 0)
+    .map(([n, name]) => `${n} ${name}${n === 1 ? '' : 's'}`)
+    .join(', ') || 'nothing yet';
+
 /** Is it one picture, or could it still be another? */
 function Sureness({ wall }: { readonly wall: Wall }) {
   const { sure, spacingOdds } = posteriorOf(wall);
   return sure ? (
-    <span className="muted">: sure</span>
+    <span className="muted">Sure by the readings.</span>
   ) : (
     <b className="settle-text">
-      : not sure yet, this spacing at {chance(spacingOdds)}; two readings that agree settle it
+      Not sure yet, this spacing at {chance(spacingOdds)}; two readings that agree settle it.
     </b>
   );
 }
@@ -62,16 +94,120 @@ function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wal
   ));
 }
 
-/** Everything about one wall: framing, readings, openings, what is in it and before it. */
-export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
-  const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
-  const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
-    onHouse(withFrame(house, wall.id, change));
-  const [photo, setPhoto] = useState(false);
-  const system = house.units;
-  const third = wall.lengthMm / 3;
-  const rect = { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
-  const addOpening = (kind: Opening['kind']) =>
+interface PartProps {
+  readonly wall: Wall;
+  readonly system: House['units'];
+  readonly set: (change: (w: Wall) => Wall) => void;
+}
+
+/** A part of the editor that folds away: its heading says what is in it. On a phone all but the first start folded. */
+function Part({
+  title,
+  says,
+  open,
+  children,
+}: {
+  readonly title: string;
+  readonly says: string;
+  readonly open: boolean;
+  readonly children: ReactNode;
+}) {
+  return (
+    <details className="wall-part" open={open}>
+      <summary>
+        <h3>{title}</h3> <span className="muted">{says}</span>
+      </summary>
+      <div className="stack">{children}</div>
+    </details>
+  );
+}
+
+/** What the wall is made of and what it is for. */
+function FrameFields({
+  wall,
+  system,
+  set,
+  setFrame,
+}: PartProps & { readonly setFrame: (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) => void }) {
+  return (
+    <div className="row fields">
+      <LengthInput
+        label="Stud spacing"
+        value={wall.framing.spacingMm}
+        system={system}
+        onChange={(spacingMm) =>
+          setFrame((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
+        }
+        width={110}
+      />
+      <LengthInput
+        label="First stud, centre"
+        value={wall.framing.firstStudMm}
+        system={system}
+        placeholder="from readings"
+        onChange={(firstStudMm) => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm } }))}
+        onClear={() => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } }))}
+      />
+      <LengthInput
+        label="Stud depth"
+        value={wall.framing.depthMm}
+        system={system}
+        onChange={(depthMm) => setFrame((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
+        width={100}
+      />
+      <LengthInput
+        label="Board"
+        value={wall.boardMm}
+        system={system}
+        onChange={(boardMm) => set((w) => ({ ...w, boardMm }))}
+        width={90}
+      />
+      <Choice
+        label="Framed in"
+        value={wall.framing.kind}
+        width={110}
+        onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
+        options={(['wood', 'steel', 'masonry'] as const).map((value) => ({ value, label: FRAMED[value] }))}
+      />
+      <Choice
+        label="Faced with"
+        value={wall.finish ?? 'board'}
+        width={110}
+        onChange={(finish) => set((w) => ({ ...w, finish }))}
+        options={[
+          { value: 'board', label: 'wallboard' },
+          { value: 'plaster', label: 'plaster' },
+        ]}
+      />
+      <Choice
+        label="Keeps fire from"
+        value={wall.separates ?? 'rooms'}
+        width={170}
+        onChange={(s) => set(({ separates: _, ...w }) => (s === 'rooms' ? w : { ...w, separates: s }))}
+        options={[
+          { value: 'rooms', label: 'as its rooms say' },
+          { value: 'garage', label: 'the garage' },
+          { value: 'party', label: 'another dwelling' },
+        ]}
+      />
+      <Checkbox checked={wall.exterior} onChange={(e) => set((w) => ({ ...w, exterior: e.target.checked }))}>
+        outside wall
+      </Checkbox>
+      <Checkbox
+        checked={wall.insulated}
+        onChange={(e) => setFrame((w) => ({ ...w, insulated: e.target.checked }))}
+      >
+        insulated
+      </Checkbox>
+    </div>
+  );
+}
+
+/** Openings of the wall, each with its edges. */
+function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
+  const put = (id: string, to: Partial<Opening>) =>
+    set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === id ? { ...x, ...to } : x)) }));
+  const add = (kind: Opening['kind']) =>
     set((w) => ({
       ...w,
       openings: [
@@ -79,20 +215,113 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         {
           id: ItemId.parse(freshId('op')),
           kind,
-          ...rect,
+          ...startRect(w),
           bottomMm: kind === 'window' ? 914.4 : 0,
           topMm: Math.min(2032, ceilingMm),
         },
       ],
     }));
-  const addObstacle = (kind: Obstacle['kind']) =>
-    set((w) => ({
-      ...w,
-      obstacles: [
-        ...w.obstacles,
-        { id: ItemId.parse(freshId('ob')), kind, ...rect, rightMm: rect.leftMm + 60, topMm: ceilingMm },
-      ],
-    }));
+  return (
+    <>
+      {wall.openings.map((o) => (
+        <div className="row fields" key={o.id}>
+          <Choice
+            label="Opening"
+            value={o.kind}
+            width={130}
+            onChange={(kind) => put(o.id, { kind })}
+            options={OPENINGS}
+          />
+          <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out the ${o.kind}`}
+            onClick={() => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== o.id) }))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      <Adder says="Add an opening" kinds={OPENINGS} onAdd={add} />
+    </>
+  );
+}
+
+/** Pipes, ducts, blocks and cables in the wall, each with its edges. */
+function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
+  const put = (id: string, to: Partial<Obstacle>) =>
+    set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === id ? { ...x, ...to } : x)) }));
+  const add = (kind: Obstacle['kind']) =>
+    set((w) => {
+      const rect = startRect(w);
+      const item = { ...rect, rightMm: rect.leftMm + OBSTACLE_MM, topMm: ceilingMm };
+      return { ...w, obstacles: [...w.obstacles, { id: ItemId.parse(freshId('ob')), kind, ...item }] };
+    });
+  return (
+    <>
+      {wall.obstacles.map((o) => (
+        <div className="row fields" key={o.id}>
+          <Choice
+            label="In the wall"
+            value={o.kind}
+            width={150}
+            onChange={(kind) => put(o.id, { kind })}
+            options={OBSTACLES}
+          />
+          <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
+          <Button
+            type="text"
+            size="small"
+            aria-label={`Take out the ${o.kind}`}
+            onClick={() => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== o.id) }))}
+          >
+            ✕
+          </Button>
+        </div>
+      ))}
+      <Adder says="Add something in the wall" kinds={OBSTACLES} onAdd={add} />
+    </>
+  );
+}
+
+/** A button that asks which kind, and adds one. */
+function Adder<T extends string>({
+  says,
+  kinds,
+  onAdd,
+}: {
+  readonly says: string;
+  readonly kinds: readonly { readonly value: T; readonly label: string }[];
+  readonly onAdd: (kind: T) => void;
+}) {
+  return (
+    <div>
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: kinds.map(({ value, label }) => ({ key: value, label })),
+          onClick: ({ key }) => onAdd(key as T),
+        }}
+      >
+        <Button size="small">{says}</Button>
+      </Dropdown>
+    </div>
+  );
+}
+
+/** Everything about one wall: its studs, its frame, what is in it and what is before it. */
+export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
+  const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
+  const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
+    onHouse(withFrame(house, wall.id, change));
+  // Once opened the window stays, so that the points in it are there again when it is opened anew.
+  const [photo, setPhoto] = useState<'never' | 'open' | 'shut'>('never');
+  // A phone has no room for all of it at once.
+  const wide = !usePhone();
+  const system = house.units;
+  const part = { wall, system, set };
+  const L = (mm: number) => formatLength(mm, system, 'inches');
   const addFurniture = (kind: Furniture['kind']) =>
     set((w) => ({
       ...w,
@@ -102,7 +331,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           id: ItemId.parse(freshId('fu')),
           name: kind === 'furniture' ? 'Furniture' : kind,
           kind,
-          ...rect,
+          ...startRect(w),
           depthMm: 500,
           planned: true,
         },
@@ -124,69 +353,6 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           system={system}
           onChange={(lengthMm) => set((w) => ({ ...w, lengthMm }))}
         />
-        <LengthInput
-          label="Stud spacing"
-          value={wall.framing.spacingMm}
-          system={system}
-          onChange={(spacingMm) =>
-            setFrame((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
-          }
-          width={110}
-        />
-        <LengthInput
-          label="First stud, centre"
-          value={wall.framing.firstStudMm}
-          system={system}
-          placeholder="from readings"
-          onChange={(firstStudMm) => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm } }))}
-          onClear={() => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } }))}
-        />
-        <LengthInput
-          label="Stud depth"
-          value={wall.framing.depthMm}
-          system={system}
-          onChange={(depthMm) => setFrame((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
-          width={100}
-        />
-        <LengthInput
-          label="Board"
-          value={wall.boardMm}
-          system={system}
-          onChange={(boardMm) => set((w) => ({ ...w, boardMm }))}
-          width={90}
-        />
-        <Choice
-          label="Framed in"
-          value={wall.framing.kind}
-          width={110}
-          onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
-          options={[
-            { value: 'wood', label: 'wood' },
-            { value: 'steel', label: 'sheet steel' },
-            { value: 'masonry', label: 'masonry' },
-          ]}
-        />
-        <Choice
-          label="Faced with"
-          value={wall.finish ?? 'board'}
-          width={110}
-          onChange={(finish) => set((w) => ({ ...w, finish }))}
-          options={[
-            { value: 'board', label: 'wallboard' },
-            { value: 'plaster', label: 'plaster' },
-          ]}
-        />
-        <Choice
-          label="Keeps fire from"
-          value={wall.separates ?? 'rooms'}
-          width={170}
-          onChange={(s) => set(({ separates: _, ...w }) => (s === 'rooms' ? w : { ...w, separates: s }))}
-          options={[
-            { value: 'rooms', label: 'as its rooms say' },
-            { value: 'garage', label: 'the garage' },
-            { value: 'party', label: 'another dwelling' },
-          ]}
-        />
         <Choice
           label="Next wall turns"
           value={wall.turn}
@@ -197,155 +363,83 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
             { value: 'left', label: 'left' },
           ]}
         />
-        <Checkbox
-          checked={wall.exterior}
-          onChange={(e) => set((w) => ({ ...w, exterior: e.target.checked }))}
-        >
-          outside wall
-        </Checkbox>
-        <Checkbox
-          checked={wall.insulated}
-          onChange={(e) => setFrame((w) => ({ ...w, insulated: e.target.checked }))}
-        >
-          insulated
-        </Checkbox>
       </div>
-      {frame && (
-        <div>
-          <h3>
-            Studs {formatLength(frame.fit.spacingMm, system, 'inches')} apart, first at{' '}
-            {formatLength(frame.fit.firstStudMm, system, 'inches')}{' '}
-            <span className="muted">{FIT_FROM[frame.fit.from]}</span>{' '}
-            {wall.hits.length > 0 && <Sureness wall={wall} />}
-          </h3>
-          <Bays frame={frame} system={system} wish={0.9} />
-          <p className="quiet">
-            Clear of wood in the middle of the bay, as a chance; pipes and cables are not counted. Hatched:
-            under 90 %.
+      <Part
+        title="Studs"
+        says={
+          frame
+            ? `${L(frame.fit.spacingMm)} apart, first at ${L(frame.fit.firstStudMm)}, ${FIT_FROM[frame.fit.from]}`
+            : ''
+        }
+        open
+      >
+        {wall.hits.length > 0 && (
+          <p>
+            <Sureness wall={wall} />
           </p>
-        </div>
-      )}
-      <OtherFaces house={house} wall={wall} />
-      <WallWays wall={wall} system={system} set={set} />
-      <FaceLayers wall={wall} system={system} ceilingMm={ceilingMm} set={set} />
-      <div>
-        <Button size="small" onClick={() => setPhoto(true)}>
-          Read studs off a photo
-        </Button>
-      </div>
-      {photo && (
-        <Suspense fallback={null}>
-          <PhotoReader
-            wall={wall}
-            ceilingMm={ceilingMm}
-            system={system}
-            set={set}
-            onClose={() => setPhoto(false)}
-          />
-        </Suspense>
-      )}
-      <Readings house={house} wall={wall} frame={frame} set={set} />
-      {wall.openings.map((o) => (
-        <div className="row fields" key={o.id}>
-          <Choice
-            label="Opening"
-            value={o.kind}
-            width={110}
-            onChange={(kind) =>
-              set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === o.id ? { ...x, kind } : x)) }))
-            }
-            options={[
-              { value: 'door', label: 'door' },
-              { value: 'window', label: 'window' },
-              { value: 'cased', label: 'cased opening' },
-            ]}
-          />
-          <RectFields
-            item={o}
-            system={system}
-            onChange={(to) =>
-              set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === o.id ? { ...x, ...to } : x)) }))
-            }
-          />
-          <Button
-            type="text"
-            size="small"
-            aria-label={`Take out the ${o.kind}`}
-            onClick={() => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== o.id) }))}
-          >
-            ✕
+        )}
+        {frame && (
+          <div>
+            <Bays frame={frame} system={system} wish={0.9} />
+            <p className="quiet">
+              Clear of wood in the middle of the bay, as a chance; pipes and cables are not counted. Hatched:
+              under 90 %.
+            </p>
+          </div>
+        )}
+        <Readings house={house} wall={wall} frame={frame} set={set} />
+        <div>
+          <Button size="small" onClick={() => setPhoto('open')}>
+            Read studs off a photo
           </Button>
         </div>
-      ))}
-      {wall.obstacles.map((o) => (
-        <div className="row fields" key={o.id}>
-          <Choice
-            label="In the wall"
-            value={o.kind}
-            width={110}
-            onChange={(kind) =>
-              set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === o.id ? { ...x, kind } : x)) }))
-            }
-            options={(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other'] as const).map(
-              (k) => ({ value: k, label: k }),
-            )}
-          />
-          <RectFields
-            item={o}
-            system={system}
-            onChange={(to) =>
-              set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === o.id ? { ...x, ...to } : x)) }))
-            }
-          />
-          <Button
-            type="text"
-            size="small"
-            aria-label={`Take out the ${o.kind}`}
-            onClick={() => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== o.id) }))}
-          >
-            ✕
-          </Button>
-        </div>
-      ))}
-      <FurnitureRows wall={wall} system={system} set={set} />
-      <div className="row">
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: [
-              { key: 'door', label: 'Door' },
-              { key: 'window', label: 'Window' },
-              { key: 'cased', label: 'Cased opening' },
-            ],
-            onClick: ({ key }) => addOpening(key as Opening['kind']),
-          }}
-        >
-          <Button>Add an opening</Button>
-        </Dropdown>
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: (['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'other'] as const).map(
-              (k) => ({ key: k, label: k }),
-            ),
-            onClick: ({ key }) => addObstacle(key as Obstacle['kind']),
-          }}
-        >
-          <Button>Add something in the wall</Button>
-        </Dropdown>
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob'] as const).map((k) => ({
-              key: k,
-              label: k,
-            })),
-            onClick: ({ key }) => addFurniture(key as Furniture['kind']),
-          }}
-        >
-          <Button>Add something before it</Button>
-        </Dropdown>
-      </div>
+        {photo !== 'never' && (
+          <Suspense fallback={null}>
+            <PhotoReader
+              key={wall.id}
+              open={photo === 'open'}
+              wall={wall}
+              ceilingMm={ceilingMm}
+              system={system}
+              set={set}
+              onClose={() => setPhoto('shut')}
+            />
+          </Suspense>
+        )}
+      </Part>
+      <Part
+        title="Frame and board"
+        says={`${FRAMED[wall.framing.kind]}, ${L(wall.framing.depthMm)} deep, board ${L(wall.boardMm)}${wall.exterior ? ', outside wall' : ''}${wall.insulated ? ', insulated' : ''}`}
+        open={wide}
+      >
+        <FrameFields {...part} setFrame={setFrame} />
+      </Part>
+      <Part
+        title="Openings, and what is in it"
+        says={counted([
+          [wall.openings.length, 'opening'],
+          [wall.obstacles.length, 'thing'],
+          [wall.passages?.length ?? 0, 'way'],
+        ])}
+        open={wide}
+      >
+        <OtherFaces house={house} wall={wall} />
+        <Openings {...part} ceilingMm={ceilingMm} />
+        <Obstacles {...part} ceilingMm={ceilingMm} />
+        <WallWays {...part} />
+      </Part>
+      <Part
+        title="On it and before it"
+        says={counted([
+          [wall.layers?.length ?? 0, 'layer'],
+          [wall.furniture.length, 'thing'],
+        ])}
+        open={wide}
+      >
+        <FaceLayers {...part} ceilingMm={ceilingMm} />
+        <FurnitureRows {...part} />
+        <Adder says="Add something before it" kinds={BEFORE} onAdd={addFurniture} />
+      </Part>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { Cable, LoadFacts, Point, RoomUse, Want } from '@elwand/core';
+import type { Cable, LoadFacts, Obstacle, Point, RoomUse, Want } from '@elwand/core';
 
 type Options<T extends string> = readonly { readonly value: T; readonly label: string }[];
 export const options = <T extends string>(labels: Record<T, string>): Options<T> =>
@@ -102,6 +102,16 @@ export const APPLIANCE_KINDS = options<NonNullable<LoadFacts['appliance']>>({
   'water-heater': 'water heater',
   refrigerator: 'refrigerator',
   disposer: 'disposer',
+});
+export const OBSTACLES = options<Obstacle['kind']>({
+  pipe: 'pipe',
+  duct: 'duct',
+  'return-air': 'return air bay',
+  flue: 'flue',
+  blocking: 'block',
+  brace: 'brace',
+  cable: 'cable',
+  other: 'something else',
 });
 export const WAYS = options<Cable['way']>({
   seen: 'way seen',
