@@ -1,4 +1,4 @@
-import type { House, Point, Position } from '../document/index.ts';
+import { isReceptacleDevice, type House, type Point, type Position } from '../document/index.ts';
 import { counterAt, moistureOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
 import type { OutletFacts, PlaceFacts } from './pack.ts';
 
@@ -37,11 +37,10 @@ export function outletFacts(
   point: Pick<Point, 'id' | 'kind' | 'devices'>,
 ): OutletFacts {
   const appliance = house.loads.find((l) => l.pointId === point.id && l.appliance)?.appliance ?? null;
-  const kind =
-    point.kind === 'receptacle'
-      ? 'receptacle'
-      : point.kind === 'appliance'
-        ? 'appliance'
-        : ('light' as const);
+  const kind = point.devices.some(isReceptacleDevice)
+    ? 'receptacle'
+    : point.kind === 'appliance'
+      ? 'appliance'
+      : ('light' as const);
   return { kind, appliance, amps: Math.max(0, ...point.devices.map((d) => d.amps)) };
 }

@@ -1,5 +1,6 @@
 import type { Bundle } from './job.ts';
 import type { House, Point, Wall } from './house.ts';
+import { switchCount } from './kinds.ts';
 import { switchedIn } from './switches.ts';
 
 /** Something in a document that does not hang together: named, never thrown. */
@@ -190,7 +191,7 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
     const where = `wanted point "${want.label}"`;
     if (want.control.by === 'want') {
       const by = wanted.get(want.control.wantId);
-      if (by?.kind !== 'switch')
+      if (!by || switchCount(by) === 0)
         problems.push({
           where,
           what: 'is commanded by a wanted switch that is not there',

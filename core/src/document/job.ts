@@ -30,6 +30,11 @@ export const Want = z.object({
   kind: z.enum(['receptacle', 'switch', 'luminaire', 'fan', 'appliance']),
   at: Position,
   gangs: z.int().min(1).max(3),
+  /** What is in the gangs after the first, from the left; left out, the same as in the first. */
+  beside: z
+    .array(z.enum(['receptacle', 'switch']))
+    .max(2)
+    .optional(),
   /** Always live, or commanded by an existing switch. */
   control: z.discriminatedUnion('by', [
     z.object({ by: z.literal('always') }),

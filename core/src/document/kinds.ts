@@ -1,4 +1,5 @@
 import type { Cable, CableType, Device, Point } from './house.ts';
+import type { Want } from './job.ts';
 
 /** What kinds of devices and cables are, asked in one place by rules, plan, wiring and screens. */
 
@@ -22,6 +23,14 @@ export const isBulky = (device: Kind): boolean => isProtecting(device) || device
 
 export const isSwitchDevice = ({ kind }: Kind): boolean =>
   kind === 'switch' || kind === 'switch-three-way' || kind === 'dimmer';
+
+/** What a wanted box has in its gangs, from the left. */
+export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): Want['kind'][] =>
+  Array.from({ length: gangs }, (_, i) => (i === 0 ? kind : (beside?.[i - 1] ?? kind)));
+
+/** Switches in a wanted box. */
+export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>
+  gangKinds(want).filter((k) => k === 'switch').length;
 
 /** Old small aluminium branch wiring, which is not extended; large aluminium feeders are ordinary. */
 export const isSmallAluminium = ({ metal, gauge }: Pick<Cable, 'metal' | 'gauge'>): boolean =>

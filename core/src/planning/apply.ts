@@ -1,7 +1,7 @@
 import { BOXES, boxesOf, boxModel, factsOf, ringModel, type BoxModel } from '../catalog/index.ts';
 import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
-import { CableId, ItemId, PointId, switchNumbers, withSwitches } from '../document/index.ts';
+import { CableId, gangKinds, ItemId, PointId, switchNumbers, withSwitches } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
@@ -50,22 +50,21 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
       { kind: want.kind, amps: 15, grounded: true, ...(light === undefined ? {} : { lightNth: light }) },
     ];
   }
-  if (want.kind === 'switch')
-    return Array.from({ length: want.gangs }, (): Device => ({ kind: 'switch', amps: 15, grounded: true }));
   if (want.kind === 'appliance')
     return want.volts === 240
       ? [{ kind: 'appliance', amps: breaker.amps, grounded: true, volts: 240 }]
       : [{ kind: 'appliance', amps: 15, grounded: true }];
-  const kind = groundFaultHere ? 'receptacle-gfci' : 'receptacle';
+  // Each one protects itself: a plain one beside it would hang on LINE, live but unprotected.
+  const receptacle = groundFaultHere ? 'receptacle-gfci' : 'receptacle';
   // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
   const heavy =
     want.loads.some((l) => l.voltAmperes / nominalVolts(breaker.poles) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
-  return Array.from({ length: want.gangs }, (_, i): Device => ({
-    kind: i === 0 ? kind : 'receptacle',
-    amps: heavy ? 20 : 15,
-    grounded: true,
-  }));
+  return gangKinds(want).map((kind): Device =>
+    kind === 'switch'
+      ? { kind, amps: 15, grounded: true }
+      : { kind: receptacle, amps: heavy ? 20 : 15, grounded: true },
+  );
 }
 
 export interface Applied {
@@ -100,7 +99,7 @@ function ownGroundFault(setting: Setting, legs: readonly PlannedLeg[]): Set<stri
   for (const leg of legs) {
     const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
     const place = want && placeFacts(setting.plan, want.at);
-    if (!want || want.kind !== 'receptacle' || !place) continue;
+    if (!want || !gangKinds(want).includes('receptacle') || !place) continue;
     if (covered.has(leg.from) || own.has(leg.from)) {
       covered.add(leg.to);
       continue;

@@ -3,6 +3,7 @@ import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
   isSmallAluminium,
+  switchCount,
   switchesIn,
   switchKey,
   switchNumbers,
@@ -39,7 +40,7 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
   >();
   for (const w of wants) {
     const control: WantGroup['control'] =
-      w.control.by === 'switch'
+      w.control.by === 'switch' && switchCount(w) === 0
         ? { by: 'switch', pointId: w.control.pointId, nths: switchNumbers(w) }
         : { by: 'always' };
     const commands = w.control.by === 'want' ? w.control.wantId : null;

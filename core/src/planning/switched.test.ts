@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
 import {
+  gangKinds,
   makeWant,
   PointId,
   RoomId,
+  switchCount,
   switchedIn,
   switchesIn,
   switchNumbers,
@@ -14,7 +16,7 @@ import {
 } from '../document/index.ts';
 import { evaluate, type Evaluation } from '../evaluate.ts';
 import { signOff } from '../sign-off.ts';
-import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wallAt } from '../testing/build.ts';
+import { atBreaker, atPoint, bundle, loadAt, nm, outlet, smallHouse, wallAt } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { switchRole } from './units.ts';
 
@@ -160,6 +162,65 @@ describe('two lights on two switches of one box', () => {
       severity: 'watch',
       says: 'Nothing hangs on switch 2 of pair',
     });
+  });
+});
+
+describe('an outlet and a switch in one box', () => {
+  const mixed = makeWant('s', 'mixed', wallAt(130, 48), {
+    kind: 'receptacle',
+    gangs: 2,
+    beside: ['switch'],
+    loads: [{ ...loadAt('x', 300) }],
+  });
+  const lamp = makeWant('l', 'L', onCeiling(90), {
+    kind: 'luminaire',
+    control: { by: 'want', wantId: mixed.id },
+  });
+  const e = evaluate(bundle(smallHouse(), [mixed, lamp]));
+  it('has both devices, and the outlet is always live whatever way the light is wired', () => {
+    expect(gangKinds(mixed)).toEqual(['receptacle', 'switch']);
+    expect(switchCount(mixed)).toBe(1);
+    expect(e.options.length).toBeGreaterThan(0);
+    for (const o of e.options) {
+      const { applied, boxes } = evaluate({ ...e.given, job: { ...e.given.job, option: o.key } }).chosen!;
+      const s = applied.house.points.find((p) => p.id === 'new-s')!;
+      expect(s.devices.map((d) => d.kind)).toEqual(['receptacle', 'switch']);
+      expect(applied.feed.boxes.get(s.id)).toMatchObject({ constantHot: true, neutral: true });
+      expect(applied.feed.boxes.get(PointId.parse('new-l'))!.switchedBy).toContain('new-s');
+      const after = boxes.find((b) => b.point.id === 'new-s')!.after;
+      const at = (device: number) => [
+        ...after.terminations.filter((t) => t.device === device).map((t) => t.screw),
+        ...after.joins.flatMap((j) =>
+          j.members.flatMap((m) => (m.kind === 'pigtail' && m.device === device ? [m.to] : [])),
+        ),
+      ];
+      expect(at(0).sort()).toEqual(['brass', 'green', 'silver']);
+      expect(at(1).sort()).toEqual(['green', 'other switch screw', 'switch screw']);
+    }
+  });
+  it('is judged as the outlet and as the switch that it is, bought and tested as both', () => {
+    const high = evaluate(bundle(smallHouse(), [{ ...mixed, at: wallAt(130, 82) }, lamp]));
+    expect(high.findings.some((f) => f.rule === 'switch-height')).toBe(true);
+    expect(e.findings.some((f) => f.rule === 'ground-fault' && f.subjects.includes('new-s'))).toBe(true);
+    const names = e.chosen!.bill.lines.map((l) => l.name);
+    expect(names).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^Receptacle/), expect.stringMatching(/^Switch/)]),
+    );
+    const keys = e.chosen!.tests.map((t) => t.key);
+    expect(keys).toEqual(expect.arrayContaining(['prove:new-s:plug', 'prove:new-s:switch-1']));
+  });
+  it('every outlet of a box that protects itself does', () => {
+    const twin = makeWant('s', 'twin', wallAt(130), { gangs: 2 });
+    const p = evaluate(
+      bundle(
+        smallHouse({ rooms: smallHouse().rooms.map((r) => ({ ...r, use: 'garage' as const })) }),
+        [twin],
+        {
+          protection: { groundFault: 'at-new', arcFault: null },
+        },
+      ),
+    );
+    expect(point(p, 'new-s').devices.map((d) => d.kind)).toEqual(['receptacle-gfci', 'receptacle-gfci']);
   });
 });
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { ToolKey, type Bundle, type House } from '../document/index.ts';
 import { evaluate, settingOf } from '../evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
-import { gainWords, toolGains } from './index.ts';
+import { gainWords, isGain, methodGains, toolGains } from './index.ts';
 
 /** One outlet, nothing over or under the room that can be entered: the way goes along the wall. */
 const shut = (): House => {
@@ -66,5 +66,33 @@ describe('what one more tool would save', () => {
     expect(toolGains(settingOf(lacking([])))).toEqual([]);
     const b = lacking([...ToolKey.options]);
     expect(toolGains(settingOf({ ...b, job: { ...b.job, wants: [] } }))).toEqual([]);
+  });
+});
+
+describe('what another wiring method would save', () => {
+  const costs = (b: Bundle) => evaluate(b).options[0]!;
+  const of = (b: Bundle) => new Map(methodGains(settingOf(b)).map((g) => [g.method, g] as const));
+  const b = lacking(['right-angle-drill', 'flexible-bit'], 100);
+  it('is exactly the difference between the two plans, and is told where it is seen', () => {
+    const seen = methodGains(settingOf(b)).filter((g) => g.seen);
+    // Everything that runs on the face goes the same way: told once.
+    expect(seen).toHaveLength(1);
+    const [gain] = seen;
+    const then = costs({ ...b, job: { ...b.job, method: gain!.method } });
+    expect(gain!.minutes).toBeCloseTo(costs(b).minutes - then.minutes, 9);
+    expect(gain!.openedMm2).toBeCloseTo(costs(b).openedMm2 - then.openedMm2, 6);
+    expect(isGain(gain!)).toBe(true);
+    expect(gainWords(gain!, 'imperial')).toMatch(/^with it .*less wall opened/);
+  });
+  it('leaves out the one that is planned with, and those that the place forbids', () => {
+    const [seen] = methodGains(settingOf(b)).filter((g) => g.seen);
+    expect(of(b).has('NM-B')).toBe(false);
+    expect(of({ ...b, job: { ...b.job, method: seen!.method } }).has(seen!.method)).toBe(false);
+    const banned = { ...b, house: { ...b.house, bannedMethods: [seen!.method] } };
+    expect(of(banned).has(seen!.method)).toBe(false);
+  });
+  it('methods that go the same way are not told, and nothing wanted gains nothing', () => {
+    expect(of(b).has('MC')).toBe(false);
+    expect(methodGains(settingOf({ ...b, job: { ...b.job, wants: [] } }))).toEqual([]);
   });
 });

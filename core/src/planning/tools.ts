@@ -1,16 +1,32 @@
-import type { ToolKey } from '../document/index.ts';
+import { methodsFor } from '../codes/index.ts';
+import type { CableType, ToolKey } from '../document/index.ts';
 import { duration, formatArea } from '../units/index.ts';
 import { planJob, type PlanSetting } from './option.ts';
+import type { Option } from './types.ts';
 
-/** What the best plan gains when one more tool is bought or hired. */
-export interface ToolGain {
-  readonly tool: ToolKey;
+/** What the best plan gains by one thing that is not used now. */
+export interface Gain {
   /** There is no way at all without it. */
   readonly opensAWay: boolean;
   readonly minutes: number;
   readonly openedMm2: number;
   readonly holes: number;
 }
+export interface ToolGain extends Gain {
+  readonly tool: ToolKey;
+}
+export interface MethodGain extends Gain {
+  readonly method: CableType;
+  /** It runs on the face of a wall, where it is seen. */
+  readonly seen: boolean;
+}
+
+const gainOf = (now: Option | undefined, then: Option): Gain => ({
+  opensAWay: now === undefined,
+  minutes: (now?.minutes ?? then.minutes) - then.minutes,
+  openedMm2: (now?.openedMm2 ?? then.openedMm2) - then.openedMm2,
+  holes: (now?.holes ?? then.holes) - then.holes,
+});
 
 /** For each tool that is lacking: the lightest plan with it against the lightest without. One search a tool. */
 export function toolGains(setting: PlanSetting): ToolGain[] {
@@ -22,23 +38,39 @@ export function toolGains(setting: PlanSetting): ToolGain[] {
     const preferences = { ...job.preferences, lacks: lacks.filter((t) => t !== tool) };
     const then = planJob({ ...setting, job: { ...job, preferences } }).options[0];
     if (!then) return [];
-    return [
-      {
-        tool,
-        opensAWay: now === undefined,
-        minutes: (now?.minutes ?? then.minutes) - then.minutes,
-        openedMm2: (now?.openedMm2 ?? then.openedMm2) - then.openedMm2,
-        holes: (now?.holes ?? then.holes) - then.holes,
-      },
-    ];
+    return [{ tool, ...gainOf(now, then) }];
+  });
+}
+
+/**
+ * What another wiring method that the house allows would gain: the lightest plan in it against the lightest now, one search each.
+ * Methods that go the same way are told once, by the most usual of them.
+ */
+export function methodGains(setting: PlanSetting): MethodGain[] {
+  const { house, job } = setting;
+  if (job.wants.length === 0) return [];
+  const { options, method: planned } = planJob(setting);
+  const told = new Set<string>();
+  const same = (o: Option) => `${o.key} ${o.minutes.toFixed(3)} ${o.openedMm2.toFixed(0)}`;
+  if (options[0]) told.add(same(options[0]));
+  return methodsFor([], house.bannedMethods).flatMap((method): MethodGain[] => {
+    const then = method === planned ? undefined : planJob({ ...setting, job: { ...job, method } }).options[0];
+    if (!then || told.has(same(then))) return [];
+    told.add(same(then));
+    const seen = then.legs.some((l) => l.route.moves.some((m) => m.op === 'surface-run'));
+    return [{ method, seen, ...gainOf(options[0], then) }];
   });
 }
 
 /** Less than this is no gain worth a tool, minutes. */
 const WORTH_MINUTES = 5;
 
+/** Is it worth a word? */
+export const isGain = (gain: Gain): boolean =>
+  gain.opensAWay || gain.minutes >= WORTH_MINUTES || gain.openedMm2 > 0;
+
 /** The gain in a few words. */
-export function gainWords(gain: ToolGain, units: 'imperial' | 'metric'): string {
+export function gainWords(gain: Gain, units: 'imperial' | 'metric'): string {
   if (gain.opensAWay) return 'with it there is a way';
   const parts = [
     gain.minutes >= WORTH_MINUTES ? `${duration(gain.minutes)} less work` : '',

@@ -1,4 +1,4 @@
-import { nthOf, PointId, switchesIn, switchNumbers, type Want } from '../document/index.ts';
+import { nthOf, PointId, switchCount, switchesIn, switchNumbers, type Want } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
@@ -180,8 +180,8 @@ export function unitsOf(prices: UnitPrices, groups: readonly WantGroup[]): (read
   return groups.flatMap((group, g) =>
     group.wants.flatMap((want): (readonly Unit[])[] => {
       const by = want.control.by === 'want' ? want.control.wantId : null;
-      if (by !== null && all.some((w) => w.id === by && w.kind === 'switch')) return [];
-      const lights = want.kind === 'switch' ? led(want.id) : [];
+      if (by !== null && all.some((w) => w.id === by && switchCount(w) > 0)) return [];
+      const lights = switchCount(want) > 0 ? led(want.id) : [];
       if (lights.length > 0) return [schemesOf(prices, g, want, lights)];
       const id = newPointId(want);
       return [[{ group: g, wants: [want], entry: id, exits: [id], legs: [], cost: 0, scheme: '' }]];

@@ -1,4 +1,5 @@
 import {
+  isReceptacleDevice,
   nthOf,
   switchesIn,
   type House,
@@ -75,7 +76,8 @@ function expected(house: House, pair: Pair): Expectation {
 }
 
 /** Halves of a duplex are measured one by one: a broken tab may leave one of them live. */
-const spots = (point: Point): string[] => (point.kind === 'receptacle' ? ['top', 'bottom'] : ['terminals']);
+const spots = (point: Point): string[] =>
+  point.devices.some(isReceptacleDevice) ? ['top', 'bottom'] : ['terminals'];
 
 export type ChainLink = 'known-live-before' | 'target-live' | 'breaker-off' | 'pairs' | 'known-live-after';
 
@@ -215,7 +217,7 @@ export function testSheet(
           expect: expected(house, pair),
           see: null,
         });
-    if (p.kind === 'receptacle')
+    if (p.devices.some(isReceptacleDevice))
       out.push({
         key: key('plug'),
         pointId: p.id,

@@ -1,6 +1,8 @@
 import {
   EVEN_TUNE,
   gainWords,
+  isGain,
+  methodGains,
   NEW_METHODS,
   settingOf,
   ToolKey,
@@ -46,6 +48,10 @@ export function PreferencesDrawer({
           ? toolGains(settingOf(bundle)).map((g) => [g.tool, gainWords(g, bundle.house.units)] as const)
           : [],
       ),
+    [open, bundle],
+  );
+  const methods = useMemo(
+    () => (open && !isLarge(bundle) ? methodGains(settingOf(bundle)).filter(isGain) : []),
     [open, bundle],
   );
   return (
@@ -141,6 +147,12 @@ export function PreferencesDrawer({
             ...NEW_METHODS.map((m) => ({ value: m, label: METHOD_WORDS[m] })),
           ]}
         />
+        {methods.map((g) => (
+          <p key={g.method} className="quiet">
+            {METHOD_WORDS[g.method]}: {gainWords(g, bundle.house.units)}
+            {g.seen ? '; it runs on the wall and is seen' : ''}
+          </p>
+        ))}
         <Choice
           label="Power off"
           value={preferences.cutOrder}

@@ -1,9 +1,11 @@
 import {
   ceilingPlace,
   formatLength,
+  gangKinds,
   neighbourHeight,
   PanelId,
   PointId,
+  switchCount,
   switchesIn,
   switchKey,
   type House,
@@ -41,9 +43,9 @@ function commands(points: readonly Point[], wanted: readonly Want[]): Command[] 
       }));
     }),
     ...wanted.flatMap((w) =>
-      Array.from({ length: w.gangs }, (_, i): Command => ({
+      Array.from({ length: switchCount(w) }, (_, i): Command => ({
         value: `want:${w.id}/${i + 1}`,
-        label: w.gangs > 1 ? `by ${w.label}, switch ${i + 1}` : `by the wanted ${w.label}`,
+        label: switchCount(w) > 1 ? `by ${w.label}, switch ${i + 1}` : `by the wanted ${w.label}`,
         control: { by: 'want', wantId: w.id, ...(i > 0 ? { nth: i + 1 } : {}) },
       })),
     ),
@@ -62,7 +64,7 @@ const switchesBeside = ({ control }: Want, { points }: House, wants: readonly Wa
   control.by === 'switch'
     ? points.filter((p) => p.id === control.pointId).flatMap(switchesIn).length
     : control.by === 'want'
-      ? (wants.find((w) => w.id === control.wantId)?.gangs ?? 1)
+      ? wants.filter((w) => w.id === control.wantId).reduce((n, w) => n + switchCount(w), 0)
       : 0;
 
 function sourceValue({ source }: Want): string {
@@ -107,15 +109,16 @@ export function WantForm({
   const { bundle, evaluation } = useWork();
   const { house, job } = bundle;
   const set = (to: Partial<Want>) => put({ ...want, ...to });
-  const wanted = job.wants.filter((w) => w.kind === 'switch' && w.id !== want.id);
+  const wanted = job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id);
   const near =
     want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
       ? neighbourHeight(house, evaluation.plan, want.at, want.kind)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
+  const boxed = want.kind === 'receptacle' || want.kind === 'switch';
   const live = commands(house.points, wanted);
   const beside = switchesBeside(want, house, job.wants);
-  const commanded = want.kind !== 'switch' && moved === undefined;
+  const commanded = switchCount(want) === 0 && moved === undefined;
   return (
     <article className="want" aria-label={want.label}>
       <div className="row fields">
@@ -136,7 +139,11 @@ export function WantForm({
             value={want.kind}
             width={140}
             options={WANT_KINDS}
-            onChange={(kind) => set({ kind })}
+            onChange={(kind) => {
+              const { beside, ...rest } = want;
+              const several = kind === 'receptacle' || kind === 'switch';
+              put({ ...rest, kind, ...(several ? (beside ? { beside } : {}) : { gangs: 1 }) });
+            }}
           />
         )}
         <PositionFields house={house} at={want.at} wanted onChange={(at) => set({ at })} />
@@ -148,7 +155,7 @@ export function WantForm({
             As the neighbours: {formatLength(near, house.units, 'inches')}
           </Button>
         )}
-        {(want.kind === 'receptacle' || want.kind === 'switch') && (
+        {boxed && (
           <Choice
             label="Gangs"
             value={String(want.gangs)}
@@ -158,9 +165,36 @@ export function WantForm({
               { value: '2', label: '2' },
               { value: '3', label: '3' },
             ]}
-            onChange={(g) => set({ gangs: Number(g) })}
+            onChange={(g) => {
+              const { beside, ...rest } = want;
+              const others = beside?.slice(0, Number(g) - 1) ?? [];
+              put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
+            }}
           />
         )}
+        {boxed &&
+          !moved &&
+          gangKinds(want)
+            .slice(1)
+            .map((k, i) => (
+              <Choice
+                key={i}
+                label={`In gang ${i + 2}`}
+                value={k === 'switch' ? 'switch' : 'receptacle'}
+                width={110}
+                options={[
+                  { value: 'receptacle', label: 'outlet' },
+                  { value: 'switch', label: 'switch' },
+                ]}
+                onChange={(to) =>
+                  set({
+                    beside: gangKinds(want)
+                      .slice(1)
+                      .map((x, n) => (n === i ? to : x === 'switch' ? 'switch' : 'receptacle')),
+                  })
+                }
+              />
+            ))}
         {commanded && (
           <Choice
             label="Live"
@@ -243,7 +277,7 @@ export function WantForm({
           />
         </Suspense>
       )}
-      {want.kind !== 'switch' && (
+      {gangKinds(want).some((k) => k !== 'switch') && (
         <LoadsEditor
           loads={want.loads}
           volts={want.volts ?? 120}

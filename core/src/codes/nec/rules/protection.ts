@@ -118,7 +118,7 @@ export const groundFault: Rule = {
   ],
   check: (context) =>
     context.house.points
-      .filter((p) => p.kind !== 'junction' && p.kind !== 'switch')
+      .filter((p) => p.kind !== 'junction' && (p.kind !== 'switch' || isReceptacle(p)))
       .flatMap((point) => {
         const place = factsOf(context, point, polesOf(context, point));
         const box = context.feed.boxes.get(point.id);

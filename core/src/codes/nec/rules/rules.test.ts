@@ -395,7 +395,11 @@ describe('ground, condition, site', () => {
         points: [
           outlet('r1', 24),
           outlet('r2', 88),
-          outlet('s9', 130, { kind: 'switch', devices: [], at: wallAt(130, h) }),
+          outlet('s9', 130, {
+            kind: 'switch',
+            devices: [{ kind: 'switch', amps: 15, grounded: true }],
+            at: wallAt(130, h),
+          }),
         ],
       });
     expect(of(high(80), 'switch-height')).toHaveLength(1);

@@ -1,7 +1,7 @@
 import { practice, published } from '../../../findings/index.ts';
 import { voltageDrop, type Drop } from '../../../load/index.ts';
 import { feet, formatLength, percent, plain, volts } from '../../../units/index.ts';
-import type { Gauge, Point, PointId } from '../../../document/index.ts';
+import { isSwitchDevice, type Gauge, type Point, type PointId } from '../../../document/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
   breakerName,
@@ -122,7 +122,8 @@ export const switchHeight: Rule = {
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const limit = context.pack.limits.switchHeightMm;
-      if (point.kind !== 'switch' || point.at.on !== 'wall' || point.at.heightMm <= limit.value) return [];
+      if (!point.devices.some(isSwitchDevice) || point.at.on !== 'wall' || point.at.heightMm <= limit.value)
+        return [];
       return [
         judge('switch-height', {
           severity: 'fix',
