@@ -68,7 +68,7 @@ export type Obstacle = z.infer<typeof Obstacle>;
 export const Furniture = z.object({
   id: ItemId,
   name: Name,
-  kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob']),
+  kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob', 'soffit']),
   leftMm: Mm,
   rightMm: Mm,
   bottomMm: Mm,

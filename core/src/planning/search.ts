@@ -74,6 +74,7 @@ export interface Sketch {
 const SIMPLE: readonly (readonly [Way, readonly OperationKind[]])[] = [
   ['outside', ['conduit-outside']],
   ['on the surface', ['surface-run']],
+  ['inside a soffit', ['run-soffit']],
   ['between storeys', ['between-floors']],
   ['behind the baseboard', ['trim-chase']],
   ['over the attic', ['run-attic']],

@@ -43,6 +43,7 @@ export type Way =
   | 'opening the ceiling'
   | 'behind the baseboard'
   | 'on the surface'
+  | 'inside a soffit'
   | 'outside'
   | 'between storeys'
   | 'mixed';

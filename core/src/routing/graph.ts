@@ -13,6 +13,7 @@ import {
   joinBays,
   levels,
 } from './in-walls.ts';
+import { addSoffits } from './in-soffits.ts';
 import { addSurface } from './on-walls.ts';
 import { addOutdoors } from './outdoors.ts';
 import type { GraphInput, RouteGraph } from './places.ts';
@@ -52,7 +53,7 @@ export function framesOf(house: House): Map<WallId, WallFrame> {
 }
 
 /**
- * The graph of portals between the boxes given: bays, plates, stud crossings, corners, blocks, baseboards, surfaces, storeys,
+ * The graph of portals between the boxes given: bays, plates, stud crossings, corners, blocks, baseboards, soffits, surfaces, storeys,
  * joist bays, attic, space below, the other face, outdoors.
  */
 export function buildGraph(input: GraphInput): RouteGraph {
@@ -76,6 +77,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
     if (input.surface) addSurface(builder, room);
     addCorners(builder, room, heights);
     addTrim(builder, room);
+    addSoffits(builder, room);
   }
   joinBays(builder);
   joinFlat(builder, 'above');

@@ -19,6 +19,8 @@ export type OperationKind =
   | 'slot-ceiling'
   | 'behind-baseboard'
   | 'trim-chase'
+  | 'open-soffit'
+  | 'run-soffit'
   | 'use-passage'
   | 'through-siding'
   | 'through-masonry'
@@ -178,6 +180,20 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: ['pry bar', 'chisel', 'steel plates', 'caulk'],
     needs: 'pry-bar',
   },
+  'open-soffit': {
+    name: 'open a soffit',
+    minutes: 45,
+    risk: 0.15,
+    tools: OPENING_TOOLS,
+  },
+  'run-soffit': {
+    name: 'run inside a soffit',
+    minutes: 0,
+    perMetre: 6,
+    risk: 0.1,
+    tools: ['rods', 'electrical tape'],
+    needs: 'fish-rods',
+  },
   'use-passage': {
     name: 'use a hole or conduit that is there',
     minutes: 4,
@@ -250,6 +266,7 @@ export const OPENS: readonly OperationKind[] = [
   'turn-corner',
   'slot-ceiling',
   'open-ceiling-edge',
+  'open-soffit',
 ];
 /** Work above the ceiling, priced by how much the person wants to stay out of the attic. */
 const ATTIC: ReadonlySet<OperationKind> = new Set(['run-attic', 'drill-plate-above']);

@@ -304,6 +304,16 @@ function describe(
         says: `Run ${L(cableMm)} behind the baseboard, ${wallName(from)}`,
         why: 'A notch in each stud and a steel plate over it: nails of the baseboard would find the cable.',
       };
+    case 'open-soffit':
+      return {
+        says: `Open the underside of the soffit, ${corner(on)}, 8 in square`,
+        why: 'Look first whether the wall behind it is open or boarded; save the piece. Soffits often hide ducts and pipes.',
+      };
+    case 'run-soffit':
+      return {
+        says: `Fish ${L(cableMm)} inside the soffit, ${wallName(on)}`,
+        why: 'Along its back upper edge, clear of screws from below; blocks inside it are bored or opened.',
+      };
     case 'use-passage':
       return {
         says: `Use the hole or conduit that is there, ${corner(on)}`,
@@ -353,6 +363,7 @@ const level = (a: Place, b: Place): boolean =>
 const JUST_THERE: ReadonlySet<OperationKind> = new Set([
   'fish',
   'trim-chase',
+  'run-soffit',
   'surface-run',
   'conduit-outside',
 ]);

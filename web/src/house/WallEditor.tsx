@@ -40,15 +40,19 @@ export interface WallEditorProps {
 
 /** A pipe is about this wide when it is entered, mm. */
 const OBSTACLE_MM = 60;
+/** A usual soffit is about 12 in high and deep, mm. */
+const SOFFIT_MM = 305;
 const OPENINGS = [
   { value: 'door', label: 'Door' },
   { value: 'window', label: 'Window' },
   { value: 'cased', label: 'Cased opening' },
 ] as const;
-const BEFORE = (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob'] as const).map((value) => ({
-  value,
-  label: value,
-}));
+const BEFORE = (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob', 'soffit'] as const).map(
+  (value) => ({
+    value,
+    label: value,
+  }),
+);
 const FRAMED: Readonly<Record<Wall['framing']['kind'], string>> = {
   wood: 'wood',
   steel: 'sheet steel',
@@ -332,8 +336,10 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
           name: kind === 'furniture' ? 'Furniture' : kind,
           kind,
           ...startRect(w),
-          depthMm: 500,
-          planned: true,
+          // A soffit hangs from the ceiling and is usually there.
+          ...(kind === 'soffit' ? { bottomMm: Math.max(0, ceilingMm - SOFFIT_MM), topMm: ceilingMm } : {}),
+          depthMm: kind === 'soffit' ? SOFFIT_MM : 500,
+          planned: kind !== 'soffit',
         },
       ],
     }));
