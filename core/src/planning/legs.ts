@@ -1,14 +1,45 @@
 import { cheapestFrom, type RouteGraph, type Tree } from '../routing/index.ts';
 
+/** Every conductor beyond two costs that share of a cable more, and these minutes at its ends; common practice. */
+const MORE_CONDUCTOR_SHARE = 0.5;
+const MORE_CONDUCTOR_MINUTES = 5;
+
+/** Minutes that the ends of a cable take more than those of one with two conductors. */
+export const endMinutes = (conductors: number): number => (conductors - 2) * MORE_CONDUCTOR_MINUTES;
+
+/** The same portals for a cable that costs so much more by the metre. */
+const dearer = (graph: RouteGraph, perMetre: number): RouteGraph => ({
+  ...graph,
+  edges: graph.edges.map((list) => list.map((e) => ({ ...e, cost: e.cost + (e.cableMm / 1000) * perMetre }))),
+});
+
 /** Distances between terminals: one search from each wanted point, used from both ends. */
 export class Closure {
   private readonly trees = new Map<string, Tree>();
+  private readonly wider = new Map<number, Closure>();
   readonly graph: RouteGraph;
   private readonly without: number;
+  private readonly cableMetre: number;
 
-  constructor(graph: RouteGraph, without = 0) {
+  /**
+   * @param without mask of operations that may not be used
+   * @param cableMetre what a metre of cable with two conductors weighs
+   */
+  constructor(graph: RouteGraph, without = 0, cableMetre = 0) {
     this.graph = graph;
     this.without = without;
+    this.cableMetre = cableMetre;
+  }
+
+  /** The same for cables of more conductors: their way may be another one, because every metre costs more. */
+  for(conductors: number): Closure {
+    if (conductors <= 2) return this;
+    const known = this.wider.get(conductors);
+    if (known) return known;
+    const perMetre = this.cableMetre * MORE_CONDUCTOR_SHARE * (conductors - 2);
+    const made = new Closure(dearer(this.graph, perMetre), this.without);
+    this.wider.set(conductors, made);
+    return made;
   }
 
   tree(terminal: string): Tree | undefined {

@@ -22,9 +22,9 @@ import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
 import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './candidates.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
-import { Closure } from './legs.ts';
+import { Closure, endMinutes } from './legs.ts';
 import { closedWalls } from './runs.ts';
-import { newPointId, type Way } from './types.ts';
+import { newPointId, type LegRole, type Way } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
 
 export interface PlanSetting {
@@ -127,6 +127,8 @@ export class PlanSearch {
   readonly reached = new Map<number, Set<string>>();
   private readonly setting: PlanSetting;
   private readonly groups: readonly WantGroup[];
+  /** What the cable that brings each group its power carries. */
+  private readonly roles: readonly LegRole[];
   private readonly taps: Taps;
   private readonly method: CableType;
   private readonly graph: RouteGraph;
@@ -141,6 +143,7 @@ export class PlanSearch {
     const { house, job, plan, frames } = setting;
     this.setting = setting;
     this.groups = groups;
+    this.roles = groups.map((g) => groupRole(g, setting.feed));
     this.method = method;
     this.taps = tapsOf(judged);
     const sources = new Map(
@@ -177,6 +180,12 @@ export class PlanSearch {
     return ok;
   }
 
+  /** What the cable costs that brings a unit its power from a box. */
+  private legCost(closure: Closure, unit: Unit, from: string): number {
+    const conductors = this.roles[unit.group]?.conductors ?? 2;
+    return closure.for(conductors).cost(unit.entry, from) + LEG_MINUTES + endMinutes(conductors);
+  }
+
   private problem(closure: Closure, units: readonly Unit[]): ForestProblem {
     const { groups, taps } = this;
     const breakers = new Map(taps.list.map((t) => [t.breaker.id as string, t.breaker] as const));
@@ -196,13 +205,13 @@ export class PlanSearch {
       fromTap: (t, w) => {
         const [tap, unit] = [usable[t], units[w]];
         if (!tap || !unit || !tap.serves[unit.group]) return Number.POSITIVE_INFINITY;
-        return closure.cost(unit.entry, tap.candidate.pointId) + LEG_MINUTES;
+        return this.legCost(closure, unit, tap.candidate.pointId);
       },
       onward: (u, w) => {
         const [from, to] = [units[u], units[w]];
         if (!from || !to || from.group !== to.group || groups[to.group]?.only !== null)
           return Number.POSITIVE_INFINITY;
-        return Math.min(...from.exits.map((x) => closure.cost(to.entry, x))) + LEG_MINUTES;
+        return Math.min(...from.exits.map((x) => this.legCost(closure, to, x)));
       },
       fits: (circuit, mask) => {
         const breaker = breakers.get(circuit);
@@ -238,16 +247,13 @@ export class PlanSearch {
     for (const leg of forest.legs) {
       const unit = units[leg.to];
       const tap = source(leg.to);
-      const group = unit && this.groups[unit.group];
-      if (!unit || !tap || !group) return undefined;
+      const role = unit && this.roles[unit.group];
+      if (!unit || !tap || !role) return undefined;
       const from = leg.tap === null ? units[leg.from ?? -1] : undefined;
       const start = from
-        ? [...from.exits].sort((a, b) => closure.cost(unit.entry, a) - closure.cost(unit.entry, b))[0]
+        ? [...from.exits].sort((a, b) => this.legCost(closure, unit, a) - this.legCost(closure, unit, b))[0]
         : tap.candidate.pointId;
-      const found =
-        start === undefined
-          ? undefined
-          : foundLeg(closure, start, unit.entry, groupRole(group, this.setting.feed));
+      const found = start === undefined ? undefined : foundLeg(closure, start, unit.entry, role);
       if (!found) return undefined;
       for (const l of [found, ...unit.legs])
         legs.push({
@@ -307,8 +313,8 @@ export class PlanSearch {
     const { cableMetre } = weightsOf(job.preferences);
     masks.forEach((mask, m) => {
       onMode(m / masks.length);
-      const closure = new Closure(this.graph, mask);
-      const combos = combinations(unitsOf({ closure, cableMetre, legMinutes: LEG_MINUTES }, this.groups));
+      const closure = new Closure(this.graph, mask, cableMetre);
+      const combos = combinations(unitsOf({ closure, legMinutes: LEG_MINUTES }, this.groups));
       if ((combos[0]?.length ?? 0) > MOST_EXACT) return;
       const searches = combos.map((units): UnitSearch => ({
         units,

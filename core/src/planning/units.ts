@@ -2,7 +2,7 @@ import { nthOf, PointId, switchCount, switchesIn, switchNumbers, type Want } fro
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
-import type { Closure } from './legs.ts';
+import { endMinutes, type Closure } from './legs.ts';
 import { newPointId, type LegRole } from './types.ts';
 
 /** A cable as the search found it; its words and holes are worked out only when its option is kept. */
@@ -26,19 +26,14 @@ export interface Unit {
   readonly scheme: string;
 }
 
-/** Every conductor beyond two costs that share of a cable more, and these minutes at its ends; common practice. */
-const MORE_CONDUCTOR_SHARE = 0.5;
-const MORE_CONDUCTOR_MINUTES = 5;
-
 export interface UnitPrices {
   readonly closure: Closure;
-  readonly cableMetre: number;
   readonly legMinutes: number;
 }
 
 /** The way of one leg, told from its start; undefined when there is none. */
 export function foundLeg(closure: Closure, from: string, to: string, role: LegRole): FoundLeg | undefined {
-  const tree = closure.tree(to);
+  const tree = closure.for(role.conductors).tree(to);
   const node = closure.graph.terminals.get(from);
   const way = tree && node !== undefined ? wayTo(tree, node) : undefined;
   // Searched from the wanted end; told from the other.
@@ -52,26 +47,24 @@ export function foundLeg(closure: Closure, from: string, to: string, role: LegRo
   );
 }
 
-const extraOf = (leg: FoundLeg, cableMetre: number): number =>
-  (leg.conductors - 2) *
-  (MORE_CONDUCTOR_MINUTES +
-    (leg.found.edges.reduce((s, e) => s + e.cableMm, 0) / 1000) * cableMetre * MORE_CONDUCTOR_SHARE);
-
 /** A light or fan of a unit, and which switches of the wanted box command it. */
 interface Led {
   readonly id: string;
   readonly nths: readonly number[];
 }
 
-/** What goes between the boxes of one scheme: the first cable as given, then each light from the nearest box that has its conductors. */
+/**
+ * What goes between the boxes of one scheme: the first cable as given, then the lights on a tree of least cost. What two switches
+ * command hangs on boxes that have both conductors, so it is joined first; a light on one of them may hang on any of these: each of
+ * the two is a least spanning tree, and the second does not change the first.
+ */
 function chain(
-  prices: UnitPrices,
+  { closure, legMinutes }: UnitPrices,
   by: PointId,
   first: { from: string; to: string; role: LegRole } | null,
   start: readonly Led[],
   rest: readonly Led[],
 ): { legs: FoundLeg[]; cost: number } | undefined {
-  const { closure, cableMetre, legMinutes } = prices;
   const legs: FoundLeg[] = [];
   if (first) {
     const leg = foundLeg(closure, first.from, first.to, first.role);
@@ -79,24 +72,28 @@ function chain(
     legs.push(leg);
   }
   const inside = [...start];
-  const left = [...rest].sort((a, b) => (a.id < b.id ? -1 : 1));
-  while (left.length > 0) {
-    let best: { from: string; to: Led; cost: number } | undefined;
-    for (const to of left)
-      for (const from of inside) {
-        if (!to.nths.every((n) => from.nths.includes(n))) continue;
-        const cost = closure.cost(to.id, from.id);
-        if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { from: from.id, to, cost };
+  for (const many of [2, 1]) {
+    const left = rest.filter((l) => l.nths.length === many).sort((a, b) => (a.id < b.id ? -1 : 1));
+    while (left.length > 0) {
+      let best: { from: string; to: Led; role: LegRole; cost: number } | undefined;
+      for (const to of left) {
+        const role = switchRole('switched', by, to.nths);
+        for (const from of inside) {
+          if (!to.nths.every((n) => from.nths.includes(n))) continue;
+          const cost = closure.for(role.conductors).cost(to.id, from.id);
+          if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { from: from.id, to, role, cost };
+        }
       }
-    const leg = best && foundLeg(closure, best.from, best.to.id, switchRole('switched', by, best.to.nths));
-    if (!best || !leg) return undefined;
-    legs.push(leg);
-    inside.push(best.to);
-    left.splice(left.indexOf(best.to), 1);
+      const leg = best && foundLeg(closure, best.from, best.to.id, best.role);
+      if (!best || !leg) return undefined;
+      legs.push(leg);
+      inside.push(best.to);
+      left.splice(left.indexOf(best.to), 1);
+    }
   }
   return {
     legs,
-    cost: legs.reduce((s, l) => s + l.found.cost + legMinutes + extraOf(l, cableMetre), 0),
+    cost: legs.reduce((s, l) => s + l.found.cost + legMinutes + endMinutes(l.conductors), 0),
   };
 }
 
@@ -189,8 +186,11 @@ export function unitsOf(prices: UnitPrices, groups: readonly WantGroup[]): (read
   );
 }
 
-/** All combinations of one scheme for each unit, up to a limit that no real job comes near. */
-export function combinations(units: readonly (readonly Unit[])[], most = 64): (readonly Unit[])[] {
+/**
+ * All combinations of one scheme for each unit. A switch with k lights has 1 + 2k schemes: ten wants have 3^5 = 243 at most,
+ * so the limit never cuts off what is searched exactly.
+ */
+export function combinations(units: readonly (readonly Unit[])[], most = 256): (readonly Unit[])[] {
   return units.reduce<(readonly Unit[])[]>(
     (done, schemes) => done.flatMap((list) => schemes.map((u) => [...list, u])).slice(0, most),
     [[]],
