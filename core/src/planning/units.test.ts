@@ -112,7 +112,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
           const walk = (i: number, pick: string[]): void => {
             if (i === rest.length) {
               const rooted = rest.every((l) => {
-                let at = l.id;
+                let at: string = l.id;
                 for (let n = 0; n <= rest.length && !joined.includes(at); n++)
                   at = pick[rest.findIndex((x) => x.id === at)]!;
                 return joined.includes(at);

@@ -1,11 +1,13 @@
 import type { Framing } from '../document/index.ts';
 import type { WallFrame, WallLine } from '../structure/index.ts';
 import { formatLength, inches } from '../units/index.ts';
-import type { Hole } from './route.ts';
+
+/** What a hole can go through. */
+export type Through = 'stud' | 'top plates' | 'bottom plate' | 'corner studs' | 'block' | 'exterior wall';
 
 /** What one hole goes through, and how long the bit must and may be. */
 export interface Bore {
-  readonly through: Hole['through'];
+  readonly through: Through;
   /** Wood (or masonry) to go through, mm; 0 for sheet steel. */
   readonly woodMm: number;
   /** What lies there, in words, from the side that is drilled from. */
@@ -33,7 +35,7 @@ export const nailerOver = ({ room, along }: WallLine): boolean =>
   room.above.kind !== 'none' && (room.above.joists === 'x') === Math.abs(along.xMm) > 0.5;
 
 function layersOf(
-  through: Hole['through'],
+  through: Through,
   framing: Framing,
   line: WallLine | undefined,
 ): readonly (readonly [string, number])[] {
@@ -74,7 +76,7 @@ function bayBeside(frame: WallFrame, xMm: number): number | undefined {
  * @returns undefined for sheet steel, which is punched or cut with a step bit
  */
 export function boreOf(
-  hole: Pick<Hole, 'through' | 'xMm' | 'bushing'>,
+  hole: { readonly through: Through; readonly xMm: number; readonly bushing: boolean },
   frame: WallFrame,
   line: WallLine | undefined,
 ): Bore | undefined {

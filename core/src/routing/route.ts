@@ -10,14 +10,14 @@ import {
   type WallFrame,
 } from '../structure/index.ts';
 import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
-import { boreOf, boreWords, type Bore } from './boring.ts';
+import { boreOf, boreWords, type Bore, type Through } from './boring.ts';
 import { atDrill, bayFor, metBetween } from './in-walls.ts';
 import { END_SLACK_MM, JOIST_HOLE_MM, OPERATIONS, type OperationKind } from './operations.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
 
 export interface Hole {
-  readonly through: 'stud' | 'top plates' | 'bottom plate' | 'corner studs' | 'block' | 'exterior wall';
+  readonly through: Through;
   readonly diameterMm: number;
   /** What stays of the wood to its nearer face when drilled in the middle. */
   readonly edgeMm: number;
@@ -71,7 +71,7 @@ export interface Route {
   readonly places: readonly Place[];
 }
 
-const THROUGH: Partial<Record<OperationKind, Hole['through']>> = {
+const THROUGH: Partial<Record<OperationKind, Through>> = {
   'drill-stud': 'stud',
   'slot-wall': 'stud',
   'turn-corner': 'corner studs',
@@ -84,12 +84,7 @@ const THROUGH: Partial<Record<OperationKind, Hole['through']>> = {
   'through-masonry': 'exterior wall',
 };
 /** Crossings of a floor or ceiling line that are sealed against fire and air; a wall to the outside against rain. */
-const SEALED: ReadonlySet<Hole['through']> = new Set([
-  'top plates',
-  'bottom plate',
-  'block',
-  'exterior wall',
-]);
+const SEALED: ReadonlySet<Through> = new Set(['top plates', 'bottom plate', 'block', 'exterior wall']);
 
 interface Words {
   readonly house: House;
@@ -109,7 +104,7 @@ export const holeDiameterMm = (op: OperationKind, raceway = false): number => {
   return holeMm > 0 && raceway ? Math.max(holeMm, RACEWAY_HOLE_MM) : holeMm;
 };
 
-function hole(words: Words, op: OperationKind, through: Hole['through'], at: WallPlace, xMm: number): Hole {
+function hole(words: Words, op: OperationKind, through: Through, at: WallPlace, xMm: number): Hole {
   const frame = words.frames.get(at.wallId);
   const framing = frame?.wall.framing;
   const bushing = framing?.kind === 'steel' && through !== 'exterior wall' && through !== 'block';
