@@ -288,6 +288,7 @@ test('what lies on a wall, hangs before it and is plugged in decides: checks, st
   await page.getByLabel('Cord of Stage keyboard').fill("6' 0");
   await page.getByLabel('Cord of Stage keyboard').press('Enter');
   await expect(page.getByRole('heading', { name: 'The cord of Stage keyboard reaches' })).toBeVisible();
+  await saved(page);
   await page.goto(`${KEYBOARD}/do`);
   await expect(page.getByText(/^Take down /).first()).toBeVisible();
   quiet();

@@ -4,7 +4,8 @@ import 'antd/dist/reset.css';
 import './app/tokens.css';
 import './app/base.css';
 import './parts/parts.css';
-import { StrictMode } from 'react';
+import { ConfigProvider } from 'antd';
+import { StrictMode, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { fetchPieces, Site } from './app/routes.tsx';
@@ -16,12 +17,11 @@ fetchPieces(location.pathname);
 prefetchFor(location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
-createRoot(root).render(
-  <StrictMode>
-    <Provider store={store}>
-      <Themed>
-        <Site />
-      </Themed>
-    </Provider>
-  </StrictMode>,
+const themed = (children: ReactNode) => (
+  <Provider store={store}>
+    <Themed>{children}</Themed>
+  </Provider>
 );
+// Messages and questions look like the rest; their code comes with the pages that ask.
+ConfigProvider.config({ holderRender: themed });
+createRoot(root).render(<StrictMode>{themed(<Site />)}</StrictMode>);

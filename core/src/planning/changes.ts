@@ -89,12 +89,15 @@ function endCable(house: House, id: PointId): string | null {
   return at.length === 1 ? (at[0]?.id ?? null) : null;
 }
 
+/** A cable whose one switched conductor can come off its switch; with two in it their colours would change places. */
+const isFreed = (c: Cable): boolean => (c.carries === 'both' || c.carries === 'switched') && !c.also;
+
 /** The cable to a half-switched outlet once its switched conductor is joined to the constant hot at the switch, or capped. */
 function alwaysLive(cable: Cable, outlet: PointId, by: PointId): Cable {
   const there = [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === outlet);
-  return there && cable.switchedBy === by && (cable.carries === 'both' || cable.carries === 'switched')
-    ? { ...cable, carries: 'feed', switchedBy: null }
-    : cable;
+  if (!there || cable.switchedBy !== by || !isFreed(cable)) return cable;
+  const { switchedNth: _, ...rest } = cable;
+  return { ...rest, carries: 'feed', switchedBy: null };
 }
 
 /** Switches whose switched conductor comes to a point: what can be taken off it. */
@@ -103,7 +106,7 @@ export const switchesOf = ({ cables }: Pick<House, 'cables'>, id: PointId): Poin
     cables.flatMap((c) =>
       c.switchedBy !== null &&
       c.switchedBy !== id &&
-      (c.carries === 'both' || c.carries === 'switched') &&
+      isFreed(c) &&
       [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id)
         ? [c.switchedBy]
         : [],

@@ -26,6 +26,9 @@ export type Screw =
   | 'load silver'
   | 'switch screw'
   | 'other switch screw'
+  | 'common screw'
+  | 'traveler screw'
+  | 'other traveler screw'
   | 'lamp lead black'
   | 'lamp lead white'
   | 'fan lead black'
@@ -139,9 +142,9 @@ const switchLeads = (own: SwitchKey): readonly Lead[] => [
   { role: 'switched', screw: 'other switch screw', takes: (key) => key === own || key === 'unknown' },
   { role: 'ground', screw: 'green' },
 ];
+/** A three-way switch: its common screw takes what is fed or what goes to the light, whichever comes here; its travelers stay. */
 const THREE_WAY: readonly Lead[] = [
-  { role: 'hot', screw: 'switch screw' },
-  { role: 'switched', screw: 'other switch screw' },
+  { role: 'switched', screw: 'common screw', elseHot: true },
   { role: 'ground', screw: 'green' },
 ];
 
@@ -244,6 +247,17 @@ function leadsFor(role: Role, leads: readonly DeviceLead[], switched: readonly S
   });
 }
 
+/** The two travelers of the one cable that comes to a three-way switch; more of them are told apart at the wall alone. */
+function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termination[] {
+  const device = devices.findIndex((d) => d.kind === 'switch-three-way');
+  const [one, other] = travelers;
+  if (device < 0 || !one || !other || travelers.length > 2) return [];
+  return [
+    { conductor: one, screw: 'traveler screw', device },
+    { conductor: other, screw: 'other traveler screw', device },
+  ];
+}
+
 /** Works out joins and terminations of one box from the conductors in it and the devices on it. */
 function wire(conductors: readonly Conductor[], setting: Setting, onLoad: ReadonlySet<string>): Wired {
   const { point, job } = setting;
@@ -252,19 +266,27 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
     conductors.some((c) => c.role === 'hot'),
   );
   const protecting = point.devices.some(isProtecting);
+  const threeWay = point.devices.some((d) => d.kind === 'switch-three-way');
   const joins: Join[] = [];
   const terminations: Termination[] = [];
   const caps: Wired['caps'][number][] = [];
   const loadSide = (c: Conductor) => protecting && onLoad.has(c.cableId) && c.role !== 'ground';
   const groups = new Map<string, Conductor[]>();
   for (const c of conductors) {
-    const key = `${c.role}${loadSide(c) ? '#load' : ''}`;
+    // Spares end each for itself.
+    const key =
+      c.role === 'spare' ? `spare#${c.cableId}${c.colour}` : `${c.role}${loadSide(c) ? '#load' : ''}`;
     groups.set(key, [...(groups.get(key) ?? []), c]);
   }
   const switched = conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []));
   for (const [key, group] of groups) {
     const role = group[0]?.role ?? 'unread';
+    // What was never read stays as it is, and so do travelers.
     if (role === 'unread') continue;
+    if (role === 'traveler') {
+      terminations.push(...travelersOf(point, group));
+      continue;
+    }
     const load = key.endsWith('#load');
     const own = load
       ? [
@@ -298,6 +320,8 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
       })),
     ];
     if (members.length < 2) {
+      // In a three-way's box a lone conductor may well be a traveler by another name: it is left, not capped.
+      if (threeWay) continue;
       for (const conductor of group)
         caps.push({
           conductor,
@@ -328,6 +352,8 @@ function notesFor(point: Point, conductors: readonly Conductor[], onLoad: Readon
     notes.push('A white conductor is hot here: mark it black or red at both ends.');
   if (conductors.some((c) => c.role === 'unread'))
     notes.push('A cable here was never read: leave its conductors as they are until they are.');
+  if (point.devices.some((d) => d.kind === 'switch-three-way'))
+    notes.push('A three-way switch stays as it is: mark common and travelers before anything is moved.');
   const protecting = point.devices.some(isProtecting);
   if (protecting)
     notes.push(

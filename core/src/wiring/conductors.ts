@@ -1,7 +1,8 @@
 import { switchedIn, type Cable } from '../document/index.ts';
 
 export type Colour = 'black' | 'white' | 'red' | 'blue' | 'bare';
-export type Role = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | `switched:${string}`;
+export type Role =
+  'hot' | 'second-hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | 'spare' | `switched:${string}`;
 
 export interface Conductor {
   readonly cableId: string;
@@ -59,6 +60,8 @@ const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Colour, Role 
     ],
   };
 
+const INSULATED: readonly Colour[] = ['black', 'white', 'red', 'blue'];
+
 /** The conductors of a cable with their roles; a two-conductor cable has no red, whatever it carries. */
 export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
   const [first, second] = switchedIn(cable);
@@ -69,6 +72,17 @@ export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
     const remark = colour === 'white' && (role === 'hot' || role === 'second-hot');
     return [{ cableId: cable.id, colour, role, isNew, remark }];
   });
+  // What a cable has more than it carries is a spare, capped at both ends.
+  const colours = out.map((c) => c.colour);
+  const left = Math.max(0, cable.conductors - out.length);
+  for (const colour of INSULATED.filter((c) => !colours.includes(c)).slice(0, left))
+    out.push({
+      cableId: cable.id,
+      colour,
+      role: cable.carries === 'unknown' ? 'unread' : 'spare',
+      isNew,
+      remark: false,
+    });
   if (cable.ground === 'wire' || cable.ground === 'unknown')
     out.push({ cableId: cable.id, colour: 'bare', role: 'ground', isNew, remark: false });
   return out;

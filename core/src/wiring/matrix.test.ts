@@ -74,7 +74,7 @@ const LEADS: Readonly<Record<Device['kind'], readonly string[]>> = {
   'receptacle-afci': ['line brass', 'line silver', 'green'],
   'receptacle-dual': ['line brass', 'line silver', 'green'],
   switch: ['switch screw', 'green'],
-  'switch-three-way': ['switch screw', 'green'],
+  'switch-three-way': ['common screw', 'green'],
   dimmer: ['switch screw', 'green'],
   luminaire: ['lamp lead black', 'lamp lead white', 'green'],
   fan: ['lamp lead black', 'lamp lead white', 'green'],

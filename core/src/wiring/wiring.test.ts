@@ -148,3 +148,60 @@ describe('connectors', () => {
     expect(wired(short, 'r1').after.joins[0]?.connector).toBe('lever-3');
   });
 });
+
+describe('a three-way switch', () => {
+  const s3 = (id: string, x: number) =>
+    outlet(id, x, { kind: 'switch', devices: [{ kind: 'switch-three-way', amps: 15, grounded: true }] });
+  const pair = (more: Cable[] = []): House =>
+    smallHouse({
+      points: [
+        s3('r1', 24),
+        s3('r2', 88),
+        outlet('l1', 120, { devices: [{ kind: 'luminaire', amps: 15, grounded: true }] }),
+      ],
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1')),
+        nm('c2', atPoint('r1'), atPoint('r2'), { carries: 'travelers', conductors: 3 }),
+        nm('c4', atPoint('r2'), atPoint('l1'), { carries: 'switched', switchedBy: PointId.parse('r2') }),
+        ...more,
+      ],
+    });
+  it('keeps its two travelers apart, each on its own screw, and the feed on the common one', () => {
+    const b = wired(pair(), 'r1');
+    expect(screws(pair(), 'r1')).toEqual(
+      expect.arrayContaining(['black common screw', 'black traveler screw', 'red other traveler screw']),
+    );
+    for (const j of b.after.joins) expect(j.role).not.toBe('traveler');
+    expect(b.notes.join(' ')).toContain('mark common and travelers');
+  });
+  it('at the other end the common screw has what goes to the light', () =>
+    expect(wired(pair(), 'r2').after.terminations.map((t) => [t.conductor.role, t.screw])).toContainEqual([
+      'switched:r2',
+      'common screw',
+    ]));
+  it('with more travelers than two they are left as they are, never joined', () => {
+    const house = pair([nm('c5', atPoint('r2'), atPoint('l1'), { carries: 'travelers', conductors: 3 })]);
+    const b = wired(house, 'r2');
+    expect(b.after.joins.some((j) => j.role === 'traveler')).toBe(false);
+    expect(b.after.terminations.some((t) => t.screw.includes('traveler'))).toBe(false);
+    expect(b.after.caps).toEqual([]);
+  });
+});
+
+describe('a conductor that a cable has more than it carries', () => {
+  it('is a spare: capped for itself, never joined with another one', () => {
+    const house = smallHouse({
+      points: [outlet('r1', 24), outlet('r2', 88)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1'), { conductors: 3 }),
+        nm('c2', atPoint('r1'), atPoint('r2'), { conductors: 3 }),
+      ],
+    });
+    const b = wired(house, 'r1');
+    expect(b.after.caps.map((c) => c.says)).toEqual([
+      expect.stringMatching(/^red .*: spare, not used here$/),
+      expect.stringMatching(/^red R2: spare, not used here$/),
+    ]);
+    expect(b.after.joins.map((j) => j.role).sort()).toEqual(['ground', 'hot', 'neutral']);
+  });
+});

@@ -1,4 +1,4 @@
-import { App, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { useAppSelector } from '../state/store.ts';
 import { applyScheme } from './theme.ts';
@@ -9,7 +9,7 @@ export function Themed({ children }: { readonly children: ReactNode }) {
   const theme = useMemo(() => applyScheme(dim), [dim]);
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
-      <App>{children}</App>
+      {children}
     </ConfigProvider>
   );
 }

@@ -1,4 +1,4 @@
-import { App, Button } from 'antd';
+import { Button, message } from 'antd';
 import type { House } from '@elwand/core';
 import { problemOf, useRestoreMutation, useRevisionsQuery } from '../state/api.ts';
 import { opened } from '../state/document.ts';
@@ -14,7 +14,6 @@ export function HistoryTab() {
   );
   const [restore] = useRestoreMutation();
   const dispatch = useAppDispatch();
-  const { message } = App.useApp();
   const back = async (version: number) => {
     try {
       const saved = await restore({ kind: 'houses', id: house.id, version }).unwrap();

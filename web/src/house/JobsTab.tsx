@@ -1,4 +1,4 @@
-import { App, Button } from 'antd';
+import { Button, message } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { day } from '../parts/day.ts';
@@ -13,7 +13,6 @@ export function JobsTab() {
   const { data } = useListHousesQuery();
   const makeJob = useMakeJob();
   const [asking, setAsking] = useState<Asking | null>(null);
-  const { message } = App.useApp();
   const jobs = data?.find((h) => h.id === house.id)?.jobs ?? [];
   const make = async (name: string) => {
     try {

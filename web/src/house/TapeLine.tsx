@@ -8,7 +8,7 @@ import {
   type UnitSystem,
   type Wall,
 } from '@elwand/core';
-import { App, Input, type InputRef } from 'antd';
+import { Input, message, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import './tape.css';
@@ -28,7 +28,6 @@ export interface TapeLineProps {
 export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
   const [text, setText] = useState('');
   const input = useRef<InputRef>(null);
-  const { message } = App.useApp();
   const line = parseTape(text, house.units);
   const place = () => {
     if (text.trim() === '') {

@@ -1,5 +1,5 @@
 import { makeHouse, readBundleText, type ReadProblem } from '@elwand/core';
-import { Alert, App, Button, Dropdown, Upload } from 'antd';
+import { Alert, Button, Dropdown, message, notification, Upload } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { freshId } from '../parts/ids.ts';
@@ -108,7 +108,6 @@ export function StartPage() {
   const [restore] = useRestoreMutation();
   const [asking, setAsking] = useState<Asking | null>(null);
   const [refusal, setRefusal] = useState<{ file: string; problems: readonly ReadProblem[] } | null>(null);
-  const { message, notification } = App.useApp();
   const navigate = useNavigate();
 
   const onName = async (name: string) => {

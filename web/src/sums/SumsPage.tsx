@@ -1,6 +1,6 @@
 import { sourceLine } from '@elwand/core';
 import { doSum, SUMS, sumById, type Field, type Sum, type SumResult } from '@elwand/core/sums';
-import { App, Button, Input } from 'antd';
+import { Button, Input, message } from 'antd';
 import { useId, useState } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { Choice } from '../parts/Choice.tsx';
@@ -95,7 +95,6 @@ function Answer({ result }: { readonly result: SumResult }) {
 /** One sum: what was typed lives in the address, so that a link gives the same sum to somebody else. */
 function SumForm({ sum }: { readonly sum: Sum }) {
   const [params, setParams] = useSearchParams();
-  const { message } = App.useApp();
   const given = Object.fromEntries(
     sum.fields.flatMap((f) => {
       const v = params.get(f.key);

@@ -1,5 +1,5 @@
 import { packFor, percent, type Evaluation, type Finding } from '@elwand/core';
-import { App, Button, Switch } from 'antd';
+import { Button, Switch } from 'antd';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
@@ -80,7 +80,6 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const phone = usePhone();
-  const { modal } = App.useApp();
   const view = useAppSelector((s) => s.view);
   const history = useAppSelector((s) => s.document);
   const [preview, setPreview] = useState<Evaluation | null>(null);
@@ -97,8 +96,8 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const findings = inOrderOf(shown.findings, evaluation.findings);
 
   const showKeys = () =>
-    void import('./keys-list.tsx').then(({ keysList }) => {
-      modal.info({ title: 'Keys', icon: null, width: 460, content: keysList });
+    void import('./keys-list.tsx').then(({ showKeysList }) => {
+      showKeysList();
     });
   const stepWall = (by: number) => {
     const walls = room?.walls ?? [];

@@ -1,7 +1,8 @@
+import { Modal } from 'antd';
 import { KEYS } from './use-keys.ts';
 
 /** The keys and what they do, as a list for a window. */
-export const keysList = (
+const keysList = (
   <dl className="keys">
     {KEYS.map(([k, what]) => (
       <div key={k}>
@@ -11,3 +12,8 @@ export const keysList = (
     ))}
   </dl>
 );
+
+/** The keys, in a window of their own. */
+export function showKeysList(): void {
+  Modal.info({ title: 'Keys', icon: null, width: 460, content: keysList });
+}

@@ -8,7 +8,7 @@ import {
   type Reading,
   type Test,
 } from '@elwand/core';
-import { App, Button, Input } from 'antd';
+import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { edited } from '../../state/document.ts';
@@ -146,7 +146,6 @@ function Signed({ job }: { readonly job: Job }) {
 /** Mark 9: expected and measured side by side, what it tells, and the record. */
 export function ProveMark() {
   const { bundle, evaluation, edits } = useWork();
-  const { modal } = App.useApp();
   const dispatch = useAppDispatch();
   const { job } = bundle;
   const { chosen } = evaluation;
@@ -177,7 +176,7 @@ export function ProveMark() {
       done();
       return;
     }
-    modal.confirm({
+    Modal.confirm({
       title: `${open.length} test${open.length === 1 ? ' is' : 's are'} not as expected or not taken`,
       content:
         'Signing off writes the new points into the house as built. Do it only if somebody qualified has proved them otherwise.',
