@@ -207,10 +207,52 @@ function FrameFields({
   );
 }
 
-/** Openings of the wall, each with its edges. */
+interface Item<K extends string> {
+  readonly id: string;
+  readonly kind: K;
+  readonly leftMm: number;
+  readonly rightMm: number;
+  readonly bottomMm: number;
+  readonly topMm: number;
+}
+
+/** Things on a wall, each with its kind and its edges. */
+function Items<K extends string>({
+  label,
+  width,
+  items,
+  kinds,
+  system,
+  put,
+  remove,
+}: {
+  readonly label: string;
+  readonly width: number;
+  readonly items: readonly Item<K>[];
+  readonly kinds: readonly { readonly value: K; readonly label: string }[];
+  readonly system: House['units'];
+  readonly put: (id: string, to: Partial<Omit<Item<K>, 'id'>>) => void;
+  readonly remove: (id: string) => void;
+}) {
+  return items.map((o) => (
+    <div className="row fields" key={o.id}>
+      <Choice
+        label={label}
+        value={o.kind}
+        width={width}
+        options={kinds}
+        onChange={(kind) => put(o.id, { kind })}
+      />
+      <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
+      <Button type="text" size="small" aria-label={`Take out the ${o.kind}`} onClick={() => remove(o.id)}>
+        ✕
+      </Button>
+    </div>
+  ));
+}
+
+/** Openings of the wall. */
 function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
-  const put = (id: string, to: Partial<Opening>) =>
-    set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === id ? { ...x, ...to } : x)) }));
   const add = (kind: Opening['kind']) =>
     set((w) => ({
       ...w,
@@ -227,35 +269,24 @@ function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceili
     }));
   return (
     <>
-      {wall.openings.map((o) => (
-        <div className="row fields" key={o.id}>
-          <Choice
-            label="Opening"
-            value={o.kind}
-            width={130}
-            onChange={(kind) => put(o.id, { kind })}
-            options={OPENINGS}
-          />
-          <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
-          <Button
-            type="text"
-            size="small"
-            aria-label={`Take out the ${o.kind}`}
-            onClick={() => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== o.id) }))}
-          >
-            ✕
-          </Button>
-        </div>
-      ))}
+      <Items
+        label="Opening"
+        width={130}
+        items={wall.openings}
+        kinds={OPENINGS}
+        system={system}
+        put={(id, to) =>
+          set((w) => ({ ...w, openings: w.openings.map((x) => (x.id === id ? { ...x, ...to } : x)) }))
+        }
+        remove={(id) => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== id) }))}
+      />
       <Adder says="Add an opening" kinds={OPENINGS} onAdd={add} />
     </>
   );
 }
 
-/** Pipes, ducts, blocks and cables in the wall, each with its edges. */
+/** Pipes, ducts, blocks and cables in the wall. */
 function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
-  const put = (id: string, to: Partial<Obstacle>) =>
-    set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === id ? { ...x, ...to } : x)) }));
   const add = (kind: Obstacle['kind']) =>
     set((w) => {
       const rect = startRect(w);
@@ -264,26 +295,17 @@ function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceil
     });
   return (
     <>
-      {wall.obstacles.map((o) => (
-        <div className="row fields" key={o.id}>
-          <Choice
-            label="In the wall"
-            value={o.kind}
-            width={150}
-            onChange={(kind) => put(o.id, { kind })}
-            options={OBSTACLES}
-          />
-          <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
-          <Button
-            type="text"
-            size="small"
-            aria-label={`Take out the ${o.kind}`}
-            onClick={() => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== o.id) }))}
-          >
-            ✕
-          </Button>
-        </div>
-      ))}
+      <Items
+        label="In the wall"
+        width={150}
+        items={wall.obstacles}
+        kinds={OBSTACLES}
+        system={system}
+        put={(id, to) =>
+          set((w) => ({ ...w, obstacles: w.obstacles.map((x) => (x.id === id ? { ...x, ...to } : x)) }))
+        }
+        remove={(id) => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== id) }))}
+      />
       <Adder says="Add something in the wall" kinds={OBSTACLES} onAdd={add} />
     </>
   );
