@@ -114,6 +114,8 @@ const LAMP: readonly Lead[] = [
   { role: 'neutral', screw: 'lamp lead white' },
   { role: 'ground', screw: 'green' },
 ];
+/** A lamp in a box with the conductors of two switches: which it hangs on is only seen there. */
+const UNSURE_LAMP: readonly Lead[] = LAMP.filter((l) => l.role !== 'switched');
 /** A duplex whose tab is broken: one half on what is constant, the other on its switch. */
 const HALVES: readonly Lead[] = [
   { role: 'hot', screw: 'brass' },
@@ -158,8 +160,9 @@ interface DeviceLead extends Lead {
   readonly device: number;
 }
 
-function leadsOf(point: Point, hasHot: boolean): readonly DeviceLead[] {
+function leadsOf(point: Point, hasHot: boolean, unsure: boolean): readonly DeviceLead[] {
   const own = switchesIn(point);
+  const lamp = unsure ? UNSURE_LAMP : LAMP;
   const leads = (d: Device): readonly Lead[] => {
     if (d.volts === 240) return TWO_HOT;
     switch (d.kind) {
@@ -177,10 +180,10 @@ function leadsOf(point: Point, hasHot: boolean): readonly DeviceLead[] {
       case 'switch-three-way':
         return THREE_WAY;
       case 'fan':
-        return d.lightNth === undefined ? LAMP : fanLeads(d.lightNth);
+        return d.lightNth === undefined ? lamp : fanLeads(d.lightNth);
       case 'luminaire':
       case 'appliance':
-        return LAMP;
+        return lamp;
       case 'blank':
         return [];
     }
@@ -247,6 +250,13 @@ function leadsFor(role: Role, leads: readonly DeviceLead[], switched: readonly S
   });
 }
 
+/** Does a lamp hang in a box to which several switches send a conductor, and nobody has said which is its own? */
+const isUnsure = ({ devices }: Point, switched: readonly SwitchKey[]): boolean =>
+  switched.length > 1 &&
+  devices.some(
+    (d) => d.kind === 'luminaire' || d.kind === 'appliance' || (d.kind === 'fan' && d.lightNth === undefined),
+  );
+
 /** The two travelers of the one cable that comes to a three-way switch; more of them are told apart at the wall alone. */
 function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termination[] {
   const device = devices.findIndex((d) => d.kind === 'switch-three-way');
@@ -261,9 +271,14 @@ function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termi
 /** Works out joins and terminations of one box from the conductors in it and the devices on it. */
 function wire(conductors: readonly Conductor[], setting: Setting, onLoad: ReadonlySet<string>): Wired {
   const { point, job } = setting;
+  const switched = [
+    ...new Set(conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []))),
+  ];
+  const unsure = isUnsure(point, switched);
   const leads = leadsOf(
     point,
     conductors.some((c) => c.role === 'hot'),
+    unsure,
   );
   const protecting = point.devices.some(isProtecting);
   const threeWay = point.devices.some((d) => d.kind === 'switch-three-way');
@@ -278,7 +293,6 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
       c.role === 'spare' ? `spare#${c.cableId}${c.colour}` : `${c.role}${loadSide(c) ? '#load' : ''}`;
     groups.set(key, [...(groups.get(key) ?? []), c]);
   }
-  const switched = conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []));
   for (const [key, group] of groups) {
     const role = group[0]?.role ?? 'unread';
     // What was never read stays as it is, and so do travelers.
@@ -320,8 +334,8 @@ function wire(conductors: readonly Conductor[], setting: Setting, onLoad: Readon
       })),
     ];
     if (members.length < 2) {
-      // In a three-way's box a lone conductor may well be a traveler by another name: it is left, not capped.
-      if (threeWay) continue;
+      // A lone conductor that may be a traveler by another name, or the lamp's own, is left and not capped.
+      if (threeWay || unsure) continue;
       for (const conductor of group)
         caps.push({
           conductor,
@@ -354,6 +368,9 @@ function notesFor(point: Point, conductors: readonly Conductor[], onLoad: Readon
     notes.push('A cable here was never read: leave its conductors as they are until they are.');
   if (point.devices.some((d) => d.kind === 'switch-three-way'))
     notes.push('A three-way switch stays as it is: mark common and travelers before anything is moved.');
+  const keys = conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []));
+  if (isUnsure(point, [...new Set(keys)]))
+    notes.push('Two switches send a conductor here: see which one the lamp hangs on, and leave it there.');
   const protecting = point.devices.some(isProtecting);
   if (protecting)
     notes.push(

@@ -188,6 +188,39 @@ describe('a three-way switch', () => {
   });
 });
 
+describe('a lamp where two switches send a conductor', () => {
+  it('is left on the one it hangs on: neither is guessed, neither is capped', () => {
+    const s1 = PointId.parse('r1');
+    const house = smallHouse({
+      points: [
+        outlet('r1', 24, {
+          devices: [1, 2].map(() => ({ kind: 'switch' as const, amps: 15, grounded: true })),
+        }),
+        outlet('r2', 88, { devices: [{ kind: 'luminaire', amps: 15, grounded: true }] }),
+      ],
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1')),
+        nm('c2', atPoint('r1'), atPoint('r2'), {
+          carries: 'switched',
+          conductors: 3,
+          switchedBy: s1,
+          also: { switchedBy: s1, nth: 2 },
+        }),
+      ],
+    });
+    const b = wired(house, 'r2');
+    const told = [...b.after.terminations.map((t) => t.screw), ...b.after.joins.map((j) => j.says)].join(' ');
+    expect(told).not.toContain('lead black');
+    expect(b.after.caps).toEqual([]);
+    expect(b.notes.join(' ')).toContain('see which one the lamp hangs on');
+    // The switches themselves have each its own.
+    expect(screws(house, 'r1').filter((x) => x.includes('other switch screw'))).toEqual([
+      'black other switch screw',
+      'red other switch screw',
+    ]);
+  });
+});
+
 describe('a conductor that a cable has more than it carries', () => {
   it('is a spare: capped for itself, never joined with another one', () => {
     const house = smallHouse({
