@@ -17,7 +17,7 @@ export {
 export * from './nec/trip.ts';
 export { cutFault } from './nec/rules/frame.ts';
 export { methodsFor } from './nec/rules/method.ts';
-export { limitWords } from './nec/rules/judge.ts';
+export { limitWords } from './nec/tables/limits.ts';
 export { outletCoverage, type RoomOutlets } from './nec/rules/outlets.ts';
 export { LIMITS, LIMIT_KEYS, isLimitKey, type LimitKey, type LimitUnit } from './nec/tables/limits.ts';
 export { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from './nec/tables/methods.ts';

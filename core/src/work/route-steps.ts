@@ -2,7 +2,7 @@ import type { Job } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
 import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
 import { formatLength } from '../units/index.ts';
-import { checkFacts, toLookAt } from './site-checks.ts';
+import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
 import type { Step, WorkInput } from './step.ts';
 
@@ -99,7 +99,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[]
       `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
     ].join(' '),
     cautions: movesCautions(rest),
-    checks: toLookAt('cable', checkFacts(input, undefined)),
+    checks: toLookAt('cable', input),
   });
   return [...drilling, pull];
 }

@@ -1,12 +1,13 @@
 import { boxModel } from '../catalog/index.ts';
-import { checksAt, type CheckFacts, type SiteCheck } from '../codes/index.ts';
-import { isSwitchDevice } from '../document/index.ts';
+import { checksAt, packFor, type CheckFacts, type SiteCheck } from '../codes/index.ts';
+import { isSwitchDevice, type House } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { Option } from '../planning/index.ts';
 import { separationAt, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
 interface CheckInput {
+  readonly house: House;
   readonly plan: PlanOfHouse;
   readonly option: Option;
   readonly boxes: readonly BoxWiring[];
@@ -23,7 +24,7 @@ const strictest = (all: readonly CheckFacts['separation'][]): CheckFacts['separa
   (['party', 'garage'] as const).find((s) => all.includes(s)) ?? 'none';
 
 /** What the checks of a stage depend on, for one box of the plan and the runs that end there. */
-export function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
+function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
   const { option, plan } = input;
   const legs = option.legs.filter((l) => !box || l.from === box.point.id || l.to === box.point.id);
   const moves = legs.flatMap((l) => l.route.moves);
@@ -55,6 +56,7 @@ export function checkFacts(input: CheckInput, box: BoxWiring | undefined): Check
 /** Checks of one stage with the rule behind each. */
 export const toLookAt = (
   at: SiteCheck['at'],
-  facts: CheckFacts,
+  input: CheckInput,
+  box?: BoxWiring,
 ): { readonly says: string; readonly source: Source }[] =>
-  checksAt(at, facts).map(({ says, source }) => ({ says, source }));
+  checksAt(at, checkFacts(input, box), packFor(input.house)).map(({ says, source }) => ({ says, source }));

@@ -6,7 +6,7 @@ import { putBack, takenDown } from './in-the-way.ts';
 import { repairSteps } from './repairs.ts';
 import { GLASSES, make, offFirst, routeSteps } from './route-steps.ts';
 import type { Step, Window, WorkInput } from './step.ts';
-import { checkFacts, toLookAt } from './site-checks.ts';
+import { toLookAt } from './site-checks.ts';
 
 function prepare(input: WorkInput): Step[] {
   const { job, option } = input;
@@ -282,7 +282,7 @@ function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with 1/4 in of jacket or more inside and 6 in of free conductor. ${box.notes.join(' ')}`,
         tools: ['wire strippers', 'screwdrivers'],
         cautions: ['Pull every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
-        checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, checkFacts(input, box))),
+        checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, input, box)),
       }),
     );
   }
@@ -309,7 +309,7 @@ function finish(input: WorkInput): Step[] {
       window: 'off',
       minutes: 10,
       after: wired,
-      checks: toLookAt('close', checkFacts(input, undefined)),
+      checks: toLookAt('close', input),
     }),
     make({
       key: 'on',
@@ -364,7 +364,7 @@ function finish(input: WorkInput): Step[] {
       window: 'after',
       minutes: 10,
       after: [last, ...back.map((s) => s.key)],
-      checks: toLookAt('record', checkFacts(input, undefined)),
+      checks: toLookAt('record', input),
       detail: 'Write the new points into the directory. Sign off in mark 9 writes them into the house.',
     }),
   );

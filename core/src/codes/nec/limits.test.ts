@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { feet, inches } from '../../units/index.ts';
 import { EDITIONS, necPack, packFor } from './pack.ts';
-import { limitWords } from './rules/judge.ts';
+import { limitWords } from './tables/limits.ts';
 import { isLimitKey, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
 
 /** Values of the sections named in the table, in their printed units (from memory). */

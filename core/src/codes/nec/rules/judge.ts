@@ -6,10 +6,9 @@ import {
   type Point,
 } from '../../../document/index.ts';
 import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
-import { formatLength, percent, plain } from '../../../units/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import type { CodePack, Judgement, RuleContext, RuleNumber } from '../../pack.ts';
-import { LIMITS, type LimitKey, type LimitUnit } from '../tables/limits.ts';
+import { LIMITS, limitWords, type LimitKey } from '../tables/limits.ts';
 
 export interface Say {
   readonly severity: Severity;
@@ -84,24 +83,6 @@ export const touchedPoints = (context: RuleContext): Point[] =>
 
 /** Points that the plan itself brings in: they are touched, and no older survey has them. */
 export const isNew = (point: Point): boolean => point.id.startsWith('new-');
-
-/** A limit's value as people read it. */
-export function limitWords(value: number, unit: LimitUnit): string {
-  switch (unit) {
-    case 'mm':
-      return value === 0 ? 'none' : formatLength(value, 'imperial', value >= 2 * 304.8 ? 'feet' : 'inches');
-    case 'share':
-      return percent(value, value * 100 === Math.round(value * 100) ? 0 : 1);
-    case 'times':
-      return `${plain(value)} times`;
-    case 'A':
-      return `${plain(value)} A`;
-    case 'in²':
-      return `${plain(value)} in²`;
-    case 'degrees':
-      return `${plain(value)}°`;
-  }
-}
 
 /** The numbers of a rule that are limits of the pack, for the page of rules. */
 export const limitNumbers =

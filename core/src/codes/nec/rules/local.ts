@@ -2,9 +2,9 @@ import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
-import { isLimitKey, LIMITS } from '../tables/limits.ts';
+import { limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
 import { replacement } from '../replace.ts';
-import { breakerName, findBreaker, isNew, isReceptacle, judge, limitWords, noNumbers } from './judge.ts';
+import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
 
 /** Values that the place has changed, so that nobody takes them for the code's own. */
 export const localAmendments: Rule = {

@@ -259,7 +259,7 @@ describe('checks that only the person at the wall can see', () => {
   const ids = (more: Partial<CheckFacts>) =>
     new Set(
       (['cable', 'box', 'splice', 'device', 'close', 'record'] as const)
-        .flatMap((at) => checksAt(at, { ...facts, ...more }))
+        .flatMap((at) => checksAt(at, { ...facts, ...more }, necPack(2023)))
         .map((c) => c.id),
     );
   it('have ids of their own and a source each', () => {
@@ -278,8 +278,8 @@ describe('checks that only the person at the wall can see', () => {
     ['garage-seal', { separation: 'garage' }],
     ['party-seal', { separation: 'party' }],
     ['bushing', { method: 'AC' }],
-    ['support-emt', { method: 'EMT' }],
-    ['support-lfnc', { method: 'LFNC' }],
+    ['support-other', { method: 'EMT' }],
+    ['support-other', { method: 'PVC' }],
     ['ground-pulled', { method: 'PVC' }],
     ['patch-board', { opensWall: true }],
     ['grip-height', { switched: true }],
@@ -287,6 +287,47 @@ describe('checks that only the person at the wall can see', () => {
   ])('%s appears with its fact and not without', (id, more) => {
     expect(ids({}).has(id)).toBe(false);
     expect(ids(more).has(id)).toBe(true);
+  });
+  const said = (id: string, more: Partial<CheckFacts> = {}, pack = necPack(2023)) =>
+    (['cable', 'box', 'splice', 'device', 'close'] as const)
+      .flatMap((at) => checksAt(at, { ...facts, ...more }, pack))
+      .find((c) => c.id === id)!;
+  it.each<[string, Partial<CheckFacts>, string]>([
+    ['support', {}, 'within 12 in of each box'],
+    ['support', {}, 'every 4\' 6"'],
+    ['support-other', { method: 'MC' }, 'every 6\' 0"'],
+    ['support-other', { method: 'EMT' }, 'within 3\' 0" of each box, then every 10\' 0"'],
+    ['parallel', {}, '1 1/4 in from'],
+    ['free-6', {}, '6 in of free conductor from the jacket, 3 in of it'],
+    [
+      'setback',
+      {},
+      'not more than 1/4 in behind board or plaster, flush with wood; gaps around it at most 1/8 in',
+    ],
+    ['grip-height', { switched: true }, 'not above'],
+    ['bends', { method: 'EMT' }, '360°'],
+  ])('%s %j says the value of the tables: %s', (id, more, words) =>
+    expect(said(id, more).says).toContain(words),
+  );
+  it('a local value is said at the wall, with where it comes from, and only where it holds', () => {
+    const pack = necPack(2023, [
+      { limit: 'supportEveryMm', value: feet(3), note: 'the county' },
+      { limit: 'freeConductorMm', value: inches(8), note: 'the county' },
+    ]);
+    expect(said('support', {}, pack)).toMatchObject({
+      says: expect.stringContaining('every 3\' 0"'),
+      source: { kind: 'local' },
+    });
+    expect(said('support-other', { method: 'EMT' }, pack).says).toContain('every 10\' 0"');
+    expect(said('free-6', {}, pack).says).toContain('8 in of free conductor');
+    expect(said('parallel', {}, pack).source.kind).toBe('published');
+  });
+  it('names nothing that is no limit: every brace is filled for every method', () => {
+    for (const method of ['NM-B', 'MC', 'AC', 'EMT', 'PVC', 'LFNC', 'LFMC', 'FMC', 'UF-B'] as const)
+      for (const at of ['cable', 'box', 'splice', 'device', 'close', 'record'] as const)
+        for (const separation of ['party', 'garage'] as const)
+          for (const c of checksAt(at, { ...facts, method, separation, switched: true }, necPack(2023)))
+            expect(c.says).not.toMatch(/[{}]|undefined|NaN/);
   });
 });
 

@@ -1,5 +1,7 @@
 import type { CableType } from '../../../document/index.ts';
 import { practice, published, type Source } from '../../../findings/index.ts';
+import type { CodePack } from '../../pack.ts';
+import { isLimitKey, LIMITS, limitWords } from './limits.ts';
 
 /** What a check depends on: a thing of the plan, known before the work. */
 export interface CheckFacts {
@@ -25,6 +27,7 @@ export interface SiteCheck {
   readonly id: string;
   /** The stage of the work where a person can see it. */
   readonly at: 'cable' | 'box' | 'splice' | 'device' | 'close' | 'record';
+  /** Values stand in it by the name of their limit; `{every}` and `{first}` are those of the wiring method. */
   readonly says: string;
   readonly source: Source;
   readonly when: (facts: CheckFacts) => boolean;
@@ -53,11 +56,18 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
     published('NEC 300.3(B)'),
   ),
   check(
-    'support-nm',
+    'support',
     'cable',
-    'Fastened within 12 in of each box (8 in along the sheath at a small plastic box without clamp), then every 4-1/2 ft; none where it was fished.',
+    'Fastened within {first} of each box (8 in along the sheath at a small plastic box without clamp), then every {every}; none where it was fished.',
     published('NEC 334.30'),
     plastic,
+  ),
+  check(
+    'support-other',
+    'cable',
+    'Fastened within {first} of each box, then every {every}.',
+    published('NEC 320.30 to 358.30'),
+    (facts) => !plastic(facts),
   ),
   check(
     'staple',
@@ -67,30 +77,9 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
     plastic,
   ),
   check(
-    'support-ac',
-    'cable',
-    'Armored cable: fastened within 12 in of a box and every 4-1/2 ft (AC) or 6 ft (MC).',
-    published('NEC 320.30, 330.30'),
-    armored,
-  ),
-  check(
-    'support-emt',
-    'cable',
-    'Tubing: fastened within 3 ft of a box and every 10 ft.',
-    published('NEC 358.30'),
-    ({ method }) => method === 'EMT',
-  ),
-  check(
-    'support-lfnc',
-    'cable',
-    'Liquid-tight plastic: within 12 in of each box and every 3 ft.',
-    published('NEC 356.30'),
-    ({ method }) => method === 'LFNC',
-  ),
-  check(
     'bends',
     'cable',
-    'Not more than 360 degrees of bends between pull points.',
+    'Not more than {bendDegrees} of bends between pull points.',
     published('NEC 352.26, 356.26, 358.26'),
     raceway,
   ),
@@ -111,7 +100,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'parallel',
     'cable',
-    'Along studs and joists 1-1/4 in from the nearest face, or a steel plate; fished cable is exempt.',
+    'Along studs and joists {holeEdgeMm} from the nearest face, or a steel plate; fished cable is exempt.',
     published('NEC 300.4(D)'),
     plastic,
   ),
@@ -145,7 +134,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'party-seal',
     'close',
-    'Between two dwellings: box of steel or listed for rated walls, at most 1/8 in of gap round it, every cable hole closed with a listed firestop.',
+    'Between two dwellings: box of steel or listed for rated walls, at most {gapMm} of gap round it, every cable hole closed with a listed firestop.',
     published('IRC R302.4', undefined, 'fairly-sure'),
     ({ separation }) => separation === 'party',
   ),
@@ -171,7 +160,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'jacket',
     'box',
-    'At least 1/4 in of jacket inside past the clamp; unused openings closed.',
+    'At least {jacketInsideMm} of jacket inside past the clamp; unused openings closed.',
     published('NEC 314.17'),
     plastic,
   ),
@@ -185,7 +174,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'setback',
     'box',
-    'Front edge not more than 1/4 in behind board or plaster, flush with wood; gaps around it at most 1/8 in.',
+    'Front edge not more than {boxSetbackMm} behind board or plaster, flush with wood; gaps around it at most {gapMm}.',
     published('NEC 314.20, 314.21'),
   ),
   check(
@@ -217,7 +206,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'free-6',
     'splice',
-    '6 in of free conductor from the jacket, 3 in of it past the opening.',
+    '{freeConductorMm} of free conductor from the jacket, {pastOpeningMm} of it past the opening.',
     published('NEC 300.14'),
   ),
   check(
@@ -269,7 +258,7 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   check(
     'grip-height',
     'device',
-    'Switch grip at its highest not above 6 ft 7 in.',
+    'Switch grip at its highest not above {switchHeightMm}.',
     published('NEC 404.8(A)'),
     ({ switched }) => switched,
   ),
@@ -301,6 +290,23 @@ export const SITE_CHECKS: readonly SiteCheck[] = [
   ),
 ];
 
-/** Checks for one stage of a plan. */
-export const checksAt = (at: SiteCheck['at'], facts: CheckFacts): readonly SiteCheck[] =>
-  SITE_CHECKS.filter((c) => c.at === at && c.when(facts));
+/** What the place says for the values that a check names; a local value brings its own source. */
+function filled(c: SiteCheck, { method }: CheckFacts, pack: CodePack): SiteCheck {
+  let { source } = c;
+  const says = c.says.replaceAll(/\{(\w+)\}/g, (_, key: string) => {
+    if (key === 'every' || key === 'first') {
+      const support = pack.support(method);
+      source = support.source;
+      return limitWords(key === 'every' ? support.everyMm : support.fromBoxMm, 'mm');
+    }
+    if (!isLimitKey(key)) throw new Error(`check ${c.id} names ${key}, which is no limit`);
+    const limit = pack.limits[key];
+    if (limit.source.kind === 'local') source = limit.source;
+    return limitWords(limit.value, LIMITS[key].unit);
+  });
+  return { ...c, says, source };
+}
+
+/** Checks for one stage of a plan, with the values that hold in its place. */
+export const checksAt = (at: SiteCheck['at'], facts: CheckFacts, pack: CodePack): readonly SiteCheck[] =>
+  SITE_CHECKS.filter((c) => c.at === at && c.when(facts)).map((c) => filled(c, facts, pack));

@@ -1,8 +1,26 @@
 import { published, type Source } from '../../../findings/index.ts';
-import { feet, inches } from '../../../units/index.ts';
+import { feet, formatLength, inches, percent, plain } from '../../../units/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
 export type LimitUnit = 'mm' | 'in²' | 'share' | 'times' | 'A' | 'degrees';
+
+/** A limit's value as people read it. */
+export function limitWords(value: number, unit: LimitUnit): string {
+  switch (unit) {
+    case 'mm':
+      return value === 0 ? 'none' : formatLength(value, 'imperial', value >= 2 * 304.8 ? 'feet' : 'inches');
+    case 'share':
+      return percent(value, value * 100 === Math.round(value * 100) ? 0 : 1);
+    case 'times':
+      return `${plain(value)} times`;
+    case 'A':
+      return `${plain(value)} A`;
+    case 'in²':
+      return `${plain(value)} in²`;
+    case 'degrees':
+      return `${plain(value)}°`;
+  }
+}
 
 export interface Limit {
   readonly title: string;
