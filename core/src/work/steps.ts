@@ -279,7 +279,7 @@ function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         pointId: box.point.id,
         place: box.point.label,
         after: ['dead', ...pulled, ...cut.map((c) => c.key), ...(replaced ? [`rebox:${box.point.id}`] : [])],
-        detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with 1/4 in of jacket or more inside and 6 in of free conductor. ${box.notes.join(' ')}`,
+        detail: `${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}. Cable into the box with its jacket inside and conductor to spare, as the checks say. ${box.notes.join(' ')}`,
         tools: ['wire strippers', 'screwdrivers'],
         cautions: ['Pull every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
         checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, input, box)),
