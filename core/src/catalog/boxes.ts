@@ -145,6 +145,18 @@ export const BOXES: readonly BoxModel[] = [
     marked,
   ),
   box(
+    'old-round-20',
+    'Round deep old-work box, 20.0 in³',
+    'old-work',
+    false,
+    1,
+    20.0,
+    [3.5, 3.5, 3.25],
+    560,
+    false,
+    marked,
+  ),
+  box(
     'new-1g-18',
     '1-gang nail-on box, 18.0 in³',
     'new-work',

@@ -57,11 +57,16 @@ export function addPlates(builder: GraphBuilder): void {
   for (const at of builder.bays.values()) {
     if (!at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
     wanted.set(`${at.frame.wall.id}#${at.bay.index}`, at);
-    // Where nothing stands in the bay itself the holes of its neighbours can only be dearer.
-    if (freeUpAndDown(at)) continue;
+    const boxes = at.nodes.flatMap((n) =>
+      builder.nodes[n]?.terminal === null ? [] : [builder.wallPlace(n).xMm],
+    );
+    const free = freeUpAndDown(at);
     for (let d = -NEAR_BAYS; d <= NEAR_BAYS; d++) {
       const bay = at.frame.bays[at.bay.index + d];
-      if (bay) wanted.set(`${at.frame.wall.id}#${bay.index}`, { frame: at.frame, bay, nodes: [] });
+      // Where nothing stands in the bay itself another one is only worth it when its stud is drilled by hand from the box.
+      const near = (x: number) => !bay || Math.abs(x - (d < 0 ? bay.rightMm : bay.leftMm)) <= ARM_REACH_MM;
+      if (bay && (!free || boxes.some(near)))
+        wanted.set(`${at.frame.wall.id}#${bay.index}`, { frame: at.frame, bay, nodes: [] });
     }
   }
   for (const { frame, bay } of wanted.values()) {

@@ -10,14 +10,25 @@ import type {
   Point,
   Room,
   RoomUse,
+  Want,
 } from '../document/index.ts';
-import { ItemId, makeHouse, makeJob, makePoint, makeRoom, makeWant, WallId } from '../document/index.ts';
+import {
+  ItemId,
+  makeHouse,
+  makeJob,
+  makePoint,
+  makeRoom,
+  makeWant,
+  RoomId,
+  WallId,
+} from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { atBreaker, atPoint, nm, panel } from './build.ts';
 
 /**
  * Houses that hang together but are otherwise as people's houses are: odd sizes, doors, unread cables, old boxes. Two rooms
- * back to back, one circuit, two wanted outlets at most.
+ * back to back, one circuit, two wanted places at most: outlets, an outlet and a switch in one box with a light, or two switches
+ * with a fan and its light.
  */
 
 const BOXES = [
@@ -67,7 +78,12 @@ interface Draw {
     readonly at: number;
     readonly height: number;
     readonly voltAmperes: number;
+    /** An outlet; an outlet with a switch and the light it commands; two switches and the fan with a light of its own. */
+    readonly what: 'outlet' | 'mixed' | 'pair';
+    readonly over: readonly [number, number];
   }[];
+  /** A soffit over part of a wall. */
+  readonly soffit: { readonly wall: number; readonly from: number; readonly to: number } | null;
   readonly weigh: Job['preferences']['weigh'];
   readonly passPower: Job['preferences']['passPower'];
   readonly connector: Job['preferences']['connector'];
@@ -87,6 +103,12 @@ const want = fc.record({
   at: fc.double({ min: 0.08, max: 0.92, noNaN: true }),
   height: fc.integer({ min: 10, max: 60 }),
   voltAmperes: fc.integer({ min: 0, max: 1500 }),
+  what: fc.constantFrom<Draw['wants'][number]['what']>('outlet', 'outlet', 'outlet', 'mixed', 'pair'),
+  // Odd bounds: a light right between two joist bays could be in either.
+  over: fc.tuple(
+    fc.double({ min: 0.1137, max: 0.8871, noNaN: true }),
+    fc.double({ min: 0.1137, max: 0.8871, noNaN: true }),
+  ),
 });
 
 const draw: fc.Arbitrary<Draw> = fc.record({
@@ -104,6 +126,13 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   duct: fc.option(fc.double({ min: 0.1, max: 0.8, noNaN: true })),
   outlets: fc.array(outlet, { minLength: 1, maxLength: 4 }),
   wants: fc.array(want, { minLength: 1, maxLength: 2 }),
+  soffit: fc.option(
+    fc.record({
+      wall: fc.integer({ min: 0, max: 3 }),
+      from: fc.double({ min: 0, max: 0.4, noNaN: true }),
+      to: fc.double({ min: 0.6, max: 1, noNaN: true }),
+    }),
+  ),
   weigh: fc.constantFrom<Draw['weigh']>(
     'balanced',
     'least-patching',
@@ -159,6 +188,22 @@ function walls(room: Room, d: Draw): Room {
       ...w,
       openings: i === 0 ? door : [],
       obstacles: i === 1 ? duct : [],
+      furniture:
+        d.soffit?.wall === i
+          ? [
+              {
+                id: ItemId.parse('soffit'),
+                name: 'Soffit',
+                kind: 'soffit' as const,
+                leftMm: d.soffit.from * w.lengthMm,
+                rightMm: d.soffit.to * w.lengthMm,
+                bottomMm: room.ceilingMm - inches(12),
+                topMm: room.ceilingMm,
+                depthMm: inches(12),
+                planned: false,
+              },
+            ]
+          : [],
     })),
   };
 }
@@ -205,6 +250,37 @@ function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
   });
 }
 
+function wantsOf(d: Draw, w: Draw['wants'][number], i: number): Want[] {
+  const at = position(d, w.wall, w.at, inches(w.height));
+  const loads: Want['loads'] = [
+    {
+      name: 'Thing',
+      voltAmperes: w.voltAmperes,
+      connection: 'cord',
+      continuous: false,
+      motor: false,
+      roomAirConditioner: false,
+      hours: [],
+    },
+  ];
+  const own = (more: Partial<Want>) => makeWant(`w${i}`, `new ${i + 1}`, at, more);
+  if (w.what === 'outlet') return [own({ loads })];
+  const box =
+    w.what === 'mixed' ? own({ gangs: 2, beside: ['switch'], loads }) : own({ kind: 'switch', gangs: 2 });
+  const ceiling = {
+    on: 'ceiling' as const,
+    roomId: RoomId.parse('room'),
+    xMm: w.over[0] * lengthOf(d, 0),
+    yMm: w.over[1] * lengthOf(d, 1),
+  };
+  const control = { by: 'want' as const, wantId: box.id };
+  const led =
+    w.what === 'mixed'
+      ? makeWant(`w${i}l`, `light ${i + 1}`, ceiling, { kind: 'luminaire', control })
+      : makeWant(`w${i}l`, `fan ${i + 1}`, ceiling, { kind: 'fan', control, lightNth: 2 });
+  return [box, led];
+}
+
 function bundleOf(d: Draw): Bundle {
   const room = makeRoom('room', 'Room', d.use, inches(d.widthInches), inches(d.depthInches), {
     above: { kind: d.attic ? 'attic' : 'finished', canEnter: d.attic, joists: 'y', insulated: true },
@@ -225,21 +301,7 @@ function bundleOf(d: Draw): Bundle {
     atticCelsius: d.atticCelsius,
     bannedMethods: [...d.banned],
   });
-  const wants = d.wants.map((w, i) =>
-    makeWant(`w${i}`, `new ${i + 1}`, position(d, w.wall, w.at, inches(w.height)), {
-      loads: [
-        {
-          name: 'Thing',
-          voltAmperes: w.voltAmperes,
-          connection: 'cord',
-          continuous: false,
-          motor: false,
-          roomAirConditioner: false,
-          hours: [],
-        },
-      ],
-    }),
-  );
+  const wants = d.wants.flatMap((w, i) => wantsOf(d, w, i));
   const job = makeJob('job', house.id, 'Generated', { wants });
   return {
     house,
@@ -265,8 +327,11 @@ export function mirrored({ house, job }: Bundle): Bundle {
   const lengths = new Map(
     house.rooms.flatMap((r) => r.walls.map((w) => [w.id as string, w.lengthMm] as const)),
   );
-  const flip = <T extends Point['at']>(at: T): T =>
-    at.on === 'wall' ? { ...at, xMm: (lengths.get(at.wallId) ?? 0) - at.xMm } : at;
+  const widths = new Map(house.rooms.map((r) => [r.id as string, r.walls[0]?.lengthMm ?? 0] as const));
+  const flip = <T extends Point['at']>(at: T): T => {
+    if (at.on === 'wall') return { ...at, xMm: (lengths.get(at.wallId) ?? 0) - at.xMm };
+    return at.on === 'ceiling' ? { ...at, xMm: (widths.get(at.roomId) ?? 0) - at.xMm } : at;
+  };
   const rooms = house.rooms.map((r) => ({
     ...r,
     place: { xMm: -r.place.xMm - (r.walls[0]?.lengthMm ?? 0), yMm: r.place.yMm },
@@ -289,6 +354,11 @@ export function mirrored({ house, job }: Bundle): Bundle {
                 ...o,
                 leftMm: w.lengthMm - o.rightMm,
                 rightMm: w.lengthMm - o.leftMm,
+              })),
+              furniture: w.furniture.map((f) => ({
+                ...f,
+                leftMm: w.lengthMm - f.rightMm,
+                rightMm: w.lengthMm - f.leftMm,
               })),
             },
           ]
