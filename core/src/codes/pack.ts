@@ -7,6 +7,7 @@ import type {
   Metal,
   Room,
   RoomUse,
+  WallId,
 } from '../document/index.ts';
 import type { Finding, Origin, Sourced, Source } from '../findings/index.ts';
 import type { Feed } from '../feed/index.ts';
@@ -101,7 +102,7 @@ export interface RunFact {
 /** One hole as somebody with a drill meets it. */
 export interface BoreFact {
   readonly through: string;
-  readonly wallId: string;
+  readonly wallId: WallId;
   readonly woodMm: number;
   readonly nailer: boolean;
   readonly bitLeastMm: number;

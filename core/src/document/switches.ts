@@ -1,5 +1,5 @@
 import type { Cable, Point } from './house.ts';
-import type { PointId } from './ids.ts';
+import { PointId } from './ids.ts';
 import type { Want } from './job.ts';
 import { isSwitchDevice } from './kinds.ts';
 
@@ -11,6 +11,15 @@ export const switchKey = (by: PointId, nth = 1): SwitchKey => (nth === 1 ? by : 
 
 /** Which switch of its box a key means, from 1. */
 export const nthOf = (key: SwitchKey): number => Number(key.split('/')[1] ?? 1);
+
+/** The box of the switch that a key means. */
+export const boxOfKey = (key: SwitchKey): PointId => PointId.parse(key.split('/')[0]);
+
+/** Insulated conductors of a cable that carries this for so many switches: what is constant, and one for each switch. */
+export function conductorsFor(carries: Cable['carries'], switches: number): Cable['conductors'] {
+  const three = carries === 'both' || carries === 'loop-neutral' || carries === 'travelers';
+  return switches > 1 ? (three ? 4 : 3) : three ? 3 : 2;
+}
 
 /** The switched conductors of a cable, in the order of their colours; none where its switch is not known. */
 export const switchedIn = (

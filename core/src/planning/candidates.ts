@@ -365,6 +365,7 @@ export function judgeCandidates(
   const breakers = new Map<BreakerId, Breaker>(
     house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
   );
+  const { conductors } = groupRole(group, feed);
   const boxes = [...feed.boxes.values()].map((box): Candidate => {
     const { point } = box;
     const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
@@ -379,7 +380,7 @@ export function judgeCandidates(
       reasons.push(...groundAndAge(box, house));
       if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, group, uses));
       if (!reasons.some((r) => r.kind === 'no')) {
-        const room = roomInBox(box, pack, groupRole(group, feed).conductors);
+        const room = roomInBox(box, pack, conductors);
         reasons.push(...room.reasons);
         most = room.most;
       }

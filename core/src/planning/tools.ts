@@ -1,7 +1,8 @@
 import { methodsFor } from '../codes/index.ts';
-import type { CableType, ToolKey } from '../document/index.ts';
+import { isRaceway, type CableType, type ToolKey } from '../document/index.ts';
 import { duration, formatArea } from '../units/index.ts';
 import { planJob, type PlanSetting } from './option.ts';
+import { closedWalls } from './runs.ts';
 import type { Option } from './types.ts';
 
 /** What the best plan gains by one thing that is not used now. */
@@ -28,12 +29,15 @@ const gainOf = (now: Option | undefined, then: Option): Gain => ({
   holes: (now?.holes ?? then.holes) - then.holes,
 });
 
-/** For each tool that is lacking: the lightest plan with it against the lightest without. One search a tool. */
-export function toolGains(setting: PlanSetting): ToolGain[] {
+/**
+ * For each tool that is lacking: the lightest plan with it against the lightest without. One search a tool.
+ * @param planned what was planned without them, where that is at hand
+ */
+export function toolGains(setting: PlanSetting, planned = planJob(setting)): ToolGain[] {
   const { job } = setting;
   const lacks = job.preferences.lacks ?? [];
   if (lacks.length === 0 || job.wants.length === 0) return [];
-  const now = planJob(setting).options[0];
+  const now = planned.options[0];
   return lacks.flatMap((tool): ToolGain[] => {
     const preferences = { ...job.preferences, lacks: lacks.filter((t) => t !== tool) };
     const then = planJob({ ...setting, job: { ...job, preferences } }).options[0];
@@ -43,22 +47,26 @@ export function toolGains(setting: PlanSetting): ToolGain[] {
 }
 
 /**
- * What another wiring method that the house allows would gain: the lightest plan in it against the lightest now, one search each.
- * Methods that go the same way are told once, by the most usual of them.
+ * What another wiring method that the house allows would gain: the lightest plan in it against the lightest now. Methods that may go
+ * to the same places find the same ways: one search for all of them, told by the most usual.
+ * @param planned what was planned with the method that is used now, where that is at hand
  */
-export function methodGains(setting: PlanSetting): MethodGain[] {
-  const { house, job } = setting;
+export function methodGains(setting: PlanSetting, planned = planJob(setting)): MethodGain[] {
+  const { house, job, plan } = setting;
   if (job.wants.length === 0) return [];
-  const { options, method: planned } = planJob(setting);
-  const told = new Set<string>();
+  const places = (m: CableType) => `${isRaceway(m)} ${[...closedWalls(house, plan, m)].sort().join()}`;
   const same = (o: Option) => `${o.key} ${o.minutes.toFixed(3)} ${o.openedMm2.toFixed(0)}`;
-  if (options[0]) told.add(same(options[0]));
+  const now = planned.options[0];
+  const searched = new Set([places(planned.method)]);
+  const told = new Set(now ? [same(now)] : []);
   return methodsFor([], house.bannedMethods).flatMap((method): MethodGain[] => {
-    const then = method === planned ? undefined : planJob({ ...setting, job: { ...job, method } }).options[0];
+    if (searched.has(places(method))) return [];
+    searched.add(places(method));
+    const then = planJob({ ...setting, job: { ...job, method } }).options[0];
     if (!then || told.has(same(then))) return [];
     told.add(same(then));
     const seen = then.legs.some((l) => l.route.moves.some((m) => m.op === 'surface-run'));
-    return [{ method, seen, ...gainOf(options[0], then) }];
+    return [{ method, seen, ...gainOf(now, then) }];
   });
 }
 

@@ -1,4 +1,13 @@
-import { nthOf, PointId, switchCount, switchesIn, switchNumbers, type Want } from '../document/index.ts';
+import {
+  boxOfKey,
+  conductorsFor,
+  nthOf,
+  type PointId,
+  switchCount,
+  switchesIn,
+  switchNumbers,
+  type Want,
+} from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
@@ -107,10 +116,9 @@ export function switchRole(
   nths: readonly number[],
 ): LegRole {
   const [own = 1, second] = nths;
-  const base = carries === 'loop-neutral' || carries === 'both' ? 3 : 2;
   return {
     carries,
-    conductors: base === 2 ? (second === undefined ? 2 : 3) : second === undefined ? 3 : 4,
+    conductors: conductorsFor(carries, second === undefined ? 1 : 2),
     switchedBy: by,
     ...(own === 1 ? {} : { switchedNth: own }),
     ...(second === undefined ? {} : { also: { switchedBy: by, nth: second } }),
@@ -155,9 +163,8 @@ function movedRole({ point, constantHot, neutral, switchedBy }: BoxFeed): LegRol
   const halves = point.devices.some((d) => d.tab === 'broken');
   const key = switchedBy[0];
   if (key === undefined || (constantHot && !lamp && !halves)) return plain('feed');
-  const by = PointId.parse(key.split('/')[0]);
   const nths = lamp?.lightNth === undefined ? [nthOf(key)] : [nthOf(key), lamp.lightNth];
-  return switchRole(halves && constantHot ? 'both' : 'switched', by, [...new Set(nths)]);
+  return switchRole(halves && constantHot ? 'both' : 'switched', boxOfKey(key), [...new Set(nths)]);
 }
 
 /** Role of a cable that brings a group's power. */

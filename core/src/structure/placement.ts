@@ -112,10 +112,10 @@ function plateFaults(input: PlacementInput, at: WallPosition): PlacementFault[] 
 /** What is where a box would go, if that is no bay: the header over an opening, its sill, a plate, else a stud. */
 function solidAt(
   frame: WallFrame,
+  bay: Bay | undefined,
   at: WallPosition,
   box: { left: number; right: number; bottom: number; top: number },
 ): Solid | undefined {
-  const bay = bayAt(frame, at.xMm, at.heightMm);
   if (bay) {
     if (box.left < bay.leftMm || box.right > bay.rightMm) return 'stud';
     const under = frame.wall.openings.some((o) => o.leftMm <= bay.leftMm + 1 && o.rightMm >= bay.rightMm - 1);
@@ -138,8 +138,8 @@ export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   const faults: PlacementFault[] = [];
   let odds = 0;
   const half = box.heightMm / 2;
-  const solid = solidAt(frame, at, { left, right, bottom: at.heightMm - half, top: at.heightMm + half });
-  if (!bay || solid) faults.push({ kind: 'no-bay', what: solid ?? 'stud' });
+  const solid = solidAt(frame, bay, at, { left, right, bottom: at.heightMm - half, top: at.heightMm + half });
+  if (solid) faults.push({ kind: 'no-bay', what: solid });
   else {
     odds = clearOdds(frame, left, right);
     if (odds < bayWish) faults.push({ kind: 'odds', odds, wish: bayWish });

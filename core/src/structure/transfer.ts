@@ -68,8 +68,8 @@ export function transferErrors(
   awayMm = 0,
 ): TransferErrors {
   const [along, across] = REFERENCE_MM[kind];
-  const reading = Math.hypot(READING_MM, READING_PER_MM * distanceMm);
-  const away = Math.hypot(READING_MM, READING_PER_MM * awayMm);
+  const read = (mm: number) => Math.hypot(READING_MM, READING_PER_MM * mm);
+  const [reading, away] = [read(distanceMm), read(awayMm)];
   return {
     alongMm: Math.hypot(along, reading, reading, PLUMB_MM, bayErrorMm),
     acrossMm: Math.hypot(across, away, away, PLUMB_MM, THICKNESS_MM),
@@ -112,6 +112,13 @@ const CASING_GAP_MM = inches(1);
 /** This near floor or ceiling it reaches it. */
 const NEAR_MM = inches(4);
 
+/** Does a thing on a wall reach its ceiling, or its floor? */
+const reaches = (
+  { bottomMm, topMm }: { readonly bottomMm: number; readonly topMm: number },
+  side: 'above' | 'below',
+  ceilingMm: number,
+): boolean => (side === 'above' ? topMm >= ceilingMm - NEAR_MM : bottomMm <= NEAR_MM);
+
 /** What stands fixed before the wall at a place where it meets floor or ceiling: no nail is pushed through beside the wall there. */
 const standsBefore = (
   { wall }: WallFrame,
@@ -126,7 +133,7 @@ const standsBefore = (
       f.comesDown === undefined &&
       xMm >= f.leftMm &&
       xMm <= f.rightMm &&
-      (side === 'above' ? f.topMm >= ceilingMm - NEAR_MM : f.bottomMm <= NEAR_MM),
+      reaches(f, side, ceilingMm),
   );
 
 /** What can be seen both in the room and from above or below, near this wall. */
@@ -146,9 +153,7 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
   });
   const pipes = wall.obstacles
     .filter(
-      (o) =>
-        (o.kind === 'pipe' || o.kind === 'duct' || o.kind === 'flue') &&
-        (side === 'above' ? o.topMm >= ceilingMm - NEAR_MM : o.bottomMm <= NEAR_MM),
+      (o) => (o.kind === 'pipe' || o.kind === 'duct' || o.kind === 'flue') && reaches(o, side, ceilingMm),
     )
     .map((o): Reference => ({
       kind: 'pipe',

@@ -250,6 +250,11 @@ function leadsFor(role: Role, leads: readonly DeviceLead[], switched: readonly S
   });
 }
 
+/** The switches whose conductors are among these, each once. */
+const switchesOn = (conductors: readonly Conductor[]): SwitchKey[] => [
+  ...new Set(conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []))),
+];
+
 /** Does a lamp hang in a box to which several switches send a conductor, and nobody has said which is its own? */
 const isUnsure = ({ devices }: Point, switched: readonly SwitchKey[]): boolean =>
   switched.length > 1 &&
@@ -271,9 +276,7 @@ function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termi
 /** Works out joins and terminations of one box from the conductors in it and the devices on it. */
 function wire(conductors: readonly Conductor[], setting: Setting, onLoad: ReadonlySet<string>): Wired {
   const { point, job } = setting;
-  const switched = [
-    ...new Set(conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []))),
-  ];
+  const switched = switchesOn(conductors);
   const unsure = isUnsure(point, switched);
   const leads = leadsOf(
     point,
@@ -368,8 +371,7 @@ function notesFor(point: Point, conductors: readonly Conductor[], onLoad: Readon
     notes.push('A cable here was never read: leave its conductors as they are until they are.');
   if (point.devices.some((d) => d.kind === 'switch-three-way'))
     notes.push('A three-way switch stays as it is: mark common and travelers before anything is moved.');
-  const keys = conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []));
-  if (isUnsure(point, [...new Set(keys)]))
+  if (isUnsure(point, switchesOn(conductors)))
     notes.push('Two switches send a conductor here: see which one the lamp hangs on, and leave it there.');
   const protecting = point.devices.some(isProtecting);
   if (protecting)

@@ -1,7 +1,7 @@
 import type { House } from '@elwand/core';
 import { LengthInput } from '../parts/LengthInput.tsx';
 
-type Rect = { leftMm: number; rightMm: number; bottomMm: number; topMm: number };
+export type Rect = { leftMm: number; rightMm: number; bottomMm: number; topMm: number };
 
 /** The four edges of something on a wall, from its left corner and the floor. */
 export function RectFields({

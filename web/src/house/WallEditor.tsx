@@ -19,7 +19,7 @@ import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { FaceLayers } from './FaceLayers.tsx';
 import { FurnitureRows } from './FurnitureRows.tsx';
-import { RectFields } from './RectFields.tsx';
+import { RectFields, type Rect } from './RectFields.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { withWall } from '../state/edit.ts';
 import { usePhone } from '../workspace/use-phone.ts';
@@ -60,7 +60,7 @@ const FRAMED: Readonly<Record<Wall['framing']['kind'], string>> = {
 };
 
 /** Where something new on a wall starts: in its middle third. */
-function startRect({ lengthMm }: Wall): Pick<Opening, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'> {
+function startRect({ lengthMm }: Wall): Rect {
   const third = lengthMm / 3;
   return { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
 }
@@ -207,13 +207,9 @@ function FrameFields({
   );
 }
 
-interface Item<K extends string> {
+interface Item<K extends string> extends Rect {
   readonly id: string;
   readonly kind: K;
-  readonly leftMm: number;
-  readonly rightMm: number;
-  readonly bottomMm: number;
-  readonly topMm: number;
 }
 
 /** Things on a wall, each with its kind and its edges. */

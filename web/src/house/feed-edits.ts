@@ -1,5 +1,6 @@
 import {
   BreakerId,
+  conductorsFor,
   freeLabel,
   inches,
   makeCable,
@@ -90,11 +91,9 @@ export function commandedBy(
   second: SwitchChoice | undefined,
 ): Cable {
   const { switchedNth: _, also: __, ...rest } = cable;
-  const base =
-    rest.carries === 'both' || rest.carries === 'loop-neutral' || rest.carries === 'travelers' ? 3 : 2;
   return {
     ...rest,
-    conductors: second && first ? (base === 2 ? 3 : 4) : base,
+    conductors: conductorsFor(rest.carries, first && second ? 2 : 1),
     switchedBy: first?.by ?? null,
     ...(first && first.nth > 1 ? { switchedNth: first.nth } : {}),
     ...(first && second ? { also: { switchedBy: second.by, nth: second.nth } } : {}),

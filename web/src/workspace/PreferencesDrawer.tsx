@@ -37,23 +37,22 @@ export function PreferencesDrawer({
   readonly open: boolean;
   readonly onClose: () => void;
 }) {
-  const { bundle, edits } = useWork();
+  const { bundle, evaluation, edits } = useWork();
   const { preferences } = bundle.job;
   const set = (change: Partial<Preferences>) =>
     edits.job({ ...bundle.job, preferences: { ...preferences, ...change } });
-  const gains = useMemo(
-    () =>
-      new Map(
-        open && !isLarge(bundle)
-          ? toolGains(settingOf(bundle)).map((g) => [g.tool, gainWords(g, bundle.house.units)] as const)
-          : [],
+  const { gains, methods } = useMemo(() => {
+    if (!open || isLarge(bundle)) return { gains: new Map<ToolKey, string>(), methods: [] };
+    const setting = settingOf(bundle);
+    return {
+      gains: new Map(
+        toolGains(setting, evaluation.planning).map(
+          (g) => [g.tool, gainWords(g, bundle.house.units)] as const,
+        ),
       ),
-    [open, bundle],
-  );
-  const methods = useMemo(
-    () => (open && !isLarge(bundle) ? methodGains(settingOf(bundle)).filter(isGain) : []),
-    [open, bundle],
-  );
+      methods: methodGains(setting, evaluation.planning).filter(isGain),
+    };
+  }, [open, bundle, evaluation.planning]);
   return (
     <Drawer open={open} onClose={onClose} title="Ways of working" size={380}>
       <div className="stack">

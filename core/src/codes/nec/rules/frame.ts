@@ -1,7 +1,6 @@
 import { formatLength, percent } from '../../../units/index.ts';
 import type { CutFact, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { ENGINEERED } from '../../../structure/index.ts';
-import { WallId } from '../../../document/index.ts';
 import { BORING } from '../../../structure/index.ts';
 import { capital, judge, limitNumbers, noNumbers } from './judge.ts';
 
@@ -147,11 +146,11 @@ export const boring: Rule = {
             because: { need: tight.bitLeastMm, have: tight.bitMostMm, unit: 'mm', sense: 'at-least' },
           }),
         ];
-      const most = run.bores.reduce((m, b) => Math.max(m, b.woodMm), 0);
-      const deep = run.bores.filter((b) => b.woodMm >= most - 1e-6)[0];
-      if (!deep) return [];
+      const [first, ...others] = run.bores;
+      if (!first) return [];
+      const deep = others.reduce((most, b) => (b.woodMm > most.woodMm + 1e-6 ? b : most), first);
       const nailer = run.bores.find((b) => b.nailer);
-      const wall = context.plan.lines.get(WallId.parse((nailer ?? deep).wallId))?.wall.name.toLowerCase();
+      const wall = nailer && context.plan.lines.get(nailer.wallId)?.wall.name.toLowerCase();
       return [
         judge('boring', {
           ...common,

@@ -1,16 +1,17 @@
 import {
+  boxOfKey,
   isSwitchDevice,
   nthOf,
   switchedIn,
   switchesIn,
-  switchKey,
-  type PointId,
   type SwitchKey,
 } from '../../../document/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { findBreaker, isNew, judge, noNumbers, touchedPoints } from './judge.ts';
+
+const TAB = practice('half-switched outlets: both ends named, the tab looked at');
 
 /** Circuits of one device must go off together: one breaker, or a multiwire pair with one handle. */
 function offTogether(context: RuleContext, box: BoxFeed): boolean {
@@ -43,7 +44,7 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
         severity: 'ok',
         says: `${point.label}: one half constant, the other by ${by}`,
         detail: 'Its tab is broken. Both halves are measured, with the switch on.',
-        sources: [practice('half-switched outlets: both ends named, the tab looked at')],
+        sources: [TAB],
       }),
     ];
   if (device.tab === 'whole')
@@ -52,7 +53,7 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
         ...common,
         severity: 'ok',
         says: `${point.label} is live at all times; the conductor of ${by} only passes`,
-        sources: [practice('half-switched outlets: both ends named, the tab looked at')],
+        sources: [TAB],
       }),
     ];
   return [
@@ -62,7 +63,7 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
       says: `Is the tab between the brass screws of ${point.label} broken?`,
       detail: `A constant conductor and that of ${by} are both there. Broken, one half is switched; a second circuit on it must be excluded before anything hangs there.`,
       because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
-      sources: [practice('half-switched outlets: both ends named, the tab looked at')],
+      sources: [TAB],
       remedies: (['broken', 'whole'] as const).map((tab) => ({
         says: tab === 'broken' ? 'It is broken: one half is switched' : 'It is whole',
         edit: { edit: 'set-tab' as const, pointId: point.id, device: index, tab },
@@ -86,7 +87,7 @@ export const halves: Rule = {
 };
 
 function switchName(context: RuleContext, key: SwitchKey): string {
-  const point = context.house.points.find((p) => switchKey(p.id) === key.split('/')[0]);
+  const point = context.feed.boxes.get(boxOfKey(key))?.point;
   const several = point !== undefined && switchesIn(point).length > 1;
   return `${point?.label ?? 'a switch'}${several ? `, switch ${nthOf(key)}` : ''}`;
 }
@@ -94,26 +95,24 @@ function switchName(context: RuleContext, key: SwitchKey): string {
 /** Switches that something in the box is said to hang on, and that are not in the box they should be in. */
 function missing(context: RuleContext, box: BoxFeed): Judgement[] {
   const { point } = box;
-  const switches = (id: PointId) => context.house.points.filter((p) => p.id === id).flatMap(switchesIn);
   const gone = box.cables
     .flatMap(({ cable }) => switchedIn(cable))
-    .filter(({ by, key }) => switches(by).length > 0 && !switches(by).includes(key));
-  const first = gone[0];
-  if (!first) return [];
-  const label = context.house.points.find((p) => p.id === first.by)?.label ?? '?';
+    .flatMap(({ by, key }) => {
+      const commander = context.feed.boxes.get(by)?.point;
+      const own = commander ? switchesIn(commander) : [];
+      return commander && own.length > 0 && !own.includes(key)
+        ? [{ label: commander.label, nth: nthOf(key), have: own.length }]
+        : [];
+    })[0];
+  if (!gone) return [];
   return [
     judge('switches', {
       severity: 'fix',
       mark: 'want',
       subjects: [point.id],
-      says: `${point.label} hangs on switch ${nthOf(first.key)} of ${label}, which has ${switches(first.by).length}`,
+      says: `${point.label} hangs on switch ${gone.nth} of ${gone.label}, which has ${gone.have}`,
       detail: 'Give that box another switch, or choose another one to command it.',
-      because: {
-        need: nthOf(first.key),
-        have: switches(first.by).length,
-        unit: 'switches',
-        sense: 'at-least',
-      },
+      because: { need: gone.nth, have: gone.have, unit: 'switches', sense: 'at-least' },
       sources: [practice('every switched conductor belongs to one switch')],
     }),
   ];
