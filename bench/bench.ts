@@ -6,6 +6,7 @@ import {
   buildFeed,
   buildGraph,
   cheapestFrom,
+  edgesFrom,
   evaluate,
   framesOf,
   makeWant,
@@ -58,8 +59,8 @@ function dragStep(): void {
 function inPackage(graph: RouteGraph): DirectedGraph {
   const g = new DirectedGraph();
   graph.nodes.forEach((n) => g.addNode(n.id));
-  graph.edges.forEach((list, a) =>
-    list.forEach((e) => {
+  graph.nodes.forEach(({ id: a }) =>
+    edgesFrom(graph, a).forEach((e) => {
       if (!g.hasEdge(a, e.to) || (g.getEdgeAttribute(g.edge(a, e.to), 'weight') as number) > e.cost)
         g.mergeEdge(a, e.to, { weight: e.cost });
     }),

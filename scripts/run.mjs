@@ -44,11 +44,16 @@ function install() {
 
 function build() {
   execFileSync(bin('tsc'), ['-b', 'core', 'server', 'web', 'cli'], quiet);
-  for (const name of ['server', 'cli'])
+  for (const [entry, bundle] of [
+    ['server/src/main.ts', 'server/bundle/main.js'],
+    ['server/src/reading/reading.worker.ts', 'server/bundle/reading.worker.js'],
+    ['server/src/admin.ts', 'server/bundle/admin.js'],
+    ['cli/src/main.ts', 'cli/bundle/main.js'],
+  ])
     execFileSync(
       bin('esbuild'),
       [
-        `${name}/src/main.ts`,
+        entry,
         '--bundle',
         '--platform=node',
         '--format=esm',
@@ -59,7 +64,7 @@ function build() {
         '--alias:@elwand/core/demo=./core/src/demo/index.ts',
         '--alias:@elwand/core/sums=./core/src/sums/index.ts',
         '--alias:@elwand/core/sheets=./core/src/sheets/index.ts',
-        `--outfile=${name}/bundle/main.js`,
+        `--outfile=${bundle}`,
         '--log-level=warning',
       ],
       quiet,

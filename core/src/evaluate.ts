@@ -128,8 +128,14 @@ function withOrigins(after: readonly Judgement[], standing: readonly Judgement[]
   });
 }
 
+/** Contradictions told one by one; a survey with more of them needs another look as a whole. */
+const TOLD_PROBLEMS = 60;
+
 function integrityFindings(bundle: Bundle): Finding[] {
-  return [...houseProblems(bundle.house), ...jobProblems(bundle)].map((p, i) => ({
+  const problems = [...houseProblems(bundle.house), ...jobProblems(bundle)];
+  const more = problems.length - TOLD_PROBLEMS;
+  const rest = { where: 'the survey', what: `contradicts itself in ${more} more places`, subjects: [] };
+  return [...problems.slice(0, TOLD_PROBLEMS), ...(more > 0 ? [rest] : [])].map((p, i) => ({
     rule: 'integrity',
     key: `integrity:${p.where}:${i}`,
     severity: 'fix',
@@ -137,7 +143,7 @@ function integrityFindings(bundle: Bundle): Finding[] {
     mark: p.where.startsWith('wanted') ? 'want' : p.where.startsWith('wall') ? 'site' : 'feed',
     subjects: p.subjects,
     says: `${p.where} ${p.what}`,
-    detail: 'Something in the survey does not hang together; the rest was worked out without it.',
+    detail: 'The survey contradicts itself here. This item was skipped.',
     sources: [],
     remedies: [],
   }));

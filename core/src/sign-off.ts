@@ -1,6 +1,7 @@
 import {
   BreakerId,
   CableId,
+  derivedId,
   freeLabel,
   ItemId,
   PointId,
@@ -16,8 +17,18 @@ export function signOff(evaluation: Evaluation, at: string): Bundle {
   const { chosen, given: bundle } = evaluation;
   if (!chosen) return bundle;
   const { house } = chosen.applied;
+  const there = new Set<string>(
+    [
+      bundle.house.points,
+      bundle.house.cables,
+      bundle.house.loads,
+      bundle.house.panels.flatMap((p) => p.breakers),
+    ]
+      .flat()
+      .map((x) => x.id),
+  );
   const fresh = (id: string): string =>
-    /^(new|cut)-/.test(id) ? `built-${bundle.job.id}-${id.replace(/^new-/, '')}`.slice(0, 64) : id;
+    there.has(id) ? id : derivedId('built', bundle.job.id, id.replace(/^new-/, ''));
   const end = (e: Cable['from']): Cable['from'] =>
     e.at === 'point'
       ? { ...e, pointId: PointId.parse(fresh(e.pointId)) }

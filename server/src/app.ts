@@ -1,162 +1,153 @@
-import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
-import { HouseId, JobId, readBundle, readHouse, readJob, writeBundle, type BundleFile } from '@elwand/core';
-import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
+import { extname, join } from 'node:path';
+import cookieParser from 'cookie-parser';
+import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { z } from 'zod';
-import { notFound, Problem, unreadable } from './problem.ts';
-import type { Saved, Store } from './store.ts';
+import { hostNames, onlyFromHere, onlyJson } from './guard.ts';
+import { onlyPaired } from './lan.ts';
+import { DOCUMENT_BYTES, RATE_HEAVY, RATE_MS, RATE_REQUESTS } from './limits.ts';
+import { errorPage } from './pages.ts';
+import { notFound, Problem, storageProblem } from './problem.ts';
+import type { Reader } from './reading/reader.ts';
+import { deviceRoutes, pairingRoutes, type Lan } from './routes/devices.ts';
+import { documentRoutes } from './routes/documents.ts';
+import { exchangeRoutes } from './routes/exchange.ts';
+import { historyRoutes } from './routes/history.ts';
+import type { Store } from './store.ts';
 
 export interface AppOptions {
   readonly store: Store;
+  readonly reader: Reader;
   readonly logger: Logger;
+  /** Folder with the database and its backups. */
+  readonly dataDir: string;
   /** Folder of the built interface; left out when the developer's server has it. */
   readonly webDir?: string;
-}
-
-const BODY_LIMIT = '8mb';
-const Kind = z.enum(['houses', 'jobs']);
-const kindOf = (k: z.infer<typeof Kind>): 'house' | 'job' => (k === 'houses' ? 'house' : 'job');
-
-function known(request: Request): number {
-  const header = request.get('if-match');
-  const version = /^"?(\d+)"?$/.exec(header ?? '')?.[1];
-  if (version === undefined)
-    throw new Problem(
-      428,
-      'Version needed',
-      'Say which version you changed in an If-Match header. Nothing was changed.',
-      [{ where: 'If-Match', what: header ? `"${header}" is no version` : 'is missing' }],
-    );
-  return Number(version);
-}
-
-function send<T>(response: Response, one: Saved<T>, status = 200): void {
-  response.status(status).set('ETag', `"${one.version}"`).json(one);
-}
-
-const idOf = (request: Request): string => z.string().max(64).parse(request.params.id);
-
-/** A copy of a bundle under ids of its own, when the ones in the file are taken. */
-function asCopy(bundle: BundleFile, taken: { house: boolean; jobs: ReadonlySet<string> }): BundleFile {
-  const suffix = randomUUID().slice(0, 8);
-  const house = taken.house
-    ? {
-        ...bundle.house,
-        id: HouseId.parse(`${bundle.house.id.slice(0, 50)}-${suffix}`),
-        name: `${bundle.house.name} (copy)`.slice(0, 120),
-      }
-    : bundle.house;
-  const jobs = bundle.jobs.map((j) => ({
-    ...j,
-    houseId: house.id,
-    id: taken.jobs.has(j.id) ? JobId.parse(`${j.id.slice(0, 50)}-${suffix}`) : j.id,
-  }));
-  return { ...bundle, house, jobs };
-}
-
-function documentRoutes(app: Express, store: Store): void {
-  app.get('/api/houses', async (_request, response) => {
-    response.json(await store.list());
-  });
-  app.post('/api/houses', async (request, response) => {
-    const read = readHouse(request.body);
-    if (!read.ok) throw unreadable('house', read.problems);
-    send(response, await store.createHouse(read.value), 201);
-  });
-  app.get('/api/houses/:id', async (request, response) => send(response, await store.house(idOf(request))));
-  app.put('/api/houses/:id', async (request, response) => {
-    const read = readHouse(request.body);
-    if (!read.ok) throw unreadable('house', read.problems);
-    if (read.value.id !== idOf(request))
-      throw unreadable('house', [{ where: 'house.id', what: 'is not the id of this address' }]);
-    send(response, await store.saveHouse(read.value, known(request)));
-  });
-  app.post('/api/jobs', async (request, response) => {
-    const read = readJob(request.body);
-    if (!read.ok) throw unreadable('job', read.problems);
-    send(response, await store.createJob(read.value), 201);
-  });
-  app.get('/api/jobs/:id', async (request, response) => send(response, await store.job(idOf(request))));
-  app.put('/api/jobs/:id', async (request, response) => {
-    const read = readJob(request.body);
-    if (!read.ok) throw unreadable('job', read.problems);
-    if (read.value.id !== idOf(request))
-      throw unreadable('job', [{ where: 'job.id', what: 'is not the id of this address' }]);
-    send(response, await store.saveJob(read.value, known(request)));
-  });
-}
-
-function otherRoutes(app: Express, store: Store): void {
-  app.delete('/api/:kind/:id', async (request, response) => {
-    await store.remove(kindOf(Kind.parse(request.params.kind)), idOf(request));
-    response.status(204).end();
-  });
-  app.get('/api/:kind/:id/revisions', async (request, response) => {
-    response.json(await store.revisions(kindOf(Kind.parse(request.params.kind)), idOf(request)));
-  });
-  app.post('/api/:kind/:id/revisions/:version/restore', async (request, response) => {
-    const version = z.coerce.number().int().positive().parse(request.params.version);
-    send(response, await store.restore(kindOf(Kind.parse(request.params.kind)), idOf(request), version));
-  });
-  app.get('/api/houses/:id/export', async (request, response) => {
-    const { document } = await store.house(idOf(request));
-    const text = writeBundle(document, await store.jobsOf(document.id));
-    response
-      .set('Content-Disposition', `attachment; filename="${document.id}.elwand.json"`)
-      .type('application/json')
-      .send(text);
-  });
-  app.post('/api/import', async (request, response) => {
-    const read = readBundle(request.body);
-    if (!read.ok) throw unreadable('file', read.problems);
-    const there = await store.list();
-    const taken = {
-      house: there.some((h) => h.id === read.value.house.id),
-      jobs: new Set(there.flatMap((h) => h.jobs.map((j) => j.id))),
-    };
-    const bundle = asCopy(read.value, taken);
-    await store.createBundle(bundle.house, bundle.jobs);
-    response
-      .status(201)
-      .json({ houseId: bundle.house.id, jobs: bundle.jobs.map((j) => j.id), copied: taken.house });
-  });
+  /** Names under which the server may be asked; left out, this machine alone. */
+  readonly names?: ReadonlySet<string>;
+  /** Set when the house network is let in, with the secret for its cookies. */
+  readonly lan?: Lan & { readonly secret: string };
+  /** Requests of one address in ten seconds. */
+  readonly rate?: number;
 }
 
 interface BodyError {
   readonly type?: unknown;
   readonly message?: unknown;
+  readonly status?: unknown;
 }
 
-/** Every error leaves as problem+json; only what we did not foresee is logged as an error, and never shown with its stack. */
-function asProblem(error: unknown): Problem | undefined {
-  if (error instanceof Problem) return error;
-  if (error instanceof z.ZodError)
-    return new Problem(400, 'Bad address', error.issues[0]?.message ?? 'The address is not one of ours.');
-  const type = (error as BodyError | null)?.type;
+const megabytes = (bytes: number): string => `${Math.round(bytes / 1048576)} MB`;
+
+/** What a client did wrong, as the parts of Express tell it by a status of their own. */
+const CLIENT_FAULTS: Readonly<Record<number, readonly [title: string, detail: string]>> = {
+  400: ['Bad request', "The request can't be read. Nothing was changed."],
+  404: ['Not found', 'There is no such file here.'],
+  412: ['Changed elsewhere', 'It was changed in the meantime. Nothing was changed by this request.'],
+  415: ['Unknown encoding', 'Send UTF-8 JSON, plain or gzip. Nothing was changed.'],
+  416: ['No such part', 'The file has no such range.'],
+};
+
+function bodyProblem({ type, message, status }: BodyError, limit: number): Problem | undefined {
   if (type === 'entity.too.large')
     return new Problem(
       413,
       'Too large',
-      `This is larger than ${BODY_LIMIT.toUpperCase()}. An exported house is far smaller; is it the right file? Nothing was changed.`,
+      `This is larger than ${megabytes(limit)}. An exported house is far smaller; is it the right file? Nothing was changed.`,
     );
   if (type === 'entity.parse.failed')
     return new Problem(
       400,
       'Not JSON',
-      `The file can't be read: ${String((error as BodyError).message)}. Nothing was changed.`,
+      `The file can't be read: ${String(message).slice(0, 200)}. Nothing was changed.`,
       [{ where: 'the file', what: 'is not JSON, or is cut off' }],
     );
-  return undefined;
+  if (typeof status !== 'number' || status < 400 || status >= 500) return undefined;
+  const [title, detail] = CLIENT_FAULTS[status] ?? [
+    'Bad request',
+    "The request can't be read. Nothing was changed.",
+  ];
+  return new Problem(status, title, detail);
+}
+
+/** Every error leaves as what it is; only what we did not foresee is logged as an error, and never shown with its stack. */
+function asProblem(error: unknown): Problem | undefined {
+  if (error instanceof Problem) return error;
+  if (error instanceof z.ZodError)
+    return new Problem(400, 'Bad address', error.issues[0]?.message ?? 'The address is not one of ours.');
+  const limit = (error as { limit?: unknown } | null)?.limit;
+  return (
+    bodyProblem((error ?? {}) as BodyError, typeof limit === 'number' ? limit : DOCUMENT_BYTES) ??
+    storageProblem(error)
+  );
+}
+
+/** A person with a browser, not a program: they get a page. */
+const isPerson = (request: Request): boolean =>
+  request.method === 'GET' &&
+  !request.path.startsWith('/api') &&
+  (request.get('accept') ?? '').includes('text/html');
+
+const onError: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) return next(error);
+  const problem = asProblem(error);
+  if (problem === undefined || problem.status >= 500) request.log.error({ err: error }, 'unforeseen');
+  const told =
+    problem ??
+    new Problem(
+      500,
+      'Something went wrong',
+      'The server met a fault. What was saved before is kept; try again.',
+    );
+  response.status(told.status).set('Cache-Control', 'no-store');
+  const { retryAfterSeconds } = told.extra;
+  if (typeof retryAfterSeconds === 'number') response.set('Retry-After', String(retryAfterSeconds));
+  if (isPerson(request)) response.type('html').send(errorPage(told.title, told.message));
+  else response.type('application/problem+json').send(JSON.stringify(told));
+};
+
+const limiter = (limit: number): RequestHandler =>
+  rateLimit({
+    windowMs: RATE_MS,
+    limit,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: (_request, _response, next) =>
+      next(
+        new Problem(429, 'Too many requests', 'Wait a few seconds and try again. Nothing was changed.', [], {
+          retryAfterSeconds: RATE_MS / 1000,
+        }),
+      ),
+  });
+
+const noStore: RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};
+
+/** The built interface: files by their name, everything else without a file name is a page of the application. */
+function webRoutes(app: Express, webDir: string): void {
+  app.use(
+    '/assets',
+    express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(webDir, { maxAge: 0 }));
+  app.get('/{*rest}', (request, response) => {
+    if (extname(request.path) !== '') throw notFound('such file');
+    response.set('Cache-Control', 'no-cache').sendFile(join(webDir, 'index.html'));
+  });
 }
 
 /** Builds the HTTP interface over a store. */
-export function createApp({ store, logger, webDir }: AppOptions): Express {
+export function createApp(options: AppOptions): Express {
+  const { store, reader, logger, dataDir, webDir, lan } = options;
   const app = express();
   app.disable('x-powered-by');
+  app.set('query parser', 'simple');
   app.use(
     pinoHttp({
       logger,
@@ -167,6 +158,7 @@ export function createApp({ store, logger, webDir }: AppOptions): Express {
       },
     }),
   );
+  app.use(onlyFromHere(options.names ?? hostNames('127.0.0.1', false)));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -180,35 +172,23 @@ export function createApp({ store, logger, webDir }: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   );
+  if (lan) {
+    app.use(cookieParser(lan.secret));
+    app.use(pairingRoutes(lan, store.now));
+    app.use(onlyPaired(store.now));
+  }
+  app.use('/api', noStore, limiter(options.rate ?? RATE_REQUESTS), onlyJson);
   app.get('/api/health', (_request, response) => {
     response.json({ ok: true });
   });
-  app.use('/api', express.json({ limit: BODY_LIMIT }));
-  documentRoutes(app, store);
-  otherRoutes(app, store);
-  app.use('/api/{*rest}', () => {
+  const heavy = limiter(Math.min(options.rate ?? RATE_HEAVY, Math.max(RATE_HEAVY, (options.rate ?? 0) / 10)));
+  app.use('/api', exchangeRoutes(store, reader, dataDir, heavy));
+  app.use('/api', express.json({ limit: DOCUMENT_BYTES }));
+  app.use('/api', deviceRoutes(lan), historyRoutes(store), documentRoutes(store));
+  app.use('/api', () => {
     throw notFound('such address');
   });
-  if (webDir !== undefined && existsSync(webDir)) {
-    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }));
-    app.use(express.static(webDir, { maxAge: 0 }));
-    app.get('/{*rest}', (_request, response) => {
-      response.set('Cache-Control', 'no-cache').sendFile(join(webDir, 'index.html'));
-    });
-  }
-  const onError: ErrorRequestHandler = (error: unknown, request, response, next) => {
-    if (response.headersSent) return next(error);
-    const problem = asProblem(error);
-    if (!problem) request.log.error({ err: error }, 'unforeseen');
-    const told =
-      problem ??
-      new Problem(
-        500,
-        'Something went wrong here',
-        'The server met a fault. What was saved before is kept; try again.',
-      );
-    response.status(told.status).type('application/problem+json').send(JSON.stringify(told));
-  };
+  if (webDir !== undefined && existsSync(webDir)) webRoutes(app, webDir);
   app.use(onError);
   return app;
 }

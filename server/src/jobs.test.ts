@@ -9,6 +9,8 @@ import request from 'supertest';
 import { createApp } from './app.ts';
 import { HouseRow, JobRow, openDatabase } from './database.ts';
 import { Store } from './store.ts';
+import { sameThread } from './testing.ts';
+import { revisionPage } from './history.ts';
 
 let dir: string;
 let db: Sequelize;
@@ -21,6 +23,9 @@ beforeEach(async () => {
   db = await openDatabase(join(dir, 'nested', 'test.sqlite'));
   app = createApp({
     store: new Store(db),
+    reader: sameThread(),
+    dataDir: dir,
+    rate: 100_000,
     logger: pino({ level: 'info' }, { write: (line: string) => void log.push(line) }),
   });
   await request(app).post('/api/houses').send(makeHouse('h1', 'House'));
@@ -76,19 +81,39 @@ describe('jobs', () => {
     expect(body(r).problems.map((p) => p.where)).toContain('job.wants[0].label');
     expect(body(r).detail).toContain('Nothing was changed');
   });
-  it('go with a house that is deleted, and come back from their versions', async () => {
+  it('go with a house that is deleted, and come back with it', async () => {
     await request(app).post('/api/jobs').send(job());
     await request(app).delete('/api/houses/h1');
+    const r = await request(app).get('/api/jobs/j1');
+    expect([r.status, r.body]).toEqual([404, expect.objectContaining({ deleted: true })]);
+    expect((await request(app).post('/api/bin/houses/h1/restore')).status).toBe(428);
+    expect((await request(app).post('/api/bin/houses/h1/restore').set('If-Match', '"1"')).status).toBe(200);
+    expect(body(await request(app).get('/api/jobs/j1')).version).toBe(1);
+  });
+  it('a job that was deleted by itself stays in the bin when its house comes back', async () => {
+    await request(app).post('/api/jobs').send(job());
+    await request(app)
+      .post('/api/jobs')
+      .send({ ...job({ name: 'Other' }), id: 'j2' });
+    await request(app).delete('/api/jobs/j1');
+    await request(app).delete('/api/houses/h1');
+    const bin = (await request(app).get('/api/bin')).body as { kind: string; id: string; jobs: string[] }[];
+    expect(bin.map((b) => [b.kind, b.id, b.jobs])).toEqual([
+      ['house', 'h1', ['Other']],
+      ['job', 'j1', []],
+    ]);
+    const early = await request(app).post('/api/bin/jobs/j1/restore').set('If-Match', '1');
+    expect([early.status, body(early).detail]).toEqual([409, expect.stringContaining('House')]);
+    await request(app).post('/api/bin/houses/h1/restore').set('If-Match', '1');
     expect((await request(app).get('/api/jobs/j1')).status).toBe(404);
-    expect((await request(app).post('/api/jobs/j1/revisions/1/restore')).status).toBe(404);
-    await request(app).post('/api/houses/h1/revisions/1/restore');
-    expect((await request(app).post('/api/jobs/j1/revisions/1/restore')).status).toBe(200);
-    expect(body(await request(app).get('/api/jobs/j1')).version).toBe(2);
+    expect((await request(app).post('/api/bin/jobs/j1/restore').set('If-Match', '1')).status).toBe(200);
+    expect((await request(app).get('/api/jobs/j1')).status).toBe(200);
   });
   it('a version that never was cannot come back', async () => {
     await request(app).post('/api/jobs').send(job());
-    expect((await request(app).post('/api/jobs/j1/revisions/77/restore')).status).toBe(404);
-    expect((await request(app).post('/api/jobs/j1/revisions/x/restore')).status).toBe(400);
+    const back = (v: string) => request(app).post(`/api/jobs/j1/revisions/${v}/restore`).set('If-Match', '1');
+    expect((await back('77')).status).toBe(404);
+    expect((await back('x')).status).toBe(400);
   });
 });
 
@@ -117,7 +142,9 @@ it('sixty saves one after the other keep their order', async () => {
   let version = 1;
   for (let i = 0; i < 60; i++) version = (await store.saveJob(job({ note: `note ${i}` }), version)).version;
   expect(version).toBe(61);
-  expect((await store.revisions('job', 'j1')).map((r) => r.version).slice(0, 3)).toEqual([61, 60, 59]);
+  const page = await revisionPage(store, 'job', 'j1', { before: undefined, limit: 30 });
+  expect(page.revisions.map((r) => r.version).slice(0, 3)).toEqual([61, 60, 59]);
+  expect([page.total, page.before]).toEqual([61, 32]);
 });
 
 describe('documents that an older version wrote', () => {
@@ -139,11 +166,11 @@ describe('documents that an older version wrote', () => {
     const h = (await request(app).get('/api/houses/h1')).body as {
       document: { formatVersion: number; amendments: unknown[] };
     };
-    expect(h.document).toMatchObject({ formatVersion: 2, amendments: [] });
+    expect(h.document).toMatchObject({ formatVersion: 3, amendments: [] });
     const j = body(await request(app).get('/api/jobs/j1'));
-    expect(j.document).toMatchObject({ formatVersion: 2, method: null, rings: {} });
+    expect(j.document).toMatchObject({ formatVersion: 3, method: null, rings: {} });
     expect((await put(j.document, j.version)).status).toBe(200);
-    expect(JSON.parse((await JobRow.findByPk('j1'))!.body)).toMatchObject({ formatVersion: 2 });
+    expect(JSON.parse((await JobRow.findByPk('j1'))!.body)).toMatchObject({ formatVersion: 3 });
   });
   it('of a newer version are refused and kept as they are', async () => {
     await request(app).post('/api/jobs').send(job());

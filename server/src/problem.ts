@@ -35,10 +35,71 @@ export class Problem extends Error {
 
 export const notFound = (what: string): Problem =>
   new Problem(404, 'Not found', `There is no ${what} here. It may have been deleted in another tab.`);
-export const unreadable = (what: string, problems: readonly ReadProblem[]): Problem =>
+/** It was deleted and lies in the bin: whoever is working on it can have it back. */
+export const gone = (what: string): Problem =>
   new Problem(
-    422,
+    404,
+    'Deleted',
+    `There is no ${what} here any more: it was deleted and is in the bin on the start page.`,
+    [],
+    { deleted: true },
+  );
+export const unreadable = (what: string, problems: readonly ReadProblem[], status = 422): Problem =>
+  new Problem(
+    status,
     `This ${what} can't be read`,
     `${problems[0]?.where ?? 'The document'}: ${problems[0]?.what ?? 'unknown'}. Nothing was changed; the last saved version is kept.`,
     problems,
   );
+
+interface Told {
+  readonly code?: unknown;
+  readonly original?: { readonly code?: unknown };
+}
+
+/** What the disk or the database said, in words; undefined when it is something else. */
+export function storageProblem(error: unknown): Problem | undefined {
+  const { code, original } = (error ?? {}) as Told;
+  switch (String(original?.code ?? code)) {
+    case 'SQLITE_FULL':
+    case 'ENOSPC':
+    case 'EDQUOT':
+      return new Problem(
+        507,
+        'Disk full',
+        'The disk with the data folder is full. Nothing was saved; make room and it will be saved then.',
+      );
+    case 'SQLITE_READONLY':
+    case 'EROFS':
+    case 'EACCES':
+      return new Problem(
+        500,
+        'Folder is read-only',
+        "The data folder can't be written to. Nothing was saved; check who owns the folder and whether the disk is writable.",
+      );
+    case 'SQLITE_CORRUPT':
+    case 'SQLITE_NOTADB':
+      return new Problem(
+        500,
+        'Database is damaged',
+        'The database file is damaged. Nothing was saved; stop Elwand and restore a backup (npx elwand restore FILE).',
+      );
+    case 'SQLITE_IOERR':
+    case 'SQLITE_CANTOPEN':
+    case 'EIO':
+      return new Problem(
+        500,
+        "Disk can't be used",
+        "The data folder can't be read or written. Nothing was saved; check that the disk is still connected.",
+      );
+    case 'SQLITE_BUSY':
+    case 'SQLITE_LOCKED':
+      return new Problem(
+        503,
+        'Database is busy',
+        'Another program is holding the database. Nothing was saved; it is tried again.',
+      );
+    default:
+      return undefined;
+  }
+}

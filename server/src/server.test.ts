@@ -10,14 +10,23 @@ import request from 'supertest';
 import { createApp } from './app.ts';
 import { openDatabase, RevisionRow } from './database.ts';
 import { fillDemo } from './demo.ts';
+import { pack } from './packing.ts';
+import { sameThread } from './testing.ts';
 import { Store } from './store.ts';
 
 let dir: string;
 let db: Sequelize;
 let app: ReturnType<typeof createApp>;
+const reader = sameThread();
 const open = async () => {
-  db = await openDatabase(join(dir, 'test.sqlite'));
-  app = createApp({ store: new Store(db), logger: pino({ level: 'silent' }) });
+  db = await openDatabase(join(dir, 'elwand.sqlite'));
+  app = createApp({
+    store: new Store(db),
+    reader,
+    dataDir: dir,
+    logger: pino({ level: 'silent' }),
+    rate: 100_000,
+  });
 };
 beforeEach(async () => {
   dir = mkdtempSync(join(tmpdir(), 'elwand-'));
@@ -91,17 +100,12 @@ describe('revisions', () => {
     await request(app).post('/api/houses').send(house());
     await put(house({ name: 'Two' }), 1);
     await put(house({ name: 'Three' }), 2);
-    const list = (await request(app).get('/api/houses/h1/revisions')).body as { version: number }[];
-    expect(list.map((r) => r.version)).toEqual([3, 2, 1]);
-    const back = await request(app).post('/api/houses/h1/revisions/2/restore');
+    const { revisions } = (await request(app).get('/api/houses/h1/revisions')).body as {
+      revisions: { version: number }[];
+    };
+    expect(revisions.map((r) => r.version)).toEqual([3, 2, 1]);
+    const back = await request(app).post('/api/houses/h1/revisions/2/restore').set('If-Match', '3');
     expect([body(back).version, body(back).document?.name]).toEqual([4, 'Two']);
-  });
-  it('a deleted house comes back from its revisions', async () => {
-    await request(app).post('/api/houses').send(house());
-    expect((await request(app).delete('/api/houses/h1')).status).toBe(204);
-    expect((await request(app).get('/api/houses/h1')).status).toBe(404);
-    expect((await request(app).post('/api/houses/h1/revisions/1/restore')).status).toBe(200);
-    expect((await request(app).get('/api/houses/h1')).status).toBe(200);
   });
   it('a save that breaks off in the middle leaves the last good version', async () => {
     await request(app).post('/api/houses').send(house());
@@ -110,7 +114,8 @@ describe('revisions', () => {
       kind: 'house',
       documentId: 'h1',
       version: 2,
-      body: '{}',
+      packed: pack('{}'),
+      milestone: false,
       savedAt: new Date(),
     });
     await db.query(
@@ -149,7 +154,11 @@ describe('bad input', () => {
       .set('Content-Type', 'application/json')
       .send(`{"a":"${'x'.repeat(60_000_000)}"}`);
     expect(r.status).toBe(413);
-    expect(body(r).detail).toContain('8MB');
+    expect(body(r).detail).toContain('48 MB');
+    const one = await request(app)
+      .post('/api/houses')
+      .send({ ...house(), name: 'x'.repeat(9_000_000) });
+    expect([one.status, body(one).detail]).toEqual([413, expect.stringContaining('8 MB')]);
   });
   it('an address that is not there, a job without a house', async () => {
     expect((await request(app).get('/api/nothing')).status).toBe(404);
@@ -162,20 +171,28 @@ describe('bad input', () => {
 describe('exchange', () => {
   it('what is exported can be imported, and a second time as a copy', async () => {
     await fillDemo(new Store(db));
-    const out = await request(app).get('/api/houses/quarry/export').buffer(true);
+    const out = await request(app).get('/api/houses/quarry/export?history=0').buffer(true);
     expect(out.text).toBe(writeBundle(demoHouses()[1]!, [demoJobs()[2]!]));
     const back = await request(app)
       .post('/api/import')
       .send(JSON.parse(out.text) as object);
     expect([back.status, body(back).copied]).toEqual([201, true]);
     await request(app).delete('/api/houses/quarry');
+    const kept = body(
+      await request(app)
+        .post('/api/import')
+        .send(JSON.parse(out.text) as object),
+    );
+    // The one in the bin keeps its id, so that it can still be restored.
+    expect([kept.copied, kept.houseId === 'quarry']).toEqual([true, false]);
+    await request(app).delete('/api/bin/houses/quarry');
     expect(
       body(
         await request(app)
           .post('/api/import')
           .send(JSON.parse(out.text) as object),
       ),
-    ).toEqual({ houseId: 'quarry', jobs: ['freezer'], copied: false });
+    ).toMatchObject({ houseId: 'quarry', jobs: ['freezer'], copied: false });
   });
 });
 

@@ -1,8 +1,18 @@
-import { readHouse, readJob, type House, type Job } from '@elwand/core';
-import type { Sequelize, Transaction } from 'sequelize';
-import { Transaction as TransactionType } from 'sequelize';
+import {
+  HOUSE_VERSION,
+  JOB_VERSION,
+  MOST_JOBS,
+  readHouse,
+  readJob,
+  type House,
+  type Job,
+} from '@elwand/core';
+import { QueryTypes, Transaction, type Sequelize } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
-import { notFound, Problem, unreadable } from './problem.ts';
+import { HOUSE_BYTES } from './limits.ts';
+import { pack } from './packing.ts';
+import { gone, notFound, Problem, unreadable } from './problem.ts';
+import { thinnedOut } from './thinning.ts';
 
 export interface Saved<T> {
   readonly version: number;
@@ -20,13 +30,17 @@ interface JobSummary {
 export interface HouseSummary extends Omit<JobSummary, 'signedOff'> {
   readonly jobs: readonly JobSummary[];
 }
-export interface Revision {
-  readonly version: number;
-  readonly savedAt: string;
+
+export type Kind = 'house' | 'job';
+export type Row = HouseRow | JobRow;
+
+export interface StoreOptions {
+  /** The clock; tests bring their own. */
+  readonly now?: () => Date;
 }
 
-type Kind = 'house' | 'job';
-type Row = HouseRow | JobRow;
+/** Saves of one document between two looks for revisions to thin out. */
+const SAVES_PER_THINNING = 50;
 
 const parse = <T extends House | Job>(kind: Kind, row: Pick<Row, 'id' | 'body'>): T => {
   const raw: unknown = JSON.parse(row.body);
@@ -35,76 +49,63 @@ const parse = <T extends House | Job>(kind: Kind, row: Pick<Row, 'id' | 'body'>)
   return read.value as T;
 };
 
-const saved = <T extends House | Job>(kind: Kind, row: Row): Saved<T> => ({
+export const saved = <T extends House | Job>(kind: Kind, row: Row): Saved<T> => ({
   version: row.version,
   updatedAt: row.updatedAt.toISOString(),
   document: parse<T>(kind, row),
 });
 
+/** A document of a newer program is kept as it is: this one would lose what it does not know. */
+function assertOurs(kind: Kind, row: Row): void {
+  const { formatVersion } = JSON.parse(row.body) as { formatVersion?: unknown };
+  const known = kind === 'house' ? HOUSE_VERSION : JOB_VERSION;
+  if (typeof formatVersion === 'number' && formatVersion > known)
+    throw unreadable(kind, [
+      {
+        where: `${kind}.formatVersion`,
+        what: `is ${formatVersion}; this program knows up to ${known}. Update Elwand and try again`,
+      },
+    ]);
+}
+
+/** Sequelize writes `2026-11-28 10:00:00.000 +00:00`; the list speaks ISO 8601. */
+const iso = (column: string): string => `replace(substr(${column}, 1, 23), ' ', 'T') || 'Z'`;
+
+const LIST = `SELECT coalesce(json_group_array(json(house)), '[]') AS list FROM (
+  SELECT json_object('id', h.id, 'name', h.name, 'version', h.version, 'updatedAt', ${iso('h.updatedAt')}, 'jobs', json((
+    SELECT coalesce(json_group_array(json_object('id', id, 'name', name, 'version', version, 'updatedAt', ${iso('updatedAt')}, 'signedOff', signedOff)), '[]')
+    FROM (SELECT id, name, version, updatedAt, signedOff FROM jobs WHERE houseId = h.id AND deletedAt IS NULL ORDER BY createdAt, id)
+  ))) AS house
+  FROM houses h WHERE h.deletedAt IS NULL ORDER BY h.createdAt, h.id)`;
+
 /** Houses and jobs on disk. Every save is one transaction: the document and its revision together, or neither. */
 export class Store {
   private queue: Promise<unknown> = Promise.resolve();
-  private readonly sequelize: Sequelize;
+  private readonly savesSince = new Map<string, number>();
+  readonly sequelize: Sequelize;
+  readonly now: () => Date;
 
-  constructor(sequelize: Sequelize) {
+  constructor(sequelize: Sequelize, { now = () => new Date() }: StoreOptions = {}) {
     this.sequelize = sequelize;
+    this.now = now;
+  }
+
+  /** Houses with their jobs as JSON text, put together by SQLite from an index: no document is read for it. */
+  async listText(): Promise<string> {
+    const [row] = await this.sequelize.query<{ list: string }>(LIST, { type: QueryTypes.SELECT });
+    return row?.list ?? '[]';
   }
 
   async list(): Promise<HouseSummary[]> {
-    const [houses, jobs] = await Promise.all([
-      HouseRow.findAll({
-        attributes: ['id', 'name', 'version', 'updatedAt'],
-        order: [
-          ['createdAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-      }),
-      JobRow.findAll({
-        attributes: ['id', 'houseId', 'name', 'version', 'updatedAt', 'signedOff'],
-        order: [
-          ['createdAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-      }),
-    ]);
-    return houses.map((h) => ({
-      id: h.id,
-      name: h.name,
-      version: h.version,
-      updatedAt: h.updatedAt.toISOString(),
-      jobs: jobs
-        .filter((j) => j.houseId === h.id)
-        .map((j) => ({
-          id: j.id,
-          name: j.name,
-          version: j.version,
-          updatedAt: j.updatedAt.toISOString(),
-          signedOff: j.signedOff,
-        })),
-    }));
+    return JSON.parse(await this.listText()) as HouseSummary[];
   }
 
   async house(id: string): Promise<Saved<House>> {
-    const row = await HouseRow.findByPk(id);
-    if (!row) throw notFound('house');
-    return saved('house', row);
+    return saved('house', await this.houseRow(id));
   }
 
   async job(id: string): Promise<Saved<Job>> {
-    const row = await JobRow.findByPk(id);
-    if (!row) throw notFound('job');
-    return saved('job', row);
-  }
-
-  async jobsOf(houseId: string): Promise<Job[]> {
-    const rows = await JobRow.findAll({
-      where: { houseId },
-      order: [
-        ['createdAt', 'ASC'],
-        ['id', 'ASC'],
-      ],
-    });
-    return rows.map((r) => parse<Job>('job', r));
+    return saved('job', await this.jobRow(id));
   }
 
   async createHouse(house: House): Promise<Saved<House>> {
@@ -115,7 +116,7 @@ export class Store {
     return this.write((transaction) => this.insertJob(job, transaction));
   }
 
-  /** Brings in a house with its jobs: all of it or nothing. */
+  /** A house with all its jobs, or nothing. */
   async createBundle(house: House, jobs: readonly Job[]): Promise<void> {
     await this.write(async (transaction) => {
       await this.insertHouse(house, transaction);
@@ -126,16 +127,14 @@ export class Store {
   /** Saves a house over the version that the client knows; a stale one is refused with the present document. */
   async saveHouse(house: House, known: number): Promise<Saved<House>> {
     return this.write(async (transaction) => {
-      const row = await HouseRow.findByPk(house.id, { transaction });
-      if (!row) throw notFound('house');
+      const row = await this.houseRow(house.id, transaction);
       return this.update('house', row, { name: house.name, body: JSON.stringify(house) }, known, transaction);
     });
   }
 
   async saveJob(job: Job, known: number): Promise<Saved<Job>> {
     return this.write(async (transaction) => {
-      const row = await JobRow.findByPk(job.id, { transaction });
-      if (!row) throw notFound('job');
+      const row = await this.jobRow(job.id, transaction);
       if (row.houseId !== job.houseId)
         throw new Problem(
           422,
@@ -143,102 +142,141 @@ export class Store {
           'houseId: a job stays with its house. Nothing was changed.',
           [{ where: 'job.houseId', what: 'differs from the saved one' }],
         );
+      const signedNow = job.signedOff !== null && job.signedOff !== row.signedOff;
       row.signedOff = job.signedOff;
-      return this.update('job', row, { name: job.name, body: JSON.stringify(job) }, known, transaction);
+      const change = { name: job.name, body: JSON.stringify(job) };
+      const done = await this.update<Job>('job', row, change, known, transaction, signedNow);
+      // The house as it was written together with the sign-off belongs to the record too.
+      if (signedNow) await this.markHouse(row.houseId, transaction);
+      return done;
     });
   }
 
-  async remove(kind: Kind, id: string): Promise<void> {
+  /** Puts a document into the bin, a house with all its jobs. */
+  async remove(kind: Kind, id: string, known?: number): Promise<void> {
     await this.write(async (transaction) => {
-      const count =
-        kind === 'house'
-          ? await HouseRow.destroy({ where: { id }, transaction })
-          : await JobRow.destroy({ where: { id }, transaction });
-      if (count === 0) throw notFound(kind);
+      const row =
+        kind === 'house' ? await this.houseRow(id, transaction) : await this.jobRow(id, transaction);
+      if (known !== undefined && row.version !== known) throw this.conflict(kind, row);
+      row.deletedAt = this.now();
+      await row.save({ transaction, silent: true });
     });
   }
 
-  async revisions(kind: Kind, id: string): Promise<Revision[]> {
-    const rows = await RevisionRow.findAll({
-      attributes: ['version', 'savedAt'],
-      where: { kind, documentId: id },
-      order: [['version', 'DESC']],
-      limit: 200,
-    });
-    return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString() }));
+  /** The row of a house that is there; one in the bin is told so. */
+  async houseRow(id: string, transaction?: Transaction): Promise<HouseRow> {
+    const row = await HouseRow.findByPk(id, { transaction });
+    if (!row) throw notFound('house');
+    if (row.deletedAt) throw gone('house');
+    return row;
   }
 
-  /** Brings an old version back as the newest one; a deleted document comes back the same way. */
-  async restore(kind: Kind, id: string, version: number): Promise<Saved<House | Job>> {
-    const old = await RevisionRow.findOne({ where: { kind, documentId: id, version } });
-    if (!old) throw notFound('such version');
-    if (kind === 'house') {
-      const house = parse<House>('house', { id, body: old.body });
-      const row = await HouseRow.findByPk(id);
-      return row ? this.saveHouse(house, row.version) : this.createHouse(house);
-    }
-    const job = parse<Job>('job', { id, body: old.body });
-    const row = await JobRow.findByPk(id);
-    return row ? this.saveJob(job, row.version) : this.createJob(job);
+  /** The row of a job that is there; one in the bin, or in a house in the bin, is told so. */
+  async jobRow(id: string, transaction?: Transaction): Promise<JobRow> {
+    const row = await JobRow.findByPk(id, { transaction });
+    if (!row) throw notFound('job');
+    if (row.deletedAt) throw gone('job');
+    const house = await HouseRow.findByPk(row.houseId, { attributes: ['deletedAt'], transaction });
+    if (!house || house.deletedAt) throw gone('job');
+    return row;
   }
 
-  private async insertHouse(house: House, transaction: Transaction): Promise<Saved<House>> {
-    if (await HouseRow.findByPk(house.id, { transaction }))
-      throw new Problem(409, 'Already there', `A house with the id ${house.id} is already here.`);
+  async insertHouse(house: House, transaction: Transaction): Promise<Saved<House>> {
+    await this.assertFree('house', house.id, transaction);
     const version = await this.nextVersion('house', house.id, transaction);
     const row = await HouseRow.create(
       { id: house.id, name: house.name, version, body: JSON.stringify(house) },
       { transaction },
     );
-    await this.keep('house', house.id, version, row.body, transaction);
+    await this.keep('house', row, transaction, version === 1);
     return saved('house', row);
   }
 
   private async insertJob(job: Job, transaction: Transaction): Promise<Saved<Job>> {
-    if (!(await HouseRow.findByPk(job.houseId, { transaction }))) throw notFound('house for this job');
-    if (await JobRow.findByPk(job.id, { transaction }))
-      throw new Problem(409, 'Already there', `A job with the id ${job.id} is already here.`);
+    const house = await HouseRow.findByPk(job.houseId, { attributes: ['deletedAt'], transaction });
+    if (!house) throw notFound('house for this job');
+    if (house.deletedAt) throw gone('house');
+    await this.assertFree('job', job.id, transaction);
+    if ((await JobRow.count({ where: { houseId: job.houseId }, transaction })) >= MOST_JOBS)
+      throw new Problem(
+        422,
+        'Too many jobs',
+        `A house holds ${MOST_JOBS} jobs, those in the bin included. Delete one for good, or copy the house.`,
+        [{ where: 'job.houseId', what: `already has ${MOST_JOBS} jobs` }],
+      );
+    const body = JSON.stringify(job);
+    await this.assertRoom(job.houseId, body.length, transaction);
     const version = await this.nextVersion('job', job.id, transaction);
     const row = await JobRow.create(
-      {
-        id: job.id,
-        houseId: job.houseId,
-        name: job.name,
-        signedOff: job.signedOff,
-        version,
-        body: JSON.stringify(job),
-      },
+      { id: job.id, houseId: job.houseId, name: job.name, signedOff: job.signedOff, version, body },
       { transaction },
     );
-    await this.keep('job', job.id, version, row.body, transaction);
+    await this.keep('job', row, transaction, version === 1 || job.signedOff !== null);
     return saved('job', row);
   }
 
-  private async update<T extends House | Job>(
+  private async assertFree(kind: Kind, id: string, transaction: Transaction): Promise<void> {
+    const row =
+      kind === 'house'
+        ? await HouseRow.findByPk(id, { transaction })
+        : await JobRow.findByPk(id, { transaction });
+    if (!row) return;
+    throw new Problem(
+      409,
+      'Already there',
+      row.deletedAt
+        ? `A ${kind} with the id ${id} is in the bin. Restore it from there.`
+        : `A ${kind} with the id ${id} is already here.`,
+    );
+  }
+
+  /** A house and its jobs together stay small enough to be exported and read again. */
+  private async assertRoom(houseId: string, bytes: number, transaction: Transaction): Promise<void> {
+    const [row] = await this.sequelize.query<{ bytes: number }>(
+      'SELECT (SELECT length(body) FROM houses WHERE id = $id) + (SELECT coalesce(sum(length(body)), 0) FROM jobs WHERE houseId = $id) AS bytes',
+      { type: QueryTypes.SELECT, bind: { id: houseId }, transaction },
+    );
+    if ((row?.bytes ?? 0) + bytes > HOUSE_BYTES)
+      throw new Problem(
+        413,
+        'Too large',
+        `A house and its jobs hold ${HOUSE_BYTES / 1048576} MB together. Delete jobs that are done, or copy the house. Nothing was changed.`,
+      );
+  }
+
+  protected conflict(kind: Kind, row: Row): Problem {
+    return new Problem(
+      409,
+      'Changed elsewhere',
+      `This ${kind} was saved from another tab or device after you opened it. Your changes are kept here; choose which to keep.`,
+      [],
+      { current: saved(kind, row) },
+    );
+  }
+
+  protected async update<T extends House | Job>(
     kind: Kind,
     row: Row,
     change: { name: string; body: string },
     known: number,
     transaction: Transaction,
+    milestone = false,
   ): Promise<Saved<T>> {
-    if (row.version !== known)
-      throw new Problem(
-        409,
-        'Changed elsewhere',
-        `This ${kind} was saved from another tab or device after you opened it. Your changes are kept here; choose which to keep.`,
-        [],
-        { current: saved(kind, row) },
-      );
+    assertOurs(kind, row);
+    if (row.version !== known) throw this.conflict(kind, row);
     if (row.body === change.body) return saved(kind, row);
+    const grown = change.body.length - row.body.length;
+    if (grown > 0) await this.assertRoom(row instanceof JobRow ? row.houseId : row.id, grown, transaction);
     row.name = change.name;
     row.body = change.body;
     row.version = await this.nextVersion(kind, row.id, transaction);
     await row.save({ transaction });
-    await this.keep(kind, row.id, row.version, row.body, transaction);
+    await this.keep(kind, row, transaction, milestone);
+    await this.thinNowAndThen(kind, row.id, transaction);
     return saved(kind, row);
   }
 
-  private async nextVersion(kind: Kind, documentId: string, transaction: Transaction): Promise<number> {
+  protected async nextVersion(kind: Kind, documentId: string, transaction: Transaction): Promise<number> {
     const last: number | null = await RevisionRow.max('version', {
       where: { kind, documentId },
       transaction,
@@ -246,20 +284,70 @@ export class Store {
     return (last ?? 0) + 1;
   }
 
-  private async keep(
-    kind: Kind,
-    documentId: string,
-    version: number,
-    body: string,
-    transaction: Transaction,
-  ): Promise<void> {
-    await RevisionRow.create({ kind, documentId, version, body, savedAt: new Date() }, { transaction });
+  private async keep(kind: Kind, row: Row, transaction: Transaction, milestone: boolean): Promise<void> {
+    await RevisionRow.create(
+      {
+        kind,
+        documentId: row.id,
+        version: row.version,
+        packed: pack(row.body),
+        savedAt: this.now(),
+        milestone,
+      },
+      { transaction },
+    );
+  }
+
+  private async markHouse(houseId: string, transaction: Transaction): Promise<void> {
+    const house = await HouseRow.findByPk(houseId, { attributes: ['id', 'version'], transaction });
+    if (house)
+      await RevisionRow.update(
+        { milestone: true },
+        { where: { kind: 'house', documentId: houseId, version: house.version }, transaction },
+      );
+  }
+
+  private async thinNowAndThen(kind: Kind, documentId: string, transaction: Transaction): Promise<void> {
+    const key = `${kind}:${documentId}`;
+    const since = (this.savesSince.get(key) ?? 0) + 1;
+    this.savesSince.set(key, since % SAVES_PER_THINNING);
+    if (since >= SAVES_PER_THINNING) await this.thin(kind, documentId, transaction);
+  }
+
+  private async thin(kind: Kind, documentId: string, transaction: Transaction): Promise<number> {
+    const revisions = await RevisionRow.findAll({
+      attributes: ['version', 'savedAt', 'milestone'],
+      where: { kind, documentId },
+      transaction,
+    });
+    const version = thinnedOut(revisions, this.now());
+    if (version.length === 0) return 0;
+    return RevisionRow.destroy({ where: { kind, documentId, version }, transaction });
+  }
+
+  /** Thins the history of every document, one transaction each. @returns how many revisions went */
+  async thinAll(): Promise<number> {
+    const documents = await this.sequelize.query<{ kind: Kind; documentId: string }>(
+      'SELECT DISTINCT kind, documentId FROM revisions',
+      { type: QueryTypes.SELECT },
+    );
+    let count = 0;
+    for (const { kind, documentId } of documents)
+      count += await this.write((transaction) => this.thin(kind, documentId, transaction));
+    return count;
+  }
+
+  /** Work on the database from another connection, with no write of ours meanwhile. */
+  exclusively<T>(work: () => Promise<T>): Promise<T> {
+    const run = this.queue.then(work);
+    this.queue = run.catch(() => undefined);
+    return run;
   }
 
   /** One writer at a time: SQLite has one anyway, and waiting here never ends in "database is locked". */
-  private write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
     const run = this.queue.then(() =>
-      this.sequelize.transaction({ type: TransactionType.TYPES.IMMEDIATE }, work),
+      this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work),
     );
     this.queue = run.catch(() => undefined);
     return run;

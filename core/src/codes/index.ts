@@ -1,7 +1,8 @@
 export * from './pack.ts';
 export * from './boxes.ts';
 export * from './place.ts';
-export { EDITIONS, necPack, packFor, type Edition } from './nec/pack.ts';
+export { EDITIONS, type Edition } from './nec/tables/editions.ts';
+export { necPack, packFor } from './nec/pack.ts';
 export * from './nec/ampacity.ts';
 export * from './nec/fill.ts';
 export * from './nec/raceway.ts';

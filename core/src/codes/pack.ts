@@ -67,6 +67,8 @@ export interface FillItem {
   readonly cubicInches: number;
 }
 export interface Fill {
+  /** It holds conductors of 4 AWG or larger: their box goes by length and width, and no volume says whether it is enough. */
+  readonly bySize: boolean;
   readonly items: readonly FillItem[];
   readonly cubicInches: number;
   readonly source: Source;
@@ -158,7 +160,6 @@ export interface CodePack {
   /** Smallest conductor a breaker of that rating may protect. */
   readonly minimumGauge: (amps: number, metal: Metal) => Gauge | undefined;
   /** Volume one conductor takes, in3. */
-  readonly allowance: (gauge: FillGauge) => number;
   readonly fill: (contents: BoxContents) => Fill;
   /** Direct-current resistance, ohm per metre, at a conductor temperature in Celsius. */
   readonly resistance: (gauge: Gauge, metal: Metal, celsius: number) => Sourced<number>;

@@ -3,7 +3,15 @@ import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId }
 
 /** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
 
+/** Along a wall: a wall is 100 m at most. */
 const Mm = z.number().min(0).max(100_000);
+/** Above the floor. */
+const Height = z.number().min(0).max(30_000);
+/** In the plan of the house: everything lies within 200 m of its origin. */
+export const PLAN_REACH_MM = 200_000;
+const Plan = z.number().min(-PLAN_REACH_MM).max(PLAN_REACH_MM);
+const Spacing = (what: string) =>
+  z.number().min(200, `${what} closer than 200 mm are not a spacing`).max(2500);
 const Name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 characters');
 
 export const RoomUse = z.enum([
@@ -49,8 +57,8 @@ export const Opening = z.object({
   kind: z.enum(['door', 'window', 'cased']),
   leftMm: Mm,
   rightMm: Mm,
-  bottomMm: Mm,
-  topMm: Mm,
+  bottomMm: Height,
+  topMm: Height,
 });
 export type Opening = z.infer<typeof Opening>;
 
@@ -59,8 +67,8 @@ export const Obstacle = z.object({
   kind: z.enum(['pipe', 'duct', 'return-air', 'flue', 'blocking', 'brace', 'cable', 'other']),
   leftMm: Mm,
   rightMm: Mm,
-  bottomMm: Mm,
-  topMm: Mm,
+  bottomMm: Height,
+  topMm: Height,
 });
 export type Obstacle = z.infer<typeof Obstacle>;
 
@@ -71,9 +79,9 @@ export const Furniture = z.object({
   kind: z.enum(['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob', 'soffit']),
   leftMm: Mm,
   rightMm: Mm,
-  bottomMm: Mm,
-  topMm: Mm,
-  depthMm: Mm,
+  bottomMm: Height,
+  topMm: Height,
+  depthMm: z.number().min(0).max(10_000),
   planned: z.boolean(),
   /** It hangs on the wall or stands before it and can be taken down for the work, with so much time and so many people. */
   comesDown: z.object({ minutes: z.number().min(0).max(600), people: z.int().min(1).max(4) }).optional(),
@@ -82,9 +90,9 @@ export type Furniture = z.infer<typeof Furniture>;
 
 export const Framing = z.object({
   kind: z.enum(['wood', 'steel', 'masonry']),
-  memberMm: Mm,
-  depthMm: Mm,
-  spacingMm: Mm.min(200, 'studs closer than 200 mm are not a spacing'),
+  memberMm: z.number().min(10).max(300),
+  depthMm: z.number().min(15).max(600),
+  spacingMm: Spacing('studs'),
   /** Centre of the first regular stud from the left corner; null when it must come from the hits. */
   firstStudMm: Mm.nullable(),
 });
@@ -96,7 +104,7 @@ export const Passage = z.object({
   kind: z.enum(['hole', 'conduit']),
   to: z.enum(['above', 'below', 'behind']),
   atMm: Mm,
-  diameterMm: Mm,
+  diameterMm: z.number().min(1).max(500),
 });
 export type Passage = z.infer<typeof Passage>;
 
@@ -104,9 +112,9 @@ export type Passage = z.infer<typeof Passage>;
 export const FaceLayer = z.object({
   id: ItemId,
   name: Name,
-  thicknessMm: Mm.max(200),
+  thicknessMm: z.number().min(0).max(200),
   planned: z.boolean(),
-  area: z.object({ leftMm: Mm, rightMm: Mm, bottomMm: Mm, topMm: Mm }).optional(),
+  area: z.object({ leftMm: Mm, rightMm: Mm, bottomMm: Height, topMm: Height }).optional(),
 });
 export type FaceLayer = z.infer<typeof FaceLayer>;
 
@@ -118,7 +126,7 @@ export const Wall = z.object({
   turn: z.enum(['right', 'left']),
   exterior: z.boolean(),
   framing: Framing,
-  boardMm: Mm,
+  boardMm: z.number().min(0).max(200),
   insulated: z.boolean(),
   openings: z.array(Opening).max(40),
   hits: z.array(Hit).max(200),
@@ -151,9 +159,9 @@ export const SpaceAbove = z.object({
   members: JoistMembers.optional(),
   /** A ceiling joist that was found, across the joists from the room's place, and how far apart they are; left out, nobody has looked. */
   joistAtMm: Mm.optional(),
-  joistSpacingMm: Mm.min(200, 'joists closer than 200 mm are not a spacing').optional(),
+  joistSpacingMm: Spacing('joists').optional(),
   /** Where the attic is entered, from the room's place in the plan; left out, elsewhere. */
-  hatch: z.object({ xMm: z.number(), yMm: z.number() }).optional(),
+  hatch: z.object({ xMm: Plan, yMm: Plan }).optional(),
 });
 export const SpaceBelow = z.object({
   kind: z.enum(['basement', 'crawl', 'slab', 'finished']),
@@ -162,20 +170,20 @@ export const SpaceBelow = z.object({
   /** Left out, sawn lumber. */
   members: JoistMembers.optional(),
   /** Clear height of a crawl space; left out, one can work on hands and knees. */
-  clearMm: Mm.optional(),
+  clearMm: Height.optional(),
   /** Depth of the floor joists; left out, 7-1/4 in. */
-  joistDepthMm: Mm.optional(),
+  joistDepthMm: z.number().min(50).max(1000).optional(),
 });
 
 export const Room = z.object({
   id: RoomId,
   name: Name,
   use: RoomUse,
-  ceilingMm: Mm.min(1500, 'a ceiling under 1500 mm is not a room'),
+  ceilingMm: Height.min(1500, 'a ceiling under 1500 mm is not a room'),
   /** Storey: 0 is the lowest; left out, 0. */
   level: z.int().min(0).max(9).optional(),
   /** Left end of the first wall in the plan of the house. */
-  place: z.object({ xMm: z.number(), yMm: z.number() }),
+  place: z.object({ xMm: Plan, yMm: Plan }),
   above: SpaceAbove,
   below: SpaceBelow,
   /** How wet the place is; left out, its use says (outdoors is wet, the rest dry). */
@@ -185,12 +193,12 @@ export const Room = z.object({
 export type Room = z.infer<typeof Room>;
 
 export const Position = z.discriminatedUnion('on', [
-  z.object({ on: z.literal('wall'), wallId: WallId, xMm: Mm, heightMm: Mm }),
+  z.object({ on: z.literal('wall'), wallId: WallId, xMm: Mm, heightMm: Height }),
   /** The outer face of an exterior wall, measured as seen from inside. */
-  z.object({ on: z.literal('outside'), wallId: WallId, xMm: Mm, heightMm: Mm }),
-  z.object({ on: z.literal('ceiling'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
-  z.object({ on: z.literal('attic'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
-  z.object({ on: z.literal('basement'), roomId: RoomId, xMm: z.number(), yMm: z.number() }),
+  z.object({ on: z.literal('outside'), wallId: WallId, xMm: Mm, heightMm: Height }),
+  z.object({ on: z.literal('ceiling'), roomId: RoomId, xMm: Plan, yMm: Plan }),
+  z.object({ on: z.literal('attic'), roomId: RoomId, xMm: Plan, yMm: Plan }),
+  z.object({ on: z.literal('basement'), roomId: RoomId, xMm: Plan, yMm: Plan }),
   z.object({ on: z.literal('somewhere'), roomId: RoomId }),
 ]);
 export type Position = z.infer<typeof Position>;
@@ -435,7 +443,7 @@ export const Amendment = z.object({
 export type Amendment = z.infer<typeof Amendment>;
 
 export const HOUSE_FORMAT = 'elwand-house';
-export const HOUSE_VERSION = 2;
+export const HOUSE_VERSION = 3;
 
 export const House = z.object({
   format: z.literal(HOUSE_FORMAT),

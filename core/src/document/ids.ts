@@ -18,6 +18,30 @@ export const PanelId = id('panel');
 export const WantId = id('want');
 export const ItemId = id('item');
 
+export const ID_LENGTH = 64;
+
+/** 53 bits of a text, the same everywhere: good enough to tell a few thousand ids of one document apart. */
+function hash53(text: string): number {
+  let [a, b] = [0xdeadbeef, 0x41c6ce57];
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    a = Math.imul(a ^ code, 2654435761);
+    b = Math.imul(b ^ code, 1597334677);
+  }
+  a = Math.imul(a ^ (a >>> 16), 2246822507) ^ Math.imul(b ^ (b >>> 13), 3266489909);
+  b = Math.imul(b ^ (b >>> 16), 2246822507) ^ Math.imul(a ^ (a >>> 13), 3266489909);
+  return 4294967296 * (2097151 & b) + (a >>> 0);
+}
+
+/**
+ * An id made from another one. One that would be longer than an id may be is never cut, since two cut ids can be the same:
+ * it becomes a hash of the whole.
+ */
+export const derivedId = (prefix: string, ...parts: readonly (string | number)[]): string => {
+  const id = [prefix, ...parts].join('-');
+  return id.length <= ID_LENGTH ? id : `${prefix.slice(0, 40)}-h${hash53(id).toString(36)}`;
+};
+
 export type HouseId = z.infer<typeof HouseId>;
 export type JobId = z.infer<typeof JobId>;
 export type RoomId = z.infer<typeof RoomId>;

@@ -1,8 +1,11 @@
 export * from './ids.ts';
 export * from './house.ts';
 export * from './job.ts';
+export * from './bundle.ts';
 export * from './kinds.ts';
 export * from './switches.ts';
 export * from './integrity.ts';
 export * from './make.ts';
 export * from './read.ts';
+export * from './changes.ts';
+export { nearOrigin } from './origin.ts';

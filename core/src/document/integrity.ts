@@ -65,6 +65,35 @@ function wallProblems(wall: Wall, roomName: string, ceilingMm: number): Problem[
   return problems;
 }
 
+/** Boxes of one wall that overlap, each told once, with one that was there before it. Those that lie apart along the wall are never compared. */
+function overlaps(list: readonly Point[]): Problem[] {
+  const boxes = list
+    .flatMap((point, order) =>
+      point.at.on === 'wall'
+        ? [{ point, order, xMm: point.at.xMm, heightMm: point.at.heightMm, gangs: point.box.gangs }]
+        : [],
+    )
+    .sort((a, b) => a.xMm - b.xMm || a.order - b.order);
+  const widest = Math.max(0, ...boxes.map((b) => b.gangs)) * SINGLE_GANG_MM;
+  const told = new Map<number, Problem>();
+  boxes.forEach((a, i) => {
+    for (let k = i + 1; k < boxes.length; k++) {
+      const b = boxes[k];
+      if (!b || b.xMm - a.xMm >= widest) break;
+      const width = ((a.gangs + b.gangs) / 2) * SINGLE_GANG_MM;
+      if (b.xMm - a.xMm >= width || Math.abs(a.heightMm - b.heightMm) >= BOX_HEIGHT_MM) continue;
+      const [first, second] = a.order < b.order ? [a, b] : [b, a];
+      if (told.has(second.order)) continue;
+      told.set(second.order, {
+        where: `point "${second.point.label}"`,
+        what: `overlaps the box of "${first.point.label}"`,
+        subjects: [first.point.id, second.point.id],
+      });
+    }
+  });
+  return [...told].sort(([a], [b]) => a - b).map(([, problem]) => problem);
+}
+
 function pointProblems(house: House): Problem[] {
   const problems: Problem[] = [];
   const walls = new Map(
@@ -90,21 +119,12 @@ function pointProblems(house: House): Problem[] {
         what: `lies outside its wall "${found.wall.name}"`,
         subjects: [p.id, found.wall.id],
       });
-    if (p.at.on === 'wall') onWall.set(p.at.wallId, [...(onWall.get(p.at.wallId) ?? []), p]);
+    if (p.at.on !== 'wall') continue;
+    const beside = onWall.get(p.at.wallId);
+    if (beside) beside.push(p);
+    else onWall.set(p.at.wallId, [p]);
   }
-  for (const list of onWall.values())
-    list.forEach((a, i) => {
-      for (const b of list.slice(i + 1)) {
-        if (a.at.on !== 'wall' || b.at.on !== 'wall') continue;
-        const width = ((a.box.gangs + b.box.gangs) / 2) * SINGLE_GANG_MM;
-        if (Math.abs(a.at.xMm - b.at.xMm) < width && Math.abs(a.at.heightMm - b.at.heightMm) < BOX_HEIGHT_MM)
-          problems.push({
-            where: `point "${b.label}"`,
-            what: `overlaps the box of "${a.label}"`,
-            subjects: [a.id, b.id],
-          });
-      }
-    });
+  for (const list of onWall.values()) problems.push(...overlaps(list));
   return problems;
 }
 

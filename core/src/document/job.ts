@@ -172,7 +172,7 @@ export const Reading = z.object({
   /** What was asked, in words: the record stays readable when the plan is gone. */
   says: z.string().max(240),
   text: z.string().max(60),
-  value: z.number().nullable(),
+  value: z.number().min(-1e6).max(1e6).nullable(),
   takenAt: z.iso.datetime(),
   planKey: z.string().max(200),
 });
@@ -194,8 +194,13 @@ export const Override = z.object({
   reason: z.string().trim().min(3).max(400),
 });
 
+/** Something chosen by hand for a box, by the id of its point. */
+const ByPoint = z
+  .record(z.string().max(80), z.string().max(60))
+  .refine((r) => Object.keys(r).length <= 660, 'more entries than a house can have boxes');
+
 export const JOB_FORMAT = 'elwand-job';
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 export const Job = z.object({
   format: z.literal(JOB_FORMAT),
@@ -216,13 +221,13 @@ export const Job = z.object({
   /** Key of the chosen option; null follows the best one. */
   option: z.string().max(300).nullable(),
   /** Box chosen by hand for a want, or a new box for a tap point, by its id. */
-  boxes: z.record(z.string(), z.string().max(60)),
+  boxes: ByPoint,
   /** New cable gauge by hand; null matches breaker and wall. */
   gauge: Gauge.nullable(),
   /** Wiring method of the new run by hand; null takes the usual one that the places allow. */
   method: CableType.nullable(),
   /** Extension ring for a box that stays, by point id. */
-  rings: z.record(z.string(), z.string().max(60)),
+  rings: ByPoint,
   /** Boxes whose clamps come out for connectors that clamp outside. */
   clampsOutside: z.array(PointId).max(60),
   shelf: z.array(z.object({ partKey: z.string().max(120), count: z.number().min(0).max(100_000) })).max(200),
@@ -233,18 +238,6 @@ export const Job = z.object({
   signedOff: z.iso.datetime().nullable(),
 });
 export type Job = z.infer<typeof Job>;
-
-export const BUNDLE_FORMAT = 'elwand-bundle';
-export const BUNDLE_VERSION = 1;
-
-/** One file that carries a house and its jobs: what import and export exchange. */
-export const BundleFile = z.object({
-  format: z.literal(BUNDLE_FORMAT),
-  formatVersion: z.literal(BUNDLE_VERSION),
-  house: House,
-  jobs: z.array(Job).max(60),
-});
-export type BundleFile = z.infer<typeof BundleFile>;
 
 /** What the engine works on: one house and one job. */
 export interface Bundle {

@@ -1,7 +1,18 @@
 import { z } from 'zod';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, BundleFile, JOB_FORMAT, JOB_VERSION, Job } from './job.ts';
+import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  BUNDLE_FORMAT,
+  BUNDLE_VERSION,
+  FiledRevision,
+  MOST_HOUSES,
+  MOST_JOBS,
+  type BundleFile,
+} from './bundle.ts';
 import { HOUSE_FORMAT, HOUSE_VERSION, House } from './house.ts';
-import { houseProblems, jobProblems } from './integrity.ts';
+import { HouseId } from './ids.ts';
+import { JOB_FORMAT, JOB_VERSION, Job } from './job.ts';
+import { nearOrigin } from './origin.ts';
 
 export interface ReadProblem {
   /** JSON path such as `house.rooms[0].walls[2].lengthMm`, or `the file`. */
@@ -12,13 +23,38 @@ export type Read<T> = { ok: true; value: T } | { ok: false; problems: readonly R
 
 type Upgrade = (document: Record<string, unknown>) => Record<string, unknown>;
 
+type Json = Record<PropertyKey, unknown>;
+
+/** Version 3 brought physical bounds. A number of an older document that lies beyond one is set to it; the rest stays as it is. */
+function withinBounds(
+  schema: z.ZodType,
+  document: Record<string, unknown>,
+  version: number,
+): Record<string, unknown> {
+  const parsed = schema.safeParse({ ...document, formatVersion: version });
+  if (parsed.success) return document;
+  const copy = structuredClone(document);
+  for (const issue of parsed.error.issues) {
+    if ((issue.code !== 'too_big' && issue.code !== 'too_small') || issue.origin !== 'number') continue;
+    const bound = issue.code === 'too_big' ? issue.maximum : issue.minimum;
+    const last = issue.path.at(-1);
+    const holder = issue.path.slice(0, -1).reduce<unknown>((o, k) => (o as Json)[k], copy);
+    if (last !== undefined) (holder as Json)[last] = Number(bound);
+  }
+  return copy;
+}
+
 /** One step per past version: the entry at 1 turns a version 1 document into version 2, and so on. */
 export const houseUpgrades: Readonly<Record<number, Upgrade>> = {
   1: (house) => ({ amendments: [], bannedMethods: [], atticCelsius: null, faultAmps: null, ...house }),
+  2: (house) => withinBounds(House, nearOrigin(house), 3),
 };
 export const jobUpgrades: Readonly<Record<number, Upgrade>> = {
   1: (job) => ({ method: null, rings: {}, clampsOutside: [], ...job }),
+  2: (job) => withinBounds(Job, job, 3),
 };
+/** Version 2 may carry the history; a file of version 1 has none. */
+const bundleUpgrades: Readonly<Record<number, Upgrade>> = { 1: (bundle) => bundle };
 
 const pathOf = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(
@@ -32,6 +68,19 @@ const fromZod = (error: z.ZodError, root: string): ReadProblem[] =>
 const isRecord = (v: unknown): v is Record<string, unknown> =>
   typeof v === 'object' && v !== null && !Array.isArray(v);
 
+const refuse = (where: string, what: string): Read<never> => ({ ok: false, problems: [{ where, what }] });
+
+/** Our documents are a dozen levels deep; what is far deeper is no document, and would break whoever walks it. */
+const DEEPEST = 64;
+function isTooDeep(raw: unknown): boolean {
+  let level: unknown[] = [raw];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST) return true;
+    level = level.flatMap((v) => (typeof v === 'object' && v !== null ? Object.values(v) : []));
+  }
+  return false;
+}
+
 /**
  * Brings a document of an older version up to the present one, a step at a time.
  * @returns the document, or a problem when it is foreign or newer than this program
@@ -43,10 +92,12 @@ export function upgradeDocument(
   steps: Readonly<Record<number, Upgrade>>,
   where: string,
 ): Read<Record<string, unknown>> {
-  const no = (what: string): Read<never> => ({ ok: false, problems: [{ where, what }] });
+  const no = (what: string): Read<never> => refuse(where, what);
   if (!isRecord(raw)) return no('is not an object');
   if (raw.format !== format)
-    return no(`is not an ${format} document (its "format" says ${JSON.stringify(raw.format) ?? 'nothing'})`);
+    return no(
+      `is not an ${format} document (its "format" ${typeof raw.format === 'string' ? `says "${raw.format.slice(0, 60)}"` : 'is missing'})`,
+    );
   const has = raw.formatVersion;
   if (typeof has !== 'number' || !Number.isInteger(has) || has < 1) return no('has no whole "formatVersion"');
   if (has > version)
@@ -78,51 +129,169 @@ export function readJob(raw: unknown, where = 'job'): Read<Job> {
     : { ok: false, problems: fromZod(parsed.error, where) };
 }
 
-/** Reads a bundle (house and jobs) from parsed JSON. Ids that point nowhere are problems here: nothing half-true gets in. */
-export function readBundle(raw: unknown): Read<BundleFile> {
-  const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, {}, 'the file');
-  if (!up.ok) return up;
-  const house = readHouse(up.value.house);
+/** A document in a file: as this program reads it, or as it came when a newer program wrote it. */
+export interface Filed {
+  readonly id: string;
+  readonly name: string;
+  readonly signedOff: string | null;
+  readonly document: Readonly<Record<string, unknown>>;
+  /** False for a document of a newer format: it is carried as it came and never changed. */
+  readonly readable: boolean;
+}
+/** One house with what belongs to it, as it goes into and comes out of a file. */
+export interface Parcel {
+  readonly house: Filed;
+  readonly jobs: readonly Filed[];
+  readonly revisions: readonly FiledRevision[];
+}
+
+/** Is this a document of a newer program, with an id under which it can be kept? */
+const isNewer = (raw: unknown, format: string, version: number): raw is Record<string, unknown> =>
+  isRecord(raw) &&
+  raw.format === format &&
+  typeof raw.formatVersion === 'number' &&
+  raw.formatVersion > version &&
+  HouseId.safeParse(raw.id).success;
+
+function filed<T extends House | Job>(
+  raw: unknown,
+  format: string,
+  version: number,
+  read: (raw: unknown, where: string) => Read<T>,
+  where: string,
+): Read<Filed> {
+  const text = (v: unknown, otherwise: string): string =>
+    typeof v === 'string' && v.trim() !== '' ? v.slice(0, 120) : otherwise;
+  if (isNewer(raw, format, version))
+    return {
+      ok: true,
+      value: {
+        id: String(raw.id),
+        name: text(raw.name, String(raw.id)),
+        signedOff: typeof raw.signedOff === 'string' ? raw.signedOff.slice(0, 40) : null,
+        document: raw,
+        readable: false,
+      },
+    };
+  const one = read(raw, where);
+  if (!one.ok) return one;
+  const { id, name } = one.value;
+  const signedOff = 'signedOff' in one.value ? one.value.signedOff : null;
+  return { ok: true, value: { id, name, signedOff, document: one.value, readable: true } };
+}
+
+const at = (root: string, where: string): string => (root === '' ? where : `${root}.${where}`);
+
+function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel> {
+  const house = filed(bundle.house, HOUSE_FORMAT, HOUSE_VERSION, readHouse, at(root, 'house'));
   if (!house.ok) return house;
-  if (!Array.isArray(up.value.jobs))
-    return { ok: false, problems: [{ where: 'jobs', what: 'is not a list' }] };
-  const jobs: Job[] = [];
-  for (const [i, one] of up.value.jobs.entries()) {
-    const job = readJob(one, `jobs[${i}]`);
+  if (!Array.isArray(bundle.jobs)) return refuse(at(root, 'jobs'), 'is not a list');
+  if (bundle.jobs.length > MOST_JOBS)
+    return refuse(at(root, 'jobs'), `has ${bundle.jobs.length} jobs; a house has ${MOST_JOBS} at most`);
+  const jobs: Filed[] = [];
+  for (const [i, raw] of bundle.jobs.entries()) {
+    const job = filed(raw, JOB_FORMAT, JOB_VERSION, readJob, at(root, `jobs[${i}]`));
     if (!job.ok) return job;
     jobs.push(job.value);
   }
-  const broken = [
-    ...houseProblems(house.value),
-    ...jobs.flatMap((job) => jobProblems({ house: house.value, job })),
-  ];
-  if (broken.length > 0)
-    return { ok: false, problems: broken.slice(0, 12).map(({ where, what }) => ({ where, what })) };
+  const twice = jobs.find((j, i) => jobs.findIndex((other) => other.id === j.id) !== i);
+  if (twice) return refuse(at(root, 'jobs'), `has two jobs with the id ${twice.id}`);
+  const revisions = z
+    .array(FiledRevision)
+    .max(20_000)
+    .safeParse(bundle.revisions ?? []);
+  if (!revisions.success) return { ok: false, problems: fromZod(revisions.error, at(root, 'revisions')) };
+  return { ok: true, value: { house: house.value, jobs, revisions: revisions.data } };
+}
+
+/**
+ * Reads a file that carries one house or all of them, from parsed JSON. What does not hang together inside a house (a box
+ * outside its wall, a cable to nowhere) is no reason to refuse it: the checks name it. Documents of a newer program are carried.
+ */
+export function readParcels(raw: unknown): Read<readonly Parcel[]> {
+  if (isTooDeep(raw)) return refuse('the file', `is nested more than ${DEEPEST} levels deep`);
+  if (!isRecord(raw) || raw.format !== ARCHIVE_FORMAT) {
+    const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, 'the file');
+    if (!up.ok) return up;
+    const parcel = readParcel(up.value, '');
+    return parcel.ok ? { ok: true, value: [parcel.value] } : parcel;
+  }
+  const up = upgradeDocument(raw, ARCHIVE_FORMAT, ARCHIVE_VERSION, {}, 'the file');
+  if (!up.ok) return up;
+  const { bundles } = up.value;
+  if (!Array.isArray(bundles)) return refuse('bundles', 'is not a list');
+  if (bundles.length > MOST_HOUSES)
+    return refuse('bundles', `has ${bundles.length} houses; ${MOST_HOUSES} at most`);
+  const parcels: Parcel[] = [];
+  for (const [i, one] of bundles.entries()) {
+    const where = `bundles[${i}]`;
+    const bundle = upgradeDocument(one, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, where);
+    if (!bundle.ok) return bundle;
+    const parcel = readParcel(bundle.value, where);
+    if (!parcel.ok) return parcel;
+    parcels.push(parcel.value);
+  }
+  return { ok: true, value: parcels };
+}
+
+/** Reads a bundle (house and jobs) from parsed JSON, to be worked with: a document of a newer program is refused here. */
+export function readBundle(raw: unknown): Read<BundleFile> {
+  if (isTooDeep(raw)) return refuse('the file', `is nested more than ${DEEPEST} levels deep`);
+  const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, 'the file');
+  if (!up.ok) return up;
+  const parcel = readParcel(up.value, '');
+  if (!parcel.ok) return parcel;
+  const house = readHouse(parcel.value.house.document);
+  if (!house.ok) return house;
+  const jobs: Job[] = [];
+  for (const [i, { document }] of parcel.value.jobs.entries()) {
+    const job = readJob(document, `jobs[${i}]`);
+    if (!job.ok) return job;
+    jobs.push(job.value);
+  }
+  const { revisions } = parcel.value;
   return {
     ok: true,
-    value: { format: BUNDLE_FORMAT, formatVersion: BUNDLE_VERSION, house: house.value, jobs },
+    value: {
+      format: BUNDLE_FORMAT,
+      formatVersion: BUNDLE_VERSION,
+      house: house.value,
+      jobs,
+      ...(revisions.length > 0 ? { revisions: [...revisions] } : {}),
+    },
   };
 }
 
-/** Reads a bundle from the text of a file; a truncated or foreign file is a problem with its place, never a throw. */
-export function readBundleText(text: string): Read<BundleFile> {
-  let raw: unknown;
+/** Parses the text of a file; a truncated or foreign one is a problem with its place, never a throw. A byte-order mark is read over. */
+export function parseFile(text: string): Read<unknown> {
+  const plain = text.startsWith('\uFEFF') ? text.slice(1) : text;
   try {
-    raw = JSON.parse(text);
+    return { ok: true, value: JSON.parse(plain) as unknown };
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    const cut = /^\s*[{[]/.test(text) && !/[}\]]\s*$/.test(text);
-    return {
-      ok: false,
-      problems: [
-        { where: 'the file', what: cut ? `ends too early: it is cut off (${why})` : `is not JSON (${why})` },
-      ],
-    };
+    const cut = /^\s*[{[]/.test(plain) && !/[}\]]\s*$/.test(plain);
+    return refuse('the file', cut ? `ends too early: it is cut off (${why})` : `is not JSON (${why})`);
   }
-  return readBundle(raw);
 }
 
-/** The text of an exported bundle: reading it again gives an equal bundle. */
-export function writeBundle(house: House, jobs: readonly Job[]): string {
-  return `${JSON.stringify({ format: BUNDLE_FORMAT, formatVersion: BUNDLE_VERSION, house, jobs }, null, 2)}\n`;
+/** Reads a bundle from the text of a file. */
+export function readBundleText(text: string): Read<BundleFile> {
+  const parsed = parseFile(text);
+  return parsed.ok ? readBundle(parsed.value) : parsed;
+}
+
+type Carried = Readonly<Record<string, unknown>>;
+
+/**
+ * The text of an exported bundle: reading it again gives an equal bundle. Documents of a newer program go in as they are.
+ * @param indent spaces a level; 0 for a large file
+ */
+export function writeBundle(
+  house: House | Carried,
+  jobs: readonly (Job | Carried)[],
+  revisions: readonly FiledRevision[] = [],
+  indent = 2,
+): string {
+  const history = revisions.length > 0 ? { revisions } : {};
+  return `${JSON.stringify({ format: BUNDLE_FORMAT, formatVersion: BUNDLE_VERSION, house, jobs, ...history }, null, indent)}\n`;
 }

@@ -19,8 +19,8 @@ export interface Drop {
   /** Cables on the way whose length (or only whose gauge) nobody has read. */
   readonly unknownLength: readonly CableId[];
   readonly unknownGauge: readonly CableId[];
-  /** What the unknown part may add in length of the smallest known gauge and still stay within the limit, mm. */
-  readonly roomMm: number;
+  /** What the unknown part may add in length of the smallest known gauge and still stay within the limit, mm; null when nothing runs and any length would do. */
+  readonly roomMm: number | null;
   readonly celsius: number;
   readonly smallest: string | null;
 }
@@ -98,6 +98,6 @@ export function voltageDrop(house: House, feed: Feed, pack: CodePack, pointId: P
     unknownGauge,
     celsius: DROP_CELSIUS,
     smallest: known?.gauge ?? null,
-    roomMm: first > 0 ? Math.max(0, (spare / (2 * ohm * first)) * 1000) : Number.POSITIVE_INFINITY,
+    roomMm: first > 0 ? Math.max(0, (spare / (2 * ohm * first)) * 1000) : null,
   };
 }

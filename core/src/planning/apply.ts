@@ -1,7 +1,7 @@
 import { BOXES, boxesOf, boxModel, factsOf, ringModel, type BoxModel } from '../catalog/index.ts';
 import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
-import { CableId, gangKinds, ItemId, PointId, switchNumbers, withSwitches } from '../document/index.ts';
+import { CableId, gangKinds, PointId, switchNumbers, withSwitches } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
@@ -9,7 +9,7 @@ import type { WallId } from '../document/index.ts';
 import { applyChanges, BLANK } from './changes.ts';
 import type { CutIn } from './candidate.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
-import { newPointId, roleOf, type PlannedLeg } from './types.ts';
+import { newLoadId, newPointId, roleOf, type PlannedLeg } from './types.ts';
 
 /** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
 export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
@@ -304,7 +304,7 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
     legs.some((l) => l.to === newPointId(w))
       ? w.loads.map((l, i) => ({
           ...l,
-          id: ItemId.parse(`new-load-${w.id}-${i}`.slice(0, 64)),
+          id: newLoadId(w, i),
           pointId: newPointId(w),
         }))
       : [],

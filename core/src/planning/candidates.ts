@@ -76,6 +76,7 @@ const FROM = {
   look: practice('look into the box before it is relied on'),
   condition: practice('mend the box before anything hangs on it'),
   ground: published('NEC 250.130(C), 406.4'),
+  large: published('NEC 314.28(A)', undefined, 'fairly-sure'),
   oldWire: practice('old wiring of these kinds is left to a specialist'),
   accessible: published('NEC 314.29'),
   smallAppliance: published('NEC 210.52(B), 210.11(C)(1)'),
@@ -327,6 +328,13 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
   if (!survey.volume) return { reasons: [ask('the size of its box is not known', FROM.look)], most: 1 };
   if (survey.missing.includes('gauge'))
     return { reasons: [ask('its conductors were never read', FROM.look)], most: 1 };
+  if (pack.fill(survey.contents).bySize)
+    return {
+      most: 0,
+      reasons: [
+        no('it holds conductors of 4 AWG or larger: that box is sized by length and width', FROM.large),
+      ],
+    };
   const { cubicInches: there } = survey.volume;
   const needed = filled(survey, pack, conductors, 1);
   const largest = Math.max(

@@ -1,6 +1,7 @@
 import { boxesOf, factsOf } from '../catalog/index.ts';
 import {
   CableId,
+  derivedId,
   makePoint,
   PointId,
   type Breaker,
@@ -29,8 +30,8 @@ const FROM_BOX_MM = inches(16);
 const CUT_IN_MINUTES = 90;
 
 /** Id of the box at the end that power comes from: the new cable starts there. */
-export const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(`cut-${cable.id}`.slice(0, 60));
-const farId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(`${cutInId(cable)}-far`);
+export const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut', cable.id));
+const farId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut-far', cable.id));
 export const isCutIn = (id: string): boolean => id.startsWith('cut-');
 
 /** Where a cable could be cut into: it runs in one wall, between two measured boxes, on a way that was seen or reckoned. */
@@ -130,7 +131,7 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
       cable.from.at === 'point' && cable.from.pointId === p.id ? cable.from : cable.to;
     const part = (id: string, a: Cable['from'], b: Cable['from'], lengthMm: number | null): Cable => ({
       ...cable,
-      id: CableId.parse(id.slice(0, 64)),
+      id: CableId.parse(id),
       from: a,
       to: b,
       lengthMm,
@@ -147,12 +148,12 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
         ...h.cables.filter((c) => c.id !== cable.id),
         part(`${cable.id}`, side(from), end(near), half),
         {
-          ...part(`cut-${cable.id}-bridge`, end(near), end(far), bridge),
+          ...part(derivedId('cut-bridge', cable.id), end(near), end(far), bridge),
           type: 'NM-B',
           ground: 'wire',
           way: 'seen',
         },
-        part(`cut-${cable.id}-rest`, end(far), side(to), half),
+        part(derivedId('cut-rest', cable.id), end(far), side(to), half),
       ],
     };
   }, house);

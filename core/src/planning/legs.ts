@@ -7,12 +7,6 @@ const MORE_CONDUCTOR_MINUTES = 5;
 /** Minutes that the ends of a cable take more than those of one with two conductors. */
 export const endMinutes = (conductors: number): number => (conductors - 2) * MORE_CONDUCTOR_MINUTES;
 
-/** The same portals for a cable that costs so much more by the metre. */
-const dearer = (graph: RouteGraph, perMetre: number): RouteGraph => ({
-  ...graph,
-  edges: graph.edges.map((list) => list.map((e) => ({ ...e, cost: e.cost + (e.cableMm / 1000) * perMetre }))),
-});
-
 /** Distances between terminals: one search from each wanted point, used from both ends. */
 export class Closure {
   private readonly trees = new Map<string, Tree>();
@@ -20,15 +14,18 @@ export class Closure {
   readonly graph: RouteGraph;
   private readonly without: number;
   private readonly cableMetre: number;
+  private readonly moreAMetre: number;
 
   /**
    * @param without mask of operations that may not be used
    * @param cableMetre what a metre of cable with two conductors weighs
+   * @param moreAMetre what a metre of this cable weighs beyond that
    */
-  constructor(graph: RouteGraph, without = 0, cableMetre = 0) {
+  constructor(graph: RouteGraph, without = 0, cableMetre = 0, moreAMetre = 0) {
     this.graph = graph;
     this.without = without;
     this.cableMetre = cableMetre;
+    this.moreAMetre = moreAMetre;
   }
 
   /** The same for cables of more conductors: their way may be another one, because every metre costs more. */
@@ -36,8 +33,8 @@ export class Closure {
     if (conductors <= 2) return this;
     const known = this.wider.get(conductors);
     if (known) return known;
-    const perMetre = this.cableMetre * MORE_CONDUCTOR_SHARE * (conductors - 2);
-    const made = new Closure(dearer(this.graph, perMetre), this.without);
+    const more = this.cableMetre * MORE_CONDUCTOR_SHARE * (conductors - 2);
+    const made = new Closure(this.graph, this.without, this.cableMetre, more);
     this.wider.set(conductors, made);
     return made;
   }
@@ -47,7 +44,7 @@ export class Closure {
     if (node === undefined) return undefined;
     const known = this.trees.get(terminal);
     if (known) return known;
-    const made = cheapestFrom(this.graph, node, this.without);
+    const made = cheapestFrom(this.graph, node, this.without, this.moreAMetre);
     this.trees.set(terminal, made);
     return made;
   }

@@ -1,5 +1,5 @@
 import type { CodePack } from '../codes/index.ts';
-import { BreakerId, PointId, type Breaker, type House, type Panel } from '../document/index.ts';
+import { BreakerId, derivedId, PointId, type Breaker, type House, type Panel } from '../document/index.ts';
 import { practice, published } from '../findings/index.ts';
 import { isContinuous } from '../load/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
@@ -26,7 +26,7 @@ export function newBreaker(panel: Panel, group: WantGroup, factor: number): Brea
     ...panel.breakers.map((b) => Number.parseInt(b.number, 10)).filter((n) => Number.isFinite(n)),
   );
   return {
-    id: BreakerId.parse(`new-breaker-${panel.id}-${group.volts}`.slice(0, 64)),
+    id: BreakerId.parse(derivedId('new-breaker', panel.id, group.volts)),
     number: String(highest + 1),
     amps: SIZES.find((a) => a >= Math.max(needed, least) - 1e-9) ?? 50,
     poles,

@@ -13,6 +13,7 @@ import {
   maskOf,
   onWall,
   OPENS,
+  operationsIn,
   weightsOf,
   withoutTools,
   type OperationKind,
@@ -308,7 +309,7 @@ export class PlanSearch {
     const out = new Map<string, Sketch>();
     const lacking = maskOf(withoutTools(job.preferences.lacks ?? []));
     // A mode that forbids nothing more than another one in this graph would find the same again.
-    const there = this.graph.edges.reduce((m, list) => list.reduce((x, e) => x | e.bit, m), 0);
+    const there = operationsIn(this.graph);
     const masks = [...new Set(MODES.map((mode) => (maskOf(mode) | lacking) & there))];
     const { cableMetre } = weightsOf(job.preferences);
     masks.forEach((mask, m) => {

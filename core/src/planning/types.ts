@@ -1,9 +1,21 @@
-import { PointId, type Breaker, type Cable, type CableType, type Want } from '../document/index.ts';
+import {
+  derivedId,
+  ItemId,
+  PointId,
+  type Breaker,
+  type Cable,
+  type CableType,
+  type Want,
+} from '../document/index.ts';
 import type { Route } from '../routing/index.ts';
 import type { CutIn } from './candidate.ts';
 
+/** The id that a load of a want has in the planned house. */
+export const newLoadId = (want: Pick<Want, 'id'>, index: number): ItemId =>
+  ItemId.parse(derivedId('new-load', want.id, index));
+
 /** Id of the point that a want becomes in the house as planned. */
-export const newPointId = (want: Pick<Want, 'id'>): PointId => PointId.parse(`new-${want.id}`.slice(0, 64));
+export const newPointId = (want: Pick<Want, 'id'>): PointId => PointId.parse(derivedId('new', want.id));
 
 /** What the conductors of a new cable carry, and which switch commands them. */
 export type LegRole = Readonly<Pick<Cable, 'carries' | 'conductors' | 'switchedBy' | 'switchedNth' | 'also'>>;

@@ -4,7 +4,7 @@ import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import { makeWant, RoomId, switchNumbers, type Want } from '../document/index.ts';
 import { evaluate } from '../evaluate.ts';
-import { buildGraph, framesOf, WEIGHTS, type RouteGraph } from '../routing/index.ts';
+import { buildGraph, edgesFrom, framesOf, WEIGHTS, type RouteGraph } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
@@ -75,8 +75,8 @@ function packaged(graph: RouteGraph, conductors: number): (a: string, b: string)
     const open = (n: number) => n === from || n === to || graph.nodes[n]?.terminal === null;
     const g = new DirectedGraph<Record<string, never>, { cost: number }>();
     graph.nodes.forEach((n) => open(n.id) && g.addNode(n.id));
-    graph.edges.forEach((out, n) => {
-      for (const e of open(n) ? out : []) {
+    graph.nodes.forEach(({ id: n }) => {
+      for (const e of open(n) ? edgesFrom(graph, n) : []) {
         const cost = e.cost + (e.cableMm / 1000) * perMetre(conductors);
         if (open(e.to) && !(g.hasEdge(n, e.to) && g.getEdgeAttribute(n, e.to, 'cost') <= cost))
           g.mergeDirectedEdge(n, e.to, { cost });

@@ -414,7 +414,7 @@ describe('cutting into a cable', () => {
     expect(fresh).toHaveLength(2);
     for (const p of fresh) expect(p).toMatchObject({ accessible: true, devices: [{ kind: 'blank' }] });
     expect(house.cables.map((c) => c.id)).toEqual(
-      expect.arrayContaining(['c2', 'cut-c2-bridge', 'cut-c2-rest', 'new-leg-1']),
+      expect.arrayContaining(['c2', 'cut-bridge-c2', 'cut-rest-c2', 'new-leg-1']),
     );
     // Everything beyond is fed as before, and so is the new point.
     for (const id of ['r2', 'new-w1'])

@@ -1,7 +1,15 @@
 import type { WallId } from '../document/index.ts';
 import type { Bay, WallFrame } from '../structure/index.ts';
 import { isAttic, OPERATION_BIT, OPERATIONS, type OperationKind } from './operations.ts';
-import { onWall, type Edge, type GraphInput, type Node, type Place, type WallPlace } from './places.ts';
+import {
+  onWall,
+  type Edge,
+  type GraphInput,
+  type Hall,
+  type Node,
+  type Place,
+  type WallPlace,
+} from './places.ts';
 
 export interface BayPlace {
   readonly frame: WallFrame;
@@ -18,10 +26,19 @@ export interface Extra {
   readonly minutes?: number;
 }
 
+/** What a run through a space takes; written over and over. */
+export interface HallRun {
+  cableMm: number;
+  factor: number;
+  minutes: number;
+  holes: number;
+}
+
 /** Collects portals and the operations between them. One builder a graph; its arrays become the graph. */
 export class GraphBuilder {
   readonly nodes: Node[] = [];
   readonly edges: Edge[][] = [];
+  readonly halls: Hall[] = [];
   readonly terminals = new Map<string, number>();
   readonly bays = new Map<string, BayPlace>();
   /** Boxes by wall, as places. */
@@ -58,26 +75,76 @@ export class GraphBuilder {
     return avoid.some((x) => x.op === op && (x.wallId === null || walls.includes(x.wallId)));
   }
 
-  /** Joins two portals by an operation, both ways at the same price. */
-  link(a: number, b: number, op: OperationKind, cableMm: number, extra: Extra = {}): void {
-    if (this.avoided(a, b, op)) return;
+  /** What an operation over so much cable costs, as an edge to a portal. */
+  private edgeTo(to: number, op: OperationKind, cableMm: number, extra: Extra): Edge {
     const { minutes: base, minutesPerMetre, holes: own, risk: ownRisk } = OPERATIONS[op];
-    const { weights, alone } = this.input;
-    const solo = alone && (op === 'fish' || op === 'fish-joists') ? 2 : 1;
+    const solo = this.input.alone && (op === 'fish' || op === 'fish-joists') ? 2 : 1;
     const minutes =
       (base + (minutesPerMetre * cableMm) / 1000) * solo * (extra.factor ?? 1) + (extra.minutes ?? 0);
     const openedMm2 = extra.openedMm2 ?? 0;
     const holes = own + (extra.holes ?? 0);
     const risk = ownRisk + (extra.crowded ?? 0);
-    const cost =
-      minutes * (isAttic(op) ? weights.atticMinute : weights.minute) +
+    const cost = this.costOf(isAttic(op), minutes, cableMm, openedMm2, holes, risk);
+    return { to, op, bit: OPERATION_BIT[op], cableMm, minutes, openedMm2, holes, risk, cost };
+  }
+
+  private costOf(
+    attic: boolean,
+    minutes: number,
+    cableMm: number,
+    openedMm2: number,
+    holes: number,
+    risk: number,
+  ): number {
+    const { weights } = this.input;
+    return (
+      minutes * (attic ? weights.atticMinute : weights.minute) +
       (cableMm / 1000) * weights.cableMetre +
       (openedMm2 / 1e6) * weights.openedSquareMetre +
       holes * weights.hole +
-      risk * weights.risk;
-    const bit = OPERATION_BIT[op];
-    this.edges[a]?.push({ to: b, op, bit, cableMm, minutes, openedMm2, holes, risk, cost });
-    this.edges[b]?.push({ to: a, op, bit, cableMm, minutes, openedMm2, holes, risk, cost });
+      risk * weights.risk
+    );
+  }
+
+  /** Joins two portals by an operation, both ways at the same price. */
+  link(a: number, b: number, op: OperationKind, cableMm: number, extra: Extra = {}): void {
+    if (this.avoided(a, b, op)) return;
+    this.edges[a]?.push(this.edgeTo(b, op, cableMm, extra));
+    this.edges[b]?.push(this.edgeTo(a, op, cableMm, extra));
+  }
+
+  /**
+   * Joins all portals of one space with each other.
+   * @param measure writes what a run between two portals, by their places in the list, takes
+   */
+  hall(
+    portals: readonly number[],
+    op: OperationKind,
+    measure: (i: number, j: number, run: HallRun) => void,
+  ): void {
+    const [first, second] = portals;
+    if (first === undefined || second === undefined || this.avoided(first, second, op)) return;
+    const placeOf = new Map(portals.map((id, i) => [id, i] as const));
+    const attic = isAttic(op);
+    const { minutes: base, minutesPerMetre, holes: own, risk } = OPERATIONS[op];
+    const run: HallRun = { cableMm: 0, factor: 1, minutes: 0, holes: 0 };
+    this.halls.push({
+      portals,
+      run: (from, to) => {
+        measure(placeOf.get(from) ?? 0, placeOf.get(to) ?? 0, run);
+        return this.edgeTo(to, op, run.cableMm, run);
+      },
+      // The same in numbers alone: a search asks for millions of them and keeps few.
+      costs: (from, moreAMm, into) => {
+        const i = placeOf.get(from) ?? 0;
+        for (let j = 0; j < portals.length; j++) {
+          measure(i, j, run);
+          const minutes = (base + (minutesPerMetre * run.cableMm) / 1000) * run.factor + run.minutes;
+          into[j] =
+            this.costOf(attic, minutes, run.cableMm, 0, own + run.holes, risk) + run.cableMm * moreAMm;
+        }
+      },
+    });
   }
 
   bayPlace(frame: WallFrame, bay: Bay): BayPlace {

@@ -82,5 +82,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
   joinBays(builder);
   joinFlat(builder, 'above');
   joinFlat(builder, 'below');
-  return { nodes: builder.nodes, edges: builder.edges, terminals: builder.terminals };
+  const { nodes, edges, terminals, halls } = builder;
+  const hallOf = new Map(halls.flatMap((hall) => hall.portals.map((id) => [id, hall] as const)));
+  return { nodes, edges, terminals, halls, hallOf };
 }

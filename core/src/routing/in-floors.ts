@@ -1,7 +1,7 @@
 import type { Room } from '../document/index.ts';
 import { joistsOf, levelOf, outlineOf, USUAL_JOISTS_MM, spotOn, type Spot } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
-import type { GraphBuilder } from './builder.ts';
+import type { GraphBuilder, HallRun } from './builder.ts';
 import { belowFactor } from './in-walls.ts';
 import { BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
 import type { FlatPlace } from './places.ts';
@@ -32,35 +32,65 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
     const h = r.above.hatch;
     return h ? [{ xMm: r.place.xMm + h.xMm, yMm: r.place.yMm + h.yMm }] : [];
   });
-  const list = builder[side];
-  for (let i = 0; i < list.length; i++)
-    for (let j = i + 1; j < list.length; j++) {
-      const [p, q] = [list[i] ?? 0, list[j] ?? 0];
-      const [a, b] = [flat(builder, p), flat(builder, q)];
-      const room = a && rooms.get(a.roomId);
-      const space = a && storey(a);
-      if (!a || !b || !room || space === undefined || space !== storey(b)) continue;
-      const dx = Math.abs(a.spot.xMm - b.spot.xMm);
-      const dy = Math.abs(a.spot.yMm - b.spot.yMm);
-      const across = room[side].joists === 'y' ? dx : dy;
-      const length = dx + dy;
-      const share = length === 0 ? 0 : across / length;
-      if (side === 'above') {
-        const guard = across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
-        builder.link(p, q, 'run-attic', length, {
-          factor: 1 + 0.6 * share,
-          minutes: guard ? GUARD_MINUTES : 0,
-        });
-      } else {
-        const crossed = joistsAcross(across);
-        const { pass, minutes } = joistsOf(room, 'below');
-        builder.link(p, q, 'run-below', length, {
-          factor: belowFactor(room),
-          minutes: crossed * minutes * belowFactor(room),
-          holes: pass === 'bore' ? crossed : 0,
-        });
-      }
-    }
+  const spaces = new Map<number, Standing[]>();
+  for (const id of builder[side]) {
+    const place = flat(builder, id);
+    const room = place && rooms.get(place.roomId);
+    const space = place && storey(place);
+    if (!place || !room || space === undefined) continue;
+    const beside = spaces.get(space);
+    const one = { id, spot: place.spot, room, acrossX: room[side].joists === 'y' };
+    if (beside) beside.push(one);
+    else spaces.set(space, [one]);
+  }
+  for (const standing of spaces.values()) {
+    const portals = standing.map((s) => s.id);
+    // The room of the portal that comes first says how the joists run, whichever end one starts from.
+    const ends = (i: number, j: number) => [standing[Math.min(i, j)], standing[Math.max(i, j)]] as const;
+    if (side === 'above')
+      builder.hall(portals, 'run-attic', (i, j, run) => {
+        const [a, b] = ends(i, j);
+        if (a && b) overhead(a, b, hatches, run);
+      });
+    else
+      builder.hall(portals, 'run-below', (i, j, run) => {
+        const [a, b] = ends(i, j);
+        if (a && b) underfoot(a, b, run);
+      });
+  }
+}
+
+/** A portal of an attic or of the space below. */
+interface Standing {
+  readonly id: number;
+  readonly spot: Spot;
+  readonly room: Room;
+  /** The joists of its room are crossed by going along x. */
+  readonly acrossX: boolean;
+}
+
+function overhead(a: Standing, b: Standing, hatches: readonly Spot[], run: HallRun): void {
+  const dx = Math.abs(a.spot.xMm - b.spot.xMm);
+  const dy = Math.abs(a.spot.yMm - b.spot.yMm);
+  const across = a.acrossX ? dx : dy;
+  const length = dx + dy;
+  const guard = across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
+  run.cableMm = length;
+  run.factor = 1 + 0.6 * (length === 0 ? 0 : across / length);
+  run.minutes = guard ? GUARD_MINUTES : 0;
+  run.holes = 0;
+}
+
+function underfoot(a: Standing, b: Standing, run: HallRun): void {
+  const dx = Math.abs(a.spot.xMm - b.spot.xMm);
+  const dy = Math.abs(a.spot.yMm - b.spot.yMm);
+  const crossed = joistsAcross(a.acrossX ? dx : dy);
+  const { pass, minutes } = joistsOf(a.room, 'below');
+  const factor = belowFactor(a.room);
+  run.cableMm = dx + dy;
+  run.factor = factor;
+  run.minutes = crossed * minutes * factor;
+  run.holes = pass === 'bore' ? crossed : 0;
 }
 
 /** Distance of a place from a run that goes square between two spots. */

@@ -36,9 +36,24 @@ export interface Edge {
   readonly cost: number;
 }
 
+/**
+ * A space in which every portal is joined with every other one: an attic, the space below. What a run from one to the other
+ * costs is worked out when it is asked for; kept as edges, a large house would have millions of them.
+ */
+export interface Hall {
+  readonly portals: readonly number[];
+  readonly run: (from: number, to: number) => Edge;
+  /** What runs from one portal to each of the others cost, in the order of the list. */
+  readonly costs: (from: number, moreAMm: number, into: Float64Array) => void;
+}
+
 export interface RouteGraph {
   readonly nodes: readonly Node[];
+  /** Edges of each portal, without those inside its hall. */
   readonly edges: readonly (readonly Edge[])[];
+  readonly halls: readonly Hall[];
+  /** The hall that a portal lies in. */
+  readonly hallOf: ReadonlyMap<number, Hall>;
   readonly terminals: ReadonlyMap<string, number>;
 }
 

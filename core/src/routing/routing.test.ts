@@ -11,6 +11,7 @@ import {
   WEIGHTS,
   buildGraph,
   cheapestFrom,
+  edgesFrom,
   framesOf,
   holesOf,
   maskOf,
@@ -61,9 +62,9 @@ const noAttic = (house: House): House => ({
 function byPackage(graph: RouteGraph, from: number, to: number): number {
   const g = new DirectedGraph();
   graph.nodes.forEach((n) => g.addNode(n.id));
-  graph.edges.forEach((list, a) => {
-    if (a !== from && graph.nodes[a]!.terminal !== null) return;
-    for (const e of list)
+  graph.nodes.forEach(({ id: a, terminal }) => {
+    if (a !== from && terminal !== null) return;
+    for (const e of edgesFrom(graph, a))
       if (!g.hasEdge(a, e.to) || (g.getEdgeAttribute(g.edge(a, e.to)!, 'weight') as number) > e.cost)
         g.mergeEdge(a, e.to, { weight: e.cost });
   });

@@ -54,26 +54,35 @@ function openingMembers(o: Opening, memberMm: number): Member[] {
   ];
 }
 
+/** Openings as far as they lie in the wall; one that was entered wrongly has no studs of its own (the checks name it). */
+const openingsIn = (wall: Wall): Opening[] =>
+  wall.openings
+    .map((o) => ({ ...o, leftMm: Math.max(0, o.leftMm), rightMm: Math.min(wall.lengthMm, o.rightMm) }))
+    .filter((o) => o.rightMm > o.leftMm && o.topMm > o.bottomMm);
+
 /** Works out members and bays of a wall from its framing, its hits and its openings. */
 export function frameWall(wall: Wall, ceilingMm: number): WallFrame {
   const fit = fitStuds(wall);
   const m = wall.framing.memberMm;
+  const openings = openingsIn(wall);
   const inOpening = (x: Member) =>
-    wall.openings.some((o) => x.leftMm >= o.leftMm - 2 * m && x.rightMm <= o.rightMm + 2 * m);
+    openings.some((o) => x.leftMm >= o.leftMm - 2 * m && x.rightMm <= o.rightMm + 2 * m);
   const members: Member[] = [
     { leftMm: 0, rightMm: m, kind: 'corner' as const, hit: false },
     ...regularMembers(wall, fit).filter(
       (x) => !inOpening(x) && x.leftMm > m && x.rightMm < wall.lengthMm - m,
     ),
-    ...wall.openings.flatMap((o) => openingMembers(o, m)),
+    ...openings.flatMap((o) => openingMembers(o, m)),
     { leftMm: wall.lengthMm - m, rightMm: wall.lengthMm, kind: 'corner' as const, hit: false },
   ].sort((a, b) => a.leftMm - b.leftMm);
   const bays: Bay[] = [];
+  // Members may overlap, as the studs of two openings side by side do: a bay begins where the last of them ends.
+  let leftMm = 0;
   for (let i = 0; i + 1 < members.length; i++) {
-    const leftMm = members[i]?.rightMm ?? 0;
-    const rightMm = members[i + 1]?.leftMm ?? 0;
+    leftMm = Math.max(leftMm, members[i]?.rightMm ?? 0);
+    const rightMm = Math.min(wall.lengthMm, members[i + 1]?.leftMm ?? 0);
     if (rightMm - leftMm < inches(1)) continue;
-    const opening = wall.openings.find((o) => o.leftMm <= leftMm + 1 && o.rightMm >= rightMm - 1);
+    const opening = openings.find((o) => o.leftMm <= leftMm + 1 && o.rightMm >= rightMm - 1);
     const base = {
       leftMm,
       rightMm,

@@ -1,4 +1,13 @@
-import type { House, ItemId, Obstacle, Opening, Passage, Wall, WallId } from '../document/index.ts';
+import {
+  derivedId,
+  ItemId,
+  type House,
+  type Obstacle,
+  type Opening,
+  type Passage,
+  type Wall,
+  type WallId,
+} from '../document/index.ts';
 import { faceZero, wallLines, type WallLine } from './plan.ts';
 
 /** What stands in a wall was measured from one of its faces; seen from the other it is the same, the other way round. */
@@ -26,7 +35,7 @@ function zeroIn(own: WallLine, other: WallLine): number | undefined {
   return overlap > LEAST_SHARED_MM ? zero : undefined;
 }
 
-const otherId = (id: ItemId): ItemId => `other-${id}`.slice(0, 64) as ItemId;
+const otherId = (id: ItemId): ItemId => ItemId.parse(derivedId('other', id));
 
 /** A thing of the other face in this one's measure, as far as this face reaches. */
 function turned<T extends Area & { readonly id: ItemId }>(item: T, zero: number, wall: Wall): T[] {

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { RoomUse, type Gauge } from '../../document/index.ts';
 import { packFor, type BoxContents } from '../index.ts';
 import { OUTLET, placeOf } from '../../testing/build.ts';
+import { ALLOWANCE } from './fill.ts';
 import { necPack } from './pack.ts';
 
 const EDITIONS = [2014, 2017, 2020, 2023] as const;
@@ -135,9 +136,18 @@ describe('volume of conductors (NEC Table 314.16(B), from memory)', () => {
     ['10', 2.5],
     ['8', 3.0],
     ['6', 5.0],
-  ] as const)('%s AWG takes %d in3', (gauge, volume) => expect(necPack(2023).allowance(gauge)).toBe(volume));
-  it('larger than 6 AWG is not for these boxes', () =>
-    expect(necPack(2023).allowance('4')).toBe(Number.POSITIVE_INFINITY));
+  ] as const)('%s AWG takes %d in3', (gauge, volume) => expect(ALLOWANCE[gauge]).toBe(volume));
+  it('from 4 AWG up no volume is given: the box goes by its length and width (NEC 314.28)', () => {
+    const feeder = {
+      conductors: { '4': 3, '14': 2 },
+      grounds: 1,
+      largestGround: '14' as const,
+      clampsInside: true,
+      yokes: [{ gangs: 1, gauge: '4' as const }],
+    };
+    expect(necPack(2023).fill(feeder)).toMatchObject({ bySize: true, cubicInches: 8 });
+    expect(necPack(2023).fill({ ...feeder, conductors: { '6': 3 }, yokes: [] }).bySize).toBe(false);
+  });
   it('clamps and devices count at the largest conductor that is theirs', () => {
     const mixed = necPack(2023).fill({
       conductors: { '14': 2, '12': 2 },

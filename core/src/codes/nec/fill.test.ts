@@ -22,8 +22,8 @@ describe('every kind that takes room in a box, NEC 314.16(B) (from memory)', () 
   ] as const)('one conductor of %s AWG: %d in3', (gauge, each) =>
     expect(fill({ conductors: { [gauge]: 1 } })).toBe(each),
   );
-  it('4 AWG is not for such boxes', () =>
-    expect(fill({ conductors: { '4': 1 } })).toBe(Number.POSITIVE_INFINITY));
+  it('4 AWG takes no volume: its box goes by length and width (NEC 314.28)', () =>
+    expect(fill({ conductors: { '4': 1 } })).toBe(0));
   it('a run through counts one, a loop of 12 in or more counts two', () => {
     expect(extras({ unbroken: [{ gauge: '12', count: 2, coiled: false }] })).toBe(4.5);
     expect(extras({ unbroken: [{ gauge: '12', count: 2, coiled: true }] })).toBe(9);

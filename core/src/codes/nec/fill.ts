@@ -2,11 +2,14 @@ import { published, type Source } from '../../findings/index.ts';
 import type { BoxContents, Fill, FillGauge, FillItem } from '../pack.ts';
 
 const SMALL_FIRST: readonly FillGauge[] = ['18', '16', '14', '12', '10', '8', '6', '4'];
-const larger = (a: FillGauge | null, b: FillGauge): FillGauge =>
+const larger = (a: VolumeGauge | null, b: VolumeGauge): VolumeGauge =>
   a === null || SMALL_FIRST.indexOf(b) > SMALL_FIRST.indexOf(a) ? b : a;
 
-/** Table 314.16(B): volume of one conductor, in3. It ends at 6 AWG: larger conductors are not for boxes of this size. */
-export const ALLOWANCE: Readonly<Record<FillGauge, number>> = {
+/** Sizes that the volume table knows. From 4 AWG up a box goes by its length and width instead (NEC 314.28). */
+export type VolumeGauge = Exclude<FillGauge, '4'>;
+
+/** Table 314.16(B): volume of one conductor, in3. */
+export const ALLOWANCE: Readonly<Record<VolumeGauge, number>> = {
   '18': 1.5,
   '16': 1.75,
   '14': 2.0,
@@ -14,7 +17,6 @@ export const ALLOWANCE: Readonly<Record<FillGauge, number>> = {
   '10': 2.5,
   '8': 3.0,
   '6': 5.0,
-  '4': Number.POSITIVE_INFINITY,
 };
 export const allowanceSource = (edition: number): Source =>
   published(edition >= 2023 ? 'NEC 314.16(B), Table 314.16(B)(1)' : 'NEC 314.16(B)', edition, 'sure');
@@ -39,7 +41,7 @@ const countedFixtureWires = (wires: number, domed: boolean): number =>
 /**
  * Conductor volume that a box needs, item by item. Connectors, locknuts, bushings and pigtails take none.
  * @param edition of the code: grounds above four count from 2020, terminal blocks from 2023
- * @returns in3, unrounded (NEC 314.16(B))
+ * @returns in3, unrounded (NEC 314.16(B)), without what is 4 AWG or larger: such a box is marked `bySize` (NEC 314.28)
  */
 export function boxFill(contents: BoxContents, edition: number): Fill {
   const items: FillItem[] = [];
@@ -47,13 +49,22 @@ export function boxFill(contents: BoxContents, edition: number): Fill {
   const add = (what: string, count: number, each: number) => {
     if (count > 0) items.push({ what, count, eachCubicInches: each, cubicInches: count * each });
   };
-  let largest: FillGauge | null = null;
+  let largest: VolumeGauge | null = null;
+  let bySize = false;
+  /** Notes a size that has no volume in the table. */
+  const inTable = (gauge: FillGauge): gauge is VolumeGauge => {
+    if (gauge !== '4') return true;
+    bySize = true;
+    return false;
+  };
   for (const gauge of SMALL_FIRST) {
     const n = contents.conductors[gauge] ?? 0;
-    if (n > 0) largest = gauge;
+    if (n === 0 || !inTable(gauge)) continue;
+    largest = gauge;
     add(`${n} conductor${n === 1 ? '' : 's'}, ${gauge} AWG`, n, ALLOWANCE[gauge]);
   }
   for (const { gauge, count, coiled } of extras.unbroken ?? []) {
+    if (!inTable(gauge)) continue;
     largest = larger(largest, gauge);
     add(
       `${count} run${count === 1 ? 's' : ''} through unbroken, ${gauge} AWG${coiled ? ', looped' : ''}`,
@@ -66,7 +77,7 @@ export function boxFill(contents: BoxContents, edition: number): Fill {
     largest = larger(largest, '18');
     add(`${fixture} luminaire wires, 18 AWG`, fixture, ALLOWANCE['18']);
   }
-  if (contents.largestGround) {
+  if (contents.largestGround && inTable(contents.largestGround)) {
     add(
       contents.grounds === 1 ? 'the ground' : `${contents.grounds} grounds together`,
       groundCount(contents.grounds, edition),
@@ -76,18 +87,19 @@ export function boxFill(contents: BoxContents, edition: number): Fill {
   }
   if (contents.clampsInside && largest) add('the clamps', 1, ALLOWANCE[largest]);
   if (largest) add('stud or hickey', extras.fittings ?? 0, ALLOWANCE[largest]);
-  for (const yoke of contents.yokes)
-    add(yoke.gangs > 1 ? `device, ${yoke.gangs} gangs` : 'the device', 2 * yoke.gangs, ALLOWANCE[yoke.gauge]);
+  for (const { gangs, gauge } of contents.yokes)
+    if (inTable(gauge)) add(gangs > 1 ? `device, ${gangs} gangs` : 'the device', 2 * gangs, ALLOWANCE[gauge]);
   if (largest && edition >= TERMINAL_BLOCKS_SINCE)
     add('terminal block', extras.terminalBlocks ?? 0, ALLOWANCE[largest]);
   if (extras.barrier) add('the barrier', 1, BARRIER[extras.barrier]);
   return {
     items,
     cubicInches: items.reduce((s, i) => s + i.cubicInches, 0),
+    bySize,
     source: allowanceSource(edition),
   };
 }
 
 /** How many conductors of one size a volume holds when nothing else is in it: the printed columns of the volume table. */
-export const conductorsIn = (cubicInches: number, gauge: Exclude<FillGauge, '4'>): number =>
+export const conductorsIn = (cubicInches: number, gauge: VolumeGauge): number =>
   Math.floor(cubicInches / ALLOWANCE[gauge] + 1e-9);

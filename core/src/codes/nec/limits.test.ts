@@ -1,8 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import { feet, inches } from '../../units/index.ts';
-import { EDITIONS, necPack, packFor } from './pack.ts';
-import { limitWords } from './tables/limits.ts';
-import { isLimitKey, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
+import { makeHouse, makeJob } from '../../document/index.ts';
+import { evaluate } from '../../evaluate.ts';
+import { necPack, packFor } from './pack.ts';
+import { EDITIONS } from './tables/editions.ts';
+import { isLimitKey, LIMIT_KEYS, limitRange, LIMITS, limitWords, type LimitKey } from './tables/limits.ts';
 
 /** Values of the sections named in the table, in their printed units (from memory). */
 const PRINTED: Readonly<Record<LimitKey, number>> = {
@@ -93,7 +95,11 @@ describe('what a place changes', () => {
   const amended = (limit: string, value: number) => necPack(2023, [{ limit, value, note: 'the town' }]);
   it.each(LIMIT_KEYS)('%s: stricter and looser are told apart', (key) => {
     const code = necPack(2023).limits[key].value;
-    const [low, high] = [amended(key, code * 0.5).amended[0], amended(key, code * 2).amended[0]];
+    // A share is never more than the whole.
+    const [low, high] = [
+      amended(key, code * 0.5).amended[0],
+      amended(key, Math.min(code * 2, limitRange(key).most)).amended[0],
+    ];
     const looserWhenHigher = LIMITS[key].tighter === 'less';
     expect([low?.looser, high?.looser]).toEqual([!looserWhenHigher, looserWhenHigher]);
     expect(low?.code.value).toBe(code);
@@ -117,7 +123,19 @@ describe('what a place changes', () => {
     expect(two.limits.switchHeightMm).toMatchObject({ value: 1800, source: { note: 'second' } });
     expect(amended('noSuchThing', 5).amended).toEqual([]);
     expect(amended('switchHeightMm', inches(79)).amended).toEqual([]);
-    expect(isLimitKey('noSuchThing')).toBe(false);
+    expect(['noSuchThing', 'constructor', '__proto__'].map(isLimitKey)).toEqual([false, false, false]);
+  });
+  it.each(LIMIT_KEYS)('%s: a value far beyond every published one is not used, and told', (key) => {
+    const { least, most } = limitRange(key);
+    const code = necPack(2023);
+    for (const value of [most * 1.01, ...(least > 0 ? [least * 0.99] : [])]) {
+      expect(amended(key, value).limits[key]).toEqual(code.limits[key]);
+      const house = makeHouse('h', 'House', { amendments: [{ limit: key, value, note: 'the town' }] });
+      const told = evaluate({ house, job: makeJob('j', house.id, 'Job') }).findings;
+      expect(told.filter((f) => f.rule === 'local-amendment').map((f) => f.says)).toEqual([
+        expect.stringContaining('Local value not used'),
+      ]);
+    }
   });
   it('a house without amendments shares its pack, one with them has its own', () => {
     const amendments = [{ limit: 'switchHeightMm', value: 1800, note: 'the town' }];

@@ -3,6 +3,7 @@ import { BOXES } from '../../catalog/index.ts';
 import type { Gauge } from '../../document/index.ts';
 import type { BoxContents } from '../pack.ts';
 import { OUTLET, placeOf } from '../../testing/build.ts';
+import { ALLOWANCE } from './fill.ts';
 import { necPack } from './pack.ts';
 import { ARC_FAULT_ROOMS } from './tables/protection.ts';
 
@@ -56,7 +57,7 @@ describe('printed conductor counts of Table 314.16(A) follow from the volumes (f
     ['oct-4-2-1/8', [10, 9, 8]],
   ])('%s', (id, counts) => {
     const volume = BOXES.find((b) => b.id === id)?.volumeCubicInches ?? 0;
-    expect((['14', '12', '10'] as const).map((g) => Math.floor(volume / nec.allowance(g)))).toEqual(counts);
+    expect((['14', '12', '10'] as const).map((g) => Math.floor(volume / ALLOWANCE[g]))).toEqual(counts);
   });
 });
 

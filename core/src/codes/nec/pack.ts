@@ -2,7 +2,7 @@ import type { Amendment, House } from '../../document/index.ts';
 import type { Sourced } from '../../findings/index.ts';
 import type { Amended, CodePack } from '../pack.ts';
 import { breakerLimit, minimumGauge } from './ampacity.ts';
-import { ALLOWANCE, boxFill } from './fill.ts';
+import { boxFill } from './fill.ts';
 import { arcFaultNeed, bathZoneNeed, groundFaultNeed, tamperNeed, weatherNeed } from './protect.ts';
 import { RULES } from './rules/index.ts';
 import {
@@ -12,13 +12,18 @@ import {
   resistanceSource,
   TEMPERATURE_COEFFICIENT,
 } from './tables/conductors.ts';
+import type { Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
-import { isLimitKey, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
+import { isLimitKey, LIMIT_KEYS, LIMITS, limitRange, type LimitKey } from './tables/limits.ts';
 
 const METRES_PER_KFT = 304.8;
 
-export const EDITIONS = [2014, 2017, 2020, 2023] as const;
-export type Edition = (typeof EDITIONS)[number];
+/** A local value that can be meant: of a limit there is, and not far beyond every published value of it. */
+export function isUsable({ limit, value }: Amendment): boolean {
+  if (!isLimitKey(limit)) return false;
+  const { least, most } = limitRange(limit);
+  return value >= least && value <= most;
+}
 
 /** The limits of an edition, changed where a local amendment says so; the last word on a limit wins. */
 function limitsOf(
@@ -30,7 +35,7 @@ function limitsOf(
     const limit = LIMITS[key];
     const code = { value: limit.value(edition), source: limit.source(edition) };
     const change = amendments.findLast((a) => a.limit === key);
-    if (!change || change.value === code.value) return code;
+    if (!change || change.value === code.value || !isUsable(change)) return code;
     const looser = limit.tighter === 'less' ? change.value > code.value : change.value < code.value;
     amended.push({ limit: key, title: limit.title, code, here: change.value, looser, note: change.note });
     return {
@@ -44,20 +49,16 @@ function limitsOf(
 
 /**
  * The US pack for one edition; the values are recalled from memory and say so.
- * @param amendments what the place has changed; unknown keys are left to the integrity check
+ * @param amendments what the place has changed; unknown keys and values beyond their range change nothing and are told by a rule
  */
 export function necPack(edition: Edition, amendments: readonly Amendment[] = []): CodePack {
-  const { limits, amended } = limitsOf(
-    edition,
-    amendments.filter((a) => isLimitKey(a.limit)),
-  );
+  const { limits, amended } = limitsOf(edition, amendments);
   return {
     id: `nec-${edition}`,
     title: `NEC ${edition}`,
     edition,
     breakerLimit: (gauge, metal) => breakerLimit(gauge, metal, edition),
     minimumGauge: (amps, metal) => minimumGauge(amps, metal, edition),
-    allowance: (gauge) => ALLOWANCE[gauge],
     fill: (contents) => boxFill(contents, edition),
     resistance: (gauge, metal, celsius) => ({
       value:

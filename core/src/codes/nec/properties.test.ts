@@ -5,7 +5,8 @@ import { OUTLET, placeOf } from '../../testing/build.ts';
 import type { BoxContents } from '../pack.ts';
 import { ampacity, breakerLimit } from './ampacity.ts';
 import { boxFill } from './fill.ts';
-import { EDITIONS, necPack } from './pack.ts';
+import { necPack } from './pack.ts';
+import { EDITIONS } from './tables/editions.ts';
 import { countThatFits, racewayFill } from './raceway.ts';
 import { GAUGES } from './tables/ampacity.ts';
 

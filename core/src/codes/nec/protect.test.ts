@@ -2,7 +2,8 @@ import { describe, expect, it } from '@jest/globals';
 import { ApplianceKind } from '../../document/index.ts';
 import { OUTLET, placeOf } from '../../testing/build.ts';
 import type { OutletFacts, PlaceFacts } from '../pack.ts';
-import { EDITIONS, necPack } from './pack.ts';
+import { necPack } from './pack.ts';
+import { EDITIONS } from './tables/editions.ts';
 
 const FEET = 304.8;
 /** Answers by edition 2014, 2017, 2020, 2023. */

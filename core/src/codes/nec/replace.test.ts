@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { OUTLET, placeOf } from '../../testing/build.ts';
-import { EDITIONS, necPack } from './pack.ts';
+import { necPack } from './pack.ts';
+import { EDITIONS } from './tables/editions.ts';
 import { replacement } from './replace.ts';
 
 const at = (

@@ -109,8 +109,9 @@ export function DropPath({
       </svg>
       {(drop.unknownLength.length > 0 || drop.unknownGauge.length > 0) && (
         <p className="muted">
-          Dashed: length or size never read. The unread part may be {formatLength(drop.roomMm, house.units)}{' '}
-          long and stay within the advice.
+          Dashed: length or size never read.
+          {drop.roomMm !== null &&
+            ` The unread part may be ${formatLength(drop.roomMm, house.units)} long and stay within the advice.`}
         </p>
       )}
     </figure>

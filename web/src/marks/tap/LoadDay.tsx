@@ -3,9 +3,11 @@ import {
   circuitLoad,
   clashes,
   clock,
+  newLoadId,
   together,
   type Chosen,
   type Evaluation,
+  type Job,
   type LoadFacts,
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
@@ -41,13 +43,17 @@ interface Drag {
   readonly now: Span;
 }
 
-const NEW_LOAD = /^new-load-(.+)-(\d+)$/;
+/** Which load of which want an id of the planned house stands for; undefined for a load that is there. */
+const newLoad = (job: Job, id: string): { wantId: string; index: number } | undefined =>
+  job.wants
+    .flatMap((w) => w.loads.map((_, index) => ({ wantId: w.id, index, id: newLoadId(w, index) })))
+    .find((l) => l.id === id);
 
 /** Writes the hours of a load where it stands: in the house, or in the want that brings it. */
 function useSetHours(): (id: string, hours: LoadFacts['hours']) => void {
   const { bundle, edits } = useWork();
   return (id, hours) => {
-    const own = NEW_LOAD.exec(id);
+    const own = newLoad(bundle.job, id);
     if (!own) {
       edits.house({
         ...bundle.house,
@@ -55,12 +61,11 @@ function useSetHours(): (id: string, hours: LoadFacts['hours']) => void {
       });
       return;
     }
-    const [, wantId, at] = own;
     edits.job({
       ...bundle.job,
       wants: bundle.job.wants.map((w) =>
-        w.id === wantId
-          ? { ...w, loads: w.loads.map((l, i) => (i === Number(at) ? { ...l, hours } : l)) }
+        w.id === own.wantId
+          ? { ...w, loads: w.loads.map((l, i) => (i === own.index ? { ...l, hours } : l)) }
           : w,
       ),
     });
@@ -132,7 +137,7 @@ export function LoadDay({
     amps: l.amps,
     continuous: l.continuous,
     hours: l.hours,
-    fresh: NEW_LOAD.test(l.id),
+    fresh: newLoad(evaluation.bundle.job, l.id) !== undefined,
   }));
   if (rows.length === 0)
     return (

@@ -132,6 +132,7 @@ export const boxFill: Rule = {
       const survey = surveyBox(box);
       const asks = touched ? gaugeAsk(context, point, survey.unknownGaugeCables[0]) : [];
       const fill = context.pack.fill(survey.contents);
+      if (fill.bySize) return touched ? [bySize(point)] : [];
       if (!survey.volume) return touched ? [...asks, askVolume(context, point, fill.cubicInches)] : asks;
       if (survey.missing.includes('gauge')) return asks;
       const have = survey.volume.cubicInches;
@@ -174,6 +175,18 @@ export const boxFill: Rule = {
       ];
     }),
 };
+
+/** A box with feeder conductors in it: volume says nothing, its length and width do. */
+const bySize = (point: Point) =>
+  judge(RULE, {
+    severity: 'fix',
+    mark: 'wire',
+    subjects: [point.id],
+    says: `${point.label} holds conductors of 4 AWG or larger`,
+    detail:
+      'That box is sized by its length and width, not by its volume, and Elwand does not check it. Tap another box, or have an electrician size this one.',
+    sources: [published('NEC 314.28(A)', undefined, 'fairly-sure')],
+  });
 
 function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof cableName>[1] | undefined) {
   if (!cable || isNew(point)) return [];

@@ -2,7 +2,7 @@ import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
-import { limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
+import { limitRange, limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
 import { replacement } from '../replace.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
 
@@ -55,7 +55,25 @@ export const localAmendments: Rule = {
         ),
         origin: 'standing' as const,
       }));
-    return [...known, ...unknown];
+    const beyond = context.house.amendments.flatMap((a) => {
+      if (!isLimitKey(a.limit)) return [];
+      const { title, unit } = LIMITS[a.limit];
+      const { least, most } = limitRange(a.limit);
+      if (a.value >= least && a.value <= most) return [];
+      return [
+        {
+          ...say(
+            a.limit,
+            'fix',
+            `Local value not used: ${title.toLowerCase()}`,
+            `${limitWords(a.value, unit)} is out of range; it must be between ${limitWords(least, unit)} and ${limitWords(most, unit)}. The code's value is used. Correct it under Local rules.`,
+            practice('a local value is at most ten times, or a tenth of, the published one'),
+          ),
+          origin: 'standing' as const,
+        },
+      ];
+    });
+    return [...known, ...unknown, ...beyond];
   },
 };
 

@@ -45,7 +45,7 @@ function dropAt(context: RuleContext, point: Point, d: Drop): Judgement {
       remedies: helps ? [{ says: 'Use 12 AWG', edit: { edit: 'new-gauge', gauge: '12' } }] : [],
     });
   }
-  if (d.unknownLength.length > 0 && d.roomMm < feet(250))
+  if (d.unknownLength.length > 0 && d.roomMm !== null && d.roomMm < feet(250))
     return judge('voltage-drop', {
       ...common,
       severity: 'watch',
@@ -59,7 +59,9 @@ function dropAt(context: RuleContext, point: Point, d: Drop): Judgement {
     severity: 'ok',
     says: `Voltage drop ${percent(d.share)} at ${point.label}, ${percent(limit.value, 0)} advised`,
     detail:
-      open > 0 ? `${base} The unread part could be ${length(d.roomMm)} long and it would still hold.` : base,
+      open > 0 && d.roomMm !== null
+        ? `${base} The unread part could be ${length(d.roomMm)} long and still pass.`
+        : base,
   });
 }
 

@@ -1,4 +1,5 @@
 import { published, type Source } from '../../../findings/index.ts';
+import { EDITIONS } from './editions.ts';
 import { feet, formatLength, inches, percent, plain } from '../../../units/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
@@ -198,4 +199,18 @@ export const LIMITS = {
 
 export type LimitKey = keyof typeof LIMITS;
 export const LIMIT_KEYS = Object.keys(LIMITS) as readonly LimitKey[];
-export const isLimitKey = (key: string): key is LimitKey => key in LIMITS;
+/** How far a local value may lie from the published ones, up or down; beyond that it is a slip of the unit or the decimal point. */
+const AMENDMENT_FACTOR = 10;
+
+/** The least and the most that a local value of a limit may be, in the limit's own unit; a share is never more than the whole. */
+export function limitRange(key: LimitKey): { readonly least: number; readonly most: number } {
+  const limit: Limit = LIMITS[key];
+  const values = EDITIONS.map((edition) => limit.value(edition));
+  const most = Math.max(...values) * AMENDMENT_FACTOR;
+  return {
+    least: Math.min(...values) / AMENDMENT_FACTOR,
+    most: limit.unit === 'share' ? Math.min(1, most) : most,
+  };
+}
+
+export const isLimitKey = (key: string): key is LimitKey => Object.hasOwn(LIMITS, key);

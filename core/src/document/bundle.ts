@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { House } from './house.ts';
+import { Job } from './job.ts';
+
+/** Files that carry houses: one house with its jobs and their history, or all houses. */
+
+/** Jobs that one house may have; the server keeps to it when a job is made, so that every house that is saved can be read again. */
+export const MOST_JOBS = 60;
+
+/** One saved version of a document, as it was saved: gzip, base64. It is carried, not read, until somebody wants it back. */
+export const FiledRevision = z.object({
+  kind: z.enum(['house', 'job']),
+  id: z.string().max(64),
+  version: z.int().min(1),
+  savedAt: z.iso.datetime(),
+  /** The first version, or one that was signed off: thinning leaves it alone. */
+  milestone: z.boolean(),
+  gzip: z.base64().max(12_000_000),
+});
+export type FiledRevision = z.infer<typeof FiledRevision>;
+
+export const BUNDLE_FORMAT = 'elwand-bundle';
+export const BUNDLE_VERSION = 2;
+
+export const BundleFile = z.object({
+  format: z.literal(BUNDLE_FORMAT),
+  formatVersion: z.literal(BUNDLE_VERSION),
+  house: House,
+  jobs: z.array(Job).max(MOST_JOBS),
+  revisions: z.array(FiledRevision).max(20_000).optional(),
+});
+export type BundleFile = z.infer<typeof BundleFile>;
+
+export const ARCHIVE_FORMAT = 'elwand-archive';
+export const ARCHIVE_VERSION = 1;
+export const MOST_HOUSES = 400;
+
+/** All houses in one file. */
+export const ArchiveFile = z.object({
+  format: z.literal(ARCHIVE_FORMAT),
+  formatVersion: z.literal(ARCHIVE_VERSION),
+  bundles: z.array(BundleFile).max(MOST_HOUSES),
+});
+export type ArchiveFile = z.infer<typeof ArchiveFile>;

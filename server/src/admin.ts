@@ -1,0 +1,43 @@
+import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+import { backupCommand, restoreCommand } from './backup.ts';
+import { CannotStart } from './open.ts';
+import { storageProblem } from './problem.ts';
+
+/** `elwand backup FILE` and `elwand restore FILE`, beside a running server or without one. */
+
+const USAGE = `elwand backup FILE    copies the database into FILE, which must not exist yet
+elwand restore FILE   puts FILE in the place of what is in the data folder; that is backed up first
+
+  --data FOLDER       the data folder; left out, DATA_DIR or data
+
+Both work while Elwand runs and while it does not. Exit code: 0 done, 1 not done, nothing was changed.
+`;
+
+async function run(args: readonly string[]): Promise<string> {
+  const { values, positionals } = parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: { data: { type: 'string' }, help: { type: 'boolean', short: 'h', default: false } },
+  });
+  if (values.help) return USAGE;
+  const [command, file, more] = positionals;
+  if (file === undefined || more !== undefined)
+    throw new CannotStart(`${command ?? ''} needs one file.\n${USAGE}`);
+  const dataDir = resolve(values.data ?? process.env.DATA_DIR ?? 'data');
+  return command === 'backup'
+    ? `Backed up to ${await backupCommand(dataDir, resolve(file))}`
+    : restoreCommand(dataDir, resolve(file), new Date());
+}
+
+try {
+  console.log(await run(process.argv.slice(2)));
+} catch (error) {
+  const said =
+    error instanceof CannotStart || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
+  const problem = storageProblem(error);
+  console.error(
+    `elwand: ${said ? (error as Error).message : (problem?.message ?? 'met a fault of its own; nothing was changed')}`,
+  );
+  process.exitCode = said || problem ? 1 : 3;
+}
