@@ -17,9 +17,6 @@ const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
   return place && 'spot' in place ? place : undefined;
 };
 
-/** Joists that a run crosses over that distance. */
-const joistsAcross = (mm: number): number => Math.round(mm / USUAL_JOISTS_MM);
-
 /** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored, unless its kind says otherwise. */
 export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   const rooms = new Map(builder.input.house.rooms.map((r) => [r.id, r] as const));
@@ -46,17 +43,11 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   for (const standing of spaces.values()) {
     const portals = standing.map((s) => s.id);
     // The room of the portal that comes first says how the joists run, whichever end one starts from.
-    const ends = (i: number, j: number) => [standing[Math.min(i, j)], standing[Math.max(i, j)]] as const;
-    if (side === 'above')
-      builder.hall(portals, 'run-attic', (i, j, run) => {
-        const [a, b] = ends(i, j);
-        if (a && b) overhead(a, b, hatches, run);
-      });
-    else
-      builder.hall(portals, 'run-below', (i, j, run) => {
-        const [a, b] = ends(i, j);
-        if (a && b) underfoot(a, b, run);
-      });
+    const measure = side === 'above' ? overhead(hatches) : underfoot;
+    builder.hall(portals, side === 'above' ? 'run-attic' : 'run-below', (i, j, run) => {
+      const [a, b] = i < j ? [standing[i], standing[j]] : [standing[j], standing[i]];
+      if (a && b) measure(a, b, run);
+    });
   }
 }
 
@@ -69,21 +60,30 @@ interface Standing {
   readonly acrossX: boolean;
 }
 
-function overhead(a: Standing, b: Standing, hatches: readonly Spot[], run: HallRun): void {
-  const dx = Math.abs(a.spot.xMm - b.spot.xMm);
-  const dy = Math.abs(a.spot.yMm - b.spot.yMm);
-  const across = a.acrossX ? dx : dy;
-  const length = dx + dy;
-  const guard = across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
-  run.cableMm = length;
-  run.factor = 1 + 0.6 * (length === 0 ? 0 : across / length);
-  run.minutes = guard ? GUARD_MINUTES : 0;
-  run.holes = 0;
-}
+/** These run once for every pair of portals of a space: nothing is made in them, and nothing global is looked up. */
+const { abs, round } = Math;
+
+const overhead =
+  (hatches: readonly Spot[]) =>
+  (a: Standing, b: Standing, run: HallRun): void => {
+    const dx = abs(a.spot.xMm - b.spot.xMm);
+    const dy = abs(a.spot.yMm - b.spot.yMm);
+    const across = a.acrossX ? dx : dy;
+    const length = dx + dy;
+    const guard =
+      hatches.length > 0 && across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
+    run.cableMm = length;
+    run.factor = 1 + 0.6 * (length === 0 ? 0 : across / length);
+    run.minutes = guard ? GUARD_MINUTES : 0;
+    run.holes = 0;
+  };
+
+/** Joists that a run crosses over that distance. */
+const joistsAcross = (mm: number): number => round(mm / USUAL_JOISTS_MM);
 
 function underfoot(a: Standing, b: Standing, run: HallRun): void {
-  const dx = Math.abs(a.spot.xMm - b.spot.xMm);
-  const dy = Math.abs(a.spot.yMm - b.spot.yMm);
+  const dx = abs(a.spot.xMm - b.spot.xMm);
+  const dy = abs(a.spot.yMm - b.spot.yMm);
   const crossed = joistsAcross(a.acrossX ? dx : dy);
   const { pass, minutes } = joistsOf(a.room, 'below');
   const factor = belowFactor(a.room);
