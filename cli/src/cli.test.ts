@@ -2,7 +2,11 @@ import { describe, expect, it } from '@jest/globals';
 import { writeBundle } from '@elwand/core';
 import { PlanFile } from '@elwand/core/sheets';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
-import { run } from './run.ts';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { run, runSafely } from './run.ts';
 
 const files: Record<string, string> = {
   'tamarack.json': writeBundle(demoHouses()[0]!, demoJobs().slice(0, 2)),
@@ -103,6 +107,48 @@ describe('unusable calls end with 2 and say why', () => {
   });
   it('--help tells the exit codes', () =>
     expect(call('--help')).toMatchObject({ code: 0, out: expect.stringContaining('Exit code') }));
+});
+
+describe('whatever comes', () => {
+  it('a byte-order mark is read over', () => {
+    files['bom.json'] = `\uFEFF${files['tamarack.json']}`;
+    expect(call('check', 'bom.json').out).toBe(call('check', 'tamarack.json').out);
+  });
+  it('a file nested a hundred thousand levels deep is unusable, wherever it is deep', () => {
+    const deep = '['.repeat(100_000) + ']'.repeat(100_000);
+    for (const text of [
+      deep,
+      `{"format":${deep}}`,
+      `{"format":"elwand-bundle","formatVersion":2,"house":${deep},"jobs":[]}`,
+    ]) {
+      files['deep.json'] = text;
+      expect(call('check', 'deep.json')).toMatchObject({ code: 2, out: '' });
+    }
+  });
+  it('a house that contradicts itself is checked, not refused', () => {
+    const house = demoHouses()[0]!;
+    const two = [...house.points, { ...house.points[0]!, id: 'twin' as never, label: 'R99' }];
+    files['twin.json'] = writeBundle({ ...house, points: two }, [demoJobs()[0]!]);
+    const r = call('check', 'twin.json');
+    expect(r.code).not.toBe(2);
+    expect(r.out).toContain('overlaps the box of');
+  });
+  it('a fault of ours ends with 3, never with a verdict', () => {
+    const r = runSafely(['check', 'x'], () => 5 as unknown as string);
+    expect(r).toMatchObject({ code: 3, out: '', err: expect.stringContaining('fault of its own') });
+  });
+  it('a closed or full output is quiet, and the verdict stands', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'elwand-'));
+    const file = join(dir, 'quarry.json');
+    writeFileSync(file, files['quarry.json']!);
+    const node = `${process.execPath} --conditions=@elwand/source --import tsx cli/src/main.ts check`;
+    const sh = (script: string) => spawnSync('bash', ['-c', script], { encoding: 'utf8' });
+    const closed = sh(`${node} ${file} --json | head -c 5 >/dev/null; echo "\${PIPESTATUS[0]}"`);
+    expect([closed.stdout.trim(), closed.stderr]).toEqual(['1', '']);
+    const full = sh(`${node} - < ${file} > /dev/full; echo "$?"`);
+    expect([full.stdout.trim(), full.stderr]).toEqual(['1', '']);
+    rmSync(dir, { recursive: true });
+  });
 });
 
 describe('elwand rules', () => {

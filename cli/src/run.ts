@@ -1,3 +1,4 @@
+import { parseArgs, type ParseArgsConfig } from 'node:util';
 import {
   EDITIONS,
   evaluate,
@@ -12,9 +13,9 @@ import {
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
 
-/** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable). */
+/** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable, 3 a fault of ours). */
 export interface Outcome {
-  readonly code: 0 | 1 | 2;
+  readonly code: 0 | 1 | 2 | 3;
   readonly out: string;
   readonly err: string;
 }
@@ -26,13 +27,14 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a quick sum without a job; without ID the list of sums
+  elwand backup FILE, elwand restore FILE the whole database, whether Elwand runs or not
   elwand --help
 
 FILE is a bundle exported from Elwand (house and jobs); - reads standard input.
 --job ID   only this job; without it check looks at all jobs, plan at the first.
 sum        left-out values take their presets; a sum that fails ends with exit code 1.
 
-Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable.
+Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable, 3 Elwand met a fault of its own.
 
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
@@ -48,36 +50,55 @@ interface Call {
   readonly as: 'svg' | 'dxf';
 }
 
-function parseCall(args: readonly string[]): Call | string {
-  const rest: string[] = [];
-  let job: string | null = null;
-  let json = false;
-  let sheetKey: string | null = null;
-  let as: Call['as'] = 'svg';
-  for (let i = 0; i < args.length; i++) {
-    const arg = args[i] ?? '';
-    if (arg === '--json') json = true;
-    else if (arg === '--job') {
-      job = args[++i] ?? null;
-      if (job === null) return '--job needs the id of a job';
-    } else if (arg === '--sheet') {
-      sheetKey = args[++i] ?? null;
-      if (sheetKey === null) return '--sheet needs the key of a sheet';
-    } else if (arg === '--as') {
-      const form = args[++i];
-      if (form !== 'svg' && form !== 'dxf') return '--as is svg or dxf';
-      as = form;
-    } else if (arg.startsWith('-') && arg !== '-') return `no such option: ${arg}`;
-    else rest.push(arg);
+/** Options that a command knows; anything else is told, never read over. */
+type Known = NonNullable<ParseArgsConfig['options']>;
+interface Read {
+  readonly flags: ReadonlySet<string>;
+  readonly texts: ReadonlyMap<string, string>;
+  readonly rest: readonly string[];
+}
+
+/** Reads a command line; a message where it can't be read. */
+function readArgs(args: readonly string[], options: Known): Read | string {
+  try {
+    const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true });
+    const entries = Object.entries(values);
+    return {
+      flags: new Set(entries.flatMap(([k, v]) => (v === true ? [k] : []))),
+      texts: new Map(entries.flatMap(([k, v]) => (typeof v === 'string' ? [[k, v] as const] : []))),
+      rest: positionals,
+    };
+  } catch (error) {
+    const unknown = /^Unknown option '([^']+)'/.exec(String((error as Error).message))?.[1];
+    return unknown === undefined ? (error as Error).message : `no such option: ${unknown}`;
   }
-  const [command, file, more] = rest;
+}
+
+function parseCall(args: readonly string[]): Call | string {
+  const read = readArgs(args, {
+    json: { type: 'boolean' },
+    job: { type: 'string' },
+    sheet: { type: 'string' },
+    as: { type: 'string' },
+  });
+  if (typeof read === 'string') return read;
+  const [command, file, more] = read.rest;
+  const as = read.texts.get('as') ?? 'svg';
+  if (as !== 'svg' && as !== 'dxf') return '--as is svg or dxf';
   if (command !== 'check' && command !== 'plan')
     return command === undefined
-      ? 'a command is needed: check, plan, rules or sum'
+      ? 'a command is needed: check, plan, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
-  return { command, file, job, json, sheet: sheetKey, as };
+  return {
+    command,
+    file,
+    job: read.texts.get('job') ?? null,
+    json: read.flags.has('json'),
+    sheet: read.texts.get('sheet') ?? null,
+    as,
+  };
 }
 
 const WORD: Record<Finding['severity'], string> = {
@@ -151,12 +172,12 @@ function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
 }
 
 function rules(args: readonly string[]): Outcome {
-  const json = args.includes('--json');
-  const at = args.indexOf('--edition');
-  const asked = at < 0 ? undefined : args[at + 1];
-  const known = args.filter((a, i) => a !== '--json' && a !== '--edition' && (at < 0 || i !== at + 1));
-  if (known[0] !== undefined) return unusable(`elwand: rules takes no "${known[0]}"`);
-  const editions = at < 0 ? EDITIONS : EDITIONS.filter((e) => String(e) === asked);
+  const read = readArgs(args, { json: { type: 'boolean' }, edition: { type: 'string' } });
+  if (typeof read === 'string') return unusable(`elwand: ${read}`);
+  if (read.rest[0] !== undefined) return unusable(`elwand: rules takes no "${read.rest[0]}"`);
+  const json = read.flags.has('json');
+  const asked = read.texts.get('edition');
+  const editions = asked === undefined ? EDITIONS : EDITIONS.filter((e) => String(e) === asked);
   if (editions.length === 0)
     return unusable(`elwand: no edition "${asked ?? ''}"; known: ${EDITIONS.join(', ')}`);
   const packs = editions.map((e) => necPack(e));
@@ -177,8 +198,10 @@ function rules(args: readonly string[]): Outcome {
 }
 
 function sum(args: readonly string[]): Outcome {
-  const json = args.includes('--json');
-  const [id, ...pairs] = args.filter((a) => a !== '--json');
+  const read = readArgs(args, { json: { type: 'boolean' } });
+  if (typeof read === 'string') return unusable(`elwand: ${read}`);
+  const json = read.flags.has('json');
+  const [id, ...pairs] = read.rest;
   if (id === undefined) {
     const list = SUMS.map(
       (s) =>
@@ -207,6 +230,20 @@ function sum(args: readonly string[]): Outcome {
     err: '',
     out: `${[result.says, ...lines, ...result.sources.map((s) => `  [${sourceLine(s)}]`)].join('\n')}\n`,
   };
+}
+
+/** The same for a fault of ours: it never looks like a verdict. */
+export function runSafely(args: readonly string[], read: (file: string) => string): Outcome {
+  try {
+    return run(args, read);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return {
+      code: 3,
+      out: '',
+      err: `elwand: met a fault of its own: ${why}. Please report it with the file.\n`,
+    };
+  }
 }
 
 /**
