@@ -81,8 +81,7 @@ function asProblem(error: unknown): Problem | undefined {
     return new Problem(400, 'Bad address', error.issues[0]?.message ?? 'The address is not one of ours.');
   const limit = (error as { limit?: unknown } | null)?.limit;
   return (
-    bodyProblem((error ?? {}) as BodyError, typeof limit === 'number' ? limit : DOCUMENT_BYTES) ??
-    storageProblem(error)
+    bodyProblem(error ?? {}, typeof limit === 'number' ? limit : DOCUMENT_BYTES) ?? storageProblem(error)
   );
 }
 

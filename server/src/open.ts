@@ -10,7 +10,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { Sequelize } from 'sequelize';
 import { withConnection } from './connection.ts';
 import { MIGRATION_NAMES, openDatabase } from './database.ts';
@@ -79,13 +79,20 @@ export async function inspect(file: string): Promise<void> {
     );
 }
 
+/** Folder by folder: Node's own recursive way never comes back where the kernel says no, as under /proc. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return;
+  makeFolder(dirname(folder));
+  mkdirSync(folder);
+}
+
 function assertFolder(dataDir: string): void {
   if (existsSync(dataDir) && !statSync(dataDir).isDirectory())
     throw new CannotStart(
       `${dataDir} is a file where the data folder should be. Move it away, or name another folder with DATA_DIR.`,
     );
   try {
-    mkdirSync(dataDir, { recursive: true });
+    makeFolder(dataDir);
     const probe = join(dataDir, `.probe-${process.pid}`);
     writeFileSync(probe, '');
     rmSync(probe);

@@ -1,5 +1,14 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Express } from 'express';
+import { pino, type Logger } from 'pino';
+import type { Sequelize } from 'sequelize';
+import { createApp, type AppOptions } from './app.ts';
+import { openDatabase } from './database.ts';
 import { readFile } from './reading/read-file.ts';
 import { parcelsOf, type Reader } from './reading/reader.ts';
+import { Store, type StoreOptions } from './store.ts';
 
 /** For tests that are not about the thread: files are read where the test runs. */
 export const sameThread = (): Reader => ({
@@ -7,3 +16,32 @@ export const sameThread = (): Reader => ({
   read: async (file, taken) => Promise.resolve(parcelsOf(readFile(file, taken))),
   close: () => Promise.resolve(),
 });
+
+export interface TestServer {
+  readonly dir: string;
+  readonly db: Sequelize;
+  readonly store: Store;
+  readonly app: Express;
+  readonly close: () => Promise<void>;
+}
+
+/** A server on a folder of its own, gone again with `close`. */
+export async function testServer(
+  more: Partial<AppOptions> & { readonly clock?: StoreOptions['now']; readonly dir?: string } = {},
+): Promise<TestServer> {
+  const { clock, dir = mkdtempSync(join(tmpdir(), 'elwand-')), ...options } = more;
+  const db = await openDatabase(join(dir, 'elwand.sqlite'));
+  const store = new Store(db, clock ? { now: clock } : {});
+  const logger: Logger = pino({ level: 'silent' });
+  const app = createApp({ store, reader: sameThread(), dataDir: dir, logger, rate: 1_000_000, ...options });
+  return {
+    dir,
+    db,
+    store,
+    app,
+    close: async () => {
+      await db.close();
+      rmSync(dir, { recursive: true, force: true });
+    },
+  };
+}

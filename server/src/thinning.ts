@@ -30,9 +30,9 @@ export function thinnedOut(revisions: readonly Dated[], now: Date): number[] {
   return newestFirst.flatMap(({ version, savedAt, milestone }, i) => {
     const age = now.getTime() - savedAt.getTime();
     const step = STEPS.find((s) => age < s.youngerThan) ?? STEPS[3];
-    if (i === 0 || milestone || step.one === 0) return [];
+    if (step.one === 0) return [];
     const slot = `${step.one}:${Math.floor(savedAt.getTime() / step.one)}`;
-    if (kept.has(slot)) return [version];
+    if (kept.has(slot) && i > 0 && !milestone) return [version];
     kept.add(slot);
     return [];
   });

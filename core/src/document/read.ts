@@ -76,7 +76,7 @@ function isTooDeep(raw: unknown): boolean {
   let level: unknown[] = [raw];
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > DEEPEST) return true;
-    level = level.flatMap((v) => (typeof v === 'object' && v !== null ? Object.values(v) : []));
+    level = level.flatMap((v): unknown[] => (typeof v === 'object' && v !== null ? Object.values(v) : []));
   }
   return false;
 }

@@ -1,15 +1,8 @@
-import { lazy, Suspense, type ComponentType } from 'react';
+import { Suspense } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { Broken, Nowhere, Waiting } from './Broken.tsx';
-
-const loaders = new Map<string, () => Promise<unknown>>();
-
-/** A page that comes in a piece of its own. */
-function page<K extends string>(name: K, load: () => Promise<Record<K, ComponentType>>) {
-  loaders.set(name, load);
-  return lazy(async () => ({ default: (await load())[name] }));
-}
+import { fetchNamed, piece } from './piece.tsx';
 
 const named = (word: string | undefined, kind: 'Tab' | 'Mark'): string =>
   word ? `${word.charAt(0).toUpperCase()}${word.slice(1)}${kind}` : '';
@@ -22,34 +15,29 @@ export function fetchPieces(pathname: string): void {
   const [, job, mark, tab] =
     /^\/houses\/[\w-]+(?:(\/jobs\/[\w-]+)(?:\/(\w+))?|\/(\w+))?/.exec(pathname) ?? [];
   const names = job ? ['Workspace', named(mark ?? 'want', 'Mark')] : ['HousePage', named(tab, 'Tab')];
-  // A piece that does not come is told where it is shown.
-  if (pathname.startsWith('/houses/'))
-    for (const name of names)
-      loaders
-        .get(name)?.()
-        .catch(() => undefined);
+  if (pathname.startsWith('/houses/')) fetchNamed(names);
 }
 
-const StartPage = page('StartPage', () => import('../start/StartPage.tsx'));
-const SumsPage = page('SumsPage', () => import('../sums/SumsPage.tsx'));
-const RulesPage = page('RulesPage', () => import('../rules/RulesPage.tsx'));
-const HousePage = page('HousePage', () => import('../house/HousePage.tsx'));
-const RoomsTab = page('RoomsTab', () => import('../house/RoomsTab.tsx'));
-const PointsTab = page('PointsTab', () => import('../house/PointsTab.tsx'));
-const PanelTab = page('PanelTab', () => import('../house/PanelTab.tsx'));
-const JobsTab = page('JobsTab', () => import('../house/JobsTab.tsx'));
-const LocalTab = page('LocalTab', () => import('../house/LocalTab.tsx'));
-const HistoryTab = page('HistoryTab', () => import('../house/HistoryTab.tsx'));
-const Workspace = page('Workspace', () => import('../workspace/Workspace.tsx'));
-const WantMark = page('WantMark', () => import('../marks/want/WantMark.tsx'));
-const SiteMark = page('SiteMark', () => import('../marks/site/SiteMark.tsx'));
-const FeedMark = page('FeedMark', () => import('../marks/feed/FeedMark.tsx'));
-const TapMark = page('TapMark', () => import('../marks/tap/TapMark.tsx'));
-const RunMark = page('RunMark', () => import('../marks/run/RunMark.tsx'));
-const WireMark = page('WireMark', () => import('../marks/wire/WireMark.tsx'));
-const BuyMark = page('BuyMark', () => import('../marks/buy/BuyMark.tsx'));
-const DoMark = page('DoMark', () => import('../marks/do/DoMark.tsx'));
-const ProveMark = page('ProveMark', () => import('../marks/prove/ProveMark.tsx'));
+const StartPage = piece('StartPage', () => import('../start/StartPage.tsx'));
+const SumsPage = piece('SumsPage', () => import('../sums/SumsPage.tsx'));
+const RulesPage = piece('RulesPage', () => import('../rules/RulesPage.tsx'));
+const HousePage = piece('HousePage', () => import('../house/HousePage.tsx'));
+const RoomsTab = piece('RoomsTab', () => import('../house/RoomsTab.tsx'));
+const PointsTab = piece('PointsTab', () => import('../house/PointsTab.tsx'));
+const PanelTab = piece('PanelTab', () => import('../house/PanelTab.tsx'));
+const JobsTab = piece('JobsTab', () => import('../house/JobsTab.tsx'));
+const LocalTab = piece('LocalTab', () => import('../house/LocalTab.tsx'));
+const HistoryTab = piece('HistoryTab', () => import('../house/HistoryTab.tsx'));
+const Workspace = piece('Workspace', () => import('../workspace/Workspace.tsx'));
+const WantMark = piece('WantMark', () => import('../marks/want/WantMark.tsx'));
+const SiteMark = piece('SiteMark', () => import('../marks/site/SiteMark.tsx'));
+const FeedMark = piece('FeedMark', () => import('../marks/feed/FeedMark.tsx'));
+const TapMark = piece('TapMark', () => import('../marks/tap/TapMark.tsx'));
+const RunMark = piece('RunMark', () => import('../marks/run/RunMark.tsx'));
+const WireMark = piece('WireMark', () => import('../marks/wire/WireMark.tsx'));
+const BuyMark = piece('BuyMark', () => import('../marks/buy/BuyMark.tsx'));
+const DoMark = piece('DoMark', () => import('../marks/do/DoMark.tsx'));
+const ProveMark = piece('ProveMark', () => import('../marks/prove/ProveMark.tsx'));
 
 function Pages() {
   const { pathname } = useLocation();

@@ -1,7 +1,8 @@
 import type { House } from '@elwand/core';
 import { Button } from 'antd';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
+import { Guarded } from '../parts/Guarded.tsx';
 import { OpenFailed } from '../parts/OpenFailed.tsx';
 import { SaveLine } from '../parts/SaveLine.tsx';
 import { redone, undone } from '../state/document.ts';
@@ -28,7 +29,7 @@ const TABS = [
 export function HousePage() {
   const { houseId = '' } = useParams();
   const open = useOpen(houseId, null);
-  if (open.error !== undefined && !open.house) return <OpenFailed error={open.error} retry={open.retry} />;
+  if (open.error !== undefined && !open.house) return <OpenFailed {...open} houseId={houseId} jobId={null} />;
   if (!open.house) return <Waiting />;
   return <Opened house={open.house} />;
 }
@@ -36,6 +37,7 @@ export function HousePage() {
 function Opened({ house }: { readonly house: House }) {
   const evaluation = useHouseEvaluation(house);
   const edits = useEdits();
+  const { pathname } = useLocation();
   const dispatch = useAppDispatch();
   const { past, future } = useAppSelector((s) => s.document);
   return (
@@ -116,7 +118,9 @@ function Opened({ house }: { readonly house: House }) {
               {f.says}
             </p>
           ))}
-        <Outlet />
+        <Guarded what="this page" resetOn={[pathname, house]}>
+          <Outlet />
+        </Guarded>
       </main>
     </HouseContext.Provider>
   );

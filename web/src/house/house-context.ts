@@ -1,6 +1,7 @@
-import { evaluate, makeJob, type Evaluation, type House } from '@elwand/core';
+import { makeJob, type Evaluation, type House } from '@elwand/core';
 import { createContext, useContext, useMemo } from 'react';
 import type { Edits } from '../state/edit.ts';
+import { evaluateSafely } from '../state/evaluate-safely.ts';
 
 export interface HouseWork {
   readonly house: House;
@@ -18,4 +19,4 @@ export function useHouse(): HouseWork {
 
 /** A house looked at for itself, with no job: framing, feed, standing faults. */
 export const useHouseEvaluation = (house: House): Evaluation =>
-  useMemo(() => evaluate({ house, job: makeJob('none', house.id, 'none') }), [house]);
+  useMemo(() => evaluateSafely({ house, job: makeJob('none', house.id, 'none') }).evaluation, [house]);

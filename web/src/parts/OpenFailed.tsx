@@ -1,9 +1,59 @@
+import { writeBundle } from '@elwand/core';
 import { Alert, Button } from 'antd';
 import { Link } from 'react-router';
 import { problemOf } from '../state/api.ts';
+import { deviceStorage } from '../state/device.ts';
+import { findDraft } from '../state/drafts.ts';
+import { download } from './download.ts';
+
+/** Unsaved work of this device for a page that can't be opened any more: it can still be had as a file. */
+function Rescue({ houseId, jobId }: { readonly houseId: string; readonly jobId: string | null }) {
+  const draft = findDraft(houseId, jobId, deviceStorage());
+  const house = draft?.house?.document;
+  const job = draft?.job?.document;
+  if (!house && !job) return null;
+  const text = house ? writeBundle(house, job ? [job] : []) : `${JSON.stringify(job, null, 2)}\n`;
+  return (
+    <Alert
+      type="warning"
+      title="Work that was never saved is still on this device."
+      action={
+        <Button onClick={() => download(`${jobId ?? houseId}.elwand.json`, text, 'application/json')}>
+          Download it
+        </Button>
+      }
+    />
+  );
+}
 
 /** Instead of a page whose document could not be had. */
-export function OpenFailed({ error, retry }: { readonly error: unknown; readonly retry: () => void }) {
+export function OpenFailed({
+  error,
+  elsewhere,
+  houseId,
+  jobId,
+  retry,
+}: {
+  readonly error: unknown;
+  /** The house that the job belongs to, when the address names another one. */
+  readonly elsewhere: string | null;
+  readonly houseId: string;
+  readonly jobId: string | null;
+  readonly retry: () => void;
+}) {
+  if (elsewhere !== null)
+    return (
+      <main className="page stack">
+        <h1>There is no such job in this house</h1>
+        <p>
+          The job belongs to another house.{' '}
+          <Link to={`/houses/${elsewhere}/jobs/${jobId ?? ''}`}>Open it there</Link>
+        </p>
+        <p>
+          <Link to="/">Go to houses and jobs</Link>
+        </p>
+      </main>
+    );
   const { title, detail } = problemOf(error);
   return (
     <main className="page stack">
@@ -13,8 +63,9 @@ export function OpenFailed({ error, retry }: { readonly error: unknown; readonly
         description={detail}
         action={<Button onClick={retry}>Try again</Button>}
       />
+      <Rescue houseId={houseId} jobId={jobId} />
       <p>
-        <Link to="/">To the houses and jobs</Link>
+        <Link to="/">Go to houses and jobs</Link>
       </p>
     </main>
   );

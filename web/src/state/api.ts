@@ -1,5 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { BundleFile, House, Job } from '@elwand/core';
+import type { DocumentChange, House, Job } from '@elwand/core';
 
 export interface Saved<T> {
   readonly version: number;
@@ -19,6 +19,51 @@ export interface HouseSummary extends Omit<JobSummary, 'signedOff'> {
 export interface Revision {
   readonly version: number;
   readonly savedAt: string;
+  readonly milestone: boolean;
+  readonly changes: readonly DocumentChange[];
+  readonly moreChanges: number;
+}
+export interface RevisionPage {
+  readonly revisions: readonly Revision[];
+  readonly total: number;
+  readonly before: number | null;
+  readonly fileBytes: number;
+}
+export interface Binned {
+  readonly kind: 'house' | 'job';
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly deletedAt: string;
+  readonly house: { readonly id: string; readonly name: string; readonly binned: boolean } | null;
+  readonly jobs: readonly string[];
+}
+export interface Backup {
+  readonly name: string;
+  readonly bytes: number;
+  readonly madeAt: string;
+}
+export interface Imported {
+  readonly houseId: string;
+  readonly name: string;
+  readonly copied: boolean;
+}
+export interface Devices {
+  readonly lan: boolean;
+  readonly address: string | null;
+  readonly devices: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly pairedAt: string;
+    readonly seenAt: string;
+  }[];
+}
+export interface PairingCode {
+  readonly code: string;
+  readonly address: string;
+  readonly expiresAt: string;
+  /** The address as a QR code, SVG. */
+  readonly qr: string;
 }
 /** An error body of the server. */
 export interface ProblemBody {
@@ -29,12 +74,14 @@ export interface ProblemBody {
   readonly current?: Saved<House | Job>;
 }
 
-type Kind = 'houses' | 'jobs';
+export type Kind = 'houses' | 'jobs';
+
+const match = (version: number) => ({ 'If-Match': `"${version}"` });
 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['list', 'revisions'],
+  tagTypes: ['list', 'revisions', 'bin', 'backups', 'devices'],
   endpoints: (build) => ({
     listHouses: build.query<HouseSummary[], void>({ query: () => '/houses', providesTags: ['list'] }),
     getHouse: build.query<Saved<House>, string>({ query: (id) => `/houses/${id}`, keepUnusedDataFor: 0 }),
@@ -52,7 +99,7 @@ export const api = createApi({
         url: `/houses/${document.id}`,
         method: 'PUT',
         body: document,
-        headers: { 'If-Match': `"${version}"` },
+        headers: match(version),
       }),
       invalidatesTags: ['list', 'revisions'],
     }),
@@ -61,28 +108,64 @@ export const api = createApi({
         url: `/jobs/${document.id}`,
         method: 'PUT',
         body: document,
-        headers: { 'If-Match': `"${version}"` },
+        headers: match(version),
       }),
       invalidatesTags: ['list', 'revisions'],
     }),
     remove: build.mutation<void, { kind: Kind; id: string }>({
       query: ({ kind, id }) => ({ url: `/${kind}/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['list'],
+      invalidatesTags: ['list', 'bin'],
     }),
-    revisions: build.query<Revision[], { kind: Kind; id: string }>({
-      query: ({ kind, id }) => `/${kind}/${id}/revisions`,
-      providesTags: ['revisions'],
-    }),
-    restore: build.mutation<Saved<House | Job>, { kind: Kind; id: string; version: number }>({
+    bin: build.query<Binned[], void>({ query: () => '/bin', providesTags: ['bin'] }),
+    unbin: build.mutation<Saved<House | Job>, { kind: Kind; id: string; version: number }>({
       query: ({ kind, id, version }) => ({
-        url: `/${kind}/${id}/revisions/${version}/restore`,
+        url: `/bin/${kind}/${id}/restore`,
         method: 'POST',
+        headers: match(version),
       }),
-      invalidatesTags: ['list', 'revisions'],
+      invalidatesTags: ['list', 'bin'],
     }),
-    importBundle: build.mutation<{ houseId: string; jobs: string[]; copied: boolean }, BundleFile>({
-      query: (body) => ({ url: '/import', method: 'POST', body }),
+    purge: build.mutation<void, { kind: Kind; id: string }>({
+      query: ({ kind, id }) => ({ url: `/bin/${kind}/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['bin'],
+    }),
+    revisions: build.query<RevisionPage, { kind: Kind; id: string; before?: number }>({
+      query: ({ kind, id, before }) => ({
+        url: `/${kind}/${id}/revisions`,
+        ...(before === undefined ? {} : { params: { before } }),
+      }),
+      providesTags: ['revisions'],
+      keepUnusedDataFor: 0,
+    }),
+    revision: build.query<Saved<House | Job>, { kind: Kind; id: string; version: number }>({
+      query: ({ kind, id, version }) => `/${kind}/${id}/revisions/${version}`,
+    }),
+    // The file goes as it is: the server reads and checks it, in a thread of its own.
+    importFile: build.mutation<{ houses: Imported[] }, File>({
+      query: (body) => ({
+        url: '/import',
+        method: 'POST',
+        body,
+        headers: { 'Content-Type': 'application/json' },
+      }),
       invalidatesTags: ['list'],
+    }),
+    backups: build.query<Backup[], void>({ query: () => '/backups', providesTags: ['backups'] }),
+    makeBackup: build.mutation<Backup, void>({
+      query: () => ({ url: '/backups', method: 'POST' }),
+      invalidatesTags: ['backups'],
+    }),
+    restoreBackup: build.mutation<{ before: Backup }, string>({
+      query: (name) => ({ url: `/backups/${name}/restore`, method: 'POST' }),
+      invalidatesTags: ['backups', 'list', 'bin', 'revisions'],
+    }),
+    devices: build.query<Devices, void>({ query: () => '/devices', providesTags: ['devices'] }),
+    pairingCode: build.mutation<PairingCode, void>({
+      query: () => ({ url: '/devices/code', method: 'POST' }),
+    }),
+    revokeDevice: build.mutation<void, string>({
+      query: (id) => ({ url: `/devices/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['devices'],
     }),
   }),
 });
@@ -94,18 +177,37 @@ export const {
   useCreateHouseMutation,
   useCreateJobMutation,
   useRemoveMutation,
+  useBinQuery,
+  useUnbinMutation,
+  usePurgeMutation,
   useRevisionsQuery,
-  useRestoreMutation,
-  useImportBundleMutation,
+  useLazyRevisionsQuery,
+  useLazyRevisionQuery,
+  useImportFileMutation,
+  useBackupsQuery,
+  useMakeBackupMutation,
+  useRestoreBackupMutation,
+  useDevicesQuery,
+  usePairingCodeMutation,
+  useRevokeDeviceMutation,
 } = api;
 
 /** The problem behind a failed call, in words for the screen; undefined body means the server was not reached. */
-export function problemOf(error: unknown): { title: string; detail: string } {
+export function problemOf(error: unknown): {
+  title: string;
+  detail: string;
+  problems: readonly { where: string; what: string }[];
+} {
   const e = error as { status?: unknown; data?: Partial<ProblemBody> } | undefined;
   if (typeof e?.status === 'number' && e.data?.detail)
-    return { title: e.data.title ?? 'Something went wrong', detail: e.data.detail };
+    return {
+      title: e.data.title ?? 'Something went wrong',
+      detail: e.data.detail,
+      problems: e.data.problems ?? [],
+    };
   return {
-    title: 'The server does not answer',
+    title: "The server doesn't answer",
     detail: 'Nothing you typed is lost. Check that Elwand is still running, then try again.',
+    problems: [],
   };
 }

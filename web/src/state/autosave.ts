@@ -1,11 +1,13 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
 import type { House, Job } from '@elwand/core';
-import equal from 'fast-deep-equal';
 import { api, problemOf, type ProblemBody } from './api.ts';
 import {
   away,
   conflicted,
+  draftKept,
   edited,
+  failing,
+  goneElsewhere,
   houseSaved,
   isDirty,
   jobSaved,
@@ -19,10 +21,14 @@ import {
   undone,
   type DocumentState,
 } from './document.ts';
+import { deviceStorage } from './device.ts';
 import { keepDraft } from './drafts.ts';
+import { fingerprint } from './fingerprint.ts';
 
 const WAIT_MS = 500;
 const RETRY_MS = 4000;
+/** A server that answers but can't save is asked less and less often, at least once a minute. */
+const SLOWEST_MS = 60_000;
 
 interface Root {
   readonly document: DocumentState;
@@ -30,25 +36,37 @@ interface Root {
 
 export const autosave = createListenerMiddleware();
 
+interface Failed {
+  readonly status?: unknown;
+  readonly data?: ProblemBody;
+}
 const asConflict = (error: unknown): ProblemBody['current'] | undefined => {
-  const e = error as { status?: unknown; data?: ProblemBody };
-  return e.status === 409 ? e.data?.current : undefined;
+  const { status, data } = error as Failed;
+  return status === 409 ? data?.current : undefined;
 };
-const unreachable = (error: unknown): boolean => typeof (error as { status?: unknown }).status !== 'number';
-
-/** As it looks once it has been through the wire: fields without a value are gone. */
-const asSent = (document: unknown): unknown => JSON.parse(JSON.stringify(document));
+const unreachable = (error: unknown): boolean => typeof (error as Failed).status !== 'number';
+const isGone = (error: unknown): boolean => (error as Failed).status === 404;
+/** Worth trying again as it is: the server, its disk or the limit on requests, not what was sent. */
+const passes = (error: unknown): boolean => {
+  const status = Number((error as Failed).status);
+  return status >= 500 || status === 429 || status === 408;
+};
 
 /**
  * The document of ours that the server already has, if its current one is ours: a save can arrive whose answer never came
  * back, because the page was left or the line was cut. That is no conflict with anybody.
+ * @param sent fingerprints of everything that was sent
+ * @returns the one in hand when that is it, else what the server has; null when it is somebody else's
  */
-export const oursThere = <T>(theirs: T, ours: readonly (T | null | undefined)[]): T | null =>
-  ours.find((document) => document != null && equal(asSent(document), theirs)) ?? null;
+export const oursThere = <T>(theirs: T, present: T, sent: readonly string[]): T | null => {
+  const there = fingerprint(theirs);
+  if (there === fingerprint(present)) return present;
+  return sent.includes(there) ? theirs : null;
+};
 
 type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
 
-type Outcome = 'done' | 'away' | 'stopped';
+type Outcome = 'done' | 'away' | 'failing' | 'stopped';
 
 /** Saves what differs, house first. */
 async function save({ present, ...state }: DocumentState, dispatch: Dispatch): Promise<Outcome> {
@@ -58,14 +76,14 @@ async function save({ present, ...state }: DocumentState, dispatch: Dispatch): P
     const result = await dispatch(
       api.endpoints.saveHouse.initiate({ document: house, version: state.houseVersion }),
     );
-    const outcome = answered('house', result, [house, state.sent?.house], houseSaved, dispatch);
+    const outcome = answered('house', result, house, state.sent.house, houseSaved, dispatch);
     if (outcome !== 'done') return outcome;
   }
   if (job && job !== state.savedJob) {
     const result = await dispatch(
       api.endpoints.saveJob.initiate({ document: job, version: state.jobVersion }),
     );
-    return answered('job', result, [job, state.sent?.job], jobSaved, dispatch);
+    return answered('job', result, job, state.sent.job, jobSaved, dispatch);
   }
   return 'done';
 }
@@ -74,16 +92,17 @@ async function save({ present, ...state }: DocumentState, dispatch: Dispatch): P
 function answered<T extends House | Job>(
   kind: 'house' | 'job',
   result: { readonly data?: { readonly version: number }; readonly error?: unknown },
-  ours: readonly [T, T | null | undefined],
+  document: T,
+  sent: readonly string[],
   saved: (payload: { document: T; version: number }) => UnknownAction,
   dispatch: Dispatch,
 ): Outcome {
   if (result.data) {
-    dispatch(saved({ document: ours[0], version: result.data.version }));
+    dispatch(saved({ document, version: result.data.version }));
     return 'done';
   }
   const there = asConflict(result.error);
-  const mine = there && oursThere(there.document as T, ours);
+  const mine = there && oursThere(there.document as T, document, sent);
   if (!mine) return failed(result.error, kind, dispatch);
   dispatch(saved({ document: mine, version: there.version }));
   return 'done';
@@ -105,6 +124,14 @@ function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): Excl
     dispatch(away());
     return 'away';
   }
+  if (isGone(error)) {
+    dispatch(goneElsewhere(kind));
+    return 'stopped';
+  }
+  if (passes(error)) {
+    dispatch(failing(problemOf(error).title));
+    return 'failing';
+  }
   dispatch(refused(problemOf(error).detail));
   return 'stopped';
 }
@@ -112,34 +139,54 @@ function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): Excl
 /** Saves go one after the other: a second one that starts before the first has its version would conflict with itself. */
 let running: Promise<Outcome> = Promise.resolve('done');
 
+/** How long to wait before the next try, after so many that failed. */
+export const waitAfter = (outcome: Outcome, failures: number): number =>
+  outcome === 'failing'
+    ? Math.min(SLOWEST_MS, RETRY_MS * 2 ** Math.max(0, failures - 1))
+    : outcome === 'away'
+      ? RETRY_MS
+      : WAIT_MS;
+
+/** What is about to be sent, by its fingerprint. */
+const sending = ({ present, savedHouse, savedJob }: DocumentState): { house?: string; job?: string } => ({
+  ...(present && present.house !== savedHouse ? { house: fingerprint(present.house) } : {}),
+  ...(present?.job && present.job !== savedJob ? { job: fingerprint(present.job) } : {}),
+});
+
+const WAITS_FOR_AN_ANSWER: ReadonlySet<DocumentState['saveState']> = new Set(['conflict', 'gone']);
+
 autosave.startListening({
   matcher: isAnyOf(opened, edited, undone, redone, keptMine, tookTheirs),
   effect: async (_action, listener) => {
     listener.cancelActiveListeners();
     const read = () => (listener.getState() as Root).document;
-    keepDraft(read(), localStorage);
+    const storage = deviceStorage();
+    const keep = () => listener.dispatch(draftKept(keepDraft(read(), storage)));
+    keep();
     await listener.delay(WAIT_MS);
     // A save that is still on its way decides what is unsaved.
     await running;
-    while (isDirty(read()) && read().saveState !== 'conflict') {
+    let failures = 0;
+    while (isDirty(read()) && !WAITS_FOR_AN_ANSWER.has(read().saveState)) {
       running = running.then(() => {
         if (!isDirty(read())) return 'done';
         // What was sent before is what a cut-off save may have left on the server.
         const before = read();
-        listener.dispatch(saving());
-        keepDraft(read(), localStorage);
+        listener.dispatch(saving(sending(before)));
+        keep();
         return save(before, listener.dispatch);
       });
       const outcome = await running;
       if (outcome === 'stopped') return;
+      failures = outcome === 'failing' ? failures + 1 : 0;
       if (outcome === 'done') {
         listener.dispatch(settled({ at: new Date().toISOString() }));
-        keepDraft(read(), localStorage);
+        keep();
       }
-      await listener.delay(outcome === 'away' ? RETRY_MS : WAIT_MS);
+      await listener.delay(waitAfter(outcome, failures));
     }
     // Undone back to what the server has: there is nothing left to save.
     if (read().saveState === 'unsaved') listener.dispatch(settled({ at: new Date().toISOString() }));
-    keepDraft(read(), localStorage);
+    keep();
   },
 });

@@ -4,6 +4,8 @@ import {
   conflicted,
   documentReducer,
   edited,
+  failing,
+  goneElsewhere,
   houseSaved,
   isDirty,
   keptMine,
@@ -15,7 +17,8 @@ import {
   undone,
   type DocumentState,
 } from './document.ts';
-import { oursThere } from './autosave.ts';
+import { oursThere, waitAfter } from './autosave.ts';
+import { fingerprint } from './fingerprint.ts';
 import { findDraft, keepDraft } from './drafts.ts';
 
 const house = makeHouse('h', 'One');
@@ -108,7 +111,7 @@ describe('drafts on this device', () => {
     const dirty = run(start, edited({ house: named('Two') }));
     keepDraft(dirty, m);
     expect(findDraft('h', 'j', m)).toMatchObject({
-      house: { version: 3, document: { name: 'Two' }, sent: null },
+      house: { version: 3, document: { name: 'Two' }, sent: [] },
       job: null,
     });
     keepDraft(start, m);
@@ -123,13 +126,17 @@ describe('drafts on this device', () => {
   });
   it('is carried on with from its own version, and the half it does not hold from the server', () => {
     const m = memory();
-    keepDraft(run(start, edited({ house: named('Two') }), saving(), edited({ house: named('Three') })), m);
+    const sent = fingerprint(named('Two'));
+    keepDraft(
+      run(start, edited({ house: named('Two') }), saving({ house: sent }), edited({ house: named('Three') })),
+      m,
+    );
     const s = documentReducer(
       undefined,
       opened({ house: named('Two'), houseVersion: 4, job, jobVersion: 7, draft: findDraft('h', 'j', m) }),
     );
     expect([nameOf(s), s.houseVersion, s.jobVersion]).toEqual(['Three', 3, 7]);
-    expect([isDirty(s), s.present?.job === s.savedJob, s.sent?.house?.name]).toEqual([true, true, 'Two']);
+    expect([isDirty(s), s.present?.job === s.savedJob, s.sent.house]).toEqual([true, true, [sent]]);
     expect(nameOf(run(s, undone()))).toBe('Two');
   });
   it('storage that is full does not break the work', () => {
@@ -139,17 +146,48 @@ describe('drafts on this device', () => {
       },
       removeItem: () => undefined,
     };
-    expect(() => keepDraft(run(start, edited({ house: named('Two') })), full)).not.toThrow();
+    expect(keepDraft(run(start, edited({ house: named('Two') })), full)).toBe(false);
+    expect(keepDraft(start, full)).toBe(true);
+  });
+  it('storage that is blocked is not claimed to hold anything', () => {
+    expect(keepDraft(run(start, edited({ house: named('Two') })), null)).toBe(false);
+    expect(keepDraft(start, null)).toBe(true);
+    expect(findDraft('h', 'j', null)).toBeNull();
   });
 });
 
 describe('a conflict with oneself', () => {
-  it('is none: what was sent and has arrived counts as saved', () => {
-    const wire = (h: House): House => JSON.parse(JSON.stringify(h)) as House;
-    const sent = named('Two');
-    expect(oursThere(wire(sent), [named('Three'), sent])).toBe(sent);
-    expect(oursThere(wire(sent), [sent, null])).toBe(sent);
+  const wire = (h: House): House => JSON.parse(JSON.stringify(h)) as House;
+  it('is none: whatever was sent and has arrived counts as saved', () => {
+    const [first, second, present] = [named('One more'), named('Two'), named('Three')];
+    // Two answers got lost, with typing between them; the server has the first.
+    const sent = [fingerprint(first), fingerprint(second)];
+    expect(oursThere(wire(first), present, sent)).toEqual(first);
+    expect(oursThere(wire(second), present, sent)).toEqual(second);
+    expect(oursThere(wire(present), present, sent)).toBe(present);
   });
-  it('a document of somebody else is one', () =>
-    expect(oursThere(named('Theirs'), [named('Three'), named('Two'), undefined])).toBeNull());
+  it('is told from a document of somebody else', () =>
+    expect(oursThere(named('Theirs'), named('Three'), [fingerprint(named('Two'))])).toBeNull());
+  it('does not depend on the order of the fields', () => {
+    const turned = Object.fromEntries(Object.entries(named('Two')).reverse());
+    expect(fingerprint(turned)).toBe(fingerprint(named('Two')));
+  });
+});
+
+describe('a server that can not save', () => {
+  it('is asked less and less often, and never given up', () => {
+    expect([1, 2, 3, 4, 5, 50].map((n) => waitAfter('failing', n))).toEqual([
+      4000, 8000, 16_000, 32_000, 60_000, 60_000,
+    ]);
+    expect(waitAfter('away', 0)).toBe(4000);
+  });
+  it('says why, and typing goes on', () => {
+    const s = run(start, edited({ house: named('Two') }), failing('Disk full'));
+    expect([s.saveState, s.saveProblem, isDirty(s)]).toEqual(['failing', 'Disk full', true]);
+    expect(run(s, edited({ house: named('Three') })).saveState).toBe('unsaved');
+  });
+  it('a document that was deleted elsewhere stays a question, whatever is typed', () => {
+    const s = run(start, edited({ house: named('Two') }), goneElsewhere('house'));
+    expect(run(s, edited({ house: named('Three') })).saveState).toBe('gone');
+  });
 });

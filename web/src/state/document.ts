@@ -12,8 +12,8 @@ export interface Unsaved<T> {
   /** Version of the server's document it was made from. */
   readonly version: number;
   readonly document: T;
-  /** What was last sent: it may have arrived although the answer never did. */
-  readonly sent: T | null;
+  /** Fingerprints of what was sent since: any of it may have arrived although its answer never came. */
+  readonly sent: readonly string[];
 }
 
 /** Unsaved work on this device, kept while the server is away or a tab is closed in a hurry. */
@@ -22,7 +22,8 @@ export interface Draft {
   readonly job: Unsaved<Job> | null;
 }
 
-type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
+/** `away`: no answer; `failing`: the server says why it can't save now. Both go on trying. `gone`: it was deleted elsewhere. */
+type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'failing' | 'conflict' | 'refused' | 'gone';
 
 export interface DocumentState {
   readonly present: Present | null;
@@ -31,12 +32,14 @@ export interface DocumentState {
   /** Documents as the server last confirmed them, by identity; what differs is unsaved. */
   readonly savedHouse: House | null;
   readonly savedJob: Job | null;
-  /** What was last sent to the server, whether or not its answer came. */
-  readonly sent: { readonly house: House | null; readonly job: Job | null } | null;
+  /** Fingerprints of everything that was sent and not confirmed, whether or not an answer came. */
+  readonly sent: { readonly house: readonly string[]; readonly job: readonly string[] };
   readonly houseVersion: number;
   readonly jobVersion: number;
   readonly saveState: SaveState;
   readonly saveProblem: string;
+  /** Is unsaved work safe on this device? Never claimed before the browser has taken it. */
+  readonly kept: boolean;
   readonly savedAt: string | null;
   readonly theirs:
     | { kind: 'house'; version: number; document: House }
@@ -52,11 +55,12 @@ const initial: DocumentState = {
   future: [],
   savedHouse: null,
   savedJob: null,
-  sent: null,
+  sent: { house: [], job: [] },
   houseVersion: 0,
   jobVersion: 0,
   saveState: 'saved',
   saveProblem: '',
+  kept: true,
   savedAt: null,
   theirs: null,
   mergeKey: null,
@@ -82,6 +86,14 @@ const onPlain =
   (draft: DocumentState, action: PayloadAction<P>): DocumentState =>
     reduce((isDraft(draft) ? original<unknown>(draft) : draft) as DocumentState, action.payload);
 
+/** A question that stays asked whatever is typed meanwhile. */
+const asked = ({ saveState }: DocumentState): SaveState | undefined =>
+  saveState === 'conflict' || saveState === 'gone' ? saveState : undefined;
+
+const MOST_SENT = 50;
+const withSent = (known: readonly string[], one: string | undefined): readonly string[] =>
+  one === undefined || known.includes(one) ? known : [...known, one].slice(-MOST_SENT);
+
 const slice = createSlice({
   name: 'document',
   initialState: initial,
@@ -97,7 +109,7 @@ const slice = createSlice({
         past: draft ? [saved] : [],
         savedHouse: payload.house,
         savedJob: payload.job,
-        sent: draft && { house: draft.house?.sent ?? null, job: draft.job?.sent ?? null },
+        sent: { house: draft?.house?.sent ?? [], job: draft?.job?.sent ?? [] },
         houseVersion: draft?.house?.version ?? payload.houseVersion,
         jobVersion: draft?.job?.version ?? payload.jobVersion,
         saveState: draft ? 'unsaved' : 'saved',
@@ -118,7 +130,7 @@ const slice = createSlice({
         past: merged ? state.past : [...state.past, state.present].slice(-MOST_STEPS_BACK),
         future: [],
         mergeKey: payload.merge ?? null,
-        saveState: state.saveState === 'conflict' ? 'conflict' : 'unsaved',
+        saveState: asked(state) ?? 'unsaved',
       };
     }),
     undone: onPlain<void>((state) => {
@@ -130,7 +142,7 @@ const slice = createSlice({
         past: state.past.slice(0, -1),
         future: [state.present, ...state.future],
         mergeKey: null,
-        saveState: 'unsaved',
+        saveState: asked(state) ?? 'unsaved',
       };
     }),
     redone: onPlain<void>((state) => {
@@ -142,24 +154,29 @@ const slice = createSlice({
         past: [...state.past, state.present],
         future,
         mergeKey: null,
-        saveState: 'unsaved',
+        saveState: asked(state) ?? 'unsaved',
       };
     }),
-    saving: onPlain<void>((state) => ({
+    saving: onPlain<{ house?: string; job?: string }>((state, payload) => ({
       ...state,
       saveState: 'saving',
       saveProblem: '',
-      sent: state.present,
+      sent: {
+        house: withSent(state.sent.house, payload.house),
+        job: withSent(state.sent.job, payload.job),
+      },
     })),
     houseSaved: onPlain<{ document: House; version: number }>((state, payload) => ({
       ...state,
       savedHouse: payload.document,
       houseVersion: payload.version,
+      sent: { ...state.sent, house: [] },
     })),
     jobSaved: onPlain<{ document: Job; version: number }>((state, payload) => ({
       ...state,
       savedJob: payload.document,
       jobVersion: payload.version,
+      sent: { ...state.sent, job: [] },
     })),
     settled: onPlain<{ at: string }>((state, payload) => ({
       ...state,
@@ -167,6 +184,15 @@ const slice = createSlice({
       savedAt: payload.at,
     })),
     away: onPlain<void>((state) => ({ ...state, saveState: 'away' })),
+    failing: onPlain<string>((state, payload) => ({ ...state, saveState: 'failing', saveProblem: payload })),
+    goneElsewhere: onPlain<string>((state, payload) => ({
+      ...state,
+      saveState: 'gone',
+      saveProblem: payload,
+    })),
+    draftKept: onPlain<boolean>((state, payload) =>
+      state.kept === payload ? state : { ...state, kept: payload },
+    ),
     refused: onPlain<string>((state, payload) => ({ ...state, saveState: 'refused', saveProblem: payload })),
     conflicted: onPlain<NonNullable<DocumentState['theirs']>>((state, payload) => ({
       ...state,
@@ -236,6 +262,9 @@ export const {
   jobSaved,
   settled,
   away,
+  failing,
+  goneElsewhere,
+  draftKept,
   refused,
   conflicted,
   keptMine,

@@ -1,6 +1,7 @@
 import type { House, Job } from '@elwand/core';
 import { useEffect } from 'react';
 import { useGetHouseQuery, useGetJobQuery } from './api.ts';
+import { deviceStorage } from './device.ts';
 import { closed, opened } from './document.ts';
 import { findDraft } from './drafts.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -12,6 +13,8 @@ export interface OpenState {
   readonly house: House | null;
   readonly job: Job | null;
   readonly error: unknown;
+  /** The house that the job really belongs to, when the address names another one. */
+  readonly elsewhere: string | null;
   readonly retry: () => void;
 }
 
@@ -28,11 +31,11 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
     !house.isFetching &&
     !job.isFetching &&
     house.data?.document.id === houseId &&
-    (jobId === null || job.data?.document.id === jobId);
+    (jobId === null || (job.data?.document.id === jobId && job.data.document.houseId === houseId));
   const isOpen = present?.house.id === houseId && (present.job?.id ?? null) === jobId;
   useEffect(() => {
     if (!ready || isOpen || !house.data) return;
-    const draft = findDraft(houseId, jobId, localStorage);
+    const draft = findDraft(houseId, jobId, deviceStorage());
     dispatch(
       opened({
         house: house.data.document,
@@ -47,7 +50,12 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
   return {
     house: isOpen ? present.house : null,
     job: isOpen ? present.job : null,
-    error: house.error ?? job.error,
+    // A job says itself where it belongs, also when the house of the address is not there.
+    error: job.data && job.data.document.houseId !== houseId ? undefined : (house.error ?? job.error),
+    elsewhere:
+      job.data && job.data.document.id === jobId && job.data.document.houseId !== houseId
+        ? job.data.document.houseId
+        : null,
     retry: () => {
       void house.refetch();
       if (jobId !== null) void job.refetch();

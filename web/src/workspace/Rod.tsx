@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import { NavLink } from 'react-router';
 import { StateMark } from '../parts/Mark.tsx';
 
-const MARK_NAME: Record<Mark, string> = {
+export const MARK_NAME: Readonly<Record<Mark, string>> = {
   want: 'Want',
   site: 'Site',
   feed: 'Feed',

@@ -107,10 +107,11 @@ export function StripPanel({
       // In a large house the ways are searched behind the drag; until they are there the last ones stay.
       if (isLarge(bundle) && !searching.current) {
         searching.current = true;
-        void searchBehind(there).then((planning) => {
-          behind.current = planning;
-          searching.current = false;
-        });
+        // Without an answer the last ways stay; the search after the drop tells what was wrong.
+        void searchBehind(there)
+          .then((planning) => (behind.current = planning))
+          .catch(() => undefined)
+          .finally(() => (searching.current = false));
       }
       const ways = isLarge(bundle) ? (behind.current ?? settled.current.planning) : undefined;
       const next = evaluate(there, ways, settled.current);

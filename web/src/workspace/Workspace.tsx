@@ -1,8 +1,10 @@
-import { packFor, percent, type Evaluation, type Finding } from '@elwand/core';
+import { MARKS, packFor, percent, type Evaluation, type Finding, type Mark } from '@elwand/core';
 import { Button, Switch } from 'antd';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
+import { fetchAhead } from '../app/piece.tsx';
+import { Guarded } from '../parts/Guarded.tsx';
 import { SaveLine } from '../parts/SaveLine.tsx';
 import { redone, undone } from '../state/document.ts';
 import { useEdits } from '../state/edit.ts';
@@ -12,7 +14,7 @@ import { useOpen } from '../state/use-open.ts';
 import { dimmed, keysSwitched, wallFiltered } from '../state/view.ts';
 import type { House, Job } from '@elwand/core';
 import { Checks } from './Checks.tsx';
-import { Rod } from './Rod.tsx';
+import { MARK_NAME, Rod } from './Rod.tsx';
 import { StripPanel } from './StripPanel.tsx';
 import { useKeys } from './use-keys.ts';
 import { usePhone } from './use-phone.ts';
@@ -23,6 +25,7 @@ const PreferencesDrawer = lazy(() =>
   import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
 );
 
+const JobHistory = lazy(() => import('./JobHistory.tsx').then((m) => ({ default: m.JobHistory })));
 const PhoneChecks = lazy(() => import('./PhoneChecks.tsx').then((m) => ({ default: m.PhoneChecks })));
 const OpenFailed = lazy(() => import('../parts/OpenFailed.tsx').then((m) => ({ default: m.OpenFailed })));
 
@@ -41,10 +44,10 @@ function inOrderOf(findings: readonly Finding[], before: readonly Finding[]): re
 export function Workspace() {
   const { houseId = '', jobId = '' } = useParams();
   const open = useOpen(houseId, jobId);
-  if (open.error !== undefined && !open.house)
+  if ((open.error !== undefined || open.elsewhere !== null) && !open.house)
     return (
       <Suspense fallback={<Waiting />}>
-        <OpenFailed error={open.error} retry={open.retry} />
+        <OpenFailed {...open} houseId={houseId} jobId={jobId} />
       </Suspense>
     );
   if (!open.house || !open.job) return <Waiting />;
@@ -75,7 +78,7 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
 
 function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const bundle = useMemo(() => ({ house, job }), [house, job]);
-  const { evaluation, busy, share, stopped, stop, again } = useEvaluation(bundle);
+  const { evaluation, busy, share, stopped, failed, stop, again } = useEvaluation(bundle);
   const edits = useEdits();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -89,6 +92,9 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const [checksOpen, setChecksOpen] = useState(false);
   // The drawer is fetched when it is first asked for: most never open it.
   const [preferences, setPreferences] = useState<'never' | 'open' | 'closed'>('never');
+  const [jobHistory, setJobHistory] = useState(false);
+  // All marks are there before the server goes away.
+  useEffect(() => fetchAhead('Mark'), []);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
   const room =
     house.rooms.find((r) => r.id === view.roomId) ?? wantRoom(evaluation) ?? house.rooms[0] ?? null;
@@ -151,6 +157,9 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           <Button size="small" className="hide-phone" onClick={() => setPreferences('open')}>
             Ways of working
           </Button>
+          <Button size="small" className="hide-narrow" onClick={() => setJobHistory(true)}>
+            History
+          </Button>
           <Button.Group size="small">
             <Button disabled={history.past.length === 0} onClick={() => dispatch(undone())} aria-label="Undo">
               ↶
@@ -174,24 +183,27 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
                 Stop looking
               </Button>
             )}
-            {stopped && (
+            {failed !== null && <span role="alert">{failed} What you see is from before. </span>}
+            {(stopped || failed !== null) && (
               <Button size="small" onClick={again}>
-                Look again
+                {failed === null ? 'Look again' : 'Try again'}
               </Button>
             )}{' '}
             {shown.next.mark !== mark && <Link to={shown.next.mark}>Go there</Link>}
           </p>
           {room && WITH_STRIP.has(mark) && (
-            <StripPanel
-              trueShape={trueShape}
-              asList={asList}
-              phone={phone}
-              dimensions={mark === 'run'}
-              coverage={mark === 'want'}
-              odds={mark === 'want' || mark === 'site'}
-              onPreview={setPreview}
-              findings={findings}
-            />
+            <Guarded what="the unrolled room" resetOn={[mark, bundle]}>
+              <StripPanel
+                trueShape={trueShape}
+                asList={asList}
+                phone={phone}
+                dimensions={mark === 'run'}
+                coverage={mark === 'want'}
+                odds={mark === 'want' || mark === 'site'}
+                onPreview={setPreview}
+                findings={findings}
+              />
+            </Guarded>
           )}
           {!room && WITH_STRIP.has(mark) && (
             <div className="section">
@@ -201,7 +213,12 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
               </div>
             </div>
           )}
-          <Outlet />
+          <Guarded
+            what={`mark ${MARKS.indexOf(mark as Mark) + 1} ${MARK_NAME[mark as Mark]}`}
+            resetOn={[mark, bundle]}
+          >
+            <Outlet />
+          </Guarded>
           <p className="caution no-print">
             Electricity kills and burns. Prove it dead before you touch it. Local codes, the inspector and a
             licensed electrician have the last word.{' '}
@@ -236,18 +253,31 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
               </Button>
             )}
             <Suspense fallback={null}>
-              <PhoneChecks open={checksOpen} onClose={() => setChecksOpen(false)} findings={findings} />
+              <Guarded what="the checks" resetOn={[bundle]}>
+                <PhoneChecks open={checksOpen} onClose={() => setChecksOpen(false)} findings={findings} />
+              </Guarded>
             </Suspense>
           </>
         ) : (
           <aside className="checks" aria-label="Checks">
-            <Checks findings={findings} />
+            <Guarded what="the checks" resetOn={[bundle]}>
+              <Checks findings={findings} />
+            </Guarded>
           </aside>
         )}
       </div>
       {preferences !== 'never' && (
         <Suspense fallback={null}>
-          <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
+          <Guarded what="the ways of working" resetOn={[preferences]}>
+            <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
+          </Guarded>
+        </Suspense>
+      )}
+      {jobHistory && (
+        <Suspense fallback={null}>
+          <Guarded what="the history" resetOn={[]}>
+            <JobHistory open onClose={() => setJobHistory(false)} />
+          </Guarded>
         </Suspense>
       )}
     </WorkContext.Provider>

@@ -1,0 +1,70 @@
+import { lazy, useState, type ComponentType, type LazyExoticComponent } from 'react';
+
+/** Pieces of the application that are fetched when they are needed, and fetched again when that failed. */
+
+type Load = () => Promise<unknown>;
+
+const loaders = new Map<string, Load>();
+
+/** Waits between tries to fetch a piece, ms: a server that is restarted is back within them. */
+const WAITS = [300, 1000, 3000] as const;
+
+async function patiently<T>(load: () => Promise<T>): Promise<T> {
+  for (const wait of WAITS) {
+    try {
+      return await load();
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, wait));
+    }
+  }
+  return load();
+}
+
+/**
+ * A page that comes in a piece of its own. A piece that could not be fetched is asked for anew the next time it is shown:
+ * React on its own would remember the failure for good.
+ */
+export function piece<K extends string>(
+  name: K,
+  load: () => Promise<Record<K, ComponentType>>,
+): ComponentType {
+  let current: LazyExoticComponent<ComponentType> | null = null;
+  loaders.set(name, load);
+  const fresh = () =>
+    lazy(async () => {
+      try {
+        return { default: (await patiently(load))[name] };
+      } catch (error) {
+        current = null;
+        throw error;
+      }
+    });
+  return function Piece() {
+    const [Lazy] = useState(() => (current ??= fresh()));
+    return <Lazy />;
+  };
+}
+
+/** Asks for pieces by name ahead of their page; one that does not come is told where it is shown. */
+export function fetchNamed(names: readonly string[]): void {
+  for (const name of names)
+    loaders
+      .get(name)?.()
+      .catch(() => undefined);
+}
+
+/** How long the page is left in peace before everything else is fetched, ms. */
+const AHEAD_MS = 1500;
+
+/**
+ * Fetches every piece whose name ends like this once the page is idle, so that they are there when the server is away.
+ * @returns ends the waiting
+ */
+export function fetchAhead(ending: string): () => void {
+  const timer = setTimeout(() => {
+    // Told to whoever measures the first load: what comes from here on is not part of it.
+    performance.mark('elwand-ahead');
+    fetchNamed([...loaders.keys()].filter((name) => name.endsWith(ending)));
+  }, AHEAD_MS);
+  return () => clearTimeout(timer);
+}
