@@ -28,7 +28,8 @@ module.exports = {
       from: { path: '^core/src/sheets', pathNot: '\\.test\\.ts$' },
       to: {
         path: 'node_modules',
-        pathNot: 'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|svgson|svg-path-commander)',
+        pathNot:
+          'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|flatbush|svgson|svg-path-commander)',
       },
     },
     {

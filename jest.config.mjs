@@ -17,6 +17,7 @@ const project = (displayName, roots, tsx = false) => ({
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '\\.tsx?$': swc(tsx) },
+  setupFiles: ['<rootDir>/scripts/jest-seed.mjs'],
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['@elwand/source', 'node', 'node-addons'] },
 });

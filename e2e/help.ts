@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 
-export const EMPTY = 'http://127.0.0.1:4712';
+export const EMPTY = `http://127.0.0.1:${process.env.E2E_EMPTY_PORT ?? '4712'}`;
 
 /** Fails the test on anything the page complains about: errors, warnings of React, rejections nobody handled. */
 export function watch(page: Page, allow: RegExp = /$^/): () => void {

@@ -14,6 +14,10 @@ const args = [
   '--disable-component-update',
   '--disable-sync',
 ];
+/** The gate picks ports that are free; by hand these are used. */
+const PORT = Number(process.env.E2E_PORT ?? 4711);
+const EMPTY_PORT = Number(process.env.E2E_EMPTY_PORT ?? 4712);
+
 /** Two servers: one with the demo, one with an empty database. */
 const server = (port: number, demo: '0' | '1') => ({
   command: 'node server/bundle/main.js',
@@ -33,15 +37,16 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
   workers: 1,
+  retries: 0,
   timeout: 90_000,
   expect: { timeout: 15_000 },
   ...(process.env.SHOTS === '1' ? {} : { testIgnore: 'shots.spec.ts' }),
   use: {
-    baseURL: 'http://127.0.0.1:4711',
+    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     actionTimeout: 8_000,
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },
   },
-  webServer: [server(4711, '1'), server(4712, '0')],
+  webServer: [server(PORT, '1'), server(EMPTY_PORT, '0')],
 });

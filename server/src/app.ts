@@ -91,7 +91,18 @@ const isPerson = (request: Request): boolean =>
   !request.path.startsWith('/api') &&
   (request.get('accept') ?? '').includes('text/html');
 
+/** The other side went away or sent what is no HTTP: nobody is there to be told, and it is no fault of ours. */
+const isBrokenOff = (error: unknown): boolean => {
+  const { code } = (error ?? {}) as { code?: unknown };
+  if (typeof code !== 'string') return false;
+  return code === 'ERR_STREAM_PREMATURE_CLOSE' || code === 'ECONNRESET' || code.startsWith('HPE_');
+};
+
 const onError: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (isBrokenOff(error)) {
+    response.destroy();
+    return;
+  }
   if (response.headersSent) return next(error);
   const problem = asProblem(error);
   if (problem === undefined || problem.status >= 500) request.log.error({ err: error }, 'unforeseen');

@@ -45,8 +45,8 @@ describe('backup and restore while the server runs', () => {
   });
   it('in the app: made, listed, downloaded, restored', async () => {
     await fillDemo(server.store);
-    const { body } = await request(server.app).post('/api/backups');
-    const { name } = body as { name: string };
+    const made = await request(server.app).post('/api/backups');
+    const { name } = made.body as { name: string };
     await request(server.app).delete('/api/houses/quarry');
     await request(server.app).delete('/api/bin/houses/quarry');
     expect(await names()).toHaveLength(1);

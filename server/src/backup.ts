@@ -20,7 +20,7 @@ export const isBackupName = (name: string): boolean => NAME.test(name);
 
 const stamp = (now: Date): string => now.toISOString().slice(0, 19).replaceAll(':', '-');
 
-export const backupFolder = (dataDir: string): string => join(dataDir, FOLDER);
+const backupFolder = (dataDir: string): string => join(dataDir, FOLDER);
 export const backupFile = (dataDir: string, name: string): string => join(backupFolder(dataDir), name);
 
 /** Backups in the data folder, newest first. */
@@ -36,7 +36,7 @@ export function listBackups(dataDir: string): Backup[] {
     .sort((a, b) => b.madeAt.localeCompare(a.madeAt) || b.name.localeCompare(a.name));
 }
 
-export const databaseFile = (dataDir: string): string => join(dataDir, 'elwand.sqlite');
+const databaseFile = (dataDir: string): string => join(dataDir, 'elwand.sqlite');
 
 /** Writes a database as it is at this moment into a file that must not exist yet. */
 async function copyDatabase(database: string, target: string): Promise<void> {

@@ -129,6 +129,8 @@ export async function connect(storage: string): Promise<Sequelize> {
   await sequelize.query('PRAGMA journal_mode = WAL');
   await sequelize.query('PRAGMA synchronous = FULL');
   await sequelize.query('PRAGMA foreign_keys = ON');
+  // The index that the list is made from stays in memory.
+  await sequelize.query('PRAGMA cache_size = -32000');
   // A restore from the command line may hold the lock for a moment.
   await sequelize.query('PRAGMA busy_timeout = 15000');
   const umzug = new Umzug({

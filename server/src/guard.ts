@@ -43,7 +43,7 @@ const foreign = (what: string): Problem =>
  * Why a request is none of ours; undefined when it is. A Host that is no name of ours is a rebound name; an Origin or a
  * Sec-Fetch-Site of another site is a page that has no business here, whatever the method.
  */
-export function foreignReason(
+function foreignReason(
   { headers }: Pick<IncomingMessage, 'headers'>,
   names: ReadonlySet<string>,
 ): Problem | undefined {

@@ -68,19 +68,26 @@ function assertOurs(kind: Kind, row: Row): void {
     ]);
 }
 
-/** Sequelize writes `2026-11-28 10:00:00.000 +00:00`; the list speaks ISO 8601. */
-const iso = (column: string): string => `replace(substr(${column}, 1, 23), ' ', 'T') || 'Z'`;
+const LISTED = (of: string): string =>
+  `'id', ${of}.id, 'name', ${of}.name, 'version', ${of}.version, 'updatedAt', ${of}.updatedAt`;
 
-const LIST = `SELECT coalesce(json_group_array(json(house)), '[]') AS list FROM (
-  SELECT json_object('id', h.id, 'name', h.name, 'version', h.version, 'updatedAt', ${iso('h.updatedAt')}, 'jobs', json((
-    SELECT coalesce(json_group_array(json_object('id', id, 'name', name, 'version', version, 'updatedAt', ${iso('updatedAt')}, 'signedOff', signedOff)), '[]')
-    FROM (SELECT id, name, version, updatedAt, signedOff FROM jobs WHERE houseId = h.id AND deletedAt IS NULL ORDER BY createdAt, id)
-  ))) AS house
+// Objects are joined as text: given to another JSON function, SQLite would read every one of them again.
+const LIST = `SELECT '[' || coalesce(group_concat(house, ','), '') || ']' AS list FROM (
+  SELECT rtrim(json_object(${LISTED('h')}), '}') || ',"jobs":[' || coalesce((
+    SELECT group_concat(job, ',') FROM (
+      SELECT json_object(${LISTED('j')}, 'signedOff', j.signedOff) AS job
+      FROM jobs j WHERE j.houseId = h.id AND j.deletedAt IS NULL ORDER BY j.createdAt, j.id)
+  ), '') || ']}' AS house
   FROM houses h WHERE h.deletedAt IS NULL ORDER BY h.createdAt, h.id)`;
+
+/** Sequelize writes `2026-11-28 10:00:00.000 +00:00`; the list speaks ISO 8601. A name can't look like this: its quotes are escaped. */
+const isoDates = (list: string): string =>
+  list.replace(/"updatedAt":"(\S{10}) (\S{12}) \+00:00"/g, '"updatedAt":"$1T$2Z"');
 
 /** Houses and jobs on disk. Every save is one transaction: the document and its revision together, or neither. */
 export class Store {
   private queue: Promise<unknown> = Promise.resolve();
+  private listed: { readonly dataVersion: number; readonly text: string } | null = null;
   private readonly savesSince = new Map<string, number>();
   readonly sequelize: Sequelize;
   readonly now: () => Date;
@@ -90,10 +97,19 @@ export class Store {
     this.now = now;
   }
 
-  /** Houses with their jobs as JSON text, put together by SQLite from an index: no document is read for it. */
+  /**
+   * Houses with their jobs as JSON text, put together by SQLite from an index: no document is read for it. It is kept until
+   * the database says that somebody, this program or another one, has written to it.
+   */
   async listText(): Promise<string> {
+    const [now] = await this.sequelize.query<{ data_version: number }>('PRAGMA data_version', {
+      type: QueryTypes.SELECT,
+    });
+    if (now && this.listed?.dataVersion === now.data_version) return this.listed.text;
     const [row] = await this.sequelize.query<{ list: string }>(LIST, { type: QueryTypes.SELECT });
-    return row?.list ?? '[]';
+    const text = isoDates(row?.list ?? '[]');
+    if (now) this.listed = { dataVersion: now.data_version, text };
+    return text;
   }
 
   async list(): Promise<HouseSummary[]> {

@@ -20,7 +20,14 @@ export { cutFault } from './nec/rules/frame.ts';
 export { methodsFor } from './nec/rules/method.ts';
 export { limitWords } from './nec/tables/limits.ts';
 export { outletCoverage, type RoomOutlets } from './nec/rules/outlets.ts';
-export { LIMITS, LIMIT_KEYS, isLimitKey, type LimitKey, type LimitUnit } from './nec/tables/limits.ts';
+export {
+  LIMITS,
+  LIMIT_KEYS,
+  isLimitKey,
+  limitRange,
+  type LimitKey,
+  type LimitUnit,
+} from './nec/tables/limits.ts';
 export { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from './nec/tables/methods.ts';
 export { BORE, THHN, type RacewayKind, type TradeSize } from './nec/tables/raceway.ts';
 export { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from './nec/tables/conductors.ts';

@@ -1,3 +1,4 @@
+import { csvText } from './csv.ts';
 import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
 import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
@@ -187,9 +188,6 @@ export function makeBill(input: BillInput): Bill {
   };
 }
 
-const csvCell = (v: string | number): string =>
-  /[",\n]/.test(String(v)) ? `"${String(v).replaceAll('"', '""')}"` : String(v);
-
 /** The bill as comma-separated values, one line a part. */
 export function billCsv(bill: Bill): string {
   const rows: (string | number)[][] = [
@@ -206,5 +204,5 @@ export function billCsv(bill: Bill): string {
       (l.totalCents / 100).toFixed(2),
       l.why,
     ]);
-  return `${rows.map((r) => r.map(csvCell).join(',')).join('\n')}\n`;
+  return csvText(rows);
 }

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { parseSync, type INode } from 'svgson';
 import svgPath from 'svg-path-commander';
 import { makeWall, RoomId, type Room, type Wall } from '../document/index.ts';
@@ -20,9 +21,18 @@ export interface Understood {
   readonly segments: number;
   /** Sentences about what was not used, with where. */
   readonly leftOut: readonly string[];
-  /** Mm for one unit of the file, and where that is from. */
-  readonly scale: { readonly mmPerUnit: number; readonly from: string };
+  /** Mm for one unit of the file, and where that is from; `known` is false when neither file nor person has said. */
+  readonly scale: { readonly mmPerUnit: number; readonly from: string; readonly known: boolean };
+  /** How large all of it is, in units of the file: what helps to tell the unit. */
+  readonly extent: { readonly x: number; readonly y: number };
+  /** How far the drawing was moved to lie at its origin, mm; null when it was there. */
+  readonly movedMm: number | null;
 }
+
+/** A drawing that begins farther from its origin than this was drawn in coordinates of the land, mm. */
+const FAR_MM = 50_000;
+/** A room is no longer than a wall may be, mm. */
+const MOST_SIDE_MM = 100_000;
 
 /** A room needs this much on each side, mm; what is smaller is a cupboard in a drawing or the thickness of a wall. */
 const LEAST_SIDE_MM = 700;
@@ -169,21 +179,52 @@ function fromSvg(source: string): RawPlan {
   };
 }
 
+/** Ends of lines that nearly meet are one corner: the first of them. Looked up by squares of that size, never one by one. */
+class Corners {
+  readonly all: At[] = [];
+  private readonly squares = new Map<string, number[]>();
+
+  at(p: At): At {
+    const [x, y] = [Math.floor(p.x / SNAP_MM), Math.floor(p.y / SNAP_MM)];
+    let first = Number.POSITIVE_INFINITY;
+    for (let i = x - 1; i <= x + 1; i++)
+      for (let j = y - 1; j <= y + 1; j++)
+        for (const k of this.squares.get(`${i},${j}`) ?? []) {
+          const known = this.all[k];
+          if (known && k < first && Math.hypot(known.x - p.x, known.y - p.y) <= SNAP_MM) first = k;
+        }
+    const known = this.all[first];
+    if (known) return known;
+    const key = `${x},${y}`;
+    const beside = this.squares.get(key);
+    if (beside) beside.push(this.all.length);
+    else this.squares.set(key, [this.all.length]);
+    this.all.push(p);
+    return p;
+  }
+}
+
 /** Joins ends that nearly meet, and cuts segments where another one ends on them. */
 function joined(segments: readonly Segment[]): Segment[] {
-  const nodes: At[] = [];
-  const snap = (p: At): At => {
-    const known = nodes.find((k) => Math.hypot(k.x - p.x, k.y - p.y) <= SNAP_MM);
-    if (!known) nodes.push(p);
-    return known ?? p;
-  };
-  const ends = segments.map((s) => ({ a: snap(s.a), b: snap(s.b) })).filter((s) => s.a !== s.b);
+  const corners = new Corners();
+  const ends = segments.map((s) => ({ a: corners.at(s.a), b: corners.at(s.b) })).filter((s) => s.a !== s.b);
+  if (ends.length === 0) return [];
+  const index = new Flatbush(corners.all.length);
+  for (const { x, y } of corners.all) index.add(x, y, x, y);
+  index.finish();
   return ends.flatMap((s) => {
     const length = Math.hypot(s.b.x - s.a.x, s.b.y - s.a.y);
     const along = (p: At) => ((p.x - s.a.x) * (s.b.x - s.a.x) + (p.y - s.a.y) * (s.b.y - s.a.y)) / length;
     const aside = (p: At) =>
       Math.abs((p.x - s.a.x) * (s.b.y - s.a.y) - (p.y - s.a.y) * (s.b.x - s.a.x)) / length;
-    const on = nodes
+    const on = index
+      .search(
+        Math.min(s.a.x, s.b.x) - SNAP_MM,
+        Math.min(s.a.y, s.b.y) - SNAP_MM,
+        Math.max(s.a.x, s.b.x) + SNAP_MM,
+        Math.max(s.a.y, s.b.y) + SNAP_MM,
+      )
+      .flatMap((k) => corners.all[k] ?? [])
       .filter(
         (p) =>
           p !== s.a && p !== s.b && aside(p) <= SNAP_MM && along(p) > SNAP_MM && along(p) < length - SNAP_MM,
@@ -255,12 +296,33 @@ function rectilinear(outline: readonly At[]): At[] | undefined {
   return corners.length >= 4 ? corners : undefined;
 }
 
-function fits(outline: readonly At[]): boolean {
-  const xs = outline.map((p) => p.x);
-  const ys = outline.map((p) => p.y);
-  return (
-    Math.max(...xs) - Math.min(...xs) >= LEAST_SIDE_MM && Math.max(...ys) - Math.min(...ys) >= LEAST_SIDE_MM
-  );
+/** How far a list of points reaches, and where it begins. */
+function reach(points: Iterable<At>): { left: number; top: number; x: number; y: number } {
+  let [left, top, right, bottom] = [
+    Number.POSITIVE_INFINITY,
+    Number.POSITIVE_INFINITY,
+    Number.NEGATIVE_INFINITY,
+    Number.NEGATIVE_INFINITY,
+  ];
+  for (const p of points) {
+    if (p.x < left) left = p.x;
+    if (p.y < top) top = p.y;
+    if (p.x > right) right = p.x;
+    if (p.y > bottom) bottom = p.y;
+  }
+  return right < left ? { left: 0, top: 0, x: 0, y: 0 } : { left, top, x: right - left, y: bottom - top };
+}
+
+const sizeOf = (outline: readonly At[]): 'small' | 'room' | 'large' => {
+  const { x, y } = reach(outline);
+  return Math.min(x, y) < LEAST_SIDE_MM ? 'small' : Math.max(x, y) > MOST_SIDE_MM ? 'large' : 'room';
+};
+
+function* endsOf(segments: readonly Segment[]): Generator<At> {
+  for (const s of segments) {
+    yield s.a;
+    yield s.b;
+  }
 }
 
 /**
@@ -280,26 +342,33 @@ export function readFloorPlan(source: string, kind: 'dxf' | 'svg', mmPerUnit?: n
   }
   const [unit, from] = raw.unit ?? [25.4, 'inches, because the file does not say'];
   const k = mmPerUnit ?? unit;
-  const segments = raw.segments.map((s) => ({
-    a: { x: s.a.x * k, y: s.a.y * k },
-    b: { x: s.b.x * k, y: s.b.y * k },
-  }));
-  const loops = faces(joined(segments));
-  const square = loops.map(rectilinear);
-  const outlines = square.flatMap((o) => (o && fits(o) ? [o] : []));
-  const slanted = square.filter((o) => o === undefined).length;
-  const small = square.filter((o) => o && !fits(o)).length;
+  const whole = reach(endsOf(raw.segments));
+  const far = Math.max(Math.abs(whole.left), Math.abs(whole.top)) * k;
+  const [left, top] = far > FAR_MM ? [whole.left, whole.top] : [0, 0];
+  const placed = (p: At): At => ({ x: (p.x - left) * k, y: (p.y - top) * k });
+  const segments = raw.segments.map((s) => ({ a: placed(s.a), b: placed(s.b) }));
+  const square = faces(joined(segments)).map(rectilinear);
+  const closed = square.flatMap((o) => (o ? [o] : []));
+  const counted = (n: number, what: string): string[] =>
+    n === 0 ? [] : [`${n} outline${n === 1 ? '' : 's'} ${what}`];
   return {
-    outlines: [...outlines].sort(
-      (a, b) => (a[0]?.y ?? 0) - (b[0]?.y ?? 0) || (a[0]?.x ?? 0) - (b[0]?.x ?? 0),
-    ),
+    outlines: closed
+      .filter((o) => sizeOf(o) === 'room')
+      .sort((a, b) => (a[0]?.y ?? 0) - (b[0]?.y ?? 0) || (a[0]?.x ?? 0) - (b[0]?.x ?? 0)),
     segments: segments.length,
     leftOut: [
       ...raw.leftOut,
-      ...(slanted > 0 ? [`${slanted} outline${slanted === 1 ? '' : 's'} with slanted walls`] : []),
-      ...(small > 0 ? [`${small} outline${small === 1 ? '' : 's'} too small for a room`] : []),
+      ...counted(square.length - closed.length, 'with slanted walls'),
+      ...counted(closed.filter((o) => sizeOf(o) === 'small').length, 'too small for a room'),
+      ...counted(closed.filter((o) => sizeOf(o) === 'large').length, 'longer than 100 m: is the unit right?'),
     ],
-    scale: { mmPerUnit: k, from: mmPerUnit === undefined ? from : 'as you said' },
+    scale: {
+      mmPerUnit: k,
+      from: mmPerUnit === undefined ? from : 'as you said',
+      known: mmPerUnit !== undefined || raw.unit !== null,
+    },
+    extent: { x: whole.x, y: whole.y },
+    movedMm: far > FAR_MM ? far : null,
   };
 }
 

@@ -183,6 +183,38 @@ let id = 0;
 const roomOf = (outline: readonly { x: number; y: number }[]) =>
   roomFromOutline(outline, 'Room', makeRoom('t', 'T', 'den', 1000, 1000), () => `imp${id++}`);
 
+describe('large, far and unlabelled drawings', () => {
+  /** A town of square rooms, each drawn as four lines that meet the next ones. */
+  const town = (n: number, offset = 0) =>
+    Array.from({ length: n * n }, (_, i) => {
+      const [x, y] = [offset + (i % n) * 200, offset + Math.floor(i / n) * 200];
+      return `<line x1="${x}" y1="${y}" x2="${x + 200}" y2="${y}"/><line x1="${x}" y1="${y}" x2="${x}" y2="${y + 200}"/>`;
+    }).join('');
+  const wide = '<svg xmlns="http://www.w3.org/2000/svg">';
+  it('twenty thousand lines are read, every room of them', () => {
+    const plan = readFloorPlan(`${wide}${town(100)}</svg>`, 'svg', 25.4);
+    // The right and the lower edge of the town are not drawn.
+    expect([plan.segments, plan.outlines.length]).toEqual([20_000, 99 * 99]);
+  });
+  it('a drawing in coordinates of the land is moved to its origin, and says so', () => {
+    const here = readFloorPlan(`${wide}${town(4)}</svg>`, 'svg', 25.4);
+    const far = readFloorPlan(`${wide}${town(4, 5_000_000)}</svg>`, 'svg', 25.4);
+    expect([here.movedMm, far.movedMm]).toEqual([null, 5_000_000 * 25.4]);
+    expect(far.outlines.length).toBe(here.outlines.length);
+    expect(far.outlines[0]?.[0]?.x).toBeCloseTo(here.outlines[0]?.[0]?.x ?? -1, 3);
+  });
+  it('a file that does not say its unit is not guessed at, and tells how large it is', () => {
+    const plan = readFloorPlan(`${wide}${town(3)}</svg>`, 'svg');
+    expect(plan.scale.known).toBe(false);
+    expect(plan.extent).toEqual({ x: 600, y: 600 });
+    expect(readFloorPlan(`${wide}${town(3)}</svg>`, 'svg', 10).scale.known).toBe(true);
+  });
+  it('rooms longer than a wall may be are left out with the likely reason', () =>
+    expect(
+      readFloorPlan(`${wide}<rect width="2000" height="1000"/></svg>`, 'svg', 304.8).leftOut,
+    ).toContainEqual(expect.stringContaining('is the unit right')));
+});
+
 describe('walls out of a floor plan', () => {
   it('two rooms drawn with a shared line are two rooms', () => {
     const plan = readFloorPlan(

@@ -7,6 +7,7 @@ import { COOKIE, COOKIE_MS, onlyAtThisMachine, type Pairings } from '../lan.ts';
 import { PAIRING_MS, PAIRING_TRIES } from '../limits.ts';
 import { pairingPage } from '../pages.ts';
 import { notFound } from '../problem.ts';
+import { idOf } from './asked.ts';
 
 export interface Lan {
   readonly pairings: Pairings;
@@ -34,7 +35,7 @@ export function deviceRoutes(lan: Lan | undefined): Router {
       .json({ code, address, expiresAt, qr: await qrCode(address, { type: 'svg', margin: 1 }) });
   });
   routes.delete('/devices/:id', onlyAtThisMachine, async (request, response) => {
-    const count = await DeviceRow.destroy({ where: { id: String(request.params.id) } });
+    const count = await DeviceRow.destroy({ where: { id: idOf(request) } });
     if (count === 0) throw notFound('such device');
     response.status(204).end();
   });

@@ -44,7 +44,7 @@ export function exchangeRoutes(store: Store, reader: Reader, dataDir: string, he
     response.json(listBackups(dataDir));
   });
   routes.post('/backups', heavy, async (_request, response) => {
-    response.status(201).json(await backupHere(dataDir, store.now()));
+    response.status(201).json(await store.exclusively(() => backupHere(dataDir, store.now())));
   });
   const there = (name: unknown): string => {
     if (typeof name !== 'string' || !isBackupName(name) || !existsSync(backupFile(dataDir, name)))

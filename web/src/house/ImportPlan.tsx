@@ -1,10 +1,11 @@
-import { makeRoom, type House, type Room } from '@elwand/core';
+import { formatLength, makeRoom, type House, type Room } from '@elwand/core';
 import type { Drawing, Understood } from '@elwand/core/sheets';
 import { Alert, Button, Checkbox, Modal } from 'antd';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { TextField } from '../parts/TextField.tsx';
+import { readPlanBehind } from './read-plan.ts';
 import { USES } from './words.ts';
 
 const DrawingView = lazy(() => import('../sheets/DrawingView.tsx').then((m) => ({ default: m.DrawingView })));
@@ -30,6 +31,15 @@ interface Entry {
   readonly name: string;
   readonly use: Room['use'];
   readonly take: boolean;
+}
+
+/** How large all of it would be in each unit: a house is easily told from a doll's house and from a town. */
+function sizes({ extent }: Understood, { units }: House): string {
+  const inUnit = (mm: number) =>
+    `${formatLength(extent.x * mm, units)} by ${formatLength(extent.y * mm, units)}`;
+  return UNITS.flatMap(({ value, label }) =>
+    value === 'file' ? [] : [`${inUnit(Number(value))} in ${label}`],
+  ).join('; ');
 }
 
 /** What was understood, as a picture with numbers. */
@@ -62,10 +72,11 @@ export function ImportPlan({
   const [failed, setFailed] = useState<string | null>(null);
   const [unit, setUnit] = useState<Unit>('file');
   const [entries, setEntries] = useState<readonly Entry[]>([]);
+  const [busy, setBusy] = useState(false);
   const read = async (name: string, source: string, kind: 'dxf' | 'svg', as: Unit) => {
-    const { readFloorPlan } = await import('@elwand/core/sheets');
+    setBusy(true);
     try {
-      const plan = readFloorPlan(source, kind, as === 'file' ? undefined : Number(as));
+      const plan = await readPlanBehind(source, kind, as === 'file' ? undefined : Number(as));
       setFound({ name, source, kind, plan });
       setFailed(null);
       setEntries((before) =>
@@ -75,6 +86,8 @@ export function ImportPlan({
       );
     } catch (error) {
       setFailed(`${name}: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      setBusy(false);
     }
   };
   const open = async (file: File) => {
@@ -112,7 +125,9 @@ export function ImportPlan({
           e.target.value = '';
         }}
       />
-      <Button onClick={() => input.current?.click()}>Read a floor plan</Button>
+      <Button loading={busy} onClick={() => input.current?.click()}>
+        Read a floor plan
+      </Button>
       {failed !== null && (
         <Alert type="error" title={failed} closable={{ onClose: () => setFailed(null) }} role="alert" />
       )}
@@ -121,7 +136,7 @@ export function ImportPlan({
         title={found ? `What was understood of ${found.name}` : ''}
         width={760}
         okText={`Add ${taken} room${taken === 1 ? '' : 's'}`}
-        okButtonProps={{ disabled: taken === 0 }}
+        okButtonProps={{ disabled: taken === 0 || !found?.plan.scale.known }}
         onOk={() => void add()}
         onCancel={() => setFound(null)}
       >
@@ -129,9 +144,23 @@ export function ImportPlan({
           <div className="stack">
             <p>
               {found.plan.segments} lines, {found.plan.outlines.length} room
-              {found.plan.outlines.length === 1 ? '' : 's'}. One unit of the file is{' '}
-              {found.plan.scale.mmPerUnit.toPrecision(4)} mm: {found.plan.scale.from}.
+              {found.plan.outlines.length === 1 ? '' : 's'}.
+              {found.plan.scale.known &&
+                ` One unit of the file is ${found.plan.scale.mmPerUnit.toPrecision(4)} mm: ${found.plan.scale.from}.`}
             </p>
+            {!found.plan.scale.known && (
+              <Alert
+                type="warning"
+                title="The file doesn't say what its unit is. Choose it before you add rooms."
+                description={`The whole drawing would be ${sizes(found.plan, house)}.`}
+              />
+            )}
+            {found.plan.movedMm !== null && (
+              <p className="muted">
+                The drawing lies {formatLength(found.plan.movedMm, house.units)} from its origin. It was moved
+                there.
+              </p>
+            )}
             <Choice
               label="The file is in"
               value={unit}

@@ -138,9 +138,9 @@ export function History({
   return (
     <div className="stack">
       <p className="muted">
-        {data.total} versions kept. All of the last 24 hours, then one an hour for a week, one a day for 12
-        weeks, one a week after that; the first and signed-off ones always. Database file:{' '}
-        {sizeWords(data.fileBytes)}.
+        {data.total === 1 ? '1 version' : `${data.total} versions`} kept. Elwand keeps all of the last 24
+        hours, then one an hour for a week, one a day for 12 weeks, and one a week after that. The first and
+        signed-off ones always stay. Database file: {sizeWords(data.fileBytes)}.
       </p>
       <table className="plain-table history">
         <thead>

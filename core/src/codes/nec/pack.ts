@@ -19,7 +19,7 @@ import { isLimitKey, LIMIT_KEYS, LIMITS, limitRange, type LimitKey } from './tab
 const METRES_PER_KFT = 304.8;
 
 /** A local value that can be meant: of a limit there is, and not far beyond every published value of it. */
-export function isUsable({ limit, value }: Amendment): boolean {
+function isUsable({ limit, value }: Amendment): boolean {
   if (!isLimitKey(limit)) return false;
   const { least, most } = limitRange(limit);
   return value >= least && value <= most;

@@ -1,0 +1,29 @@
+import type { Understood } from '@elwand/core/sheets';
+import type { FloorPlanWorker } from './floor-plan.worker.ts';
+
+/** A drawing that takes longer is no floor plan of a house. */
+const LONGEST_MS = 30_000;
+
+/**
+ * Reads a floor plan in a thread of its own, which ends with the answer.
+ * @throws Error with what is wrong with the file, in words
+ */
+export async function readPlanBehind(
+  source: string,
+  kind: 'dxf' | 'svg',
+  mmPerUnit?: number,
+): Promise<Understood> {
+  const { wrap } = await import('comlink');
+  const thread = new Worker(new URL('./floor-plan.worker.ts', import.meta.url), { type: 'module' });
+  try {
+    return await Promise.race([
+      wrap<FloorPlanWorker>(thread).read(source, kind, mmPerUnit),
+      new Promise<never>((_resolve, reject) => {
+        thread.addEventListener('error', () => reject(new Error('Reading broke off. Try again.')));
+        setTimeout(() => reject(new Error('Reading took too long. Is it a floor plan?')), LONGEST_MS);
+      }),
+    ]);
+  } finally {
+    thread.terminate();
+  }
+}
