@@ -1,13 +1,9 @@
-import { Button } from 'antd';
 import type { FallbackProps } from 'react-error-boundary';
 import { Link } from 'react-router';
-import { downloadPresent } from '../parts/save-copy.ts';
-import { useAppSelector } from '../state/store.ts';
+import { FaultActions } from '../parts/FaultActions.tsx';
 
-/** Shown when a whole page fails: what it met, what can be had, and the way back. No stack trace. */
+/** Shown when a whole page fails: what it met, what can be had, and the way back. */
 export function Broken({ error, resetErrorBoundary }: FallbackProps) {
-  const present = useAppSelector((s) => s.document.present);
-  const met = error instanceof Error ? error.message : String(error);
   return (
     <main className="page stack">
       <h1>Something went wrong</h1>
@@ -15,16 +11,10 @@ export function Broken({ error, resetErrorBoundary }: FallbackProps) {
         This page can't be shown. Try again; if it happens again, go to the start page and open the job from
         there.
       </p>
-      <p className="quiet">It met: {met.slice(0, 200)}</p>
-      <div className="row">
-        <Button type="primary" onClick={resetErrorBoundary}>
-          Try again
-        </Button>
-        {present && <Button onClick={() => downloadPresent(present)}>Download house and job</Button>}
-      </div>
+      <FaultActions error={error} retry={resetErrorBoundary} />
       <p>
         <Link to="/" reloadDocument>
-          To the start page
+          Go to the start page
         </Link>
       </p>
     </main>
