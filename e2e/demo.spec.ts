@@ -20,10 +20,10 @@ test('the demo is there: two houses, three jobs', async ({ page }) => {
   quiet();
 });
 
-test('the freezer job has a stop and two things to settle, and says them', async ({ page }) => {
+test('the freezer job has a stop and two things to fix, and says them', async ({ page }) => {
   await page.goto('/houses/quarry/jobs/freezer/tap');
   const checks = page.getByRole('complementary', { name: 'Checks' });
-  await expect(checks.locator('.checks-head')).toContainText('1 stop, 2 to settle');
+  await expect(checks.locator('.checks-head')).toContainText('1 stop, 2 to fix');
   await expect(checks.getByText(/14 AWG in the cable from P1 to P2 is too small/)).toBeVisible();
   await expect(page.locator('.next')).toContainText('Not with this plan');
   await expect(page.getByText('its circuit belongs to one appliance').first()).toBeVisible();
@@ -33,7 +33,7 @@ test('a remedy settles its check at once and can be undone', async ({ page }) =>
   const quiet = watch(page);
   await page.goto(`${KEYBOARD}/wire`);
   const checks = page.getByRole('complementary', { name: 'Checks' });
-  await checks.getByRole('button', { name: /Use a 21.5 in³ box at L1/ }).click();
+  await checks.getByRole('button', { name: /Use a 21.5 cu in box at L1/ }).click();
   await expect(checks.getByRole('heading', { name: 'Box at L1 has room' })).toBeVisible();
   await checks.getByRole('button', { name: 'Undo' }).click();
   await expect(checks.getByRole('heading', { name: 'Box at L1 gets too full' })).toBeVisible();
@@ -74,7 +74,7 @@ test('choosing another way, and what matters most', async ({ page }) => {
   await page.goto(`${KEYBOARD}/tap`);
   await page.getByRole('button', { name: /^J1, over the attic/ }).click();
   await expect(page.getByText('Circuit 9')).toBeVisible();
-  await page.getByRole('button', { name: 'Ways of working' }).click();
+  await page.getByRole('button', { name: 'Job preferences' }).click();
   await choose(page, 'What matters most', 'Stay out of the attic');
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('button', { name: /opening the wall/ }).first()).toBeVisible();
@@ -164,7 +164,7 @@ test('a live pair on the phone stops everything and nothing goes round it', asyn
   await key('Record 118 V');
   await expect(page.getByRole('alert').filter({ hasText: 'It is live' })).toContainText('Touch nothing');
   await expect(page.getByRole('button', { name: 'Done, next step' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Begin the chain again' }).click();
+  await page.getByRole('button', { name: 'Start the test over' }).click();
   await expect(page.getByRole('heading', { name: 'A point you know is live' })).toBeVisible();
   // A known live point that does not read live proves nothing about the target.
   for (const d of '40') await key(d);

@@ -38,7 +38,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await page.getByRole('button', { name: 'Add the panel' }).click();
   await page.getByLabel('What the label says').fill('Reading room');
   await page.getByLabel('What the label says').press('Enter');
-  await page.getByRole('checkbox', { name: 'switched and seen' }).check();
+  await page.getByRole('checkbox', { name: 'Tested: turns this circuit off' }).check();
 
   // What feeds what: a light on the ceiling, the two outlets, the switch in a loop.
   await page.getByRole('link', { name: 'Outlets and cables' }).click();
@@ -99,7 +99,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   );
   await expect(page.getByText('no neutral in the box: it is a switch loop')).toBeVisible();
   await expect(checks.getByRole('heading', { name: 'Box at R2 gets too full' })).toBeVisible();
-  await checks.getByRole('button', { name: /Use a 20.3 in³ box at R2/ }).click();
+  await checks.getByRole('button', { name: /Use a 20.3 cu in box at R2/ }).click();
   await checks.getByRole('button', { name: 'At the breaker (electrician)' }).click();
   await expect(checks.locator('.checks-head')).toContainText('nothing open');
 
@@ -139,7 +139,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await expect(page.getByText('R2 is proved dead.')).toBeVisible();
 
   // Prove: a bad reading is told apart from a good one, then sign off.
-  await page.getByRole('link', { name: /Prove/ }).click();
+  await page.getByRole('link', { name: /Test$/ }).click();
   const type = async (what: string, volts: string) => {
     await page.getByLabel(`Reading: new 1, ${what}`).fill(volts);
     await page.getByLabel(`Reading: new 1, ${what}`).press('Enter');

@@ -17,7 +17,7 @@ test.describe('quick sums', () => {
   }) => {
     const quiet = watch(page);
     await page.goto('/');
-    await page.getByRole('link', { name: 'Quick sums' }).click();
+    await page.getByRole('link', { name: 'Calculators' }).click();
     await expect(page.getByRole('heading', { name: 'Room in a box' })).toBeVisible();
     await page.getByRole('link', { name: 'Voltage drop' }).click();
     await choose(page, 'Conductor', '12 AWG');
@@ -132,12 +132,12 @@ test('a local rule: refused without a reason, then it decides, is named, and can
 
 test('a forbidden method is never planned with: the next one takes its place', async ({ page }) => {
   await page.goto('/houses/tamarack/local');
-  await page.getByRole('checkbox', { name: 'plastic cable (NM-B)' }).check();
+  await page.getByRole('checkbox', { name: 'NM-B' }).check();
   await saved(page);
   await page.goto(`${KEYBOARD}/buy`);
   await expect(page.getByText(/UF-B 14-2/).first()).toBeVisible();
   await page.goto('/houses/tamarack/local');
-  await page.getByRole('checkbox', { name: 'plastic cable (NM-B)' }).uncheck();
+  await page.getByRole('checkbox', { name: 'NM-B' }).uncheck();
   await saved(page);
 });
 
@@ -270,7 +270,7 @@ test('a 240 V appliance, from the panel to the marked white, by hand', async ({ 
   await choose(page, 'Voltage', '240 V, two hots');
   const checks = page.getByRole('complementary', { name: 'Checks' });
   await expect(checks.getByText('Both conductors are hot: mark the white at both ends')).toBeVisible();
-  await page.getByRole('link', { name: /Prove/ }).click();
+  await page.getByRole('link', { name: /Test$/ }).click();
   await expect(page.getByText(/hot, other hot/).first()).toBeVisible();
   await saved(page);
   quiet();

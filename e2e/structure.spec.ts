@@ -89,7 +89,7 @@ test('another way than the one shown: ruled out here, the rest is searched anew,
 }) => {
   const quiet = watch(page);
   await page.goto(`${KEYBOARD}/run`);
-  const way = page.getByRole('heading', { name: 'The way of the cable' }).locator('..');
+  const way = page.getByRole('heading', { name: 'Cable route' }).locator('..');
   await expect(way).toContainText('over the attic');
   await page
     .getByRole('button', { name: /Another way than: In the attic/ })
@@ -132,7 +132,7 @@ test('weights move the plan, and a tool that is lacking takes its ways away', as
   const quiet = watch(page);
   await page.goto(`${KEYBOARD}/tap`);
   await expect(page.getByRole('row', { name: /through the wall|over the attic/ }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Ways of working' }).click();
+  await page.getByRole('button', { name: 'Job preferences' }).click();
   const attic = page.getByRole('slider', { name: 'Less attic' });
   await attic.focus();
   for (let i = 0; i < 6; i++) await attic.press('ArrowRight');
@@ -140,7 +140,7 @@ test('weights move the plan, and a tool that is lacking takes its ways away', as
   await page.getByRole('button', { name: 'Close' }).click();
   await page.goto(`${KEYBOARD}/run`);
   await expect(page.getByText(/Through the open box hole, drill/)).toHaveCount(0);
-  await page.getByRole('button', { name: 'Ways of working' }).click();
+  await page.getByRole('button', { name: 'Job preferences' }).click();
   await page.getByLabel('right-angle drill').check();
   await page.getByRole('button', { name: 'Close' }).click();
   await saved(page);
@@ -157,7 +157,7 @@ test('a light in the middle of the ceiling, and a device replaced and left out a
   await page.getByRole('button', { name: 'Replace, enlarge, move or retire what is there' }).click();
   const changes = page.getByRole('region', { name: 'Changes at what is there' });
   await changes.getByRole('button', { name: 'Add this change' }).click();
-  await expect(page.getByText(/Replace the device at .* by a ground-fault outlet/)).toBeVisible();
+  await expect(page.getByText(/Replace the device at .* by a GFCI receptacle/)).toBeVisible();
   await changes.getByRole('button', { name: /Leave out: Replace/ }).click();
   await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
   await light.getByRole('button', { name: /Take out/ }).click();
@@ -174,13 +174,13 @@ test('two ways are compared, one is kept in the list, and it can be let go again
   await expect(compare.getByRole('row', { name: /^Cable/ })).toContainText(/more|less|alike/);
   await choose(page, 'Against this', /opening the wall/);
   await expect(compare.getByRole('row', { name: /^Wall opened/ })).toContainText('ft²');
-  const keep = page.getByRole('button', { name: 'Keep in the list' });
+  const keep = page.getByRole('button', { name: 'Pin', exact: true });
   const before = await keep.count();
   await keep.last().click();
-  await expect(page.getByRole('button', { name: 'Kept in the list' })).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Pinned' })).toHaveCount(1);
   await saved(page);
   await page.reload();
-  await page.getByRole('button', { name: 'Kept in the list' }).click();
+  await page.getByRole('button', { name: 'Pinned' }).click();
   await expect(keep).toHaveCount(before);
   await saved(page);
   quiet();
@@ -189,16 +189,16 @@ test('two ways are compared, one is kept in the list, and it can be let go again
 test('a decision against a check stays in sight with its reason, and is taken back', async ({ page }) => {
   const quiet = watch(page);
   await page.goto(`${KEYBOARD}/tap`);
-  const first = page.locator('.check').filter({ has: page.getByRole('button', { name: 'I know better' }) });
+  const first = page.locator('.check').filter({ has: page.getByRole('button', { name: 'Override' }) });
   const says = (await first.first().getByRole('heading').textContent()) ?? '';
   const check = page.locator('.check', { has: page.getByRole('heading', { name: says, exact: true }) });
-  await check.getByRole('button', { name: 'I know better' }).click();
+  await check.getByRole('button', { name: 'Override' }).click();
   await check.getByLabel('Reason').fill('The ring is on its way');
   await check.getByRole('button', { name: 'Go on, with this reason' }).click();
   await expect(check).toContainText('You decided');
   await expect(check).toContainText('Your reason: The ring is on its way');
   await check.getByRole('button', { name: 'Take it back' }).click();
-  await expect(check).toContainText('To settle');
+  await expect(check).toContainText('Fix');
   await saved(page);
   quiet();
 });
@@ -240,7 +240,7 @@ test('a room dragged near another shares its wall, and undo puts it back', async
     },
   });
   await page.goto(`/houses/${id}/rooms`);
-  const plan = page.getByRole('region', { name: 'The rooms in plan' });
+  const plan = page.getByRole('region', { name: 'Floor plan' });
   const [one, two] = await Promise.all(
     ['One', 'Two'].map((name) =>
       plan

@@ -191,6 +191,7 @@ async function test() {
     'err',
   ]);
   check('unused', bin('knip'), []);
+  check('words', 'node', ['--conditions=@elwand/source', '--import', 'tsx', 'scripts/words.ts']);
   check('schemas current', 'node', [
     '--conditions=@elwand/source',
     '--import',

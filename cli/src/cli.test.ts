@@ -26,14 +26,36 @@ describe('elwand check', () => {
     const r = call('check', 'tamarack.json');
     expect(r.code).toBe(0);
     expect(r.out).toContain('Keyboard wall and picture light');
-    expect(r.out).toContain('SETTLE');
+    expect(r.out).toContain('FIX');
     expect(r.out).toContain('Aquarium');
   });
   it('ends with 1 at a stop, and names it with numbers and source', () => {
     const r = call('check', 'quarry.json');
     expect(r.code).toBe(1);
-    expect(r.out).toMatch(/STOP .*14 AWG .*20 A.*\(20\.00 A needed, 15\.00 there\)/);
+    expect(r.out).toMatch(/STOP .*14 AWG .*20 A.*\(20 A needed, 15 A available\)/);
     expect(r.out).toContain('NEC 240.4(D)');
+  });
+  it('speaks the units of the house, and folds what is fine', () => {
+    const metric = { ...demoHouses()[0]!, units: 'metric' as const };
+    files['metric.json'] = writeBundle(metric, [demoJobs()[0]!]);
+    const [feet, metres] = [call('check', 'tamarack.json'), call('check', 'metric.json', '--all')];
+    expect(feet.out).toMatch(/ok {5}\d+ more checks \(--all lists them\)/);
+    expect(feet.out).not.toMatch(/\d mm\b|\d share\b/);
+    expect(metres.out).not.toContain('--all lists them');
+    expect(metres.out.split('\n').length).toBeGreaterThan(feet.out.split('\n').length);
+  });
+  it('JSON has its numbers rounded, with their unit', () => {
+    const [view] = JSON.parse(call('check', 'quarry.json', '--json').out) as {
+      findings: { because?: { need: number; have: number | null; unit: string } }[];
+    }[];
+    const numbers = view!.findings.flatMap((f) => (f.because ? [f.because] : []));
+    expect(numbers.length).toBeGreaterThan(3);
+    for (const { need, have, unit } of numbers)
+      expect(
+        [need * 1000, (have ?? 0) * 1000, unit].map((n) =>
+          typeof n === 'number' ? Math.abs(n - Math.round(n)) < 1e-6 : n.length > 0,
+        ),
+      ).toEqual([true, true, true]);
   });
   it('as JSON', () =>
     expect((JSON.parse(call('check', 'quarry.json', '--json').out) as { job: string }[])[0]?.job).toBe(
@@ -135,7 +157,7 @@ describe('whatever comes', () => {
   });
   it('a fault of ours ends with 3, never with a verdict', () => {
     const r = runSafely(['check', 'x'], () => 5 as unknown as string);
-    expect(r).toMatchObject({ code: 3, out: '', err: expect.stringContaining('fault of its own') });
+    expect(r).toMatchObject({ code: 3, out: '', err: expect.stringContaining('in Elwand itself') });
   });
   it('a closed or full output is quiet, and the verdict stands', () => {
     const dir = mkdtempSync(join(tmpdir(), 'elwand-'));

@@ -1,5 +1,7 @@
 import { parseArgs, type ParseArgsConfig } from 'node:util';
 import {
+  becauseRounded,
+  becauseWords,
   EDITIONS,
   evaluate,
   holdsUp,
@@ -9,6 +11,7 @@ import {
   type Bundle,
   type Evaluation,
   type Finding,
+  type UnitSystem,
 } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
@@ -22,19 +25,20 @@ export interface Outcome {
 
 const HELP = `elwand - plans a new point on a branch circuit that already exists
 
-  elwand check FILE [--job ID] [--json]   findings of the house and its jobs
+  elwand check FILE [--job ID] [--all] [--json]  findings of the house and its jobs
   elwand plan FILE [--job ID]             options with every way, chosen plan, materials and steps as JSON
   elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
-  elwand sum [ID [key=value ...]] [--json]  a quick sum without a job; without ID the list of sums
+  elwand sum [ID [key=value ...]] [--json]  a calculation without a job; without ID the list of calculators
   elwand backup FILE, elwand restore FILE the whole database, whether Elwand runs or not
   elwand --help
 
 FILE is a bundle exported from Elwand (house and jobs); - reads standard input.
+--all      what is fine too, line by line.
 --job ID   only this job; without it check looks at all jobs, plan at the first.
-sum        left-out values take their presets; a sum that fails ends with exit code 1.
+sum        left-out values take their presets; a calculation that fails ends with exit code 1.
 
-Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable, 3 Elwand met a fault of its own.
+Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusable, 3 something went wrong in Elwand itself.
 
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
@@ -46,6 +50,8 @@ interface Call {
   readonly file: string;
   readonly job: string | null;
   readonly json: boolean;
+  /** What is fine too, line by line. */
+  readonly all: boolean;
   readonly sheet: string | null;
   readonly as: 'svg' | 'dxf';
 }
@@ -77,6 +83,7 @@ function readArgs(args: readonly string[], options: Known): Read | string {
 function parseCall(args: readonly string[]): Call | string {
   const read = readArgs(args, {
     json: { type: 'boolean' },
+    all: { type: 'boolean' },
     job: { type: 'string' },
     sheet: { type: 'string' },
     as: { type: 'string' },
@@ -96,6 +103,7 @@ function parseCall(args: readonly string[]): Call | string {
     file,
     job: read.texts.get('job') ?? null,
     json: read.flags.has('json'),
+    all: read.flags.has('all'),
     sheet: read.texts.get('sheet') ?? null,
     as,
   };
@@ -103,23 +111,37 @@ function parseCall(args: readonly string[]): Call | string {
 
 const WORD: Record<Finding['severity'], string> = {
   stop: 'STOP  ',
-  fix: 'SETTLE',
-  watch: 'ASK   ',
-  ok: 'holds ',
+  fix: 'FIX   ',
+  watch: 'FIND  ',
+  ok: 'ok    ',
 };
 
-function findingLines(f: Finding): string {
-  const numbers = f.because
-    ? ` (${f.because.need.toFixed(2)} ${f.because.unit} needed, ${f.because.have === null ? 'not known' : `${f.because.have.toFixed(2)} there`})`
-    : '';
+function findingLines(f: Finding, units: UnitSystem): string {
+  const numbers = becauseWords(f, units);
   const source = f.sources[0] ? `\n         ${f.sources.map(sourceLine).join('; ')}` : '';
-  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${f.says}${numbers}${f.detail ? `\n         ${f.detail}` : ''}${source}`;
+  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${f.says}${numbers ? ` (${numbers})` : ''}${f.detail ? `\n         ${f.detail}` : ''}${source}`;
 }
+
+/** What is fine is one line, unless all of it is asked for. */
+function checkText({ bundle, findings, next }: Evaluation, all: boolean): string {
+  const shown = all ? findings : findings.filter((f) => f.severity !== 'ok');
+  const fine = findings.length - shown.length;
+  return [
+    bundle.job.name,
+    ...shown.map((f) => findingLines(f, bundle.house.units)),
+    ...(fine > 0 ? [`  ${WORD.ok} ${fine} more checks (--all lists them)`] : []),
+    `  Next: ${next.says}`,
+    '',
+  ].join('\n');
+}
+
+/** A finding for a program: its numbers rounded, with their unit. */
+const findingFile = (f: Finding) => (f.because ? { ...f, because: becauseRounded(f.because) } : f);
 
 const stopped = (views: readonly Evaluation[]): 0 | 1 =>
   views.some((v) => v.findings.some((f) => f.severity === 'stop' && holdsUp(f))) ? 1 : 0;
 
-function check(bundles: readonly Bundle[], json: boolean): Outcome {
+function check(bundles: readonly Bundle[], { json, all }: Pick<Call, 'json' | 'all'>): Outcome {
   const views = bundles.map((b) => evaluate(b));
   const code = stopped(views);
   if (json)
@@ -127,14 +149,12 @@ function check(bundles: readonly Bundle[], json: boolean): Outcome {
       code,
       err: '',
       out: `${JSON.stringify(
-        views.map((v) => ({ job: v.bundle.job.id, next: v.next, findings: v.findings })),
+        views.map((v) => ({ job: v.bundle.job.id, next: v.next, findings: v.findings.map(findingFile) })),
         null,
         2,
       )}\n`,
     };
-  const text = views.map(
-    (v) => `${v.bundle.job.name}\n${v.findings.map(findingLines).join('\n')}\n  Next: ${v.next.says}\n`,
-  );
+  const text = views.map((v) => checkText(v, all));
   return { code, err: '', out: `${text.join('\n')}` };
 }
 
@@ -241,7 +261,7 @@ export function runSafely(args: readonly string[], read: (file: string) => strin
     return {
       code: 3,
       out: '',
-      err: `elwand: met a fault of its own: ${why}. Please report it with the file.\n`,
+      err: `elwand: something went wrong in Elwand itself: ${why}. Please report it with the file.\n`,
     };
   }
 }
@@ -279,7 +299,7 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   return call.command === 'check'
     ? check(
         chosen.map((job) => ({ house, job })),
-        call.json,
+        call,
       )
     : call.sheet === null
       ? plan({ house, job: first })

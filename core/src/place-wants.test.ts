@@ -140,10 +140,10 @@ describe('height', () => {
       [wanted(56)],
     );
     const f = evaluate(b).findings.find((x) => x.rule === 'height')!;
-    expect(f.says).toBe('new 1 is 3 in lower than its neighbours');
+    expect(f.says).toBe('new 1 is 3 in lower than its neighbors');
     expect(
       evaluate(applyEdit(b, f.remedies[0]!.edit)).findings.find((x) => x.rule === 'height')?.says,
-    ).toContain("at its neighbours' height");
+    ).toContain('at the same height as its neighbors');
   });
   it('says nothing where there is nothing to copy', () =>
     expect(about(smallHouse({ points: [], cables: [] }), wanted(56), 'height')).toEqual([]));

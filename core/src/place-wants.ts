@@ -66,13 +66,13 @@ const SOLID: Readonly<Record<Solid, (label: string) => Said>> = {
     detail: 'There is no wall to put its box in.',
   }),
   header: (label) => ({
-    says: `${label} lands on the header over an opening`,
+    says: `${label} hits the header`,
     detail:
-      'A header carries what is above and is not cut; short studs over it leave no bay that a cable reaches.',
+      'A header carries the load above and can’t be cut. The cripple studs over it leave no bay a cable can reach.',
   }),
   sill: (label) => ({
-    says: `${label} lands on the sill under an opening`,
-    detail: 'Lower down there is room, between the short studs under the sill.',
+    says: `${label} hits the rough sill`,
+    detail: 'There is room lower, between the cripple studs.',
   }),
   'top plate': (label) => ({
     says: `${label} lands on the top plates`,
@@ -189,11 +189,11 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
       origin: 'new',
       mark: 'want',
       subjects: [want.id],
-      detail: `${L(want.at.heightMm)} to the middle; the neighbours have ${L(near)}.`,
+      detail: `${L(want.at.heightMm)} to the middle; its neighbors are at ${L(near)}.`,
       says: same
-        ? `${want.label} sits at its neighbours' height`
-        : `${want.label} is ${L(Math.abs(near - want.at.heightMm))} ${want.at.heightMm > near ? 'higher' : 'lower'} than its neighbours`,
-      sources: [practice('copy the height of the neighbours')],
+        ? `${want.label} is at the same height as its neighbors`
+        : `${want.label} is ${L(Math.abs(near - want.at.heightMm))} ${want.at.heightMm > near ? 'higher' : 'lower'} than its neighbors`,
+      sources: [practice('match the height of the neighbors')],
       remedies: same
         ? []
         : [
@@ -237,7 +237,7 @@ function cableNear(setting: Setting, want: Want): Finding[] {
       says: `A cable may pass behind ${want.label}: ${near.join('; ')}`,
       detail:
         'Nobody has seen where it runs. Cut with that breaker off and proved dead, shallow, and look before the saw goes on.',
-      sources: [practice('cables usually run straight between neighbouring boxes')],
+      sources: [practice('cables usually run straight between neighboring boxes')],
       remedies: [],
     },
   ];

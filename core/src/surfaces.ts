@@ -40,9 +40,7 @@ export function surfaceFindings(
         unit: 'mm',
         sense: nowMm > most ? 'at-least' : 'at-most',
       },
-      sources: [
-        practice('range that the wings of retrofit boxes usually hold; the instructions of the box say'),
-      ],
+      sources: [practice('range that the wings of old-work boxes usually grip; check the box instructions')],
     });
   const comes = laterMm - nowMm;
   if (comes > 0)

@@ -37,7 +37,7 @@ try {
     error instanceof CannotStart || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
   const problem = storageProblem(error);
   console.error(
-    `elwand: ${said ? (error as Error).message : (problem?.message ?? 'met a fault of its own; nothing was changed')}`,
+    `elwand: ${said ? (error as Error).message : (problem?.message ?? 'something went wrong in Elwand itself; nothing was changed')}`,
   );
   process.exitCode = said || problem ? 1 : 3;
 }

@@ -108,11 +108,7 @@ const onError: ErrorRequestHandler = (error: unknown, request, response, next) =
   if (problem === undefined || problem.status >= 500) request.log.error({ err: error }, 'unforeseen');
   const told =
     problem ??
-    new Problem(
-      500,
-      'Something went wrong',
-      'The server met a fault. What was saved before is kept; try again.',
-    );
+    new Problem(500, 'Something went wrong', 'The server failed. What was saved before is kept; try again.');
   response.status(told.status).set('Cache-Control', 'no-store');
   const { retryAfterSeconds } = told.extra;
   if (typeof retryAfterSeconds === 'number') response.set('Retry-After', String(retryAfterSeconds));

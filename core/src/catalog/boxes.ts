@@ -62,7 +62,7 @@ const box = (
 export const BOXES: readonly BoxModel[] = [
   box(
     'old-1g-14',
-    '1-gang old-work box, 14.0 in³',
+    '1-gang old-work box, 14.0 cu in',
     'old-work',
     false,
     1,
@@ -74,7 +74,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-1g-16',
-    '1-gang old-work box, 16.0 in³',
+    '1-gang old-work box, 16.0 cu in',
     'old-work',
     false,
     1,
@@ -86,7 +86,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-1g-20',
-    '1-gang deep old-work box, 20.3 in³',
+    '1-gang deep old-work box, 20.3 cu in',
     'old-work',
     false,
     1,
@@ -98,7 +98,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-2g-25',
-    '2-gang old-work box, 25.0 in³',
+    '2-gang old-work box, 25.0 cu in',
     'old-work',
     false,
     2,
@@ -110,7 +110,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-2g-32',
-    '2-gang deep old-work box, 32.0 in³',
+    '2-gang deep old-work box, 32.0 cu in',
     'old-work',
     false,
     2,
@@ -122,7 +122,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-3g-45',
-    '3-gang old-work box, 45.0 in³',
+    '3-gang old-work box, 45.0 cu in',
     'old-work',
     false,
     3,
@@ -134,7 +134,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-round-14',
-    'Round old-work box, 14.0 in³',
+    'Round old-work box, 14.0 cu in',
     'old-work',
     false,
     1,
@@ -146,7 +146,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'old-round-20',
-    'Round deep old-work box, 20.0 in³',
+    'Round deep old-work box, 20.0 cu in',
     'old-work',
     false,
     1,
@@ -158,7 +158,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'new-1g-18',
-    '1-gang nail-on box, 18.0 in³',
+    '1-gang nail-on box, 18.0 cu in',
     'new-work',
     false,
     1,
@@ -170,7 +170,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'new-1g-22',
-    '1-gang deep nail-on box, 22.5 in³',
+    '1-gang deep nail-on box, 22.5 cu in',
     'new-work',
     false,
     1,
@@ -182,7 +182,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'new-2g-34',
-    '2-gang nail-on box, 34.0 in³',
+    '2-gang nail-on box, 34.0 cu in',
     'new-work',
     false,
     2,
@@ -194,7 +194,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'dev-2-1/2',
-    'Metal device box 3 x 2 x 2-1/2, 12.5 in³',
+    'Metal device box 3 x 2 x 2-1/2, 12.5 cu in',
     'new-work',
     true,
     1,
@@ -206,7 +206,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'dev-2-3/4',
-    'Metal device box 3 x 2 x 2-3/4, 14.0 in³',
+    'Metal device box 3 x 2 x 2-3/4, 14.0 cu in',
     'new-work',
     true,
     1,
@@ -218,7 +218,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'dev-3-1/2',
-    'Metal device box 3 x 2 x 3-1/2, 18.0 in³',
+    'Metal device box 3 x 2 x 3-1/2, 18.0 cu in',
     'new-work',
     true,
     1,
@@ -230,7 +230,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'sq-4-1-1/2',
-    '4 in square box, 1-1/2 deep, 21.0 in³',
+    '4 in square box, 1-1/2 deep, 21.0 cu in',
     'surface',
     true,
     1,
@@ -242,7 +242,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'sq-4-2-1/8',
-    '4 in square box, 2-1/8 deep, 30.3 in³',
+    '4 in square box, 2-1/8 deep, 30.3 cu in',
     'surface',
     true,
     2,
@@ -254,7 +254,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'oct-4-1-1/2',
-    '4 in octagon box, 1-1/2 deep, 15.5 in³',
+    '4 in octagon box, 1-1/2 deep, 15.5 cu in',
     'ceiling',
     true,
     1,
@@ -266,7 +266,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'oct-4-2-1/8',
-    '4 in octagon box, 2-1/8 deep, 21.5 in³',
+    '4 in octagon box, 2-1/8 deep, 21.5 cu in',
     'ceiling',
     true,
     1,
@@ -278,7 +278,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'brace-fan-21',
-    'Fan box on a brace between the joists, 21.5 in³',
+    'Fan box on a brace between the joists, 21.5 cu in',
     'brace',
     true,
     1,
@@ -290,7 +290,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'brace-fan-15',
-    'Shallow fan box on a brace between the joists, 15.5 in³',
+    'Shallow fan box on a brace between the joists, 15.5 cu in',
     'brace',
     true,
     1,
@@ -302,7 +302,7 @@ export const BOXES: readonly BoxModel[] = [
   ),
   box(
     'wp-1g-18',
-    '1-gang weatherproof box, 18.3 in³',
+    '1-gang weatherproof box, 18.3 cu in',
     'weatherproof',
     true,
     1,
@@ -351,7 +351,7 @@ export interface RingModel {
 export const RINGS: readonly RingModel[] = [
   {
     id: 'ring-sq-1-1/2',
-    name: '4 in square extension ring, 1-1/2 in deep, 21.0 in³',
+    name: '4 in square extension ring, 1-1/2 in deep, 21.0 cu in',
     fits: 'square',
     volumeCubicInches: 21,
     priceCents: 360,
@@ -359,7 +359,7 @@ export const RINGS: readonly RingModel[] = [
   },
   {
     id: 'ring-oct-1-1/2',
-    name: '4 in octagon extension ring, 1-1/2 in deep, 15.5 in³',
+    name: '4 in octagon extension ring, 1-1/2 in deep, 15.5 cu in',
     fits: 'octagon',
     volumeCubicInches: 15.5,
     priceCents: 340,

@@ -12,7 +12,7 @@ export interface Part {
   readonly source: Source;
 }
 
-const ballpark = practice('ballpark shelf price; check at the counter');
+const ballpark = practice('estimated price');
 const part = (key: string, name: string, unit: Part['unit'], holds: number, priceCents: number): Part => ({
   key,
   name,
@@ -149,7 +149,7 @@ export const PARTS = {
     1,
     2690,
   ),
-  patch: part('patch', 'Wallboard patch set: board, screws, tape, compound', 'each', 1, 1890),
+  patch: part('patch', 'Drywall patch kit: drywall, screws, tape, compound', 'each', 1, 1890),
   'marking-tape': part('marking-tape', 'Tape, black or red, to re-mark a white conductor', 'each', 1, 390),
 } as const satisfies Record<string, Part>;
 

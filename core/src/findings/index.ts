@@ -1,2 +1,3 @@
 export * from './source.ts';
 export * from './finding.ts';
+export * from './because.ts';

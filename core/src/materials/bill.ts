@@ -77,7 +77,7 @@ const partOf = (key: string): Part | undefined => {
         unit: 'each',
         holds: 1,
         priceCents: box.priceCents,
-        source: practice('ballpark shelf price'),
+        source: practice('estimated price'),
       }
     );
   }
@@ -90,7 +90,7 @@ const partOf = (key: string): Part | undefined => {
         unit: 'each',
         holds: 1,
         priceCents: ring.priceCents,
-        source: practice('ballpark shelf price'),
+        source: practice('estimated price'),
       }
     );
   }

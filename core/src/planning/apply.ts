@@ -39,7 +39,7 @@ export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, ou
     (a, b) => a.depthMm - b.depthMm,
   )[0];
   const box = fitting ?? any ?? BOXES[0];
-  if (!box) throw new Error('the box catalogue is empty');
+  if (!box) throw new Error('the box catalog is empty');
   return box;
 }
 

@@ -196,7 +196,7 @@ function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const path = house.cables.filter((c) => box.path.includes(c.id));
   if (path.some((c) => c.type === 'knob-and-tube'))
     out.push(no('knob-and-tube wiring feeds it', FROM.oldWire));
-  if (path.some(isSmallAluminium)) out.push(no('small aluminium wiring feeds it', FROM.oldWire));
+  if (path.some(isSmallAluminium)) out.push(no('small aluminum wiring feeds it', FROM.oldWire));
   return out;
 }
 

@@ -209,9 +209,9 @@ export function changeWords(house: Pick<House, 'points'>, change: Change): strin
 
 export const DEVICE_WORDS: Readonly<Record<DeviceKind, string>> = {
   receptacle: 'an outlet',
-  'receptacle-gfci': 'a ground-fault outlet',
-  'receptacle-afci': 'an arc-fault outlet',
-  'receptacle-dual': 'an outlet with both protections',
+  'receptacle-gfci': 'a GFCI receptacle',
+  'receptacle-afci': 'an AFCI receptacle',
+  'receptacle-dual': 'a dual-function AFCI/GFCI receptacle',
   'receptacle-single': 'a single outlet',
   switch: 'a switch',
   'switch-three-way': 'a three-way switch',

@@ -76,7 +76,7 @@ const SIMPLE: readonly (readonly [Way, readonly OperationKind[]])[] = [
   ['outside', ['conduit-outside']],
   ['on the surface', ['surface-run']],
   ['inside a soffit', ['run-soffit']],
-  ['between storeys', ['between-floors']],
+  ['between floors', ['between-floors']],
   ['behind the baseboard', ['trim-chase']],
   ['over the attic', ['run-attic']],
   ['under the floor', ['run-below']],

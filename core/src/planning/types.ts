@@ -57,7 +57,7 @@ export type Way =
   | 'on the surface'
   | 'inside a soffit'
   | 'outside'
-  | 'between storeys'
+  | 'between floors'
   | 'mixed';
 
 export interface Tap {

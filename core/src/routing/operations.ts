@@ -133,7 +133,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     needs: 'flexible-bit',
   },
   'between-floors': {
-    name: 'drill from one storey to the next inside the wall',
+    name: 'drill from one floor to the next inside the wall',
     minutes: 50,
     holes: 2,
     holeMm: inches(0.75),

@@ -272,7 +272,7 @@ function describe(
     case 'between-floors':
       return {
         says: `Drill ${size} through plates and floor to the wall above, ${corner(on)}`,
-        why: 'With a flexible bit from the box hole, in the middle of the bay. Look for pipes and ducts on both storeys first. Seal both holes.',
+        why: 'With a flexible bit from the box hole, in the middle of the bay. Look for pipes and ducts on both floors first. Seal both holes.',
       };
     case 'open-ceiling-edge':
       return {

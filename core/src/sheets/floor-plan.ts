@@ -44,9 +44,9 @@ const SQUARE_SHARE = 0.02;
 const DXF_UNITS: Readonly<Record<number, readonly [number, string]>> = {
   1: [25.4, 'inches, as the file says'],
   2: [304.8, 'feet, as the file says'],
-  4: [1, 'millimetres, as the file says'],
-  5: [10, 'centimetres, as the file says'],
-  6: [1000, 'metres, as the file says'],
+  4: [1, 'millimeters, as the file says'],
+  5: [10, 'centimeters, as the file says'],
+  6: [1000, 'meters, as the file says'],
 };
 
 const pairs = (points: readonly At[], closed: boolean): Segment[] => [

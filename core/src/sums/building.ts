@@ -182,7 +182,7 @@ export const replaceSum: Sum = {
 export const unitsSum: Sum = {
   id: 'units',
   title: 'Lengths, with fractions',
-  about: 'Feet, inches with sixteenths, millimetres.',
+  about: 'Feet, inches with sixteenths, millimeters.',
   fields: [length('length', 'Length', '7\' 4 3/8"'), number('times', 'Times', 1, '', 0, 1000)],
   compute: (v) => {
     const mm = v.number('length') * v.number('times');

@@ -36,8 +36,8 @@ export const boxFillSum: Sum = {
   title: 'Room in a box',
   about: 'Conductors, grounds, clamps and devices against the volume of a box.',
   fields: [
-    number('volume', 'Volume of the box', 18, 'in³', 0.1),
-    number('ring', 'Ring or cover on it', 0, 'in³'),
+    number('volume', 'Volume of the box', 18, 'cu in', 0.1),
+    number('ring', 'Ring or cover on it', 0, 'cu in'),
     ...COUNTED.map((g) => number(`n${g}`, `Insulated conductors, ${g} AWG`, g === '14' ? 4 : 0, '', 0, 99)),
     number('grounds', 'Ground wires coming in', 2, '', 0, 99),
     choice('ground', 'Largest ground', COUNTED, '14', (g) => `${g} AWG`),
@@ -76,10 +76,10 @@ export const boxFillSum: Sum = {
           line(
             i.what,
             `${plain(i.count)} × ${i.eachCubicInches.toFixed(2)}`,
-            `${plain(i.cubicInches, 4)} in³`,
+            `${plain(i.cubicInches, 4)} cu in`,
           ),
         ),
-        line('together', '', `${plain(fill.cubicInches, 4)} in³`),
+        line('together', '', `${plain(fill.cubicInches, 4)} cu in`),
       ],
       sources: [fill.source],
     };
@@ -111,8 +111,8 @@ export const conduitFillSum: Sum = {
         : `Too many: ${percent(fill.share)} of the bore`,
       verdict: fill.fits ? 'holds' : 'fails',
       lines: [
-        line('area of the conductors', 'number × area each', `${plain(fill.areaSquareInches, 4)} in²`),
-        line('area that may be filled', 'share of the bore', `${plain(fill.allowedSquareInches, 4)} in²`),
+        line('area of the conductors', 'number × area each', `${plain(fill.areaSquareInches, 4)} sq in`),
+        line('area that may be filled', 'share of the bore', `${plain(fill.allowedSquareInches, 4)} sq in`),
       ],
       sources: fill.sources,
     };

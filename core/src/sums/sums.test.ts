@@ -14,14 +14,14 @@ describe('worked examples (values from memory)', () => {
   it('BF1: six 12-2 in a 30.3 in3 box: 30.375 from 2020, 29.25 before', () => {
     const box = { volume: '30.3', n14: '0', n12: '12', grounds: '6', ground: '12', devices: '0' };
     expect(result('box-fill', box)).toMatchObject({ verdict: 'fails' });
-    expect(result('box-fill', box).lines.at(-1)?.value).toBe('30.375 in³');
+    expect(result('box-fill', box).lines.at(-1)?.value).toBe('30.375 cu in');
     expect(result('box-fill', { ...box, edition: '2017' })).toMatchObject({ verdict: 'holds' });
-    expect(result('box-fill', { ...box, edition: '2017' }).lines.at(-1)?.value).toBe('29.25 in³');
+    expect(result('box-fill', { ...box, edition: '2017' }).lines.at(-1)?.value).toBe('29.25 cu in');
   });
   it('BF2: 18.00 in3 needed, in 14.0 it fails, in 18.0 it holds with nothing to spare', () => {
     const box = { n14: '0', n12: '4', grounds: '2', ground: '12', clamps: 'yes', deviceGauge: '12' };
     expect(result('box-fill', { ...box, volume: '14' }).verdict).toBe('fails');
-    expect(result('box-fill', { ...box, volume: '18' }).says).toContain('0.0 in³ to spare');
+    expect(result('box-fill', { ...box, volume: '18' }).says).toContain('0.0 cu in to spare');
   });
   it('VD1: 12 AWG, 100 ft, 16 A, 120 V: 6.176 V, 5.1467 %', () => {
     const r = result('voltage-drop', { gauge: '12', length: "100'", amps: '16' });

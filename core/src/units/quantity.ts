@@ -13,7 +13,7 @@ export const amps = (n: number): string => `${tidy(n, 1).toFixed(1)} A`;
 export const volts = (n: number): string => `${tidy(n, 1).toFixed(1)} V`;
 export const percent = (share: number, digits = 1): string => `${(share * 100).toFixed(digits)} %`;
 export const cubicInches = (n: number): string =>
-  `${tidy(n, 3).toFixed(Number.isInteger(tidy(n * 10, 4)) ? 1 : 2)} in³`;
+  `${tidy(n, 3).toFixed(Number.isInteger(tidy(n * 10, 4)) ? 1 : 2)} cu in`;
 
 /** A chance for people: measuring never makes anything certain, so it stops at over 99 %. */
 export const chance = (odds: number): string => (odds > 0.995 ? 'over 99 %' : percent(odds, 0));

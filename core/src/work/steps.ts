@@ -43,7 +43,7 @@ function prepare(input: WorkInput): Step[] {
         after: ['carry'],
         place: input.plan.roomOf(want.at)?.name ?? '',
         detail:
-          "Level, at the neighbours' height, template from the back of the box. Probe the four corners, the middle and past both edges for wood, pipe and cable.",
+          "Level, at the neighbors' height, template from the back of the box. Probe the four corners, the middle and past both edges for wood, pipe and cable.",
         tools: ['level', 'pencil', 'thin probe'],
       }),
     );
@@ -156,7 +156,7 @@ function powerOff(input: WorkInput): Step[] {
       window: 'before',
       minutes: 5,
       after: ['carry'],
-      detail: 'Goes dark: ' + (darkLabels.join(', ') || 'nothing that is known') + '.',
+      detail: 'Loses power: ' + (darkLabels.join(', ') || 'nothing that is known') + '.',
     }),
     make({
       key: 'off',
@@ -304,7 +304,7 @@ function finish(input: WorkInput): Step[] {
     ...panel,
     make({
       key: 'close',
-      title: 'Fold, fasten devices, nothing touchable',
+      title: 'Fold the wires in, mount the devices, leave no bare copper exposed',
       kind: 'work',
       window: 'off',
       minutes: 10,

@@ -235,7 +235,7 @@ export function testSheet(
         group: 'after',
         says: `Press the test button that protects ${p.label}`,
         expect: null,
-        see: `${p.label} and what it protects go dark, nothing else does; reset brings them back`,
+        see: `${p.label} and everything it protects lose power and nothing else does; reset brings them back`,
       });
   }
   for (const p of darkened)

@@ -65,7 +65,7 @@ export function BoxExtras({
       </summary>
       <div className="row fields">
         <Count
-          label="Ring or cover, in³"
+          label="Ring or cover, cu in"
           value={extras.ringCubicInches ?? 0}
           max={200}
           onChange={number('ringCubicInches')}

@@ -119,9 +119,9 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
   };
   const shared = snapped?.shared ?? [];
   return (
-    <section className="stack" aria-label="The rooms in plan">
+    <section className="stack" aria-label="Floor plan">
       <div className="row">
-        <h3 className="grow">The rooms from above</h3>
+        <h3 className="grow">Floor plan</h3>
         {levels.length > 1 && (
           <Segmented
             size="small"
@@ -208,7 +208,7 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
           ? shared.length > 0
             ? `Shares ${shared.map((l) => `the ${l.wall.name.toLowerCase()} of ${l.room.name}`).join(' and ')}`
             : 'Stands for itself'
-          : 'Drag a room until it draws to its neighbour: then they share the wall, and a cable may pass from one to the other.'}
+          : 'Drag a room until it snaps to its neighbor. Then they share the wall, and a cable can pass from one to the other.'}
       </p>
     </section>
   );

@@ -113,8 +113,8 @@ export function LocalTab() {
       <section className="sheet stack" aria-label="Values changed here">
         <h2>Values that are different here</h2>
         <p className="muted">
-          A tighter value simply holds. A looser one is kept as an override and is named wherever it decides.
-          All values: <Link to="/rules">the page of rules</Link>.
+          A tighter value simply applies. A looser one is kept as an override and is named wherever it
+          decides. All values: <Link to="/rules">the page of rules</Link>.
         </p>
         {amended.length === 0 && unknown.length === 0 && <p>None: the code as it stands.</p>}
         {(amended.length > 0 || unknown.length > 0) && (
@@ -167,8 +167,8 @@ export function LocalTab() {
       <section className="sheet stack" aria-label="Wiring methods">
         <h2>Wiring methods that are forbidden here</h2>
         <p className="muted">
-          Some places allow only metal tubing, some no plastic cable. Plans never use what is ticked. Is the
-          house wired in metal tubing throughout? Then ask before plastic cable is added.
+          Some places allow only EMT, some no NM-B. Plans never use what is checked here. If the whole house
+          is wired in EMT, ask the inspector before you add NM-B.
         </p>
         <div className="row">
           {NEW_METHODS.map((m) => (

@@ -102,10 +102,10 @@ function BreakerRow({
         onChange={(protection) => set({ protection })}
       />
       <Checkbox checked={breaker.multiwire} onChange={(e) => set({ multiwire: e.target.checked })}>
-        shares a neutral
+        multiwire (shared neutral)
       </Checkbox>
       <Checkbox checked={breaker.proved} onChange={(e) => set({ proved: e.target.checked })}>
-        switched and seen
+        Tested: turns this circuit off
       </Checkbox>
       <span className="muted grow">{feeds || 'feeds nothing that is entered'}</span>
       <Button type="text" size="small" aria-label={`Take out breaker ${breaker.number}`} onClick={remove}>

@@ -110,7 +110,7 @@ export function PointForm({
           }
         />
         <NumberField
-          label="Volume read in it, in³"
+          label="Volume read in it, cu in"
           min={1}
           max={400}
           step={0.5}

@@ -43,10 +43,10 @@ export function RoomSpaces({
     );
   return (
     <details className="wall-more">
-      <summary>Storey, joists, hatch</summary>
+      <summary>Floor, joists, attic access</summary>
       <div className="row fields">
         <Choice
-          label="Storey"
+          label="Floor"
           value={String(room.level ?? 0) as (typeof STOREYS)[number]}
           width={110}
           options={STOREYS.map((s) => ({ value: s, label: s === '0' ? 'lowest' : `${s} up` }))}

@@ -80,7 +80,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
   };
   return (
     <div className="sheet stack">
-      <h2>{house.rooms.length === 0 ? 'The first room' : 'One more room'}</h2>
+      <h2>{house.rooms.length === 0 ? 'The first room' : 'Add room'}</h2>
       <div className="row fields">
         <TextField label="Name" value={name} onChange={setName} width={150} />
         <Choice

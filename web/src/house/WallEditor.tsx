@@ -145,7 +145,7 @@ function FrameFields({
         width={110}
       />
       <LengthInput
-        label="First stud, centre"
+        label="First stud, center"
         value={wall.framing.firstStudMm}
         system={system}
         placeholder="from readings"

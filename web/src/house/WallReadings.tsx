@@ -51,8 +51,7 @@ export function Readings({
   if (wall.hits.length === 0)
     return (
       <p className="muted">
-        No reading on this wall yet. Two or three hits that agree with a spacing are knowledge; one is a
-        guess.
+        No reading on this wall yet. One hit is a guess. Two or three on the same spacing confirm the layout.
       </p>
     );
   return (

@@ -4,9 +4,9 @@ import { options } from './words.ts';
 /** Words that only windows and lists opened later need. */
 export const DEVICE_KINDS = options<DeviceKind>({
   receptacle: 'outlet',
-  'receptacle-gfci': 'ground-fault outlet',
-  'receptacle-afci': 'arc-fault outlet',
-  'receptacle-dual': 'outlet with both protections',
+  'receptacle-gfci': 'GFCI receptacle',
+  'receptacle-afci': 'AFCI receptacle',
+  'receptacle-dual': 'dual-function AFCI/GFCI receptacle',
   'receptacle-single': 'single outlet',
   switch: 'switch',
   'switch-three-way': 'three-way switch',

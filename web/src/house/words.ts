@@ -69,17 +69,17 @@ export const GROUNDS = options<Cable['ground']>({
   unknown: 'not looked',
 });
 export const TYPES = options<Cable['type']>({
-  'NM-B': 'plastic cable (NM-B)',
-  'old-NM': 'cloth cable',
-  'UF-B': 'buried type (UF-B)',
-  AC: 'armored (AC)',
+  'NM-B': 'NM-B',
+  'old-NM': 'old nonmetallic cable',
+  'UF-B': 'UF-B',
+  AC: 'AC (armored)',
   'old-AC': 'old armored',
-  MC: 'metal-clad (MC)',
+  MC: 'MC (metal-clad)',
   FMC: 'flexible metal conduit',
   LFMC: 'liquid-tight metal conduit',
   LFNC: 'liquid-tight plastic conduit',
   PVC: 'PVC conduit',
-  EMT: 'metal tubing (EMT)',
+  EMT: 'EMT',
   'knob-and-tube': 'knob-and-tube',
 });
 export const METHOD_WORDS = Object.fromEntries(TYPES.map((t) => [t.value, t.label])) as Readonly<

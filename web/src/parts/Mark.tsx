@@ -1,6 +1,6 @@
 import type { Severity } from '@elwand/core';
 
-const WORD: Record<Severity, string> = { stop: 'Stop', fix: 'To settle', watch: 'To ask', ok: 'Holds' };
+const WORD: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', watch: 'Find out', ok: 'OK' };
 
 /** Form carries the meaning: a block with a bar, a wedge, a square with ?, a tick; the word stands beside it. */
 export function StateMark({ state, size = 16 }: { readonly state: Severity; readonly size?: number }) {

@@ -8,7 +8,7 @@ export function ToolsBar() {
         Elwand
       </Link>
       <nav className="row grow tools-links" aria-label="Without a house">
-        <NavLink to="/sums">Quick sums</NavLink>
+        <NavLink to="/sums">Calculators</NavLink>
         <NavLink to="/rules">Rules</NavLink>
       </nav>
     </header>

@@ -116,7 +116,7 @@ export function StartPage() {
       <header className="topbar">
         <span className="brand">Elwand</span>
         <span className="grow muted">New outlets, switches and lights on circuits that already exist</span>
-        <Link to="/sums">Quick sums</Link>
+        <Link to="/sums">Calculators</Link>
         <Link to="/rules">Rules</Link>
         <Dropdown
           menu={{

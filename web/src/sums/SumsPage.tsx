@@ -171,7 +171,7 @@ export function SumsPage() {
     <>
       <ToolsBar />
       <div className="sums">
-        <nav className="sums-list" aria-label="Quick sums">
+        <nav className="sums-list" aria-label="Calculators">
           {SUMS.map((s) => (
             <Link key={s.id} to={`/sums/${s.id}`} aria-current={s.id === sum.id ? 'page' : undefined}>
               {s.title}

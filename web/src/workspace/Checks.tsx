@@ -1,14 +1,11 @@
 import {
+  becauseWords,
   holdsUp,
   limitWords,
   LIMITS,
-  plain,
   sourceLine,
   type Finding,
   type Severity,
-  percent,
-  formatLength,
-  type UnitSystem,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
@@ -18,32 +15,6 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { findingFocused } from '../state/view.ts';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
-
-const DIGITS: Record<string, number> = { 'in³': 2, A: 2 };
-
-/** The numbers of a finding with their unit: what is needed, what is there. */
-function becauseText(f: Finding, system: UnitSystem): string {
-  const b = f.because;
-  if (
-    !b ||
-    b.unit === 'look' ||
-    b.unit === 'reading' ||
-    b.unit === 'ground' ||
-    b.unit === 'AWG' ||
-    (b.have === null && b.need === 0)
-  )
-    return '';
-  const show = (n: number): string =>
-    b.unit === 'share'
-      ? percent(n)
-      : b.unit === 'mm'
-        ? formatLength(n, system, 'inches')
-        : `${plain(n, DIGITS[b.unit] ?? 2)} ${b.unit}`;
-  if (b.unit === '°C' && b.have !== null) return `${plain(b.need, 0)} °C reached, ${show(b.have)} allowed`;
-  return b.have === null
-    ? `${show(b.need)} needed, not read yet`
-    : `${show(b.need)} needed, ${show(b.have)} there`;
-}
 
 function Override({ finding }: { readonly finding: Finding }) {
   const { bundle, edits } = useWork();
@@ -62,7 +33,7 @@ function Override({ finding }: { readonly finding: Finding }) {
   if (!open)
     return (
       <button type="button" className="linklike check-over" onClick={() => setOpen(true)}>
-        {finding.severity === 'watch' ? 'I looked' : 'I know better'}
+        {finding.severity === 'watch' ? 'I looked' : 'Override'}
       </button>
     );
   return (
@@ -130,7 +101,7 @@ function Check({
 }) {
   const { bundle, edits } = useWork();
   const dispatch = useAppDispatch();
-  const numbers = becauseText(finding, bundle.house.units);
+  const numbers = becauseWords(finding, bundle.house.units);
   const quiet = finding.severity === 'ok' || finding.origin === 'standing';
   return (
     <li
@@ -177,8 +148,8 @@ const counts = (findings: readonly Finding[]): string => {
   const n = (s: Severity) => findings.filter((f) => holdsUp(f) && f.severity === s).length;
   const parts = [
     n('stop') > 0 ? `${n('stop')} stop${n('stop') === 1 ? '' : 's'}` : '',
-    n('fix') > 0 ? `${n('fix')} to settle` : '',
-    n('watch') > 0 ? `${n('watch')} to ask` : '',
+    n('fix') > 0 ? `${n('fix')} to fix` : '',
+    n('watch') > 0 ? `${n('watch')} to find out` : '',
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : 'nothing open';
 };

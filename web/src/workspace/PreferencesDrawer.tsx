@@ -54,7 +54,7 @@ export function PreferencesDrawer({
     };
   }, [open, bundle, evaluation.planning]);
   return (
-    <Drawer open={open} onClose={onClose} title="Ways of working" size={380}>
+    <Drawer open={open} onClose={onClose} title="Job preferences" size={380}>
       <div className="stack">
         <Choice
           label="What matters most"
@@ -167,7 +167,7 @@ export function PreferencesDrawer({
           takes twice as long)
         </label>
         <NumberField
-          label="Room to leave in a box, in³"
+          label="Room to leave in a box, cu in"
           min={0}
           max={20}
           step={0.5}

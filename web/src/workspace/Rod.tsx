@@ -12,7 +12,7 @@ export const MARK_NAME: Readonly<Record<Mark, string>> = {
   wire: 'Wire',
   buy: 'Buy',
   do: 'Do',
-  prove: 'Prove',
+  prove: 'Test',
 };
 
 /** The measuring rod: nine marks, each with its worst state and how many there are. */

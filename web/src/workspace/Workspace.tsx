@@ -155,7 +155,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
             {house.units === 'imperial' ? 'ft-in' : 'mm'}
           </Button>
           <Button size="small" className="hide-phone" onClick={() => setPreferences('open')}>
-            Ways of working
+            Job preferences
           </Button>
           <Button size="small" className="hide-narrow" onClick={() => setJobHistory(true)}>
             History
@@ -177,7 +177,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
           <p className="next" role="status">
-            <b>Next:</b> {busy ? `looking for ways, ${percent(share, 0)}` : shown.next.says}{' '}
+            <b>Next:</b> {busy ? `looking for routes, ${percent(share, 0)}` : shown.next.says}{' '}
             {busy && (
               <Button size="small" onClick={stop}>
                 Stop looking
@@ -220,7 +220,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
             <Outlet />
           </Guarded>
           <p className="caution no-print">
-            Electricity kills and burns. Prove it dead before you touch it. Local codes, the inspector and a
+            Electricity kills and burns. Test it dead before you touch it. Local codes, the inspector and a
             licensed electrician have the last word.{' '}
             <button type="button" className="linklike" onClick={showKeys}>
               Keys
@@ -268,7 +268,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
       </div>
       {preferences !== 'never' && (
         <Suspense fallback={null}>
-          <Guarded what="the ways of working" resetOn={[preferences]}>
+          <Guarded what="the job preferences" resetOn={[preferences]}>
             <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
           </Guarded>
         </Suspense>

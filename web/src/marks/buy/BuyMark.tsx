@@ -20,7 +20,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
           <InputNumber
             size="small"
             min={0}
-            aria-label={`On the shelf: ${line.name}`}
+            aria-label={`On hand: ${line.name}`}
             value={line.onShelf}
             style={{ width: 70 }}
             onChange={(v) => onShelf(v ?? 0)}
@@ -59,7 +59,7 @@ export function BuyMark() {
       <div className="row">
         <h2 className="grow">
           To buy: <span className="measure">{money(bill.totalCents)}</span>{' '}
-          <span className="muted">ballpark prices; check at the counter</span>
+          <span className="muted">estimated prices</span>
         </h2>
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill), 'text/csv')}>Save as CSV</Button>
         <Button onClick={() => window.print()}>Print</Button>
@@ -70,7 +70,7 @@ export function BuyMark() {
             <tr>
               <th>Part</th>
               <th className="num">Needed</th>
-              <th>On the shelf</th>
+              <th>On hand</th>
               <th className="num">Buy</th>
               <th className="num">Each</th>
               <th className="num">Total</th>

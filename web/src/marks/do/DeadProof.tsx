@@ -129,13 +129,13 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
       </div>
       {state === 'live' && (
         <div className="dead-live" role="alert">
-          It is live: {next?.says}. Stop. Touch nothing, find its breaker, then begin the chain again.
+          It is live: {next?.says}. Stop. Touch nothing, find its breaker, then start the test over.
         </div>
       )}
       {state === 'void' && (
         <p className="step-caution" role="alert">
-          The meter does not show the known live point any more: nothing is proved. Mend the meter or its
-          leads, then begin again.
+          The meter does not show the known live point any more: nothing is proved. Fix the meter or its
+          leads, then start over.
         </p>
       )}
       {state === 'proved' && (
@@ -178,7 +178,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
           )}
         </>
       )}
-      {state !== 'open' && <Button onClick={onAgain}>Begin the chain again</Button>}
+      {state !== 'open' && <Button onClick={onAgain}>Start the test over</Button>}
     </section>
   );
 }

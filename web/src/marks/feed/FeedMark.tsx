@@ -63,7 +63,7 @@ export function FeedMark() {
                 <span className="muted">{b.label}</span>
               </h3>
               <p className="quiet">
-                {b.proved ? 'switched and seen' : 'label not proved: switch it and look'}
+                {b.proved ? 'tested: turns this circuit off' : 'label only: switch it and look'}
               </p>
               <Branch evaluation={evaluation} from={null} breakerId={b.id} />
               {(evaluation.feed.circuits.get(b.id)?.points.length ?? 0) === 0 && (

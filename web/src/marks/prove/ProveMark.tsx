@@ -179,8 +179,8 @@ export function ProveMark() {
     Modal.confirm({
       title: `${open.length} test${open.length === 1 ? ' is' : 's are'} not as expected or not taken`,
       content:
-        'Signing off writes the new points into the house as built. Do it only if somebody qualified has proved them otherwise.',
-      okText: 'Sign off all the same',
+        'Signing off writes the new points into the house as built. Only if a qualified person has tested them another way.',
+      okText: 'Sign off anyway',
       cancelText: 'Go on testing',
       onOk: done,
     });

@@ -276,7 +276,7 @@ export function RunMark() {
   return (
     <div className="section stack">
       <div className="row">
-        <h2>The way of the cable</h2>
+        <h2>Cable route</h2>
         <span className="muted">
           {chosen.option.way}, {chosen.option.holes} hole{chosen.option.holes === 1 ? '' : 's'}
         </span>

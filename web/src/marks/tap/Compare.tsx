@@ -17,7 +17,7 @@ const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] =
   { name: 'Wall opened', of: (o) => o.openedMm2, words: (n) => (n > 0 ? formatArea(n, units) : 'none') },
   { name: 'Places opened', of: (o) => o.openings, words: String },
   { name: 'Power off', of: (o) => o.outageMinutes, words: duration },
-  { name: 'Boxes that go dark', of: (o) => o.dark.length, words: String },
+  { name: 'Boxes that lose power', of: (o) => o.dark.length, words: String },
   { name: 'Work', of: (o) => o.minutes, words: duration },
   { name: 'Parts', of: (o) => o.priceCents, words: money },
 ];

@@ -59,7 +59,7 @@ function OptionRow({
             </span>
             <span className="muted option-why">{[...option.schemes, option.why].join('; ')}</span>
             <span className="quiet">
-              {openWords(option)}. Goes dark: {dark}
+              {openWords(option)}. Loses power: {dark}
             </span>
           </span>
           <StateMark state={option.state} />
@@ -68,10 +68,10 @@ function OptionRow({
           type="button"
           className="linklike option-pin"
           aria-pressed={pinned}
-          title="A kept way stays in the list whatever else is found"
+          title="A pinned option stays in the list whatever else is found"
           onClick={onPin}
         >
-          {pinned ? 'Kept in the list' : 'Keep in the list'}
+          {pinned ? 'Pinned' : 'Pin'}
         </button>
       </td>
       <td className="measure" data-name="Cable">
@@ -186,8 +186,8 @@ export function TapMark() {
         <h2>Where to tap</h2>
         <span className="muted">
           {evaluation.options.length === 0
-            ? 'no way found'
-            : `${evaluation.options.length} way${evaluation.options.length === 1 ? '' : 's'} to feed ${job.wants.length === 1 ? 'it' : `${job.wants.length} points`}, lightest work first`}
+            ? 'no route found'
+            : `${evaluation.options.length} option${evaluation.options.length === 1 ? '' : 's'} to feed ${job.wants.length === 1 ? 'it' : `${job.wants.length} points`}, easiest first`}
         </span>
       </div>
       {most && (

@@ -10,7 +10,7 @@ export function visitWords(o: Pick<OptionView, 'visits'>): string {
   return o.visits.days > 1 ? `${evenings}, over ${o.visits.days + o.visits.evenings - 1} days` : evenings;
 }
 
-/** What holds it up: the stops in full, else how many are to settle and to ask. */
+/** What holds it up: the stops in full, else how many are to fix and to find out. */
 export function openWords({ open }: Pick<OptionView, 'open'>): string {
   const stops = open.filter((f) => f.severity === 'stop');
   if (stops.length > 0) return stops.map((f) => f.says).join('; ');
@@ -18,6 +18,6 @@ export function openWords({ open }: Pick<OptionView, 'open'>): string {
     const n = open.filter((f) => f.severity === severity).length;
     return n > 0 ? [`${n} ${words}`] : [];
   };
-  const parts = [...count('fix', 'to settle'), ...count('watch', 'to ask')];
+  const parts = [...count('fix', 'to fix'), ...count('watch', 'to find out')];
   return parts.length > 0 ? parts.join(', ') : 'nothing open';
 }

@@ -152,7 +152,7 @@ export function WantForm({
             size="small"
             onClick={() => want.at.on === 'wall' && set({ at: { ...want.at, heightMm: near } })}
           >
-            As the neighbours: {formatLength(near, house.units, 'inches')}
+            Match the neighbors: {formatLength(near, house.units, 'inches')}
           </Button>
         )}
         {boxed && (

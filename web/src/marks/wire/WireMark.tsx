@@ -29,7 +29,7 @@ function crowding(box: BoxWiring): string {
   ].filter(Boolean);
   return parts.length === 0
     ? 'Nothing else crowds it.'
-    : `Crowded further by ${parts.join(', ')}: they count nothing, but they must be folded in.`;
+    : `${parts.join(' and ')} don't count toward fill, but they still take up space.`;
 }
 
 /** What takes the room in a box, as one bar against what is there. */
@@ -119,8 +119,8 @@ export function WireMark() {
               <br />
               <span className="quiet">
                 {b.after.joins.length === 0
-                  ? 'straight to the screws'
-                  : `${b.after.joins.length} join${b.after.joins.length === 1 ? '' : 's'}`}
+                  ? 'no splices'
+                  : `${b.after.joins.length} splice${b.after.joins.length === 1 ? '' : 's'}`}
               </span>
             </button>
           </span>
@@ -146,11 +146,11 @@ export function WireMark() {
         </section>
       </div>
       <FillGauge box={box} />
-      <section aria-label="Joins">
+      <section aria-label="Splices">
         <h3>
           {box.after.joins.length === 0
-            ? 'No joins: straight to the screws'
-            : `Make ${box.after.joins.length} join${box.after.joins.length === 1 ? '' : 's'}`}
+            ? 'No splices: every conductor goes to a terminal'
+            : `Make ${box.after.joins.length} splice${box.after.joins.length === 1 ? '' : 's'}`}
         </h3>
         <ol className="joins">
           {box.after.joins.map((j) => (

@@ -21,7 +21,7 @@ export const cableMaterial: Rule = {
   id: 'cable-material',
   title: 'Old wiring that is not extended',
   about:
-    'Knob-and-tube and old small aluminium on the circuit stop an extension; large aluminium feeders are ordinary.',
+    'Knob-and-tube and old small aluminum on the circuit stop an extension; large aluminum feeders are ordinary.',
   numbers: noNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) =>
@@ -33,7 +33,7 @@ export const cableMaterial: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
-              says: 'Knob-and-tube wiring is not extended',
+              says: 'Knob-and-tube wiring can’t be extended',
               detail: `${capital(cableName(context, cable))}: no ground, old insulation, heat that cannot get away. ${HELP}`,
               sources: [
                 practice('insurers and inspectors refuse it; a practitioner does not splice onto it'),
@@ -47,9 +47,9 @@ export const cableMaterial: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
-              says: 'Small aluminium branch wiring is not extended',
-              detail: `${capital(cableName(context, cable))} is ${cable.gauge} AWG aluminium: its joints loosen and burn, and mixing metals needs special connectors. ${HELP}`,
-              sources: [published('NEC 110.14(A)'), practice('old small aluminium is left to a specialist')],
+              says: 'Small aluminum branch wiring can’t be extended',
+              detail: `${capital(cableName(context, cable))} is ${cable.gauge} AWG aluminum. Its splices loosen and burn, and joining it to copper takes special connectors. ${HELP}`,
+              sources: [published('NEC 110.14(A)'), practice('old small aluminum is left to a specialist')],
               origin,
             }),
           ];
@@ -264,8 +264,9 @@ export const multiwire: Rule = {
           severity: 'fix',
           mark: 'feed',
           subjects: [circuit.breaker.id],
-          says: `${capital(breakerName(circuit.breaker))} shares a neutral but opens only one hot`,
-          detail: "A tied or two-pole breaker is needed before anybody works on it: the electrician's work.",
+          says: `${capital(breakerName(circuit.breaker))} is a multiwire branch circuit without simultaneous disconnect`,
+          detail:
+            "It needs a two-pole breaker or a listed handle tie before anybody works on it. That is the electrician's work.",
           sources: [published('NEC 210.4(B)')],
           ...(extended ? { origin: 'worse' as const } : {}),
         }),

@@ -88,7 +88,7 @@ function askVolume(context: RuleContext, point: Point, needed: number) {
     subjects: [point.id],
     says: `How big is the box at ${point.label}?`,
     detail: `It needs ${cubicInches(needed)} with the new cable in. Read the volume stamped in the box, or measure it and pick its kind; ${cubicInches(needed)} or more holds.`,
-    because: { need: needed, have: null, unit: 'in³', sense: 'at-least' },
+    because: { need: needed, have: null, unit: 'cu in', sense: 'at-least' },
     sources: [],
     remedies: largerBoxes(context, point, needed)
       .slice(0, 1)
@@ -105,7 +105,7 @@ export const boxFill: Rule = {
   numbers: (pack) => [
     ...(['18', '16', '14', '12', '10', '8', '6'] as const).map((g) => ({
       what: `One conductor of ${g} AWG`,
-      value: `${ALLOWANCE[g].toFixed(2)} in³`,
+      value: `${ALLOWANCE[g].toFixed(2)} cu in`,
       source: allowanceSource(pack.edition),
     })),
     {
@@ -115,7 +115,7 @@ export const boxFill: Rule = {
     },
     {
       what: 'Barrier, metal or plastic',
-      value: `${BARRIER.metal} or ${BARRIER.nonmetallic.toFixed(1)} in³`,
+      value: `${BARRIER.metal} or ${BARRIER.nonmetallic.toFixed(1)} cu in`,
       source: published('NEC 314.16(A)', pack.edition, 'fairly-sure'),
     },
     {
@@ -147,7 +147,7 @@ export const boxFill: Rule = {
               subjects: [point.id],
               says: `Are there cable clamps inside the box at ${point.label}?`,
               detail: `Without them it needs ${cubicInches(fill.cubicInches)}, with them ${cubicInches(withClamps)}; ${cubicInches(have)} is there.`,
-              because: { need: withClamps, have: null, unit: 'in³', sense: 'at-least' },
+              because: { need: withClamps, have: null, unit: 'cu in', sense: 'at-least' },
               sources: [fill.source],
               remedies: [
                 { says: 'None inside', edit: { edit: 'set-clamps', pointId: point.id, clamps: 'none' } },
@@ -165,7 +165,7 @@ export const boxFill: Rule = {
           subjects: [point.id],
           says: over ? `Box at ${point.label} gets too full` : `Box at ${point.label} has room`,
           detail: `${itemWords(fill.items)}.${touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : ''}`,
-          because: { need: fill.cubicInches, have, unit: 'in³', sense: 'at-least' },
+          because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
           sources: [
             fill.source,
             ...(survey.volume.from === 'catalogue' ? [boxModel(point.box.model)?.source ?? fill.source] : []),

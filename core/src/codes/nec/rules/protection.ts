@@ -232,7 +232,7 @@ export const arcFault: Rule = {
           mark: 'tap',
           subjects: open.map((p) => p.id),
           says: `${list(open)}: arc-fault protection needed`,
-          detail: `${reason.why} An extension gets it where the circuit starts or at its first receptacle; a protecting device at the new place alone would not do.`,
+          detail: `${reason.why} Protect the extension with an AFCI breaker, or an AFCI receptacle at the circuit’s first outlet. An AFCI device only at the new outlet doesn’t qualify.`,
           sources: [reason.source],
           remedies: [
             ...(open.every((p) => hasUpstream(context, p))

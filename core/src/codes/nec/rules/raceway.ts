@@ -30,7 +30,7 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
             says: `What size is the raceway of ${name}?`,
             detail:
               'How many conductors it may hold hangs on it. The trade size is stamped on fittings and tubing.',
-            because: { need: 0, have: null, unit: 'in²', sense: 'at-least' },
+            because: { need: 0, have: null, unit: 'sq in', sense: 'at-least' },
             sources: [fillSource],
             remedies: (['1/2', '3/4'] as const).map((s) => ({
               says: `It is ${s} in`,
@@ -54,7 +54,7 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
       because: {
         need: fill.areaSquareInches,
         have: fill.allowedSquareInches,
-        unit: 'in²',
+        unit: 'sq in',
         sense: 'at-least',
       },
       sources: fill.sources,

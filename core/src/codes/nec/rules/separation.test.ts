@@ -81,7 +81,7 @@ describe('a box in a rated wall', () => {
     const gangs = (n: number) =>
       of(bundle(pair({ separates: 'party' }), [wanted(60, { gangs: n })], job), 'separation')[0];
     expect(gangs(2)).toMatchObject({ severity: 'ok' });
-    expect(gangs(3)).toMatchObject({ severity: 'fix', because: { have: 16, unit: 'in²' } });
+    expect(gangs(3)).toMatchObject({ severity: 'fix', because: { have: 16, unit: 'sq in' } });
   });
   it('many boxes together take too much of it', () => {
     // 12 ft by 8 ft is 96 ft2: 96 in2 of openings at most, some ten single boxes.

@@ -27,8 +27,8 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
         ...common,
         severity: 'fix',
         says: `The box of ${point.label} opens the rated wall too far`,
-        detail: `${plain(own, 1)} in² in one place, ${plain(limits.ratedBoxIn2.value)} in² allowed: a narrower box, or two apart.`,
-        because: { need: own, have: limits.ratedBoxIn2.value, unit: 'in²', sense: 'at-least' },
+        detail: `${plain(own, 1)} sq in in one place, ${plain(limits.ratedBoxIn2.value)} sq in allowed: a narrower box, or two apart.`,
+        because: { need: own, have: limits.ratedBoxIn2.value, unit: 'sq in', sense: 'at-least' },
         sources: [limits.ratedBoxIn2.source],
       }),
     ];

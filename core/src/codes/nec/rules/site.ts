@@ -144,7 +144,7 @@ export const provedLabel: Rule = {
   id: 'breaker-proved',
   title: 'Breaker proved, dust of old houses',
   about:
-    'The label of a breaker proves nothing: it is switched and seen to kill the circuit. Houses from before 1978 get their dust warning.',
+    'A breaker’s label proves nothing: switch the breaker and see that it turns the circuit off. Houses from before 1978 get a dust warning.',
   numbers: noNumbers,
   check: (context) => {
     const out = circuitsOf(context)
@@ -155,16 +155,16 @@ export const provedLabel: Rule = {
               severity: 'ok',
               mark: 'feed',
               subjects: [breaker.id],
-              says: `${capital(breakerName(breaker))} was seen to kill this circuit`,
+              says: `${capital(breakerName(breaker))} is tested: it turns this circuit off`,
               sources: [practice('switch it and look, do not trust the label')],
             })
           : judge('breaker-proved', {
               severity: 'watch',
               mark: 'feed',
               subjects: [breaker.id],
-              says: `Does ${breakerName(breaker)} really kill this circuit?`,
+              says: `Does ${breakerName(breaker)} really turn this circuit off?`,
               detail:
-                'The label is often wrong. Plug a lamp into the tap, switch the breaker, see it go dark.',
+                'Panel labels are often wrong. Plug a lamp into the tap box, switch the breaker off, and see that the lamp goes out.',
               because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
               sources: [practice('switch it and look, do not trust the label')],
               remedies: [

@@ -3,7 +3,7 @@ import { EDITIONS } from './editions.ts';
 import { feet, formatLength, inches, percent, plain } from '../../../units/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
-export type LimitUnit = 'mm' | 'in²' | 'share' | 'times' | 'A' | 'degrees';
+export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees';
 
 /** A limit's value as people read it. */
 export function limitWords(value: number, unit: LimitUnit): string {
@@ -16,8 +16,8 @@ export function limitWords(value: number, unit: LimitUnit): string {
       return `${plain(value)} times`;
     case 'A':
       return `${plain(value)} A`;
-    case 'in²':
-      return `${plain(value)} in²`;
+    case 'sq in':
+      return `${plain(value)} sq in`;
     case 'degrees':
       return `${plain(value)}°`;
   }
@@ -83,7 +83,7 @@ export const LIMITS = {
       ),
   },
   holeEdgeMm: same('Wood left beside a bored hole', 'mm', 'more', inches(1.25), 'NEC 300.4(A)(1)'),
-  supportEveryMm: same('Plastic cable fastened every', 'mm', 'less', feet(4.5), 'NEC 334.30'),
+  supportEveryMm: same('NM-B fastened every', 'mm', 'less', feet(4.5), 'NEC 334.30'),
   supportFromBoxMm: same('First fastening from the box', 'mm', 'less', feet(1), 'NEC 334.30'),
   freeConductorMm: same('Free conductor in a box', 'mm', 'more', inches(6), 'NEC 300.14'),
   pastOpeningMm: same(
@@ -178,7 +178,7 @@ export const LIMITS = {
     'NEC 300.21, informational note; IRC R302.4.2',
     'fairly-sure',
   ),
-  ratedBoxIn2: same('Opening of one box in a rated wall', 'in²', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
+  ratedBoxIn2: same('Opening of one box in a rated wall', 'sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
   // 100 in2 in every 100 ft2.
   ratedBoxesShare: same(
     'Openings of all boxes, of a rated wall face',

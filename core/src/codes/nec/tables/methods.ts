@@ -42,7 +42,7 @@ const only = (condition: string): Leave => ({ if: condition });
 const strips = only('guard strips within 6 ft of a scuttle, everywhere where stairs or a ladder stay');
 
 const NM: Method = {
-  name: 'plastic cable',
+  name: 'NM-B',
   source: published('NEC 334.10, 334.12, 334.15, 334.23'),
   may: {
     dry: 'yes',
@@ -154,7 +154,7 @@ const PVC: Method = {
 /** Which wiring method may go where: one table, read by the rules and by the search for a way. */
 export const METHODS: Readonly<Record<CableType, Method>> = {
   'NM-B': NM,
-  'old-NM': { ...NM, name: 'old plastic or cloth cable' },
+  'old-NM': { ...NM, name: 'old nonmetallic cable' },
   'UF-B': UF,
   AC,
   'old-AC': { ...AC, name: 'old armored cable' },

@@ -1,0 +1,20 @@
+import { Button } from 'antd';
+import { useAppSelector } from '../state/store.ts';
+import { downloadPresent } from './save-copy.ts';
+
+/** What a part of the page met, and what can be done about it: try again, take the work along as a file. No stack trace. */
+export function FaultActions({ error, retry }: { readonly error: unknown; readonly retry: () => void }) {
+  const present = useAppSelector((s) => s.document.present);
+  const met = error instanceof Error ? error.message : String(error);
+  return (
+    <>
+      <p className="quiet">It met: {met.slice(0, 200)}</p>
+      <div className="row">
+        <Button type="primary" onClick={retry}>
+          Try again
+        </Button>
+        {present && <Button onClick={() => downloadPresent(present)}>Download house and job</Button>}
+      </div>
+    </>
+  );
+}
