@@ -1,5 +1,5 @@
 const swc = (tsx) => [
-  '@swc/jest',
+  '<rootDir>/scripts/jest-swc.mjs',
   {
     jsc: {
       parser: { syntax: 'typescript', tsx },
