@@ -97,9 +97,9 @@ test('history: an old version comes back as the newest', async ({ page }) => {
   await page.getByLabel('House', { exact: true }).press('Enter');
   await saved(page);
   await page.getByRole('link', { name: 'History' }).click();
-  await page.getByRole('button', { name: 'Bring version 1 back' }).click();
+  await page.getByRole('button', { name: 'Restore version 1' }).click();
   await expect(page.getByRole('heading', { name: 'Sedge End 11' })).toBeVisible();
-  await expect(page.getByText('Version 1 is back, as version 3')).toBeVisible();
+  await expect(page.getByText('Version 1 is back. Undo takes it away again.')).toBeVisible();
 });
 
 test('a very long name and many breakers stay readable', async ({ page }) => {

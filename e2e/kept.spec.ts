@@ -22,26 +22,26 @@ const state = (page: Page) => page.locator('[data-save]');
 test('the bin keeps what was deleted, also after a reload, and gives it back with its jobs', async ({
   page,
 }) => {
-  await page.request.post('/api/houses', { data: makeHouse('binned', 'Sedge End 11') });
+  await page.request.post('/api/houses', { data: makeHouse('binned', 'Quarry Lane 51') });
   await page.request.post('/api/jobs', {
     data: makeJob('binned-job', HouseId.parse('binned'), 'Porch light'),
   });
   await page.goto('/');
-  await page.getByRole('button', { name: 'More for Sedge End 11' }).click();
+  await page.getByRole('button', { name: 'More for Quarry Lane 51' }).click();
   await page.getByRole('menuitem', { name: /Delete this house/ }).click();
-  await expect(page.getByRole('dialog', { name: 'Delete "Sedge End 11" and its job?' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Delete "Quarry Lane 51" and its job?' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
-  await expect(page.getByRole('link', { name: 'Sedge End 11' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Quarry Lane 51' })).toHaveCount(0);
   await page.reload();
   await page.getByText(/^Bin \(/).click();
-  await page.getByRole('button', { name: 'Restore Sedge End 11' }).click();
+  await page.getByRole('button', { name: 'Restore Quarry Lane 51' }).click();
   await expect(page.getByRole('link', { name: 'Porch light' })).toBeVisible();
 });
 
 test('Undo that fails says so and stays', async ({ page }) => {
-  await page.request.post('/api/houses', { data: makeHouse('undo-fails', 'Sedge End 12') });
+  await page.request.post('/api/houses', { data: makeHouse('undo-fails', 'Quarry Lane 52') });
   await page.goto('/');
-  await page.getByRole('button', { name: 'More for Sedge End 12' }).click();
+  await page.getByRole('button', { name: 'More for Quarry Lane 52' }).click();
   await page.getByRole('menuitem', { name: /Delete this house/ }).click();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.route('**/api/bin/**', (route) => route.abort());
@@ -49,7 +49,7 @@ test('Undo that fails says so and stays', async ({ page }) => {
   await expect(page.getByText(/could not be restored/)).toBeVisible();
   await page.unroute('**/api/bin/**');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Sedge End 12' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Quarry Lane 52' })).toBeVisible();
 });
 
 test('a house that was deleted in another tab can be saved as new, with what was typed', async ({ page }) => {
@@ -243,7 +243,7 @@ test('the history of a job: what changed, compare, restore, and Undo takes it aw
 });
 
 test('a backup is made and put back in the app', async ({ page }) => {
-  await page.request.post('/api/houses', { data: makeHouse('backed-up', 'Sedge End 13') });
+  await page.request.post('/api/houses', { data: makeHouse('backed-up', 'Quarry Lane 53') });
   await page.goto('/');
   const drawer = async () => {
     await page.getByRole('button', { name: 'Backups and phones' }).click();
@@ -258,5 +258,5 @@ test('a backup is made and put back in the app', async ({ page }) => {
   await page.getByRole('dialog').getByRole('button', { name: 'Restore', exact: true }).last().click();
   await expect(page.getByText('Restored', { exact: true })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('link', { name: 'Sedge End 13' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Quarry Lane 53' })).toBeVisible();
 });

@@ -65,6 +65,10 @@ test('a floor plan is read, shown for correction, added, and comes out again as 
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('2 rooms');
   await expect(dialog).toContainText('1 text');
+  // The file doesn't say its unit: it is asked for before anything is added.
+  await expect(dialog).toContainText("doesn't say what its unit is");
+  await expect(dialog.getByRole('button', { name: 'Add 2 rooms' })).toBeDisabled();
+  await choose(page, 'The file is in', 'inches');
   await dialog.getByLabel('Name', { exact: true }).first().fill('Kitchen');
   await dialog.getByRole('button', { name: 'Add 2 rooms' }).click();
   await expect(
