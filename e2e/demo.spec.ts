@@ -36,7 +36,7 @@ test('a remedy settles its check at once and can be undone', async ({ page }) =>
   await checks.getByRole('button', { name: /Use a 21.5 cu in box at L1/ }).click();
   await expect(checks.getByRole('heading', { name: 'Box at L1 has room' })).toBeVisible();
   await checks.getByRole('button', { name: 'Undo' }).click();
-  await expect(checks.getByRole('heading', { name: 'Box at L1 gets too full' })).toBeVisible();
+  await expect(checks.getByRole('heading', { name: 'Box at L1 is too full' })).toBeVisible();
   await saved(page);
   quiet();
 });

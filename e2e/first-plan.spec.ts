@@ -87,7 +87,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   // The checks judge it, with numbers and sources.
   const checks = page.getByRole('complementary', { name: 'Checks' });
   await expect(checks.getByText('Kettle takes too much of breaker 1')).toBeVisible();
-  await expect(checks.getByText('12.5 A needed, 12 A there')).toBeVisible();
+  await expect(checks.getByText('12.5 A needed, 12 A available')).toBeVisible();
   await page.getByRole('button', { name: 'Take out Kettle' }).click();
   await expect(checks.getByText('takes too much')).toHaveCount(0);
 
@@ -98,7 +98,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
     'true',
   );
   await expect(page.getByText('no neutral in the box: it is a switch loop')).toBeVisible();
-  await expect(checks.getByRole('heading', { name: 'Box at R2 gets too full' })).toBeVisible();
+  await expect(checks.getByRole('heading', { name: 'Box at R2 is too full' })).toBeVisible();
   await checks.getByRole('button', { name: /Use a 20.3 cu in box at R2/ }).click();
   await checks.getByRole('button', { name: 'At the breaker (electrician)' }).click();
   await expect(checks.locator('.checks-head')).toContainText('nothing open');

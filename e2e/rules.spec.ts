@@ -18,7 +18,7 @@ test.describe('quick sums', () => {
     const quiet = watch(page);
     await page.goto('/');
     await page.getByRole('link', { name: 'Calculators' }).click();
-    await expect(page.getByRole('heading', { name: 'Room in a box' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Box fill' })).toBeVisible();
     await page.getByRole('link', { name: 'Voltage drop' }).click();
     await choose(page, 'Conductor', '12 AWG');
     await page.getByLabel('Length one way').fill("100'");
@@ -82,7 +82,7 @@ test('the page of rules: every rule, its numbers by edition, found by a word or 
   await page.goto('/rules');
   await expect(page.locator('section.rule')).toHaveCount(37);
   await page.getByLabel('Find a rule').fill('314.16');
-  const box = page.getByRole('region', { name: 'Room in the box' });
+  const box = page.getByRole('region', { name: 'Box fill' });
   await expect(box.getByRole('row', { name: /Six grounds together/ })).toContainText(
     /1 of the largest.*1.5 of the largest/,
   );

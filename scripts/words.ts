@@ -44,6 +44,10 @@ const INSTEAD: readonly (readonly [RegExp, string])[] = [
   [/\bdoes not hang together\b/i, 'contradicts itself'],
   [/\bstraight to the screws\b/i, 'terminals'],
   [/\bshort studs?\b/i, 'cripple stud'],
+  [/\broom in (the|a) box\b/i, 'box fill'],
+  [/\bmay go wrong\b/i, 'risk'],
+  [/\bre-marked\b/i, 're-identified'],
+  [/\bsettle:/i, 'Fix:'],
 ];
 
 const files = execFileSync('git', ['ls-files', 'core/src', 'web/src', 'cli/src', 'server/src'], {

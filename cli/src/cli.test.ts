@@ -177,7 +177,7 @@ describe('elwand rules', () => {
   it('lists every rule with its numbers by edition and their sources', () => {
     const r = call('rules');
     expect(r.code).toBe(0);
-    expect(r.out).toContain('Room in the box (box-fill)');
+    expect(r.out).toContain('Box fill (box-fill)');
     expect(r.out).toMatch(/2017 {2}Six grounds together count as: 1 of the largest/);
     expect(r.out).toMatch(/2023 {2}Six grounds together count as: 1.5 of the largest/);
     expect(r.out).toContain('from memory');

@@ -37,7 +37,7 @@ export function nextOf(bundle: Bundle, findings: readonly Finding[], steps: read
   const fix = holding.find((f) => f.severity === 'fix');
   if (fix)
     return {
-      says: `Settle: ${fix.says}.`,
+      says: `Fix: ${fix.says}.`,
       mark: fix.mark,
     };
   if (ask) return { says: `${ask.says}${ask.says.endsWith('?') ? '' : '.'}`, mark: ask.mark };

@@ -128,7 +128,7 @@ function words(
     case 'too-deep':
       return {
         says: `The box of ${want.label} is deeper than the wall`,
-        detail: `${L(fault.needMm)} deep, ${L(fault.haveMm)} there.`,
+        detail: `${L(fault.needMm)} deep, ${L(fault.haveMm)} available.`,
         because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
       };
     case 'box-behind':

@@ -345,14 +345,14 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
   if (needed <= there + 1e-9)
     return {
       most: Math.max(1, cablesThatFit(survey, pack, conductors, there)),
-      reasons: [good(`room in the box: ${cubicInches(needed)} of ${cubicInches(there)}`, FROM.fill)],
+      reasons: [good(`box fill: ${cubicInches(needed)} of ${cubicInches(there)}`, FROM.fill)],
     };
   return {
     most,
     reasons: [
       most > 0
         ? work(
-            `box too small: ${cubicInches(needed)} needed, ${cubicInches(there)} there`,
+            `box too small: ${cubicInches(needed)} needed, ${cubicInches(there)} available`,
             REPLACE_BOX_MINUTES,
             FROM.fill,
           )

@@ -99,7 +99,7 @@ function darkPoints(feed: Feed, breakers: readonly BreakerId[], house: House): P
 function reasons(options: readonly Omit<Option, 'why'>[]): Option[] {
   const best = options[0];
   return options.map((o, i): Option => {
-    if (!best || i === 0) return { ...o, why: 'Lightest work of all ways found' };
+    if (!best || i === 0) return { ...o, why: 'Least work of all routes found' };
     const say: string[] = [];
     if (o.taps.some((t) => t.atPanel) && !best.taps.some((t) => t.atPanel))
       say.push('a circuit of its own, work in the panel');

@@ -33,7 +33,7 @@ const COUNTED = ['14', '12', '10'] as const;
 
 export const boxFillSum: Sum = {
   id: 'box-fill',
-  title: 'Room in a box',
+  title: 'Box fill',
   about: 'Conductors, grounds, clamps and devices against the volume of a box.',
   fields: [
     number('volume', 'Volume of the box', 18, 'cu in', 0.1),
@@ -69,7 +69,7 @@ export const boxFillSum: Sum = {
     const have = v.number('volume') + v.number('ring');
     const fits = fill.cubicInches <= have + 1e-9;
     return {
-      says: `${cubicInches(fill.cubicInches)} needed, ${cubicInches(have)} there: ${fits ? `it fits with ${cubicInches(have - fill.cubicInches)} to spare` : `too full by ${cubicInches(fill.cubicInches - have)}`}`,
+      says: `${cubicInches(fill.cubicInches)} needed, ${cubicInches(have)} available: ${fits ? `it fits with ${cubicInches(have - fill.cubicInches)} to spare` : `too full by ${cubicInches(fill.cubicInches - have)}`}`,
       verdict: fits ? 'holds' : 'fails',
       lines: [
         ...fill.items.map((i) =>

@@ -113,7 +113,7 @@ export function PreferencesDrawer({
           onChange={(passPower) => set({ passPower })}
           options={[
             { value: 'pigtails', label: 'Pigtails: a failed device kills nothing else' },
-            { value: 'through-device', label: 'Through the device: fewer joins' },
+            { value: 'through-device', label: 'Through the device: fewer splices' },
           ]}
         />
         <Choice

@@ -102,7 +102,7 @@ function OptionRow({
         {money(option.priceCents)}
         <Bar share={most.priceCents > 0 ? option.priceCents / most.priceCents : 0} />
       </td>
-      <td className="measure" data-name="May go wrong">
+      <td className="measure" data-name="Risk">
         {option.risk < most.risk * 0.5 ? 'low' : option.risk < most.risk * 0.85 ? 'middling' : 'highest here'}
         <Bar share={most.risk > 0 ? option.risk / most.risk : 0} />
       </td>
@@ -195,14 +195,14 @@ export function TapMark() {
           <table className="plain-table options">
             <thead>
               <tr>
-                <th>Tap and way</th>
+                <th>Tap and route</th>
                 <th>Cable</th>
                 <th>Holes</th>
                 <th>Wall opened</th>
                 <th>Power off</th>
                 <th>Work</th>
                 <th>Parts</th>
-                <th>May go wrong</th>
+                <th>Risk</th>
               </tr>
             </thead>
             <tbody>

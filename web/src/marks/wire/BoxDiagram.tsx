@@ -151,7 +151,7 @@ function Sheath({ block }: { readonly block: Block }) {
       {cable.conductors.map((c, i) => (
         <text key={i} x={textX} y={top + i * ROW - 5} textAnchor={end} className="wire-text">
           {c.colour}
-          {c.remark ? ', re-marked' : ''}
+          {c.remark ? ', re-identified' : ''}
         </text>
       ))}
     </g>

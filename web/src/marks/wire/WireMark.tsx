@@ -44,10 +44,10 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
   return (
     <figure className="chart">
       <figcaption className="row">
-        <h3>Room in the box</h3>
+        <h3>Box fill</h3>
         <span className="measure">
           {cubicInches(fill.cubicInches)} needed,{' '}
-          {have === null ? 'volume not known' : `${cubicInches(have)} there`}
+          {have === null ? 'volume not known' : `${cubicInches(have)} available`}
         </span>
         <span className="quiet">{boxModel(box.point.box.model)?.name ?? ''}</span>
       </figcaption>
@@ -170,7 +170,7 @@ export function WireMark() {
               <div>
                 <b>
                   {t.conductor.colour}
-                  {t.conductor.remark ? ', re-marked' : ''} to {endWords(t.screw, t.device, box.point)}
+                  {t.conductor.remark ? ', re-identified' : ''} to {endWords(t.screw, t.device, box.point)}
                 </b>{' '}
                 <span className="muted">
                   from {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to}

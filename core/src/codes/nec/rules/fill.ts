@@ -99,7 +99,7 @@ function askVolume(context: RuleContext, point: Point, needed: number) {
 /** Volume needed against volume there, for each box with known facts; equality passes. */
 export const boxFill: Rule = {
   id: RULE,
-  title: 'Room in the box',
+  title: 'Box fill',
   about:
     'Conductors, runs through, grounds, clamps, fittings, devices by gang and gauge, barriers and terminal blocks against the marked or listed volume with its rings. Pigtails, connectors and locknuts count nothing; equal passes.',
   numbers: (pack) => [
@@ -163,7 +163,7 @@ export const boxFill: Rule = {
           severity: over ? 'fix' : 'ok',
           mark: 'wire',
           subjects: [point.id],
-          says: over ? `Box at ${point.label} gets too full` : `Box at ${point.label} has room`,
+          says: over ? `Box at ${point.label} is too full` : `Box at ${point.label} has room`,
           detail: `${itemWords(fill.items)}.${touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : ''}`,
           because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
           sources: [

@@ -60,7 +60,7 @@ describe('gauge for breaker', () => {
       ],
     });
     expect(evaluate(b).chosen).toBeNull();
-    expect(one(b, 'no-way').detail).toContain('aluminium');
+    expect(one(b, 'no-way').detail).toContain('aluminum');
     expect(one(b, 'cable-material')).toMatchObject({ severity: 'stop', origin: 'standing' });
   });
   it('knob-and-tube stops too; a large aluminium feeder does not', () => {

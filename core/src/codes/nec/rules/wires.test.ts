@@ -180,7 +180,7 @@ describe('wiring method by place', () => {
   it('plastic cable in a dry wall holds', () =>
     expect(one(plan(), 'wiring-method')).toMatchObject({
       severity: 'ok',
-      says: expect.stringContaining('Plastic cable'),
+      says: expect.stringContaining('NM-B'),
     }));
   it('a method that the place forbids is never searched: nothing but tubing is left in masonry', () => {
     const house = smallHouse();
