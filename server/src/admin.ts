@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { backupCommand, restoreCommand } from './backup.ts';
-import { CannotStart } from './open.ts';
+import { CannotStart, isSaid } from './open.ts';
 import { storageProblem } from './problem.ts';
 
 /** `elwand backup FILE` and `elwand restore FILE`, beside a running server or without one. */
@@ -33,11 +33,7 @@ async function run(args: readonly string[]): Promise<string> {
 try {
   console.log(await run(process.argv.slice(2)));
 } catch (error) {
-  const said =
-    error instanceof CannotStart || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
-  const problem = storageProblem(error);
-  console.error(
-    `elwand: ${said ? (error as Error).message : (problem?.message ?? 'something went wrong in Elwand itself; nothing was changed')}`,
-  );
-  process.exitCode = said || problem ? 1 : 3;
+  const told = isSaid(error) ? error : storageProblem(error);
+  console.error(`elwand: ${told?.message ?? 'something went wrong in Elwand itself; nothing was changed'}`);
+  process.exitCode = told ? 1 : 3;
 }

@@ -1,27 +1,16 @@
-import {
-  ARCHIVE_FORMAT,
-  ARCHIVE_VERSION,
-  readHouse,
-  readJob,
-  writeBundle,
-  type FiledRevision,
-} from '@elwand/core';
+import { ARCHIVE_FORMAT, ARCHIVE_VERSION, writeBundle, type FiledRevision } from '@elwand/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
+import { presentForm, type Kind } from './documents.ts';
 import { EXPORTED_HISTORY_BYTES, HOUSE_BYTES } from './limits.ts';
 import { pack } from './packing.ts';
 import { Problem } from './problem.ts';
 import type { PackedDocument, PackedParcel, Reader } from './reading/reader.ts';
 import type { Row, Store } from './store.ts';
 
-type Carried = Record<string, unknown>;
-
-/** A document as it goes into a file: brought up to the present format, or as it is when a newer program wrote it. */
-function outgoing(kind: 'house' | 'job', row: Row): Carried {
-  const raw = JSON.parse(row.body) as Carried;
-  const read = kind === 'house' ? readHouse(raw) : readJob(raw);
-  return read.ok ? read.value : raw;
-}
+/** A document as it goes into a file. */
+const outgoing = (kind: Kind, row: Row): Record<string, unknown> =>
+  presentForm(kind, JSON.parse(row.body) as Record<string, unknown>);
 
 /** What a file has left for history. */
 interface Budget {
@@ -197,7 +186,7 @@ const lastVersion = ({ revisions, newestIsIt }: PackedDocument): number =>
 
 async function insertHistory(
   store: Store,
-  kind: 'house' | 'job',
+  kind: Kind,
   document: PackedDocument,
   transaction: Transaction,
 ): Promise<void> {

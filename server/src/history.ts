@@ -1,9 +1,10 @@
-import { changesBetween, readHouse, readJob, type DocumentChange, type House, type Job } from '@elwand/core';
-import { Op, QueryTypes } from 'sequelize';
+import { changesBetween, type DocumentChange, type House, type Job } from '@elwand/core';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
+import { readDocument, type Kind } from './documents.ts';
 import { unpack } from './packing.ts';
 import { notFound, Problem, unreadable } from './problem.ts';
-import { saved, type Kind, type Row, type Saved, type Store } from './store.ts';
+import { findRow, saved, type Row, type Saved, type Store } from './store.ts';
 
 export interface Revision {
   readonly version: number;
@@ -84,7 +85,7 @@ async function revisionRow(kind: Kind, id: string, version: number): Promise<Rev
 }
 
 function readRevision(kind: Kind, row: RevisionRow): House | Job {
-  const read = kind === 'house' ? readHouse(raw(row)) : readJob(raw(row));
+  const read = readDocument(kind, raw(row));
   if (!read.ok) throw unreadable(kind, read.problems);
   return read.value;
 }
@@ -158,8 +159,8 @@ export async function binned(): Promise<Binned[]> {
   ].sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
 }
 
-async function binnedRow(kind: Kind, id: string): Promise<Row> {
-  const row = kind === 'house' ? await HouseRow.findByPk(id) : await JobRow.findByPk(id);
+async function binnedRow(kind: Kind, id: string, transaction: Transaction): Promise<Row> {
+  const row = await findRow(kind, id, transaction);
   if (!row) throw notFound(kind);
   if (!row.deletedAt)
     throw new Problem(409, 'Not in the bin', `This ${kind} is not in the bin. Reload the page.`);
@@ -174,7 +175,7 @@ export async function unbin(
   known: number,
 ): Promise<Saved<House | Job>> {
   return store.write(async (transaction) => {
-    const row = await binnedRow(kind, id);
+    const row = await binnedRow(kind, id, transaction);
     if (row.version !== known)
       throw new Problem(
         409,
@@ -199,7 +200,7 @@ export async function unbin(
 /** Deletes for good what lies in the bin, with its history; a house with its jobs. */
 export async function purge(store: Store, kind: Kind, id: string): Promise<void> {
   await store.write(async (transaction) => {
-    const row = await binnedRow(kind, id);
+    const row = await binnedRow(kind, id, transaction);
     const jobs =
       kind === 'house'
         ? await JobRow.findAll({ attributes: ['id'], where: { houseId: id }, transaction })

@@ -11,7 +11,7 @@ import { fillDemo } from './demo.ts';
 import { hostNames, ownAddresses } from './guard.ts';
 import { cookieSecret, Pairings } from './lan.ts';
 import { CONNECTIONS } from './limits.ts';
-import { CannotStart, openData } from './open.ts';
+import { CannotStart, isSaid, openData } from './open.ts';
 import { threadReader } from './reading/reader.ts';
 import { pairingAddress, type Lan } from './routes/devices.ts';
 import { Store } from './store.ts';
@@ -140,11 +140,8 @@ async function main(): Promise<void> {
   try {
     await start(process.argv.slice(2), read.data, pino({ level: read.data.LOG_LEVEL }));
   } catch (error) {
-    // parseArgs says itself which option it does not know.
-    const said =
-      error instanceof CannotStart || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
-    if (!said) throw error;
-    console.error(`\n  ${(error as Error).message}\n`);
+    if (!isSaid(error)) throw error;
+    console.error(`\n  ${error.message}\n`);
     process.exit(1);
   }
 }

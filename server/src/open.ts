@@ -19,6 +19,11 @@ import { APPLICATION_ID } from './migrations/0002-history.ts';
 /** Why Elwand does not start: one sentence with the file and what to do. */
 export class CannotStart extends Error {}
 
+/** An error whose message is meant for the person: ours, or what parseArgs says of an option it does not know. */
+export const isSaid = (error: unknown): error is Error =>
+  error instanceof CannotStart ||
+  (error instanceof Error && String((error as { code?: unknown }).code).startsWith('ERR_PARSE_ARGS'));
+
 const HEADER = 'SQLite format 3\0';
 
 function assertHeader(file: string): void {

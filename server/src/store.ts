@@ -1,14 +1,7 @@
-import {
-  HOUSE_VERSION,
-  JOB_VERSION,
-  MOST_JOBS,
-  readHouse,
-  readJob,
-  type House,
-  type Job,
-} from '@elwand/core';
+import { HOUSE_VERSION, JOB_VERSION, MOST_JOBS, type House, type Job } from '@elwand/core';
 import { QueryTypes, Transaction, type Sequelize } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
+import { readDocument, type Kind } from './documents.ts';
 import { HOUSE_BYTES } from './limits.ts';
 import { pack } from './packing.ts';
 import { gone, notFound, Problem, unreadable } from './problem.ts';
@@ -31,8 +24,11 @@ export interface HouseSummary extends Omit<JobSummary, 'signedOff'> {
   readonly jobs: readonly JobSummary[];
 }
 
-export type Kind = 'house' | 'job';
 export type Row = HouseRow | JobRow;
+
+/** The row of a document, wherever it is, in the bin too. */
+export const findRow = (kind: Kind, id: string, transaction?: Transaction): Promise<Row | null> =>
+  kind === 'house' ? HouseRow.findByPk(id, { transaction }) : JobRow.findByPk(id, { transaction });
 
 export interface StoreOptions {
   /** The clock; tests bring their own. */
@@ -44,7 +40,7 @@ const SAVES_PER_THINNING = 50;
 
 const parse = <T extends House | Job>(kind: Kind, row: Pick<Row, 'id' | 'body'>): T => {
   const raw: unknown = JSON.parse(row.body);
-  const read = kind === 'house' ? readHouse(raw) : readJob(raw);
+  const read = readDocument(kind, raw);
   if (!read.ok) throw unreadable(kind, read.problems);
   return read.value as T;
 };
@@ -197,7 +193,7 @@ export class Store {
     return row;
   }
 
-  async insertHouse(house: House, transaction: Transaction): Promise<Saved<House>> {
+  private async insertHouse(house: House, transaction: Transaction): Promise<Saved<House>> {
     await this.assertFree('house', house.id, transaction);
     const version = await this.nextVersion('house', house.id, transaction);
     const row = await HouseRow.create(
@@ -232,10 +228,7 @@ export class Store {
   }
 
   private async assertFree(kind: Kind, id: string, transaction: Transaction): Promise<void> {
-    const row =
-      kind === 'house'
-        ? await HouseRow.findByPk(id, { transaction })
-        : await JobRow.findByPk(id, { transaction });
+    const row = await findRow(kind, id, transaction);
     if (!row) return;
     throw new Problem(
       409,
@@ -260,7 +253,7 @@ export class Store {
       );
   }
 
-  protected conflict(kind: Kind, row: Row): Problem {
+  private conflict(kind: Kind, row: Row): Problem {
     return new Problem(
       409,
       'Changed elsewhere',
@@ -270,7 +263,7 @@ export class Store {
     );
   }
 
-  protected async update<T extends House | Job>(
+  private async update<T extends House | Job>(
     kind: Kind,
     row: Row,
     change: { name: string; body: string },
@@ -292,7 +285,7 @@ export class Store {
     return saved(kind, row);
   }
 
-  protected async nextVersion(kind: Kind, documentId: string, transaction: Transaction): Promise<number> {
+  private async nextVersion(kind: Kind, documentId: string, transaction: Transaction): Promise<number> {
     const last: number | null = await RevisionRow.max('version', {
       where: { kind, documentId },
       transaction,

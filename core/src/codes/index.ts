@@ -24,6 +24,7 @@ export {
   LIMITS,
   LIMIT_KEYS,
   isLimitKey,
+  inLimitRange,
   limitRange,
   type LimitKey,
   type LimitUnit,

@@ -70,6 +70,12 @@ const isRecord = (v: unknown): v is Record<string, unknown> =>
 
 const refuse = (where: string, what: string): Read<never> => ({ ok: false, problems: [{ where, what }] });
 
+const tooNew = (where: string, has: unknown, version: number): Read<never> =>
+  refuse(
+    where,
+    `is version ${String(has)}; this program knows up to version ${version}. Update Elwand and try again`,
+  );
+
 /** Our documents are a dozen levels deep; what is far deeper is no document, and would break whoever walks it. */
 const DEEPEST = 64;
 function isTooDeep(raw: unknown): boolean {
@@ -100,8 +106,7 @@ export function upgradeDocument(
     );
   const has = raw.formatVersion;
   if (typeof has !== 'number' || !Number.isInteger(has) || has < 1) return no('has no whole "formatVersion"');
-  if (has > version)
-    return no(`is version ${has}; this program knows up to version ${version}. Update Elwand and try again`);
+  if (has > version) return tooNew(where, has, version);
   let document = raw;
   for (let v = has; v < version; v++) {
     const step = steps[v];
@@ -129,19 +134,19 @@ export function readJob(raw: unknown, where = 'job'): Read<Job> {
     : { ok: false, problems: fromZod(parsed.error, where) };
 }
 
-/** A document in a file: as this program reads it, or as it came when a newer program wrote it. */
-export interface Filed {
+/** A document in a file: as this program reads it, or as it came when a newer program wrote it: carried, and never changed. */
+export type Filed<T> = {
   readonly id: string;
   readonly name: string;
   readonly signedOff: string | null;
-  readonly document: Readonly<Record<string, unknown>>;
-  /** False for a document of a newer format: it is carried as it came and never changed. */
-  readonly readable: boolean;
-}
+} & (
+  | { readonly readable: true; readonly document: T }
+  | { readonly readable: false; readonly document: Readonly<Record<string, unknown>> }
+);
 /** One house with what belongs to it, as it goes into and comes out of a file. */
 export interface Parcel {
-  readonly house: Filed;
-  readonly jobs: readonly Filed[];
+  readonly house: Filed<House>;
+  readonly jobs: readonly Filed<Job>[];
   readonly revisions: readonly FiledRevision[];
 }
 
@@ -159,7 +164,7 @@ function filed<T extends House | Job>(
   version: number,
   read: (raw: unknown, where: string) => Read<T>,
   where: string,
-): Read<Filed> {
+): Read<Filed<T>> {
   const text = (v: unknown, otherwise: string): string =>
     typeof v === 'string' && v.trim() !== '' ? v.slice(0, 120) : otherwise;
   if (isNewer(raw, format, version))
@@ -188,7 +193,7 @@ function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel>
   if (!Array.isArray(bundle.jobs)) return refuse(at(root, 'jobs'), 'is not a list');
   if (bundle.jobs.length > MOST_JOBS)
     return refuse(at(root, 'jobs'), `has ${bundle.jobs.length} jobs; a house has ${MOST_JOBS} at most`);
-  const jobs: Filed[] = [];
+  const jobs: Filed<Job>[] = [];
   for (const [i, raw] of bundle.jobs.entries()) {
     const job = filed(raw, JOB_FORMAT, JOB_VERSION, readJob, at(root, `jobs[${i}]`));
     if (!job.ok) return job;
@@ -241,21 +246,19 @@ export function readBundle(raw: unknown): Read<BundleFile> {
   if (!up.ok) return up;
   const parcel = readParcel(up.value, '');
   if (!parcel.ok) return parcel;
-  const house = readHouse(parcel.value.house.document);
-  if (!house.ok) return house;
+  const { house, revisions } = parcel.value;
+  if (!house.readable) return tooNew('house', house.document.formatVersion, HOUSE_VERSION);
   const jobs: Job[] = [];
-  for (const [i, { document }] of parcel.value.jobs.entries()) {
-    const job = readJob(document, `jobs[${i}]`);
-    if (!job.ok) return job;
-    jobs.push(job.value);
+  for (const [i, job] of parcel.value.jobs.entries()) {
+    if (!job.readable) return tooNew(`jobs[${i}]`, job.document.formatVersion, JOB_VERSION);
+    jobs.push(job.document);
   }
-  const { revisions } = parcel.value;
   return {
     ok: true,
     value: {
       format: BUNDLE_FORMAT,
       formatVersion: BUNDLE_VERSION,
-      house: house.value,
+      house: house.document,
       jobs,
       ...(revisions.length > 0 ? { revisions: [...revisions] } : {}),
     },

@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import {
   parseFile,
-  readHouse,
-  readJob,
   readParcels,
   type Filed,
+  type House,
+  type Job,
   type FiledRevision,
   type ReadProblem,
 } from '@elwand/core';
+import { presentForm, type Kind } from '../documents.ts';
 import { pack, unpack } from '../packing.ts';
 
 export interface PackedRevision {
@@ -42,7 +43,6 @@ export type FileRead =
     };
 
 type Raw = Record<string, unknown>;
-type Kind = 'house' | 'job';
 
 class Bad extends Error {
   readonly where: string;
@@ -70,12 +70,6 @@ const renamed = (document: Raw, { kind, id, houseId, name }: Naming): Raw => ({
   ...(name === undefined ? {} : { name }),
 });
 
-/** Text of a revision as this program would write it; of a newer program, as it is. */
-function presentText(kind: Kind, raw: Raw): string {
-  const read = kind === 'house' ? readHouse(raw) : readJob(raw);
-  return JSON.stringify(read.ok ? read.value : raw);
-}
-
 function packRevision(filed: FiledRevision, where: string, naming: Naming, changed: boolean): PackedRevision {
   const packed = Buffer.from(filed.gzip, 'base64');
   let raw: unknown;
@@ -95,7 +89,7 @@ function packRevision(filed: FiledRevision, where: string, naming: Naming, chang
 }
 
 function packDocument(
-  filed: Filed,
+  filed: Filed<House> | Filed<Job>,
   history: readonly (readonly [FiledRevision, string])[],
   naming: Naming,
   changed: boolean,
@@ -116,7 +110,8 @@ function packDocument(
     revisions,
     newestIsIt:
       newest !== undefined &&
-      presentText(naming.kind, JSON.parse(unpack(Buffer.from(newest.packed))) as Raw) === text,
+      JSON.stringify(presentForm(naming.kind, JSON.parse(unpack(Buffer.from(newest.packed))) as Raw)) ===
+        text,
   };
 }
 

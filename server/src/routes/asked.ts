@@ -1,7 +1,8 @@
 import type { Request, Response } from 'express';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
-import type { Kind, Saved } from '../store.ts';
+import type { Kind } from '../documents.ts';
+import type { Saved } from '../store.ts';
 
 /** What routes read from a request, each with an error that names the place. */
 

@@ -1,14 +1,21 @@
-import { LIMITS, limitRange, limitWords, parseLength, type House, type LimitKey } from '@elwand/core';
+import {
+  inLimitRange,
+  LIMITS,
+  limitRange,
+  limitWords,
+  parseLength,
+  type House,
+  type LimitKey,
+} from '@elwand/core';
 
 /** What was typed for a limit, in its own unit; a message where it can't be read or can't be meant. */
 export function readLimit(key: LimitKey, text: string, units: House['units']): number | string {
   const value = readValue(key, text, units);
   if (typeof value === 'string') return value;
+  if (inLimitRange(key, value)) return value;
   const { least, most } = limitRange(key);
   const { unit } = LIMITS[key];
-  return value >= least && value <= most
-    ? value
-    : `Must be between ${limitWords(least, unit)} and ${limitWords(most, unit)}`;
+  return `Must be between ${limitWords(least, unit)} and ${limitWords(most, unit)}`;
 }
 
 function readValue(key: LimitKey, text: string, units: House['units']): number | string {

@@ -9,6 +9,7 @@ import {
   type Kind,
   type Revision,
 } from '../state/api.ts';
+import { moment } from './day.ts';
 import './history.css';
 
 const changeWords = ({ kind, where, from, to }: DocumentChange): string =>
@@ -16,9 +17,6 @@ const changeWords = ({ kind, where, from, to }: DocumentChange): string =>
 
 export const sizeWords = (bytes: number): string =>
   bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
-
-const moment = (iso: string): string =>
-  new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 
 function Changes({ list }: { readonly list: readonly DocumentChange[] }) {
   return (

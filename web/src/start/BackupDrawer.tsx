@@ -1,4 +1,5 @@
 import { Button, Drawer, message, Modal } from 'antd';
+import { moment } from '../parts/day.ts';
 import { sizeWords } from '../parts/History.tsx';
 import {
   problemOf,
@@ -7,9 +8,6 @@ import {
   useRestoreBackupMutation,
   type Backup,
 } from '../state/api.ts';
-
-const moment = (iso: string): string =>
-  new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Backups of everything: make one, download it, put one back. */
 export function BackupDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {

@@ -1,8 +1,6 @@
 import { Button, message, Modal } from 'antd';
+import { moment } from '../parts/day.ts';
 import { problemOf, useBinQuery, usePurgeMutation, useUnbinMutation, type Binned } from '../state/api.ts';
-
-const moment = (iso: string): string =>
-  new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 
 const kindOf = (one: Binned) => (one.kind === 'house' ? ('houses' as const) : ('jobs' as const));
 

@@ -1,5 +1,6 @@
 import { Button, Drawer, message } from 'antd';
 import { useState } from 'react';
+import { moment } from '../parts/day.ts';
 import {
   problemOf,
   useDevicesQuery,
@@ -7,9 +8,6 @@ import {
   useRevokeDeviceMutation,
   type PairingCode,
 } from '../state/api.ts';
-
-const moment = (iso: string): string =>
-  new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Phones and tablets that were let in from the house network. */
 export function DevicesDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {

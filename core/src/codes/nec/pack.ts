@@ -14,16 +14,9 @@ import {
 } from './tables/conductors.ts';
 import type { Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
-import { isLimitKey, LIMIT_KEYS, LIMITS, limitRange, type LimitKey } from './tables/limits.ts';
+import { inLimitRange, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
 
 const METRES_PER_KFT = 304.8;
-
-/** A local value that can be meant: of a limit there is, and not far beyond every published value of it. */
-function isUsable({ limit, value }: Amendment): boolean {
-  if (!isLimitKey(limit)) return false;
-  const { least, most } = limitRange(limit);
-  return value >= least && value <= most;
-}
 
 /** The limits of an edition, changed where a local amendment says so; the last word on a limit wins. */
 function limitsOf(
@@ -35,7 +28,7 @@ function limitsOf(
     const limit = LIMITS[key];
     const code = { value: limit.value(edition), source: limit.source(edition) };
     const change = amendments.findLast((a) => a.limit === key);
-    if (!change || change.value === code.value || !isUsable(change)) return code;
+    if (!change || change.value === code.value || !inLimitRange(key, change.value)) return code;
     const looser = limit.tighter === 'less' ? change.value > code.value : change.value < code.value;
     amended.push({ limit: key, title: limit.title, code, here: change.value, looser, note: change.note });
     return {

@@ -80,7 +80,7 @@ const breakerNumbers: Rule['numbers'] = (pack) =>
       return limit
         ? [
             {
-              what: `${gauge} AWG ${metal === 'Cu' ? 'copper' : 'aluminium'}`,
+              what: `${gauge} AWG ${metal === 'Cu' ? 'copper' : 'aluminum'}`,
               value: `${limit.value} A`,
               source: limit.source,
             },
@@ -121,7 +121,7 @@ export const gaugeForBreaker: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, breaker.id],
-              says: `${cable.gauge} AWG ${cable.metal === 'Al' ? 'aluminium' : 'copper'} has no place on a branch circuit`,
+              says: `${cable.gauge} AWG ${cable.metal === 'Al' ? 'aluminum' : 'copper'} has no place on a branch circuit`,
               detail: `Found in ${cableName(context, cable)}.`,
               sources: [],
               ...(extended ? { origin: 'worse' as const } : {}),

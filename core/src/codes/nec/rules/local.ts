@@ -2,7 +2,7 @@ import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
-import { limitRange, limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
+import { inLimitRange, limitRange, limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
 import { replacement } from '../replace.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
 
@@ -56,10 +56,9 @@ export const localAmendments: Rule = {
         origin: 'standing' as const,
       }));
     const beyond = context.house.amendments.flatMap((a) => {
-      if (!isLimitKey(a.limit)) return [];
+      if (!isLimitKey(a.limit) || inLimitRange(a.limit, a.value)) return [];
       const { title, unit } = LIMITS[a.limit];
       const { least, most } = limitRange(a.limit);
-      if (a.value >= least && a.value <= most) return [];
       return [
         {
           ...say(

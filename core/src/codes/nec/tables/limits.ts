@@ -213,4 +213,10 @@ export function limitRange(key: LimitKey): { readonly least: number; readonly mo
   };
 }
 
+/** Can this value be meant for the limit? */
+export function inLimitRange(key: LimitKey, value: number): boolean {
+  const { least, most } = limitRange(key);
+  return value >= least && value <= most;
+}
+
 export const isLimitKey = (key: string): key is LimitKey => Object.hasOwn(LIMITS, key);
