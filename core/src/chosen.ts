@@ -62,7 +62,7 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
       ...option.legs.map((l) => PointId.parse(l.to)),
     ]),
   ];
-  const boxes = ids.flatMap((id) => wireBox(applied.house, applied.feed, feed, job, id) ?? []);
+  const boxes = ids.flatMap((id) => wireBox(applied, { house, feed }, job, id) ?? []);
   const labels = labelsIn(applied.house);
   return {
     boxes,

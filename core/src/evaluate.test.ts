@@ -19,7 +19,7 @@ import { planJob } from './planning/index.ts';
 import { holesOf } from './routing/index.ts';
 import { anyBundle, mirrored } from './testing/random-house.ts';
 import { inches } from './units/index.ts';
-import { conductorsOf } from './wiring/index.ts';
+import { conductorsOf } from './network/index.ts';
 
 /** What must hold for any house that hangs together, whatever is in it. */
 const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>

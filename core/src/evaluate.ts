@@ -34,6 +34,7 @@ import {
 } from './structure/index.ts';
 import { outageOf } from './work/index.ts';
 import { transferFindings } from './transfers.ts';
+import { PROOF, proofFindings, proveOption } from './prove-option.ts';
 
 export type { Chosen } from './chosen.ts';
 
@@ -189,6 +190,10 @@ function rulesFor(
   );
 }
 
+/** What the replay of an option said last time: while something is dragged the proof waits for the drop. */
+const provedBefore = (before: Evaluation, key: string): Finding[] =>
+  before.chosen?.option.key === key ? before.findings.filter((f) => f.rule === PROOF) : [];
+
 function chooseOption(options: readonly Option[], job: Job): Option | undefined {
   return options.find((o) => o.key === job.option) ?? options[0];
 }
@@ -297,7 +302,12 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
     const applied = applyPlan(setting, found.legs, feed);
     const sheet = sheetOf(base, job, found, applied);
     const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
-    const findings = rulesFor(base, applied, job, option, planning.options);
+    const findings = [
+      ...rulesFor(base, applied, job, option, planning.options),
+      ...(before
+        ? provedBefore(before, found.key)
+        : proofFindings(proveOption(bundle, applied, sheet.boxes))),
+    ];
     const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
     return { option, applied, sheet, findings, view };
   };

@@ -8,6 +8,17 @@ export * from './load/index.ts';
 export * from './codes/index.ts';
 export * from './routing/index.ts';
 export * from './planning/index.ts';
+export {
+  conductorsOf,
+  type Colour,
+  type Conductor,
+  type Join,
+  type JoinMember,
+  type Role,
+  type Screw,
+  type Termination,
+  type Wired,
+} from './network/index.ts';
 export * from './wiring/index.ts';
 export * from './materials/index.ts';
 export * from './work/index.ts';

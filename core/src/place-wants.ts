@@ -34,7 +34,12 @@ export function placementInput(setting: Setting, want: Want): PlacementInput | u
   const { house, job, plan, frames } = setting;
   const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
   if (!frame) return undefined;
-  const box = chooseBox(job, want, frame, isOutdoors(plan, want.at));
+  const box = chooseBox(job, want, {
+    frame,
+    outdoor: isOutdoors(plan, want.at),
+    metal: false,
+    surface: false,
+  });
   return {
     house,
     plan,
@@ -153,7 +158,7 @@ function remediesFor(
   const out: Remedy[] = [];
   const at = want.at;
   if (fault.kind === 'too-deep') {
-    const fits = boxesFor(want, input.frame, false)[0];
+    const fits = boxesFor(want, { frame: input.frame, outdoor: false, metal: false, surface: false })[0];
     if (fits)
       out.push({
         says: `Use the ${fits.name}`,

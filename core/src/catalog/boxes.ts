@@ -312,13 +312,118 @@ export const BOXES: readonly BoxModel[] = [
     false,
     marked,
   ),
+  box(
+    'wp-2g-30',
+    '2-gang weatherproof box, 30.5 cu in',
+    'weatherproof',
+    true,
+    2,
+    30.5,
+    [4.6, 4.5, 2.6],
+    1490,
+    false,
+    marked,
+  ),
+  box(
+    'wp-3g-45',
+    '3-gang weatherproof box, 45.0 cu in',
+    'weatherproof',
+    true,
+    3,
+    45,
+    [6.4, 4.5, 2.6],
+    2690,
+    false,
+    marked,
+  ),
+  // Metal device boxes with ears and side clips, ganged for more devices: their volumes add up.
+  box(
+    'cut-1g-14',
+    '1-gang metal old-work box 3 x 2 x 2-3/4, 14.0 cu in',
+    'old-work',
+    true,
+    1,
+    14.0,
+    [2, 3, 2.75],
+    640,
+    true,
+    table,
+  ),
+  box(
+    'cut-1g-18',
+    '1-gang metal old-work box 3 x 2 x 3-1/2, 18.0 cu in',
+    'old-work',
+    true,
+    1,
+    18.0,
+    [2, 3, 3.5],
+    790,
+    true,
+    table,
+  ),
+  box(
+    'cut-2g-28',
+    '2-gang metal old-work box, two 3 x 2 x 2-3/4 ganged, 28.0 cu in',
+    'old-work',
+    true,
+    2,
+    28.0,
+    [3.8, 3, 2.75],
+    1290,
+    true,
+    table,
+  ),
+  box(
+    'cut-2g-36',
+    '2-gang metal old-work box, two 3 x 2 x 3-1/2 ganged, 36.0 cu in',
+    'old-work',
+    true,
+    2,
+    36.0,
+    [3.8, 3, 3.5],
+    1590,
+    true,
+    table,
+  ),
+  box(
+    'cut-3g-54',
+    '3-gang metal old-work box, three 3 x 2 x 3-1/2 ganged, 54.0 cu in',
+    'old-work',
+    true,
+    3,
+    54.0,
+    [5.6, 3, 3.5],
+    2390,
+    true,
+    table,
+  ),
 ];
 
-/** Boxes of one mounting and width, round ones for lights or those for devices; the largest first. */
-export const boxesOf = (mounting: Mounting, gangs: number, round = false): BoxModel[] =>
-  BOXES.filter((b) => b.mounting === mounting && b.gangs === gangs && b.id.includes('round') === round).sort(
-    (a, b) => b.volumeCubicInches - a.volumeCubicInches,
-  );
+/** What a box must be: made for lights, made of metal because armor or tubing comes into it. */
+export interface BoxWish {
+  readonly round?: boolean;
+  readonly metal?: boolean;
+}
+
+/** Old-work boxes are had in plastic and in metal; of the other mountings there is one kind. */
+const suits = (b: BoxModel, metal: boolean): boolean => b.mounting !== 'old-work' || b.metal === metal;
+
+/** Boxes of one mounting and width; the largest first. */
+export const boxesOf = (mounting: Mounting, gangs: number, wish: BoxWish = {}): BoxModel[] =>
+  BOXES.filter(
+    (b) =>
+      b.mounting === mounting &&
+      b.gangs === gangs &&
+      b.id.includes('round') === (wish.round ?? false) &&
+      suits(b, wish.metal ?? false),
+  ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
+
+/**
+ * Boxes that can take the place of one in a finished wall: old-work ones of the same width, of metal where armor or tubing comes in.
+ * Largest first.
+ */
+export const replacements = (gangs: number, metalFed: boolean): BoxModel[] =>
+  boxesOf('old-work', gangs, { metal: metalFed });
 
 /** What is known of a box once its kind is chosen; nothing but its width where there is no such kind. */
 export const factsOf = (

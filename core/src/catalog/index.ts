@@ -2,3 +2,4 @@ export * from './boxes.ts';
 export * from './parts.ts';
 export * from './appliances.ts';
 export * from './breakers.ts';
+export * from './connectors.ts';

@@ -240,6 +240,8 @@ export const Device = z.object({
   volts: z.literal([120, 240]).optional(),
   /** The tab between the two brass screws of a duplex receptacle; left out, nobody has looked. */
   tab: z.enum(['whole', 'broken']).optional(),
+  /** A receptacle on a switch though a constant hot is in its box as well; left out, it is live at all times. */
+  switched: z.boolean().optional(),
   /** Which switch of the box that commands a fan commands its light; left out, the light goes with the fan. */
   lightNth: SwitchNumber.optional(),
 });

@@ -28,6 +28,10 @@ export const isSwitchDevice = ({ kind }: Kind): boolean =>
 export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): Want['kind'][] =>
   Array.from({ length: gangs }, (_, i) => (i === 0 ? kind : (beside?.[i - 1] ?? kind)));
 
+/** The voltage that a want is planned for: only appliances and receptacles are had for two hots. */
+export const voltsOf = ({ kind, volts }: Pick<Want, 'kind' | 'volts'>): 120 | 240 =>
+  volts === 240 && (kind === 'appliance' || kind === 'receptacle') ? 240 : 120;
+
 /** Switches in a wanted box. */
 export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>
   gangKinds(want).filter((k) => k === 'switch').length;

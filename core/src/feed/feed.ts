@@ -1,5 +1,8 @@
 import {
+  cablesByPoint,
   givesArcFault,
+  goesOn,
+  isProtecting,
   givesGroundFault,
   isReceptacleDevice,
   switchedIn,
@@ -58,6 +61,8 @@ export interface Feed {
 
 interface Draft {
   point: Point;
+  /** Travelers bring power here, now on one and now on the other: enough for the switch that stands at their end. */
+  travelers: boolean;
   circuits: Set<BreakerId>;
   hot: boolean;
   switched: Set<SwitchKey>;
@@ -80,6 +85,7 @@ const carriesOn = (end: CableEnd): 'line' | 'load' | 'splice' | 'breaker' =>
 function emptyDraft(point: Point): Draft {
   return {
     point,
+    travelers: false,
     circuits: new Set(),
     hot: false,
     switched: new Set(),
@@ -103,6 +109,7 @@ function groundThrough(cable: Cable, upstream: 'yes' | 'no' | 'unknown'): 'yes' 
 
 interface Source {
   hot: boolean;
+  travelers: boolean;
   switched: ReadonlySet<SwitchKey>;
   neutral: boolean;
   ground: 'yes' | 'no' | 'unknown';
@@ -117,7 +124,8 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
   const before = `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
   const learn = (needsHot: boolean) => {
     for (const { by, key } of switchedIn(cable))
-      if (near.switched.has(key) || (near.id === by && (near.hot || !needsHot))) far.switched.add(key);
+      if (near.switched.has(key) || (near.id === by && (near.hot || near.travelers || !needsHot)))
+        far.switched.add(key);
   };
   switch (cable.carries) {
     case 'feed':
@@ -142,6 +150,7 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
       far.hot ||= near.hot;
       break;
     case 'travelers':
+      far.travelers ||= near.hot || near.travelers;
       break;
     case 'unknown':
       far.unread = true;
@@ -160,8 +169,13 @@ function ownProtection(
   draft: Draft,
   inherited: { groundFault: string | null; arcFault: string | null },
 ): void {
-  const ownGround = draft.point.devices.some(givesGroundFault);
-  const ownArc = draft.point.devices.some(givesArcFault);
+  const { devices } = draft.point;
+  // A half-switched or a switched neighbor takes its hot elsewhere: the device beside it does not cover it.
+  const covers = devices.every(
+    (d) => !isReceptacleDevice(d) || isProtecting(d) || (d.tab !== 'broken' && d.switched !== true),
+  );
+  const ownGround = covers && devices.some(givesGroundFault);
+  const ownArc = covers && devices.some(givesArcFault);
   draft.groundFaultBy = inherited.groundFault ?? (ownGround ? draft.point.id : null);
   draft.arcFaultBy = inherited.arcFault ?? (ownArc ? draft.point.id : null);
   draft.onward = {
@@ -174,6 +188,7 @@ function walkBreaker(
   breaker: Breaker,
   drafts: Map<PointId, Draft>,
   cables: readonly Cable[],
+  at: ReadonlyMap<PointId, readonly Cable[]>,
   parent: Map<PointId, { cable: Cable; from: PointId | null }>,
 ): Circuit {
   const order: PointId[] = [];
@@ -184,6 +199,7 @@ function walkBreaker(
   const queue: Item[] = [];
   const root: Source = {
     hot: true,
+    travelers: false,
     switched: new Set(),
     neutral: true,
     ground: 'yes',
@@ -221,8 +237,8 @@ function walkBreaker(
       parent.set(target.pointId, { cable, from: near.id });
       ownProtection(far, near);
     }
-    for (const next of cables) {
-      if (done.has(next.id)) continue;
+    for (const next of at.get(target.pointId) ?? []) {
+      if (done.has(next.id) || !goesOn(breaker.id, next, target.pointId, at)) continue;
       const here = endsAt(next.from, target.pointId)
         ? next.from
         : endsAt(next.to, target.pointId)
@@ -238,6 +254,7 @@ function walkBreaker(
         depth: depth + 1,
         near: {
           hot: far.hot,
+          travelers: far.travelers,
           switched: far.switched,
           neutral: far.neutral,
           ground: far.ground,
@@ -276,14 +293,12 @@ export function buildFeed(house: House): Feed {
   const drafts = new Map<PointId, Draft>(house.points.map((p) => [p.id, emptyDraft(p)]));
   const parent = new Map<PointId, { cable: Cable; from: PointId | null }>();
   const circuits = new Map<BreakerId, Circuit>();
+  const at = cablesByPoint(house.cables);
   for (const panel of house.panels)
-    for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, parent));
+    for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, at, parent));
   settle(house.cables, drafts);
-  for (const d of drafts.values()) if (d.hot) for (const key of switchesIn(d.point)) d.switched.add(key);
-  const at = new Map<PointId, Cable[]>();
-  for (const cable of house.cables)
-    for (const end of [cable.from, cable.to])
-      if (end.at === 'point') at.set(end.pointId, [...(at.get(end.pointId) ?? []), cable]);
+  for (const d of drafts.values())
+    if (d.hot || d.travelers) for (const key of switchesIn(d.point)) d.switched.add(key);
   const boxes = new Map<PointId, BoxFeed>();
   for (const [id, d] of drafts)
     boxes.set(id, {

@@ -1,7 +1,27 @@
-import { BOXES, boxesOf, boxModel, factsOf, ringModel, type BoxModel } from '../catalog/index.ts';
+import {
+  BOXES,
+  boxesOf,
+  boxModel,
+  factsOf,
+  replacements,
+  ringModel,
+  type BoxModel,
+} from '../catalog/index.ts';
 import { placeFacts, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
-import { CableId, gangKinds, PointId, switchNumbers, withSwitches } from '../document/index.ts';
+import {
+  CableId,
+  gangKinds,
+  givesArcFault,
+  givesGroundFault,
+  isReceptacleDevice,
+  PointId,
+  switchCount,
+  switchedIn,
+  switchNumbers,
+  voltsOf,
+  withSwitches,
+} from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
@@ -18,26 +38,38 @@ export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
   return least === '14' ? job.preferences.gaugeOnFifteen : least;
 }
 
+/** What decides which box a want gets, beside the want itself. */
+export interface BoxPlace {
+  readonly frame: WallFrame | undefined;
+  readonly outdoor: boolean;
+  /** Armor or metal tubing comes in: the box is of metal too. */
+  readonly metal: boolean;
+  /** The raceway runs on the wall: the box sits on it as well. */
+  readonly surface: boolean;
+}
+
 /** Boxes for a want that the wall or ceiling can take: right mounting and gangs, not deeper than the cavity; largest first. */
-export function boxesFor(want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel[] {
+export function boxesFor(want: Want, { frame, outdoor, metal, surface }: BoxPlace): BoxModel[] {
   // A fan hangs on a brace between the joists and on nothing less.
   if (want.kind === 'fan') return boxesOf('brace', 1);
   const round = want.kind === 'luminaire';
+  if (round && metal) return boxesOf('ceiling', 1);
+  if (surface && !outdoor) return boxesOf('surface', Math.min(2, want.gangs));
   const cavity =
     frame && want.at.on === 'wall'
       ? frame.clearDepthMm + surfaceAt(frame.wall, want.at).laterMm
       : Number.POSITIVE_INFINITY;
-  return boxesOf(outdoor ? 'weatherproof' : 'old-work', want.gangs, round).filter((b) => b.depthMm <= cavity);
+  return boxesOf(outdoor ? 'weatherproof' : 'old-work', want.gangs, { round, metal }).filter(
+    (b) => outdoor || b.depthMm <= cavity,
+  );
 }
 
 /** The largest box that the wall takes; the smallest of the kind when none fits, so that the checks can say why. */
-export function chooseBox(job: Job, want: Want, frame: WallFrame | undefined, outdoor: boolean): BoxModel {
+export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
   const byHand = boxModel(job.boxes[newPointId(want)] ?? null);
   if (byHand) return byHand;
-  const fitting = boxesFor(want, frame, outdoor)[0];
-  const any = BOXES.filter((b) => b.mounting === 'old-work' && b.gangs === want.gangs).sort(
-    (a, b) => a.depthMm - b.depthMm,
-  )[0];
+  const fitting = boxesFor(want, place)[0];
+  const any = replacements(want.gangs, place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
   const box = fitting ?? any ?? BOXES[0];
   if (!box) throw new Error('the box catalog is empty');
   return box;
@@ -54,18 +86,35 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
     return want.volts === 240
       ? [{ kind: 'appliance', amps: breaker.amps, grounded: true, volts: 240 }]
       : [{ kind: 'appliance', amps: 15, grounded: true }];
-  // Each one protects itself: a plain one beside it would hang on LINE, live but unprotected.
-  const receptacle = groundFaultHere ? 'receptacle-gfci' : 'receptacle';
+  if (voltsOf(want) === 240)
+    return gangKinds(want).map((): Device => ({
+      kind: 'receptacle-single',
+      amps: ratingFor(breaker.amps),
+      grounded: true,
+      volts: 240,
+    }));
+  // One protecting device covers what is beside it in the box, on its LOAD side.
+  const first = gangKinds(want).indexOf('receptacle');
+  const switched = want.control.by !== 'always' && switchCount(want) === 0;
   // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
   const heavy =
     want.loads.some((l) => l.voltAmperes / nominalVolts(breaker.poles) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
-  return gangKinds(want).map((kind): Device =>
+  return gangKinds(want).map((kind, i): Device =>
     kind === 'switch'
       ? { kind, amps: 15, grounded: true }
-      : { kind: receptacle, amps: heavy ? 20 : 15, grounded: true },
+      : {
+          kind: groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle',
+          amps: heavy ? 20 : 15,
+          grounded: true,
+          ...(switched ? { switched } : {}),
+        },
   );
 }
+
+/** Ratings of receptacles between two hots, A: as they are sold; the circuit of 40 A takes one of 50. NEC Table 210.21(B)(3). */
+const TWO_HOT_RATINGS = [15, 20, 30, 50] as const;
+const ratingFor = (amps: number): number => TWO_HOT_RATINGS.find((r) => r >= amps) ?? 50;
 
 export interface Applied {
   readonly house: House;
@@ -117,7 +166,12 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
     const want = job.wants.find((w) => newPointId(w) === leg.to);
     if (!want) return [];
     const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
-    const box = chooseBox(job, want, frame, isOutdoors(plan, want.at));
+    const box = chooseBox(job, want, {
+      frame,
+      outdoor: isOutdoors(plan, want.at),
+      metal: legs.some((l) => isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)),
+      surface: leg.route.moves.some((m) => m.op === 'surface-run'),
+    });
     const moved = setting.house.points.find((p) => p.id === want.replaces);
     return [
       {
@@ -138,13 +192,17 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
 export const isOutdoors = (plan: PlanOfHouse, at: Want['at']): boolean =>
   at.on === 'outside' || plan.roomOf(at)?.use === 'outdoor';
 
+/** Methods whose metal outside wants a metal box at its ends. */
+const METAL_METHODS: ReadonlySet<Cable['type']> = new Set(['EMT', 'AC', 'MC', 'FMC', 'LFMC']);
+export const isMetalMethod = (method: Cable['type']): boolean => METAL_METHODS.has(method);
+
 /** How a wiring method brings its ground and, where it is a raceway, which size it starts with. */
 function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'size'> {
   switch (method) {
-    case 'EMT':
-      return { type: method, ground: 'tubing', size: '1/2' };
     case 'AC':
       return { type: method, ground: 'armor' };
+    // A ground conductor is pulled into tubing too: it holds where a box at its end is of plastic, or a fitting comes loose.
+    case 'EMT':
     case 'FMC':
     case 'LFMC':
     case 'LFNC':
@@ -155,10 +213,25 @@ function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'si
   }
 }
 
+/** Does what the switch of a leg commands hang on the LOAD side of the box that it starts from? */
+function onLoadAlready({ cables }: House, leg: PlannedLeg): boolean {
+  if (leg.carries !== 'switched') return false;
+  const keys = new Set(switchedIn(leg).map(({ key }) => key));
+  const along = cables.flatMap((c) =>
+    switchedIn(c).some(({ key }) => keys.has(key))
+      ? [c.from, c.to].filter((e) => e.at === 'point' && e.pointId === leg.from)
+      : [],
+  );
+  return along.some((e) => e.at === 'point' && e.on === 'load');
+}
+
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   const to = movedTo(setting.job);
   return legs.map((leg, i): Cable => {
-    const fromLoad = own.has(leg.from) || leg.fromProtected;
+    // What a switch has a hand in stays on the side that its neutral is on: only constant power goes on from LOAD.
+    const fromLoad =
+      (own.has(leg.from) || leg.fromProtected) &&
+      (leg.carries === 'feed' || onLoadAlready(setting.house, leg));
     const cable: Cable = {
       id: CableId.parse(`new-leg-${i + 1}`),
       ...methodFacts(leg.method),
@@ -221,6 +294,10 @@ const UPGRADE: Record<'gfci' | 'afci' | 'dual', Device['kind']> = {
   dual: 'receptacle-dual',
 };
 
+/** A protecting receptacle has no tab to break: a half-switched one, or one on a switch, can't be replaced by it. */
+const canProtect = (d: Device): boolean =>
+  isReceptacleDevice(d) && d.volts !== 240 && d.tab !== 'broken' && d.switched !== true;
+
 /** Gives the circuits protection at their origin, or at the first receptacle on the way to each tap, as chosen. */
 function protect(
   house: House,
@@ -247,12 +324,18 @@ function protect(
     for (const tap of taps) {
       const point = firstReceptacle(feed, tap);
       const first = point && feed.boxes.get(point.id);
-      if (!first || at.includes(first.point.id)) continue;
-      const kind = UPGRADE[atFirst.gf && atFirst.af ? 'dual' : atFirst.gf ? 'gfci' : 'afci'];
+      const device = first?.point.devices.findIndex(canProtect) ?? -1;
+      const stands = first && points.find((p) => p.id === first.point.id);
+      const there = stands?.devices[device];
+      if (!first || !there || !isReceptacleDevice(there) || at.includes(first.point.id)) continue;
+      // What the device there gives already is kept.
+      const gf = atFirst.gf || givesGroundFault(there);
+      const af = atFirst.af || givesArcFault(there);
+      const kind = UPGRADE[gf && af ? 'dual' : gf ? 'gfci' : 'afci'];
       at.push(first.point.id);
       points = points.map((p) =>
         p.id === first.point.id
-          ? { ...p, devices: p.devices.map((d, i) => (i === 0 ? { ...d, kind } : d)) }
+          ? { ...p, devices: p.devices.map((d, i) => (i === device ? { ...d, kind } : d)) }
           : p,
       );
       const onward = new Set<string>(

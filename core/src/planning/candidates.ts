@@ -1,14 +1,18 @@
-import { BOXES } from '../catalog/index.ts';
+import { replacements } from '../catalog/index.ts';
+import { groundsByMetal } from '../network/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
+  isProtecting,
   isSmallAluminium,
+  voltsOf,
   switchCount,
   switchesIn,
   switchKey,
   switchNumbers,
   type Breaker,
   type BreakerId,
+  type Cable,
   type House,
   type PanelId,
   type Point,
@@ -47,7 +51,7 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
     const only = onlyFrom(wants.find((x) => x.id === commands) ?? w);
     const on =
       control.by === 'always' ? 'always' : control.nths.map((n) => switchKey(control.pointId, n)).join();
-    const key = [on, w.volts ?? 120, only ?? ''].join('#');
+    const key = [on, voltsOf(w), only ?? ''].join('#');
     const group = groups.get(key) ?? { only, control, wants: [] };
     group.wants.push(w);
     groups.set(key, group);
@@ -55,7 +59,7 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
   return [...groups.values()].map(({ only, control, wants: list }) => ({
     control,
     only,
-    volts: list[0]?.volts ?? 120,
+    volts: list[0] ? voltsOf(list[0]) : 120,
     wants: list,
   }));
 }
@@ -133,6 +137,9 @@ const RESTRICTED: Record<
   },
 };
 
+const TWO_CIRCUITS =
+  'two circuits come together in this box, and which conductor belongs to which is not known';
+
 /** Conductors: does the box have what the wants need? */
 function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
   if (box.circuits.length === 0)
@@ -145,8 +152,7 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
       ),
     ];
   const out: TapReason[] = [];
-  if (box.circuits.length > 1)
-    out.push(ask('two circuits are in this box: find out which conductor is whose', FROM.survey));
+  if (box.circuits.length > 1) return [no(TWO_CIRCUITS, FROM.survey)];
   const twoHots = box.cables.some((c) => c.cable.carries === 'two-hots' && c.direction === 'in');
   if (group.volts === 240) return twoHots ? out : [no('no 240 V circuit with two hots is here', FROM.survey)];
   if (twoHots) return [no('two hots and no neutral are here: 240 V only', FROM.survey)];
@@ -179,15 +185,44 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
 }
 
 /** What one cable cannot take along from a box that moves. */
-const movingReasons = (point: Point): TapReason[] =>
-  switchesIn(point).length > MOST_SWITCHED
-    ? [
-        no(
-          `${switchesIn(point).length} switches are in it: their conductors need two cables, which is not planned`,
-          FROM.survey,
-        ),
-      ]
-    : [];
+function movingReasons(box: BoxFeed): TapReason[] {
+  const { point } = box;
+  const out: TapReason[] = [];
+  const count = switchesIn(point).length;
+  if (box.circuits.length > 1) out.push(no(TWO_CIRCUITS, FROM.survey));
+  if (point.devices.some((d) => d.kind === 'switch-three-way'))
+    out.push(
+      no(
+        'a three-way switch takes its common and both travelers along: that needs a cable of its own kind, which is not planned',
+        FROM.survey,
+      ),
+    );
+  else if (count > MOST_SWITCHED)
+    out.push(
+      no(`${count} switches are in it: their conductors need two cables, which is not planned`, FROM.survey),
+    );
+  if (point.devices.some(isProtecting) && box.cables.some(({ cable }) => isOnLoad(cable, point.id)))
+    out.push(
+      no(
+        'its LOAD side protects other outlets, which would lose that protection where they are',
+        FROM.survey,
+      ),
+    );
+  if (count > 0 && point.devices.some((d) => isLamp(d) || d.tab === 'broken'))
+    out.push(
+      no(
+        'a switch and what another switch commands are in one box: more than one cable takes along',
+        FROM.survey,
+      ),
+    );
+  if (point.devices.every((d) => d.kind === 'blank'))
+    out.push(no('nothing but splices is in it: its cables end here, there is nothing to move', FROM.survey));
+  if (box.unread) out.push(ask('one of its cables was never read', FROM.survey));
+  return out;
+}
+const isLamp = (d: Point['devices'][number]): boolean => d.kind === 'luminaire' || d.kind === 'fan';
+const isOnLoad = (cable: Cable, id: PointId): boolean =>
+  [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id && e.on === 'load');
 
 function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const out: TapReason[] = [];
@@ -339,7 +374,10 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
   const needed = filled(survey, pack, conductors, 1);
   const largest = Math.max(
     there,
-    ...BOXES.filter((b) => b.gangs === box.point.box.gangs).map((b) => b.volumeCubicInches),
+    ...replacements(
+      box.point.box.gangs,
+      box.cables.some((c) => groundsByMetal(c.cable)),
+    ).map((b) => b.volumeCubicInches),
   );
   const most = cablesThatFit(survey, pack, conductors, largest);
   if (needed <= there + 1e-9)
@@ -380,7 +418,7 @@ export function judgeCandidates(
     // A point that moves takes along what is in its box, whatever that is.
     const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
     const reasons: TapReason[] = [
-      ...(moves ? movingReasons(point) : conductorReasons(box, group)),
+      ...(moves ? movingReasons(box) : conductorReasons(box, group)),
       ...conditionReasons(point),
     ];
     let most = 1;

@@ -1,8 +1,19 @@
-import { boxesOf, factsOf } from '../catalog/index.ts';
+import { factsOf, replacements } from '../catalog/index.ts';
+import { groundsByMetal } from '../network/index.ts';
 import { practice, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
 import { formatLength } from '../units/index.ts';
-import type { Cable, Change, Device, DeviceKind, House, Job, Point, PointId } from '../document/index.ts';
+import {
+  isReceptacleDevice,
+  type Cable,
+  type Change,
+  type Device,
+  type DeviceKind,
+  type House,
+  type Job,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 
 /** Changes of points that stay where they are: what the house is with them. */
 
@@ -34,17 +45,24 @@ const deviceOf = (kind: DeviceKind, amps: number): Device => ({ kind, amps, grou
 /** What stands where a device was taken out. */
 export const BLANK: Device = { kind: 'blank', amps: 15, grounded: true };
 
-function withGangs(point: Point, gangs: number, devices: Device[]): Point {
+function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boolean): Point {
   const kind = kindOf(devices, point.kind);
   if (gangs === point.box.gangs) return { ...point, kind, devices };
-  // The largest retrofit box of that width: what it is enlarged to when nobody has chosen one.
-  const box = factsOf(boxesOf('old-work', gangs)[0], gangs);
-  return { ...point, kind, devices, box: { ...point.box, ...box } };
+  // The largest old-work box of that width, of metal where the ground comes through it: what it is enlarged to when nobody has chosen one.
+  const { extras: _, ...old } = point.box;
+  return { ...point, kind, devices, box: { ...old, ...factsOf(replacements(gangs, metalFed)[0], gangs) } };
 }
 
+/** Does the ground of a box come, or go on, by armor or tubing? A plastic box in its place would cut it. */
+const isMetalFed = (house: Pick<House, 'cables'>, id: PointId): boolean =>
+  house.cables.some(
+    (c) => groundsByMetal(c) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id),
+  );
+
+const gangsLike = ({ gangs }: Device): Pick<Device, 'gangs'> => (gangs === undefined ? {} : { gangs });
 const gangsOf = (devices: readonly Device[]): number => devices.reduce((s, d) => s + (d.gangs ?? 1), 0);
 
-function changed(point: Point, change: Change, other: Point | undefined): Point {
+function changed(point: Point, change: Change, other: Point | undefined, metalFed: boolean): Point {
   const amps = point.devices[0]?.amps ?? 15;
   switch (change.kind) {
     case 'replace': {
@@ -55,19 +73,26 @@ function changed(point: Point, change: Change, other: Point | undefined): Point 
     }
     case 'enlarge': {
       const devices = [...point.devices, ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
-      return withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices);
+      return withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices, metalFed);
     }
     case 'reduce': {
-      const devices = point.devices.filter((_, i) => !change.drop.includes(i));
-      // A box that loses all that was in it stays as a junction with a blank plate.
-      return devices.length === 0
+      // The box stays with its ring and cables: a blank closes each gang that is left. One that loses everything is a junction.
+      const devices = point.devices.map((d, i) =>
+        change.drop.includes(i) ? { ...BLANK, ...gangsLike(d) } : d,
+      );
+      return devices.every((d) => d.kind === 'blank')
         ? { ...point, kind: 'junction', devices: [BLANK] }
-        : withGangs(point, Math.max(1, gangsOf(devices)), devices);
+        : { ...point, kind: kindOf(devices, point.kind), devices };
     }
     case 'retire':
       return { ...point, kind: 'junction', devices: [BLANK] };
-    case 'shift':
     case 'convert':
+      // Both halves on what is constant: the receptacle that goes in has its tab whole.
+      return {
+        ...point,
+        devices: point.devices.map((d) => (isReceptacleDevice(d) ? { ...d, tab: 'whole' as const } : d)),
+      };
+    case 'shift':
     case 'seal':
       return point;
     case 'swap':
@@ -132,7 +157,11 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
     const [one, two] = [find(change.pointId), change.kind === 'swap' ? find(change.withId) : undefined];
     if (!one || (change.kind === 'swap' && !two)) continue;
     points = points.map((p) =>
-      p.id === one.id ? changed(one, change, two) : two && p.id === two.id ? changed(two, change, one) : p,
+      p.id === one.id
+        ? changed(one, change, two, isMetalFed(house, one.id))
+        : two && p.id === two.id
+          ? changed(two, change, one, isMetalFed(house, two.id))
+          : p,
     );
     if (change.kind === 'swap') {
       const swapped = (id: PointId) => (id === one.id ? (two?.id ?? id) : id === two?.id ? one.id : id);

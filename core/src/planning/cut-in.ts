@@ -1,4 +1,5 @@
-import { boxesOf, factsOf } from '../catalog/index.ts';
+import { factsOf, replacements } from '../catalog/index.ts';
+import { groundsByMetal } from '../network/index.ts';
 import {
   CableId,
   derivedId,
@@ -32,6 +33,8 @@ const CUT_IN_MINUTES = 90;
 /** Id of the box at the end that power comes from: the new cable starts there. */
 export const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut', cable.id));
 const farId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut-far', cable.id));
+/** The far piece of a cable that is cut. */
+export const restOf = (cable: Pick<Cable, 'id'>): CableId => CableId.parse(derivedId('cut-rest', cable.id));
 export const isCutIn = (id: string): boolean => id.startsWith('cut-');
 
 /** Where a cable could be cut into: it runs in one wall, between two measured boxes, on a way that was seen or reckoned. */
@@ -113,11 +116,11 @@ export function cutInCandidate(
   };
 }
 
-const blankBox = (id: PointId, label: string, at: WallPosition): Point =>
+const blankBox = (id: PointId, label: string, at: WallPosition, metal: boolean): Point =>
   makePoint(id, label, 'junction', at, {
     condition: 'sound',
     devices: [BLANK],
-    box: factsOf(boxesOf('old-work', 1)[0], 1),
+    box: factsOf(replacements(1, metal)[0], 1),
   });
 
 /** The house with its cut cables: each end in its box, the bridge between. */
@@ -141,8 +144,13 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
       ...h,
       points: [
         ...h.points,
-        blankBox(near, `cut from ${from.label}`, at),
-        blankBox(far, `cut to ${to.label}`, { ...at, xMm: at.xMm + (toRight ? APART_MM : -APART_MM) }),
+        blankBox(near, `cut from ${from.label}`, at, groundsByMetal(cable)),
+        blankBox(
+          far,
+          `cut to ${to.label}`,
+          { ...at, xMm: at.xMm + (toRight ? APART_MM : -APART_MM) },
+          groundsByMetal(cable),
+        ),
       ],
       cables: [
         ...h.cables.filter((c) => c.id !== cable.id),
@@ -153,7 +161,7 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
           ground: 'wire',
           way: 'seen',
         },
-        part(derivedId('cut-rest', cable.id), end(far), side(to), half),
+        part(restOf(cable), end(far), side(to), half),
       ],
     };
   }, house);

@@ -161,7 +161,8 @@ function searchMethods(
   if (!judged.every((list) => list.some((c) => c.usable))) return result;
   for (const method of others) {
     if (result.sketches.length > 0) break;
-    result = search(method);
+    const next = search(method);
+    if (next.sketches.length > 0) result = next;
   }
   return result;
 }
@@ -208,24 +209,27 @@ export const tooMany = (wants: number): string | undefined =>
     ? `${wants} points at once are more than can be planned exactly: do them in jobs of ${MOST_EXACT} at most`
     : undefined;
 
-/** A switched conductor that comes off its switch in this job can feed nothing as a switched one. */
-function afterConversions({ house, job, feed }: PlanSetting): Pick<PlanSetting, 'house' | 'feed'> {
-  const changes = (job.changes ?? []).filter((c) => c.kind === 'convert');
-  if (changes.length === 0) return { house, feed };
-  const after = applyChanges(house, { changes }).house;
-  return { house: after, feed: buildFeed(after) };
+/**
+ * The house that a cable is planned in: what is changed where it stands is changed already. A point that goes out of use feeds
+ * nothing, a switched conductor that comes off its switch is constant.
+ */
+function changedFirst(setting: PlanSetting): PlanSetting {
+  const { house, job } = setting;
+  if ((job.changes ?? []).length === 0) return setting;
+  const after = applyChanges(house, job).house;
+  return { ...setting, house: after, feed: buildFeed(after) };
 }
 
 /** Finds taps and ways for all wants of the job: options that differ in kind, and every candidate with its reasons. */
-export function planJob(setting: PlanSetting, progress: Progress = () => undefined): Planning {
-  const { job } = setting;
+export function planJob(given: PlanSetting, progress: Progress = () => undefined): Planning {
+  const setting = changedFirst(given);
+  const { job, house, feed } = setting;
   const groups = groupWants(job.wants);
-  const { house, feed } = afterConversions(setting);
   const judged = groups.map((g) => judgeCandidates(house, feed, setting.plan, setting.pack, g));
   const { sketches, reached, method } = searchMethods(setting, groups, judged, progress);
   const options =
     job.wants.length === 0
-      ? changesOnly(setting)
+      ? changesOnly(given)
       : reasons(
           chooseDifferent(
             sketches,

@@ -8,6 +8,7 @@ import {
   type WallId,
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
+import { isMetalBox } from '../network/index.ts';
 import {
   buildGraph,
   maskOf,
@@ -146,7 +147,11 @@ export class PlanSearch {
     this.groups = groups;
     this.roles = groups.map((g) => groupRole(g, setting.feed));
     this.method = method;
-    this.taps = tapsOf(judged);
+    // Armored cable brings no ground conductor: where the box is of plastic its ground would end.
+    const plastic = new Set(house.points.filter((p) => isMetalBox(p) !== true).map((p) => p.id));
+    this.taps = tapsOf(
+      method === 'AC' ? judged.map((list) => list.filter((c) => !plastic.has(c.pointId))) : judged,
+    );
     const sources = new Map(
       this.taps.list.flatMap(({ candidate: { pointId, at } }) => (at ? [[pointId, at] as const] : [])),
     );

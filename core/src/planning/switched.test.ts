@@ -209,7 +209,7 @@ describe('an outlet and a switch in one box', () => {
     const keys = e.chosen!.tests.map((t) => t.key);
     expect(keys).toEqual(expect.arrayContaining(['prove:new-s:plug', 'prove:new-s:switch-1']));
   });
-  it('every outlet of a box that protects itself does', () => {
+  it('one protecting device covers its neighbor in the same box, on its LOAD side', () => {
     const twin = makeWant('s', 'twin', wallAt(130), { gangs: 2 });
     const p = evaluate(
       bundle(
@@ -220,7 +220,15 @@ describe('an outlet and a switch in one box', () => {
         },
       ),
     );
-    expect(point(p, 'new-s').devices.map((d) => d.kind)).toEqual(['receptacle-gfci', 'receptacle-gfci']);
+    expect(point(p, 'new-s').devices.map((d) => d.kind)).toEqual(['receptacle-gfci', 'receptacle']);
+    expect(ends(p, 'new-s')).toEqual(
+      expect.arrayContaining([
+        'hot to load brass',
+        'hot to brass',
+        'neutral to load silver',
+        'neutral to silver',
+      ]),
+    );
   });
 });
 

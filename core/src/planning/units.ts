@@ -1,5 +1,7 @@
 import {
   boxOfKey,
+  isReceptacleDevice,
+  type Device,
   conductorsFor,
   nthOf,
   type PointId,
@@ -156,15 +158,23 @@ const plain = (carries: 'feed' | 'two-hots'): LegRole => ({ carries, conductors:
 
 /** What a point that moves had at its old place: the new cable takes all of it along. */
 function movedRole({ point, constantHot, neutral, switchedBy }: BoxFeed): LegRole {
+  if (point.devices.some((d) => d.volts === 240)) return plain('two-hots');
   const own = switchesIn(point);
   if (own.length > 0)
     return switchRole(neutral ? 'loop-neutral' : 'loop', point.id, own.slice(0, MOST_SWITCHED).map(nthOf));
-  const lamp = point.devices.find((d) => d.kind === 'luminaire' || d.kind === 'fan');
-  const halves = point.devices.some((d) => d.tab === 'broken');
+  const onSwitch = (d: Device) =>
+    d.kind === 'luminaire' ||
+    d.kind === 'fan' ||
+    d.kind === 'appliance' ||
+    d.tab === 'broken' ||
+    d.switched === true;
   const key = switchedBy[0];
-  if (key === undefined || (constantHot && !lamp && !halves)) return plain('feed');
-  const nths = lamp?.lightNth === undefined ? [nthOf(key)] : [nthOf(key), lamp.lightNth];
-  return switchRole(halves && constantHot ? 'both' : 'switched', boxOfKey(key), [...new Set(nths)]);
+  if (key === undefined || (constantHot && !point.devices.some(onSwitch))) return plain('feed');
+  const light = point.devices.find((d) => d.lightNth !== undefined)?.lightNth;
+  const nths = light === undefined ? [nthOf(key)] : [nthOf(key), light];
+  // Something beside it that is live at all times needs the constant hot as well.
+  const always = constantHot && point.devices.some((d) => isReceptacleDevice(d) && d.switched !== true);
+  return switchRole(always ? 'both' : 'switched', boxOfKey(key), [...new Set(nths)]);
 }
 
 /** Role of a cable that brings a group's power. */

@@ -338,14 +338,18 @@ describe('changes at what is there', () => {
     expect(applied.house.points[0]!.box.model).toMatch(/2g/);
     expect(boxes.map((b) => b.point.id)).toContain('r1');
   });
-  it('taking devices out narrows the box, and the last one leaves a junction', () => {
+  it('taking devices out leaves the box with blanks in their gangs, and the last one a junction', () => {
     const wide = applyChanges(smallHouse(), {
       changes: [
         change({ kind: 'enlarge', devices: ['switch', 'dimmer'] }),
         change({ kind: 'reduce', drop: [0, 2] }),
       ],
     });
-    expect(wide.house.points[0]).toMatchObject({ kind: 'switch', box: { gangs: 1 } });
+    expect(wide.house.points[0]).toMatchObject({
+      kind: 'switch',
+      box: { gangs: 3 },
+      devices: [{ kind: 'blank' }, { kind: 'switch' }, { kind: 'blank' }],
+    });
     expect(
       applyChanges(smallHouse(), { changes: [change({ kind: 'reduce', drop: [0] })] }).house.points[0],
     ).toMatchObject({ kind: 'junction' });

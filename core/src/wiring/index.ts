@@ -1,2 +1,1 @@
-export * from './conductors.ts';
 export * from './box.ts';

@@ -2,7 +2,8 @@ import { describe, expect, it } from '@jest/globals';
 import { Carries, DeviceKind, PointId, type Cable, type Device, type House } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse } from '../testing/build.ts';
-import { conductorsOf, wireBox, type BoxWiring } from './index.ts';
+import { conductorsOf } from '../network/index.ts';
+import { wireBox, type BoxWiring } from './index.ts';
 
 const { job } = bundle(smallHouse(), []);
 const s1 = PointId.parse('s1');
@@ -63,7 +64,7 @@ function box(kind: Device['kind'], middle: boolean): BoxWiring {
     ],
   });
   const feed = buildFeed(house);
-  return wireBox(house, feed, feed, job, PointId.parse('r1'))!;
+  return wireBox({ house, feed }, { house, feed }, job, PointId.parse('r1'))!;
 }
 
 /** Ends that a device offers, by kind. */
@@ -139,11 +140,13 @@ describe('notes', () => {
       cables: [nm('c1', atBreaker(), atPoint('r1'))],
     });
     const feed = buildFeed(house);
-    expect(wireBox(house, feed, feed, job, PointId.parse('r1'))!.notes.join()).toContain('metal box');
+    expect(wireBox({ house, feed }, { house, feed }, job, PointId.parse('r1'))!.notes.join()).toContain(
+      'metal box',
+    );
   });
   it('a box that is not there has no wiring', () => {
     const house = smallHouse();
     const feed = buildFeed(house);
-    expect(wireBox(house, feed, feed, job, PointId.parse('none'))).toBeUndefined();
+    expect(wireBox({ house, feed }, { house, feed }, job, PointId.parse('none'))).toBeUndefined();
   });
 });

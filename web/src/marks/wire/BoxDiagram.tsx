@@ -240,6 +240,9 @@ function joinLines(
       const to = screwAt(m.to, m.device, deviceY);
       return { d: `M${x} ${high}V${to.y}H${to.x}`, colour: m.colour };
     }
+    // A tail to the metal of the box ends at its left wall; a jumper at the splice beside it.
+    if (m.kind === 'box-tail') return { d: `M${x} ${high}V${high + 8}H24`, colour: 'bare' as const };
+    if (m.kind === 'jumper') return { d: `M${x} ${low}H${x + 26}`, colour: 'black' as const };
     const port = ports.get(m.conductor) ?? { x, y: low };
     return { d: `M${port.x} ${port.y}H${x + (i % 2 === 0 ? 0 : 3)}V${low}`, colour: m.conductor.colour };
   });

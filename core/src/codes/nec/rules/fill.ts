@@ -1,7 +1,8 @@
-import { BOXES, boxModel, ringFor, takesOutsideClamps } from '../../../catalog/index.ts';
+import { BOXES, boxModel, ringFor, takesOutsideClamps, type BoxModel } from '../../../catalog/index.ts';
 import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
+import { groundsByMetal } from '../../../network/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
@@ -16,10 +17,16 @@ function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy
   const present = boxModel(point.box.model);
   const own = present?.mounting;
   const mounting = own === 'weatherproof' || own === 'ceiling' || own === 'brace' ? own : 'old-work';
+  // A plastic box where the ground comes by armor or tubing would cut it.
+  const metalFed = context.house.cables.some(
+    (c) => groundsByMetal(c) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
+  );
+  const suits = (b: BoxModel) => mounting !== 'old-work' || b.metal === metalFed;
   const tight = (volume: number) => Number(volume < needed + context.boxMargin);
   const fits = BOXES.filter(
     (b) =>
       b.mounting === mounting &&
+      suits(b) &&
       b.gangs >= point.box.gangs &&
       b.volumeCubicInches >= needed &&
       !b.id.includes('round'),

@@ -2,16 +2,26 @@ import { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from '../tables/metho
 import type { Cable, CableType } from '../../../document/index.ts';
 import { moistureOf } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
-import { cableName, capital, judge } from './judge.ts';
+import { isMetalBox } from '../../../network/index.ts';
+import { cableName, capital, isNew, judge } from './judge.ts';
 import type { Remedy, Source } from '../../../findings/index.ts';
 
 /** Methods that may be in all of these places and are not forbidden in this house, usual ones first. */
 export const methodsFor = (places: readonly RunPlace[], banned: readonly CableType[]): CableType[] =>
   NEW_METHODS.filter((m) => !banned.includes(m) && places.every((p) => METHODS[m].may[p] !== 'no'));
 
-const otherMethods = (places: readonly RunPlace[], banned: readonly CableType[], not: CableType): Remedy[] =>
-  methodsFor(places, banned)
-    .filter((m) => m !== not)
+/** Armored cable has no ground conductor: every run of the plan needs a metal box at either end. */
+function takesArmor({ house, runs }: RuleContext): boolean {
+  const ends = house.cables
+    .filter((c) => runs.some((r) => r.cableId === c.id))
+    .flatMap((c) => [c.from, c.to])
+    .flatMap((e) => (e.at === 'point' ? house.points.filter((p) => p.id === e.pointId) : []));
+  return ends.every((p) => isNew(p) || isMetalBox(p) === true);
+}
+
+const otherMethods = (places: readonly RunPlace[], context: RuleContext, cable: Cable): Remedy[] =>
+  methodsFor(places, context.house.bannedMethods)
+    .filter((m) => m !== cable.type && (m !== 'AC' || takesArmor(context)))
     .slice(0, 2)
     .map((method) => ({
       says: `Use ${METHODS[method].name} (${method})`,
@@ -33,7 +43,7 @@ function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judge
         says: `${capital(method.name)} is not allowed in this house`,
         detail: 'A local rule forbids it, as entered for the house.',
         sources: [{ kind: 'local', note: 'methods forbidden here' }],
-        remedies: otherMethods(places, banned, cable.type),
+        remedies: otherMethods(places, context, cable),
       }),
     ];
   const bad = run.places.filter((p) => method.may[p.place] === 'no');
@@ -45,7 +55,7 @@ function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judge
         says: `${capital(method.name)} may not be where ${run.label} runs`,
         detail: `${[...new Set(bad.map((p) => `${p.where}: ${RUN_PLACES[p.place]}`))].join('; ')}.`,
         sources: [method.source],
-        remedies: otherMethods(places, banned, cable.type),
+        remedies: otherMethods(places, context, cable),
       }),
     ];
   const conditions = places.flatMap((p) => {

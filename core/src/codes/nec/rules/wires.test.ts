@@ -141,7 +141,7 @@ describe('raceway fill', () => {
   it('a size nobody read is asked for where the plan touches it', () => {
     const b = plan({}, { method: 'EMT' });
     const chosen = evaluate(b).chosen!.applied.house.cables.find((c) => c.id === 'new-leg-1')!;
-    expect(chosen).toMatchObject({ type: 'EMT', size: '1/2', ground: 'tubing' });
+    expect(chosen).toMatchObject({ type: 'EMT', size: '1/2', ground: 'wire' });
   });
 });
 

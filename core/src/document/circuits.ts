@@ -1,0 +1,75 @@
+import type { Cable, CableEnd, House } from './house.ts';
+import type { BreakerId, CableId, PointId } from './ids.ts';
+
+/** The cables at every point. */
+export function cablesByPoint(cables: readonly Cable[]): Map<PointId, Cable[]> {
+  const at = new Map<PointId, Cable[]>();
+  for (const cable of cables)
+    for (const end of new Set([cable.from, cable.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : []))))
+      at.set(end, [...(at.get(end) ?? []), cable]);
+  return at;
+}
+
+const otherThan = (breaker: BreakerId, cable: Cable): boolean =>
+  [cable.from, cable.to].some((e) => e.at === 'breaker' && e.breakerId !== breaker);
+
+/** Does a home run of another breaker lie beyond a cable, seen from one of its ends? */
+function othersBeyond(
+  breaker: BreakerId,
+  cable: Cable,
+  beyond: CableEnd,
+  at: ReadonlyMap<PointId, readonly Cable[]>,
+): boolean {
+  const seen = new Set<CableId>([cable.id]);
+  const queue: CableEnd[] = [beyond];
+  for (let end = queue.pop(); end; end = queue.pop()) {
+    if (end.at === 'breaker') {
+      if (end.breakerId !== breaker) return true;
+      continue;
+    }
+    for (const next of at.get(end.pointId) ?? []) {
+      if (seen.has(next.id)) continue;
+      seen.add(next.id);
+      queue.push(...[next.from, next.to]);
+    }
+  }
+  return false;
+}
+
+/**
+ * May power of a breaker go on through a cable from this box? Where two breakers meet in a box, each stops there: a cable that was
+ * surveyed as coming from the other one's side brings power and takes none away.
+ */
+export function goesOn(
+  breaker: BreakerId,
+  cable: Cable,
+  from: PointId,
+  at: ReadonlyMap<PointId, readonly Cable[]>,
+): boolean {
+  if (otherThan(breaker, cable)) return false;
+  const backwards = cable.to.at === 'point' && cable.to.pointId === from;
+  return !backwards || !othersBeyond(breaker, cable, cable.from, at);
+}
+
+/** The breakers that power can come from through each cable. */
+export function circuitsByCable(house: Pick<House, 'cables'>): Map<CableId, Set<BreakerId>> {
+  const at = cablesByPoint(house.cables);
+  const out = new Map<CableId, Set<BreakerId>>();
+  for (const start of house.cables)
+    for (const end of [start.from, start.to]) {
+      if (end.at !== 'breaker') continue;
+      const breaker = end.breakerId;
+      const queue: Cable[] = [start];
+      const seen = new Set<CableId>([start.id]);
+      for (let cable = queue.pop(); cable; cable = queue.pop()) {
+        out.set(cable.id, (out.get(cable.id) ?? new Set()).add(breaker));
+        for (const e of [cable.from, cable.to])
+          for (const next of e.at === 'point' ? (at.get(e.pointId) ?? []) : []) {
+            if (seen.has(next.id) || e.at !== 'point' || !goesOn(breaker, next, e.pointId, at)) continue;
+            seen.add(next.id);
+            queue.push(next);
+          }
+      }
+    }
+  return out;
+}

@@ -1,0 +1,45 @@
+import type { Colour, Conductor, Role } from './conductors.ts';
+import type { Screw } from './devices.ts';
+
+/** What one end is made to: a conductor of a cable, a pigtail to a device, or a tail to the green screw of the metal box. */
+export type JoinMember =
+  | { readonly kind: 'conductor'; readonly conductor: Conductor }
+  | {
+      readonly kind: 'pigtail';
+      readonly colour: Colour;
+      readonly to: Screw;
+      /** Which device of the box, from 0. */
+      readonly device: number;
+    }
+  | { readonly kind: 'box-tail' }
+  /** To another splice of the same role, where one connector does not hold all. */
+  | { readonly kind: 'jumper'; readonly to: number };
+
+export interface Join {
+  readonly n: number;
+  readonly role: Role;
+  readonly says: string;
+  readonly members: readonly JoinMember[];
+  readonly connector: string;
+  readonly strip: string;
+  readonly isNew: boolean;
+}
+
+export interface Termination {
+  readonly conductor: Conductor;
+  readonly screw: Screw;
+  /** Which device of the box, from 0. */
+  readonly device: number;
+}
+
+/** What is made to what in one box. Conductors that are not named stay as they were found. */
+export interface Wired {
+  readonly joins: readonly Join[];
+  readonly terminations: readonly Termination[];
+  /** Conductors that nothing here uses: each ends under a connector of its own. */
+  readonly caps: readonly {
+    readonly conductor: Conductor;
+    readonly says: string;
+    readonly connector: string;
+  }[];
+}

@@ -1,0 +1,134 @@
+import type { Device } from '../document/index.ts';
+
+/** Where a conductor or a pigtail can end on a device: its screws and leads. */
+export type Screw =
+  | 'brass'
+  | 'other brass'
+  | 'lower brass'
+  | 'silver'
+  | 'green'
+  | 'line brass'
+  | 'line silver'
+  | 'load brass'
+  | 'load silver'
+  | 'switch screw'
+  | 'other switch screw'
+  | 'common screw'
+  | 'traveler screw'
+  | 'other traveler screw'
+  | 'lamp lead black'
+  | 'lamp lead white'
+  | 'fan lead black'
+  | 'fan lead white'
+  | 'light lead blue';
+
+/** A contact inside a device: closed while its switch stands in that position. */
+export interface Contact {
+  readonly a: Screw;
+  readonly b: Screw;
+  /** A handle that a person moves, or a relay that trips. */
+  readonly by: 'handle' | 'trip';
+  readonly closedAt: 0 | 1;
+}
+
+/** What uses power at a device: an outlet that something is plugged into, a lamp, a motor. */
+export interface Use {
+  readonly what: 'top outlet' | 'bottom outlet' | 'outlet' | 'light' | 'fan motor' | 'appliance';
+  readonly line: Screw;
+  readonly back: Screw;
+}
+
+export interface DeviceParts {
+  /** One piece of metal inside: the tab of a duplex receptacle. */
+  readonly links: readonly (readonly [Screw, Screw])[];
+  readonly contacts: readonly Contact[];
+  readonly uses: readonly Use[];
+  /** Conductors that one screw takes; the pair of screws of a duplex receptacle takes two. */
+  readonly mostOn: (screw: Screw) => number;
+}
+
+const ONE_EACH = () => 1;
+const pairs = (screw: Screw): number => (screw === 'brass' || screw === 'silver' ? 2 : 1);
+const NOTHING: DeviceParts = { links: [], contacts: [], uses: [], mostOn: ONE_EACH };
+
+const receptacle = (split: boolean): DeviceParts => ({
+  links: split ? [] : [['brass', 'lower brass']],
+  contacts: [],
+  uses: [
+    { what: 'top outlet', line: 'brass', back: 'silver' },
+    { what: 'bottom outlet', line: 'lower brass', back: 'silver' },
+  ],
+  // With the tab broken each half has one brass screw; the silver side keeps both.
+  mostOn: (screw) => (split && screw === 'brass' ? 1 : pairs(screw)),
+});
+const SINGLE: DeviceParts = {
+  ...NOTHING,
+  uses: [{ what: 'outlet', line: 'brass', back: 'silver' }],
+};
+/** Its outlets hang behind its own relay, as what is on LOAD does. */
+const PROTECTING: DeviceParts = {
+  links: [],
+  contacts: [
+    { a: 'line brass', b: 'load brass', by: 'trip', closedAt: 0 },
+    { a: 'line silver', b: 'load silver', by: 'trip', closedAt: 0 },
+  ],
+  uses: [
+    { what: 'top outlet', line: 'load brass', back: 'load silver' },
+    { what: 'bottom outlet', line: 'load brass', back: 'load silver' },
+  ],
+  mostOn: ONE_EACH,
+};
+const SWITCH: DeviceParts = {
+  ...NOTHING,
+  contacts: [{ a: 'switch screw', b: 'other switch screw', by: 'handle', closedAt: 1 }],
+};
+const THREE_WAY: DeviceParts = {
+  ...NOTHING,
+  contacts: [
+    { a: 'common screw', b: 'traveler screw', by: 'handle', closedAt: 0 },
+    { a: 'common screw', b: 'other traveler screw', by: 'handle', closedAt: 1 },
+  ],
+};
+const lamp = (what: Use['what']): DeviceParts => ({
+  ...NOTHING,
+  uses: [{ what, line: 'lamp lead black', back: 'lamp lead white' }],
+});
+const FAN_WITH_LIGHT: DeviceParts = {
+  ...NOTHING,
+  uses: [
+    { what: 'fan motor', line: 'fan lead black', back: 'fan lead white' },
+    { what: 'light', line: 'light lead blue', back: 'fan lead white' },
+  ],
+};
+const TWO_HOT: DeviceParts = {
+  ...NOTHING,
+  uses: [{ what: 'appliance', line: 'brass', back: 'other brass' }],
+};
+
+/** What a device is inside, electrically. Common practice; the makers' instructions say the same. */
+export function partsOf(device: Device): DeviceParts {
+  if (device.volts === 240) return TWO_HOT;
+  switch (device.kind) {
+    case 'receptacle':
+      return receptacle(device.tab === 'broken');
+    case 'receptacle-single':
+      return SINGLE;
+    case 'receptacle-gfci':
+    case 'receptacle-afci':
+    case 'receptacle-dual':
+      return PROTECTING;
+    case 'switch':
+    case 'dimmer':
+      return SWITCH;
+    case 'switch-three-way':
+      return THREE_WAY;
+    case 'luminaire':
+      return lamp('light');
+    case 'fan':
+      return device.lightNth === undefined ? lamp('fan motor') : FAN_WITH_LIGHT;
+    case 'appliance':
+      return lamp('appliance');
+    case 'blank':
+      return NOTHING;
+  }
+}

@@ -1,0 +1,245 @@
+import {
+  circuitsByCable,
+  isProtecting,
+  isReceptacleDevice,
+  isSwitchDevice,
+  nthOf,
+  switchesIn,
+  type BreakerId,
+  type Cable,
+  type CableId,
+  type Device,
+  type House,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
+import { conductorsOf, type Conductor } from './conductors.ts';
+import { partsOf, type Screw } from './devices.ts';
+import { endAt, endOf, isMetalBox, screwOf, shellOf, type NodeId } from './network.ts';
+
+/**
+ * What is spliced to what in a box as it stands, read from the survey alone: which conductors come, what they carry, which
+ * devices hang there. Where the survey leaves something open nothing is joined.
+ */
+
+export interface SurveyedBox {
+  readonly groups: readonly (readonly NodeId[])[];
+  /** More than one circuit comes together here, or something was never read: what hangs on it is not claimed. */
+  readonly open: 'shared' | 'unread' | null;
+}
+
+interface InBox {
+  readonly conductor: Conductor;
+  readonly node: NodeId;
+  readonly onLoad: boolean;
+}
+
+/** The screws of a device by what they are for, and which switched conductor each of those takes. */
+function attach(
+  device: Device,
+  own: string | undefined,
+  has: (group: string) => boolean,
+  switchedKeys: readonly string[],
+): readonly (readonly [Screw, string])[] {
+  const ground = ['green', 'ground'] as const;
+  if (device.volts === 240) return [['brass', 'hot'], ['other brass', 'second-hot'], ground];
+  const hot = has('hot');
+  const only = switchedKeys.length === 1 ? `switched:${switchedKeys[0]}` : undefined;
+  switch (device.kind) {
+    case 'receptacle':
+    case 'receptacle-single':
+      if (only && (!hot || device.switched === true)) return [['brass', only], ['silver', 'neutral'], ground];
+      return device.tab === 'broken'
+        ? [
+            ['brass', 'hot'],
+            ['lower brass', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+            ['silver', 'neutral'],
+            ground,
+          ]
+        : [['brass', 'hot'], ['silver', 'neutral'], ground];
+    case 'receptacle-gfci':
+    case 'receptacle-afci':
+    case 'receptacle-dual':
+      return [
+        ['line brass', only && (!hot || device.switched === true) ? only : 'hot'],
+        ['line silver', 'neutral'],
+        ['load brass', 'hot#load'],
+        ['load silver', 'neutral#load'],
+        ground,
+      ];
+    case 'switch':
+    case 'dimmer': {
+      const key =
+        own !== undefined && switchedKeys.includes(own)
+          ? own
+          : switchedKeys.includes('unknown')
+            ? 'unknown'
+            : undefined;
+      return [
+        ['switch screw', 'hot'],
+        ...(key === undefined ? [] : ([['other switch screw', `switched:${key}`]] as const)),
+        ground,
+      ];
+    }
+    case 'switch-three-way':
+      return [
+        ['common screw', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['traveler screw', 'traveler 1'],
+        ['other traveler screw', 'traveler 2'],
+        ground,
+      ];
+    case 'fan':
+      if (device.lightNth !== undefined) {
+        const of = (light: boolean) => {
+          const found = switchedKeys.filter((k) => (nthOf(k) === device.lightNth) === light);
+          return found.length === 1 ? `switched:${found[0]}` : found.length === 0 ? 'hot' : 'open';
+        };
+        return [
+          ['fan lead black', of(false)],
+          ['light lead blue', of(true)],
+          ['fan lead white', 'neutral'],
+          ground,
+        ];
+      }
+      return [
+        ['lamp lead black', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['lamp lead white', 'neutral'],
+        ground,
+      ];
+    case 'luminaire':
+    case 'appliance':
+      return [
+        ['lamp lead black', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['lamp lead white', 'neutral'],
+        ground,
+      ];
+    case 'blank':
+      return [];
+  }
+}
+
+/** Two travelers of one cable are told apart by their colours; more of them only at the wall. */
+function travelerGroup(conductor: Conductor, all: readonly InBox[], threeWays: number): string | undefined {
+  const travelers = all.filter((x) => x.conductor.role === 'traveler');
+  const first = conductor.colour === travelers[0]?.conductor.colour;
+  if (threeWays === 1 && travelers.length === 2) return first ? 'traveler 1' : 'traveler 2';
+  // Passed on in a box without such a switch: colour to colour.
+  return threeWays === 0 ? `passed ${conductor.colour}` : undefined;
+}
+
+/**
+ * What hangs behind the protecting device of its own box: its ordinary receptacles, and switches and lamps whose conductor is on
+ * LOAD. Common practice; a neighbor on LINE is not protected, and a survey cannot tell.
+ */
+function behind(
+  point: Point,
+  device: Device,
+  own: string | undefined,
+  group: string,
+  onLoad: ReadonlySet<string>,
+): string {
+  if (isProtecting(device) || !point.devices.some(isProtecting) || (group !== 'hot' && group !== 'neutral'))
+    return group;
+  if (isReceptacleDevice(device))
+    return device.tab === 'broken' || device.switched === true ? group : `${group}#load`;
+  const switched = isSwitchDevice(device) ? own !== undefined && onLoad.has(own) : onLoad.size > 0;
+  return switched ? `${group}#load` : group;
+}
+
+const passesNeutral = (cables: readonly Cable[], { cableId, colour }: Conductor): boolean =>
+  colour === 'white' && cables.some((c) => c.id === cableId && c.carries === 'travelers');
+
+/** One box as surveyed. */
+function surveyedBox(
+  point: Point,
+  cables: readonly Cable[],
+  circuits: ReadonlyMap<CableId, ReadonlySet<BreakerId>>,
+): SurveyedBox {
+  const here = cables.flatMap((cable): InBox[] => {
+    const end = endAt(cable, point.id);
+    if (!end) return [];
+    const side = cable[end];
+    const onLoad = side.at === 'point' && side.on === 'load' && point.devices.some(isProtecting);
+    return conductorsOf(cable, false).map((conductor) => ({
+      conductor,
+      node: endOf(cable, conductor.colour, end),
+      onLoad,
+    }));
+  });
+  const feeding = new Set(cables.flatMap((c) => [...(circuits.get(c.id) ?? [])]));
+  const shared = feeding.size > 1;
+  const unread = here.some((x) => x.conductor.role === 'unread' && !passesNeutral(cables, x.conductor));
+  const threeWays = point.devices.filter((d) => d.kind === 'switch-three-way').length;
+  const groups = new Map<string, NodeId[]>();
+  const add = (key: string, node: NodeId) => groups.set(key, [...(groups.get(key) ?? []), node]);
+  for (const { conductor, node, onLoad } of here) {
+    const { role } = conductor;
+    // The white of a cable with two travelers usually carries the neutral on: common practice.
+    if (role === 'unread' && passesNeutral(cables, conductor)) {
+      add('neutral', node);
+      continue;
+    }
+    if (role === 'spare' || role === 'unread') continue;
+    if (role === 'traveler') {
+      const key = travelerGroup(conductor, here, threeWays);
+      if (key !== undefined) add(key, node);
+    } else if (role === 'ground') add('ground', node);
+    else {
+      // Two circuits in one box stay apart.
+      const of = circuits.get(conductor.cableId as CableId);
+      const circuit = shared ? ` of ${of?.size === 1 ? [...of].join('') : conductor.cableId}` : '';
+      const load = onLoad && (role === 'hot' || role === 'neutral');
+      add(`${role}${load ? '#load' : ''}${circuit}`, node);
+    }
+  }
+  if (isMetalBox(point) !== false) add('ground', shellOf(point.id));
+  if (!shared) {
+    const own = switchesIn(point);
+    const loadKeys = new Set(
+      here.flatMap((x) =>
+        x.onLoad && x.conductor.role.startsWith('switched:') ? [x.conductor.role.slice(9)] : [],
+      ),
+    );
+    const keys = [
+      ...new Set(
+        here.flatMap((x) => (x.conductor.role.startsWith('switched:') ? [x.conductor.role.slice(9)] : [])),
+      ),
+    ];
+    point.devices.forEach((d, i) => {
+      const key = isSwitchDevice(d) ? own[point.devices.filter(isSwitchDevice).indexOf(d)] : undefined;
+      for (const [screw, group] of attach(d, key, (g) => groups.has(g), keys))
+        if (group !== 'open') add(behind(point, d, key, group, loadKeys), screwOf(point.id, i, screw));
+    });
+  } else {
+    point.devices.forEach((d, i) => {
+      if (partsOf(d).uses.length > 0 || isSwitchDevice(d)) add('ground', screwOf(point.id, i, 'green'));
+    });
+  }
+  return {
+    groups: [...groups.values()].filter((g) => g.length > 1),
+    open: shared ? 'shared' : unread ? 'unread' : null,
+  };
+}
+
+export interface Surveyed {
+  readonly boxes: ReadonlyMap<PointId, SurveyedBox>;
+  readonly circuits: ReadonlyMap<CableId, ReadonlySet<BreakerId>>;
+}
+
+/** Every box of a house as surveyed. */
+export function surveyHouse(house: House): Surveyed {
+  const circuits = circuitsByCable(house);
+  return {
+    circuits,
+    boxes: new Map(
+      house.points.map((p) => [
+        p.id,
+        surveyedBox(
+          p,
+          house.cables.filter((c) => endAt(c, p.id) !== null),
+          circuits,
+        ),
+      ]),
+    ),
+  };
+}

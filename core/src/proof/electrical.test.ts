@@ -1,0 +1,82 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import type { Bundle, Change } from '../document/index.ts';
+import { evaluate, type Evaluation } from '../evaluate.ts';
+import { proveOption, wiringPlanOf } from '../prove-option.ts';
+import { anyBundle } from '../testing/random-house.ts';
+import { anyWiring } from '../testing/random-wiring.ts';
+import { SPOILERS } from '../testing/spoil.ts';
+import { proveWiring, type Fault } from './index.ts';
+
+const withOption = (b: Bundle, key: string): Evaluation => evaluate({ ...b, job: { ...b.job, option: key } });
+
+/** Every option of a bundle with what its replay says. */
+function replayed(b: Bundle): { readonly e: Evaluation; readonly faults: readonly Fault[] }[] {
+  return evaluate(b).options.flatMap((o) => {
+    const e = withOption(b, o.key);
+    return e.chosen ? [{ e, faults: proveOption(e.bundle, e.chosen.applied, e.chosen.boxes) }] : [];
+  });
+}
+
+/** Changes that take away what somebody uses, when they are asked for: those are refused with the reason. */
+const TAKES: ReadonlySet<Change['kind']> = new Set(['retire', 'reduce', 'replace', 'swap']);
+const takesAway = (b: Bundle): boolean => (b.job.changes ?? []).some((c) => TAKES.has(c.kind));
+
+describe('the wiring of generated houses, traced through', () => {
+  it('contradicts nowhere, whatever is asked for; only what takes a switch or a light away is refused', () => {
+    let options = 0;
+    let planned = 0;
+    const jobs = 260;
+    fc.assert(
+      fc.property(anyWiring, (b) => {
+        const all = replayed(b);
+        planned += Number(all.length > 0);
+        for (const { e, faults } of all) {
+          options += 1;
+          const wrong = faults.filter((f) => f.kind === 'contradiction');
+          if (!takesAway(b)) expect(wrong.map((f) => f.says)).toEqual([]);
+          else
+            for (const f of wrong)
+              expect(['works otherwise', 'no room for the devices', 'gone']).toContain(f.what);
+          // What contradicts is a stop, and nothing else is one for it.
+          const stop = e.findings.some((f) => f.rule === 'proof' && f.severity === 'stop');
+          expect(stop).toBe(wrong.length > 0);
+        }
+      }),
+      { numRuns: jobs, seed: 12 },
+    );
+    expect(options).toBeGreaterThan(400);
+    // Nothing is made right by refusing it.
+    expect(planned / jobs).toBeGreaterThan(0.85);
+  });
+  it('nor in houses of odd sizes with half of it unread', () => {
+    fc.assert(
+      fc.property(anyBundle, (b) => {
+        for (const { faults } of replayed(b)) expect(faults.map((f) => f.says)).toEqual([]);
+      }),
+      { numRuns: 40, seed: 12 },
+    );
+  });
+});
+
+describe('seeded mistakes in wiring that is right', () => {
+  const plans = fc
+    .sample(anyWiring, { numRuns: 220, seed: 3 })
+    .filter((b) => !takesAway(b))
+    .flatMap((b) => {
+      const e = evaluate(b);
+      return e.chosen ? [{ plan: wiringPlanOf(e.bundle, e.chosen.applied, e.chosen.boxes), job: b.job }] : [];
+    })
+    .filter(({ plan, job }) => proveWiring(plan, job).length === 0);
+  it.each(SPOILERS.map((s) => [s.name, s] as const))('%s', (_, { spoil, told }) => {
+    let tried = 0;
+    for (const { plan, job } of plans) {
+      const bad = spoil(plan);
+      if (!bad || tried >= 12) continue;
+      tried += 1;
+      const faults = proveWiring(bad, job);
+      expect(faults.map((f) => f.what).filter((w) => told.includes(w))).not.toEqual([]);
+    }
+    expect(tried).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,476 @@
+import fc from 'fast-check';
+import {
+  BreakerId,
+  ItemId,
+  makeHouse,
+  makeJob,
+  makePoint,
+  makeRoom,
+  makeWant,
+  PointId,
+  RoomId,
+  WallId,
+  type Bundle,
+  type Cable,
+  type Change,
+  type Device,
+  type DeviceKind,
+  type House,
+  type Job,
+  type Point,
+  type Want,
+} from '../document/index.ts';
+import { feet, inches } from '../units/index.ts';
+import { atBreaker, atPoint, nm, panel } from './build.ts';
+
+/**
+ * Houses as they are wired: chains of outlets, switch loops, three-ways, half-switched outlets, protecting receptacles, fans with
+ * two switches, boxes with several devices or two circuits, in plastic and metal boxes, cable, armor and tubing; and jobs of every
+ * kind in them.
+ */
+
+type Station =
+  | 'outlet'
+  | 'outlet-metal'
+  | 'gfci-load'
+  | 'gfci-line'
+  | 'switch-light'
+  | 'light-loop'
+  | 'light-loop-neutral'
+  | 'half'
+  | 'three-way'
+  | 'fan-two'
+  | 'combo'
+  | 'junction'
+  | 'shared';
+const STATIONS: readonly Station[] = [
+  'outlet',
+  'outlet',
+  'outlet-metal',
+  'gfci-load',
+  'gfci-line',
+  'switch-light',
+  'light-loop',
+  'light-loop-neutral',
+  'half',
+  'three-way',
+  'fan-two',
+  'combo',
+  'junction',
+  'shared',
+];
+
+type Ask =
+  | 'outlet'
+  | 'two-gang'
+  | 'mixed'
+  | 'pair-fan'
+  | 'switched-outlet'
+  | 'on-switch'
+  | 'move'
+  | 'heater'
+  | 'big-outlet'
+  | 'outside'
+  | 'from-point'
+  | 'change'
+  | 'change-and-outlet';
+const ASKS: readonly Ask[] = [
+  'outlet',
+  'two-gang',
+  'mixed',
+  'pair-fan',
+  'switched-outlet',
+  'on-switch',
+  'move',
+  'move',
+  'heater',
+  'big-outlet',
+  'outside',
+  'from-point',
+  'change',
+  'change',
+  'change-and-outlet',
+];
+
+interface Draw {
+  readonly wiring: 'cable' | 'armor' | 'tubing';
+  readonly stations: readonly Station[];
+  readonly amps: 15 | 20;
+  readonly ask: Ask;
+  readonly pick: number;
+  readonly other: number;
+  readonly at: number;
+  readonly change: Change['kind'];
+  readonly device: DeviceKind;
+  readonly protection: Job['protection'];
+  readonly passPower: Job['preferences']['passPower'];
+  readonly connector: Job['preferences']['connector'];
+  readonly method: Job['method'];
+  readonly use: 'den' | 'kitchen' | 'garage' | 'bath';
+}
+
+const draw: fc.Arbitrary<Draw> = fc.record({
+  wiring: fc.constantFrom<Draw['wiring']>('cable', 'cable', 'cable', 'armor', 'tubing'),
+  stations: fc.array(fc.constantFrom(...STATIONS), { minLength: 1, maxLength: 5 }),
+  amps: fc.constantFrom<15 | 20>(15, 20),
+  ask: fc.constantFrom(...ASKS),
+  pick: fc.nat(30),
+  other: fc.nat(30),
+  at: fc.integer({ min: 0, max: 20 }),
+  change: fc.constantFrom<Change['kind']>(
+    'replace',
+    'enlarge',
+    'reduce',
+    'retire',
+    'shift',
+    'convert',
+    'swap',
+    'seal',
+  ),
+  device: fc.constantFrom<DeviceKind>(
+    'receptacle',
+    'receptacle-gfci',
+    'receptacle-dual',
+    'switch',
+    'dimmer',
+    'blank',
+    'switch-three-way',
+  ),
+  protection: fc.record({
+    groundFault: fc.constantFrom<Job['protection']['groundFault']>(null, 'at-breaker', 'at-first', 'at-new'),
+    arcFault: fc.constantFrom<Job['protection']['arcFault']>(null, 'at-breaker', 'at-first'),
+  }),
+  passPower: fc.constantFrom<Draw['passPower']>('pigtails', 'through-device'),
+  connector: fc.constantFrom<Draw['connector']>('twist-on', 'lever'),
+  method: fc.constantFrom<Job['method']>(null, null, null, 'EMT', 'MC'),
+  use: fc.constantFrom<Draw['use']>('den', 'den', 'kitchen', 'garage', 'bath'),
+});
+
+const device = (kind: DeviceKind, more: Partial<Device> = {}): Device => ({
+  kind,
+  amps: 15,
+  grounded: true,
+  ...more,
+});
+
+/** Places for boxes around a room, 30 in apart. */
+function placeOf(n: number, ceiling: boolean, heightInches: number): Point['at'] {
+  if (ceiling)
+    return {
+      on: 'ceiling',
+      roomId: RoomId.parse('room'),
+      xMm: inches(21 + 37 * (n % 5)),
+      yMm: inches(27 + 31 * (Math.floor(n / 5) % 4)),
+    };
+  return {
+    on: 'wall',
+    wallId: WallId.parse(`room-w${(Math.floor(n / 5) % 4) + 1}`),
+    xMm: inches(18 + 30 * (n % 5)),
+    heightMm: inches(heightInches),
+  };
+}
+
+class Wiring {
+  readonly points: Point[] = [];
+  readonly cables: Cable[] = [];
+  readonly d: Draw;
+  #places = 0;
+  constructor(d: Draw) {
+    this.d = d;
+  }
+
+  box(kind: Point['kind'], devices: Device[], metal = false): PointId {
+    const n = this.#places++;
+    const ceiling = kind === 'luminaire' || kind === 'fan';
+    const isMetal = metal || this.d.wiring !== 'cable' || ceiling;
+    const gangs = Math.max(1, ceiling ? 1 : devices.length);
+    const model = ceiling
+      ? 'oct-4-2-1/8'
+      : isMetal
+        ? gangs > 1
+          ? 'sq-4-2-1/8'
+          : 'dev-3-1/2'
+        : gangs > 1
+          ? 'new-2g-34'
+          : 'new-1g-22';
+    const id = PointId.parse(`p${n}`);
+    this.points.push(
+      makePoint(id, `P${n}`, kind, placeOf(n, ceiling, kind === 'switch' ? 48 : 15), {
+        condition: 'sound',
+        devices,
+        box: { model, markedCubicInches: null, gangs, clamps: 'none', metal: null },
+      }),
+    );
+    return id;
+  }
+
+  cable(from: Cable['from'], to: PointId, more: Partial<Cable> = {}): void {
+    const type = { cable: 'NM-B', armor: 'old-AC', tubing: 'EMT' } as const;
+    const ground = { cable: 'wire', armor: 'armor', tubing: 'tubing' } as const;
+    this.cables.push(
+      nm(`c${this.cables.length}`, from, atPoint(to), {
+        type: type[this.d.wiring],
+        ground: ground[this.d.wiring],
+        gauge: this.d.amps === 20 ? '12' : '14',
+        ...(this.d.wiring === 'armor' ? { groundProved: true } : {}),
+        ...(this.d.wiring === 'tubing' ? { size: '1/2' as const } : {}),
+        ...more,
+      }),
+    );
+  }
+
+  /** Adds a station behind `from`; tells where the next one hangs. */
+  station(kind: Station, from: Cable['from']): Cable['from'] {
+    const outlet = (more: Partial<Device> = {}) => device('receptacle', more);
+    switch (kind) {
+      case 'outlet':
+      case 'outlet-metal': {
+        const r = this.box('receptacle', [outlet({ tab: 'whole' })], kind === 'outlet-metal');
+        this.cable(from, r);
+        return atPoint(r);
+      }
+      case 'gfci-load':
+      case 'gfci-line': {
+        const r = this.box('receptacle', [device('receptacle-gfci')]);
+        this.cable(from, r);
+        return atPoint(r, kind === 'gfci-load' ? 'load' : 'splice');
+      }
+      case 'switch-light': {
+        const [s, l] = [this.box('switch', [device('switch')]), this.box('luminaire', [device('luminaire')])];
+        this.cable(from, s);
+        this.cable(atPoint(s), l, { carries: 'switched', switchedBy: s });
+        return atPoint(s);
+      }
+      case 'light-loop':
+      case 'light-loop-neutral': {
+        const [l, s] = [this.box('luminaire', [device('luminaire')]), this.box('switch', [device('switch')])];
+        const neutral = kind === 'light-loop-neutral';
+        this.cable(from, l);
+        this.cable(atPoint(l), s, {
+          carries: neutral ? 'loop-neutral' : 'loop',
+          conductors: neutral ? 3 : 2,
+          switchedBy: s,
+        });
+        return atPoint(l);
+      }
+      case 'half': {
+        const [s, r] = [
+          this.box('switch', [device('switch')]),
+          this.box('receptacle', [outlet({ tab: 'broken' })]),
+        ];
+        this.cable(from, s);
+        this.cable(atPoint(s), r, { carries: 'both', conductors: 3, switchedBy: s });
+        return atPoint(r);
+      }
+      case 'three-way': {
+        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
+          PointId,
+          PointId,
+        ];
+        const l = this.box('luminaire', [device('luminaire')]);
+        this.cable(from, a);
+        this.cable(atPoint(a), b, { carries: 'travelers', conductors: 3 });
+        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
+        return atPoint(a);
+      }
+      case 'fan-two': {
+        const s = this.box('switch', [device('switch'), device('switch')]);
+        const f = this.box('fan', [device('fan', { lightNth: 2 })]);
+        this.cable(from, s);
+        this.cable(atPoint(s), f, {
+          carries: 'switched',
+          conductors: 3,
+          switchedBy: s,
+          also: { switchedBy: s, nth: 2 },
+        });
+        return atPoint(s);
+      }
+      case 'combo': {
+        const b = this.box('receptacle', [outlet({ tab: 'whole' }), device('switch')]);
+        const l = this.box('luminaire', [device('luminaire')]);
+        this.cable(from, b);
+        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
+        return atPoint(b);
+      }
+      case 'junction': {
+        const j = this.box('junction', [device('blank')], true);
+        this.cable(from, j);
+        return atPoint(j);
+      }
+      case 'shared': {
+        const b = this.box('receptacle', [outlet({ tab: 'whole' }), outlet({ tab: 'whole' })]);
+        this.cable(from, b);
+        this.cable(atBreaker('b3'), b);
+        return from;
+      }
+    }
+  }
+}
+
+function houseOf(d: Draw): House {
+  const w = new Wiring(d);
+  let from: Cable['from'] = atBreaker();
+  for (const s of d.stations) from = w.station(s, from);
+  const heater = w.box('appliance', [device('appliance', { volts: 240, amps: 20 })]);
+  w.cable(atBreaker('b2'), heater, { carries: 'two-hots', gauge: '12' });
+  const [one] = panel(d.amps);
+  if (!one?.breakers[0]) throw new Error('the panel of the builders has a breaker');
+  const breaker = one.breakers[0];
+  const room = makeRoom('room', 'Room', d.use, feet(15), feet(13), {
+    above: { kind: 'attic', canEnter: true, joists: 'y', insulated: false },
+    below: { kind: 'basement', canEnter: true, joists: 'x' },
+  });
+  return makeHouse('house', 'Generated', {
+    rooms: [
+      { ...room, walls: room.walls.map((x) => ({ ...x, exterior: true, outerFace: 'siding' as const })) },
+    ],
+    panels: [
+      {
+        ...one,
+        breakers: [
+          breaker,
+          { ...breaker, id: BreakerId.parse('b2'), number: '2', poles: 2, amps: 20 },
+          { ...breaker, id: BreakerId.parse('b3'), number: '3' },
+        ],
+      },
+    ],
+    points: w.points,
+    cables: w.cables,
+  });
+}
+
+function changeOf(d: Draw, points: readonly Point[]): Change | null {
+  const point = points[d.pick % points.length];
+  const other = points[d.other % points.length];
+  if (!point || !other) return null;
+  const base = { id: ItemId.parse('ch'), pointId: point.id };
+  const index = d.other % Math.max(1, point.devices.length);
+  switch (d.change) {
+    case 'replace':
+      return { ...base, kind: 'replace', index, device: d.device };
+    case 'enlarge':
+      return { ...base, kind: 'enlarge', devices: [d.device === 'blank' ? 'receptacle' : d.device] };
+    case 'reduce':
+      return { ...base, kind: 'reduce', drop: [index] };
+    case 'retire':
+      return { ...base, kind: 'retire' };
+    case 'shift':
+      return { ...base, kind: 'shift', byMm: inches(1) };
+    case 'convert': {
+      const half = points.find((p) => p.devices.some((x) => x.tab === 'broken'));
+      const s = half && points[points.indexOf(half) - 1];
+      return half && s
+        ? { ...base, kind: 'convert', pointId: half.id, switchId: s.id }
+        : { ...base, kind: 'seal' };
+    }
+    case 'seal':
+      return { ...base, kind: 'seal' };
+    case 'swap':
+      return other.id === point.id ? { ...base, kind: 'seal' } : { ...base, kind: 'swap', withId: other.id };
+  }
+}
+
+function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
+  const wall = (n: number, h = 16): Want['at'] => ({
+    on: 'wall',
+    wallId: WallId.parse(`room-w${(n % 4) + 1}`),
+    xMm: inches(30 + 5 * (n % 23)),
+    heightMm: inches(h),
+  });
+  const over = (n: number): Want['at'] => ({
+    on: 'ceiling',
+    roomId: RoomId.parse('room'),
+    xMm: inches(33 + 7 * (n % 16)),
+    yMm: inches(44 + 5 * (n % 11)),
+  });
+  const own = (more: Partial<Want> = {}) => makeWant('w1', 'new 1', wall(d.at), more);
+  const by = (id: Want['id'], nth?: number): Pick<Want, 'control'> => ({
+    control: { by: 'want', wantId: id, ...(nth === undefined ? {} : { nth }) },
+  });
+  const points = house.points.filter((p) => p.devices.some((x) => x.volts !== 240));
+  const change = changeOf(d, points);
+  const picked = points[d.pick % points.length];
+  switch (d.ask) {
+    case 'outlet':
+      return { wants: [own()] };
+    case 'two-gang':
+      return { wants: [own({ gangs: 2 })] };
+    case 'mixed': {
+      const box = own({ gangs: 2, beside: ['switch'] });
+      return { wants: [box, makeWant('w2', 'light', over(d.at), { kind: 'luminaire', ...by(box.id) })] };
+    }
+    case 'pair-fan': {
+      const box = own({ kind: 'switch', gangs: 2, at: wall(d.at, 48) });
+      return { wants: [box, makeWant('w2', 'fan', over(d.at), { kind: 'fan', ...by(box.id), lightNth: 2 })] };
+    }
+    case 'switched-outlet': {
+      const box = own({ kind: 'switch', at: wall(d.at, 48) });
+      return { wants: [box, makeWant('w2', 'lamp outlet', wall(d.at + 1 + d.other), by(box.id))] };
+    }
+    case 'on-switch': {
+      const s = house.points.find((p) => p.devices.some((x) => x.kind === 'switch'));
+      return {
+        wants: [
+          own({
+            kind: d.other % 2 ? 'luminaire' : 'receptacle',
+            at: d.other % 2 ? over(d.at) : wall(d.at),
+            ...(s ? { control: { by: 'switch' as const, pointId: s.id } } : {}),
+          }),
+        ],
+      };
+    }
+    case 'move': {
+      if (!picked) return { wants: [own()] };
+      const ceiling = picked.kind === 'luminaire' || picked.kind === 'fan';
+      const kind = picked.kind === 'junction' ? 'receptacle' : picked.kind;
+      return {
+        wants: [
+          own({
+            kind,
+            gangs: Math.min(3, picked.box.gangs),
+            at: ceiling ? over(d.at) : wall(d.at, kind === 'switch' ? 48 : 16),
+            replaces: picked.id,
+          }),
+        ],
+      };
+    }
+    case 'heater':
+      return { wants: [own({ kind: 'appliance', volts: 240 })] };
+    case 'big-outlet':
+      return { wants: [own({ kind: 'receptacle', volts: 240 })] };
+    case 'outside':
+      return {
+        wants: [
+          own({
+            gangs: 1 + (d.other % 2),
+            at: {
+              on: 'outside',
+              wallId: WallId.parse(`room-w${(d.at % 4) + 1}`),
+              xMm: inches(40 + d.other),
+              heightMm: inches(20),
+            },
+          }),
+        ],
+      };
+    case 'from-point':
+      return { wants: [own(picked ? { source: { from: 'point', pointId: picked.id } } : {})] };
+    case 'change':
+      return { wants: [], ...(change ? { changes: [change] } : {}) };
+    case 'change-and-outlet':
+      return { wants: [own()], ...(change ? { changes: [change] } : {}) };
+  }
+}
+
+/** Bundles for the replays: how houses are wired, and every kind of job in them. */
+export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
+  const house = houseOf(d);
+  const job = makeJob('job', house.id, 'Generated', {
+    ...jobOf(d, house),
+    protection: d.protection,
+    method: d.method,
+  });
+  return {
+    house,
+    job: { ...job, preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector } },
+  };
+});
