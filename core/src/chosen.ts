@@ -1,15 +1,35 @@
-import { PointId, type House, type Job } from './document/index.ts';
+import {
+  isProtecting,
+  PointId,
+  type DeviceKind,
+  type House,
+  type Job,
+  type Point,
+} from './document/index.ts';
 import type { Feed } from './feed/index.ts';
 import { makeBill, type Bill, type Piece } from './materials/index.ts';
 import { cutBoxes, type Applied, type Option } from './planning/index.ts';
 import type { PlanOfHouse } from './structure/index.ts';
-import { deadChain, testSheet, workSteps, type DeadChain, type Step, type Test } from './work/index.ts';
+import {
+  deadChain,
+  powerOf,
+  testSheet,
+  workSteps,
+  type DeadChain,
+  type Power,
+  type Protector,
+  type Step,
+  type Test,
+  type WorkInput,
+} from './work/index.ts';
 import { wireBox, type BoxWiring } from './wiring/index.ts';
 
 /** What an option comes to in boxes, work and money: enough to lay options side by side. */
 export interface Sheet {
   readonly boxes: readonly BoxWiring[];
   readonly steps: readonly Step[];
+  /** What goes off for it, and which boxes are opened and tested dead. */
+  readonly power: Power;
   readonly bill: Bill;
 }
 
@@ -58,24 +78,29 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
       ...option.taps.filter((t) => !t.atPanel).map((t) => t.pointId),
       ...applied.protectedAt,
       ...applied.changed,
+      ...applied.undone,
       ...applied.cuts.flatMap(cutBoxes),
       ...option.legs.map((l) => PointId.parse(l.to)),
     ]),
   ];
   const boxes = ids.flatMap((id) => wireBox(applied, { house, feed }, job, id) ?? []);
   const labels = labelsIn(applied.house);
+  const input: WorkInput = {
+    house,
+    job,
+    plan,
+    option,
+    boxes,
+    feed,
+    after: applied.house.points,
+    cuts: applied.cuts,
+    labels: new Map([...labelsIn(house), ...labels]),
+  };
+  const power = powerOf(input);
   return {
     boxes,
-    steps: workSteps({
-      house,
-      job,
-      plan,
-      option,
-      boxes,
-      cuts: applied.cuts,
-      darkLabels: option.dark.flatMap((id) => labels.get(id) ?? []),
-      labels,
-    }),
+    power,
+    steps: workSteps(input, power),
     bill: makeBill({
       house: applied.house,
       before: house,
@@ -88,19 +113,66 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
   };
 }
 
+/** Points that are new, and those that have another device in them or another conductor on it. */
+function changedPointsOf(house: House, { house: after, protectedAt, changed }: Applied): Point[] {
+  const stood = new Set(house.points.map((p) => p.id));
+  const touched = new Set([...protectedAt, ...changed]);
+  return after.points.filter((p) => !stood.has(p.id) || touched.has(p.id));
+}
+
+/** Devices and breakers that protect and were put in by the plan, with what goes dead when they trip. */
+function protectorsOf(house: House, { house: after, feed }: Applied): Protector[] {
+  const stood = new Map(house.points.map((p) => [p.id, p] as const));
+  const had = new Map(house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b.protection] as const)));
+  const covered = (id: string) =>
+    after.points.flatMap((p) => {
+      const box = feed.boxes.get(p.id);
+      return (box?.groundFaultBy === id || box?.arcFaultBy === id) &&
+        !p.devices.every((d) => d.kind === 'blank')
+        ? [p.label]
+        : [];
+    });
+  const count = (p: Point | undefined) =>
+    p?.devices
+      .filter(isProtecting)
+      .map((d) => d.kind)
+      .join() ?? '';
+  const devices = after.points.flatMap((p): Protector[] => {
+    if (count(p) === '' || count(stood.get(p.id)) === count(p)) return [];
+    const kind = p.devices.find(isProtecting)?.kind ?? 'receptacle-gfci';
+    return [
+      { key: p.id, pointId: p.id, name: `the ${PROTECTOR[kind]} at ${p.label}`, covers: covered(p.id) },
+    ];
+  });
+  const breakers = after.panels.flatMap((panel) =>
+    panel.breakers.flatMap((b): Protector[] =>
+      b.protection === 'none' || had.get(b.id) === b.protection
+        ? []
+        : [{ key: b.id, pointId: b.id, name: `breaker ${b.number}`, covers: covered(b.id) }],
+    ),
+  );
+  return [...devices, ...breakers];
+}
+const PROTECTOR: Partial<Record<DeviceKind, string>> = {
+  'receptacle-gfci': 'GFCI',
+  'receptacle-afci': 'AFCI',
+  'receptacle-dual': 'dual-function device',
+};
+
 /** An option with the proofs of dead at its boxes and the tests at its end. */
 export function chosenOf({ house }: Standing, option: Option, applied: Applied, sheet: Sheet): Chosen {
-  const dark = house.points.filter((p) => option.dark.includes(p.id));
-  const fresh = applied.house.points.filter((p) => p.id.startsWith('new-'));
-  const ends = new Set<string>([
-    ...option.taps.map((t) => t.pointId),
-    ...applied.cuts.flatMap((c) => [c.from.id, c.to.id]),
-  ]);
+  const dark = house.points.filter((p) => sheet.power.dark.includes(p.id));
   return {
     option,
     applied,
     ...sheet,
-    chains: house.points.filter((p) => ends.has(p.id)).map((p) => deadChain(house, p)),
-    tests: testSheet(applied.house, applied.feed, fresh, dark),
+    chains: house.points.filter((p) => sheet.power.tested.includes(p.id)).map((p) => deadChain(house, p)),
+    tests: testSheet({
+      house: applied.house,
+      feed: applied.feed,
+      changed: changedPointsOf(house, applied),
+      darkened: dark,
+      protectors: protectorsOf(house, applied),
+    }),
   };
 }

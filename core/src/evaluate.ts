@@ -18,6 +18,7 @@ import {
   changeFindings,
   planJob,
   runFacts,
+  toldApart,
   tooMany,
   type Applied,
   type Option,
@@ -32,7 +33,7 @@ import {
   type PlanOfHouse,
   type WallFrame,
 } from './structure/index.ts';
-import { outageOf } from './work/index.ts';
+import { minutesOf, outageOf } from './work/index.ts';
 import { transferFindings } from './transfers.ts';
 import { PROOF, proofFindings, proveOption } from './prove-option.ts';
 
@@ -194,6 +195,26 @@ function rulesFor(
 const provedBefore = (before: Evaluation, key: string): Finding[] =>
   before.chosen?.option.key === key ? before.findings.filter((f) => f.rule === PROOF) : [];
 
+/** Minutes of an option by its own steps. */
+export function workMinutes(setting: PlanSetting, option: Option): number {
+  const applied = applyPlan(setting, option.legs, setting.feed);
+  return minutesOf(sheetOf(setting, setting.job, option, applied).steps);
+}
+
+/** What the steps of an option come to: they are the one clock. */
+const clockOf = ({ steps, power }: Sheet, job: Job, { visits }: Option): Clock => {
+  const minutes = minutesOf(steps);
+  const evenings = Math.max(1, Math.ceil(minutes / job.preferences.eveningMinutes));
+  return { minutes, outageMinutes: outageOf(steps), dark: power.dark, visits: { ...visits, evenings } };
+};
+type Clock = Pick<Option, 'minutes' | 'outageMinutes' | 'dark' | 'visits'>;
+const sameClock = ({ minutes, outageMinutes, dark, visits }: Option): Clock => ({
+  minutes,
+  outageMinutes,
+  dark,
+  visits,
+});
+
 function chooseOption(options: readonly Option[], job: Job): Option | undefined {
   return options.find((o) => o.key === job.option) ?? options[0];
 }
@@ -301,12 +322,12 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
   const judged = (found: Option): Judged => {
     const applied = applyPlan(setting, found.legs, feed);
     const sheet = sheetOf(base, job, found, applied);
-    const option: Option = { ...found, outageMinutes: outageOf(sheet.steps) };
+    const option: Option = { ...found, ...clockOf(sheet, job, found) };
     const findings = [
       ...rulesFor(base, applied, job, option, planning.options),
       ...(before
         ? provedBefore(before, found.key)
-        : proofFindings(proveOption(bundle, applied, sheet.boxes))),
+        : proofFindings(proveOption(bundle, option, applied, sheet))),
     ];
     const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
     return { option, applied, sheet, findings, view };
@@ -314,7 +335,7 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
   const views = planning.options.map((found) => {
     const last = kept.get(found.key);
     return last && found.key !== before?.chosen?.option.key
-      ? { option: found, view: { ...last, ...found, outageMinutes: last.outageMinutes } }
+      ? { option: found, view: { ...last, ...found, ...sameClock(last) } }
       : judged(found);
   });
   const viewed = views.sort(stopsLast);
@@ -349,7 +370,7 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
     chosen,
     findings,
     offers,
-    options: viewed.map((v) => v.view),
+    options: toldApart(viewed.map((v) => v.view)),
     marks: marksOf(findings),
     next: nextOf(bundle, findings, chosen?.steps ?? null),
   };

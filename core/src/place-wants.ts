@@ -5,7 +5,7 @@ import type { CodePack } from './codes/index.ts';
 import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
 import type { Finding, Remedy } from './findings/index.ts';
 import { practice, published } from './findings/index.ts';
-import { chooseBox, boxesFor, isOutdoors, newPointId } from './planning/index.ts';
+import { chooseBox, boxesFor, newPointId } from './planning/index.ts';
 import {
   judgePlace,
   nearestGoodPlace,
@@ -18,6 +18,7 @@ import {
   type PlanOfHouse,
   type Solid,
   type WallFrame,
+  placeOf,
 } from './structure/index.ts';
 import { formatLength, inches, chance, percent } from './units/index.ts';
 
@@ -36,7 +37,7 @@ export function placementInput(setting: Setting, want: Want): PlacementInput | u
   if (!frame) return undefined;
   const box = chooseBox(job, want, {
     frame,
-    outdoor: isOutdoors(plan, want.at),
+    outdoor: placeOf(plan, want.at)?.outdoors ?? false,
     metal: false,
     surface: false,
   });
@@ -241,7 +242,7 @@ function cableNear(setting: Setting, want: Want): Finding[] {
       subjects: [want.id],
       says: `A cable may pass behind ${want.label}: ${near.join('; ')}`,
       detail:
-        'Nobody has seen where it runs. Cut with that breaker off and proved dead, shallow, and look before the saw goes on.',
+        'Nobody has seen where it runs. Cut with that breaker off and the box tested dead, shallow, and look before the saw goes on.',
       sources: [practice('cables usually run straight between neighboring boxes')],
       remedies: [],
     },

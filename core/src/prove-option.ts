@@ -1,7 +1,18 @@
 import { PointId, type Bundle, type WantId } from './document/index.ts';
 import type { Finding } from './findings/index.ts';
-import { newPointId, restOf, type Applied } from './planning/index.ts';
-import { proveWiring, type BoxDrawing, type Fault, type WiringPlan } from './proof/index.ts';
+import type { Sheet } from './chosen.ts';
+import { newPointId, restOf, type Applied, type Option } from './planning/index.ts';
+import { holesOf, type Hole } from './routing/index.ts';
+import {
+  proveParts,
+  proveWiring,
+  proveWork,
+  type BoxDrawing,
+  type Fault,
+  type PartsPlan,
+  type WiringPlan,
+  type WorkPlan,
+} from './proof/index.ts';
 
 /** What an option puts out, as the replays take it. */
 export function wiringPlanOf(
@@ -31,9 +42,61 @@ export function wiringPlanOf(
   };
 }
 
+const spot = ({ wallId, xMm, heightMm }: Hole) => ({ wallId, xMm, heightMm });
+
+/** The work of an option, as the replay of it takes it. */
+export function workPlanOf(
+  { house }: Bundle,
+  option: Option,
+  sheet: Pick<Sheet, 'boxes' | 'steps'>,
+): WorkPlan {
+  return {
+    before: house,
+    steps: sheet.steps,
+    minutes: option.minutes,
+    legs: option.legs.map((l) => ({
+      from: l.from,
+      to: l.to,
+      holes: holesOf(l.route).map(spot),
+      through: l.route.moves.flatMap((m) => m.again ?? []).map(spot),
+    })),
+    boxes: sheet.boxes.map(({ point, isNew }) => ({
+      id: point.id,
+      isNew,
+      cut: isNew && (point.at.on === 'wall' || point.at.on === 'outside'),
+    })),
+  };
+}
+
+/** What an option buys, against what it needs. */
+export function partsPlanOf(
+  { house, job }: Bundle,
+  option: Option,
+  applied: Applied,
+  sheet: Pick<Sheet, 'boxes' | 'bill'>,
+): PartsPlan {
+  return {
+    before: house,
+    after: applied.house,
+    boxes: sheet.boxes,
+    movedFrom: new Map(
+      job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
+    ),
+    lines: sheet.bill.lines,
+    cable: sheet.bill.cuts.map((c) => ({
+      cutMm: c.pieces.reduce((s, p) => s + p.lengthMm, 0),
+      boughtMm: c.roll.holds,
+    })),
+    legsMm: option.legs.reduce((s, l) => s + l.route.cableMm, 0),
+  };
+}
+
 /** Faults of an option: where what it puts out contradicts itself or the house. */
-export const proveOption = (bundle: Bundle, applied: Applied, boxes: readonly BoxDrawing[]): Fault[] =>
-  proveWiring(wiringPlanOf(bundle, applied, boxes), bundle.job);
+export const proveOption = (bundle: Bundle, option: Option, applied: Applied, sheet: Sheet): Fault[] => [
+  ...proveWiring(wiringPlanOf(bundle, applied, sheet.boxes), bundle.job),
+  ...proveWork(workPlanOf(bundle, option, sheet)),
+  ...proveParts(partsPlanOf(bundle, option, applied, sheet)),
+];
 
 /** The rule that a fault of a replay is listed under. */
 export const PROOF = 'proof';
@@ -52,10 +115,15 @@ export function proofFindings(faults: readonly Fault[]): Finding[] {
       says: question ? f.says : `This plan doesn’t work: ${f.says}`,
       detail: question
         ? 'Turn one breaker off at a time and test each device and splice. Until then the plan can’t be checked here.'
-        : 'Every plan is traced through wire by wire before it is shown, and this one fails. Choose another option, or change what you asked for.',
-      sources: [{ kind: 'computed', from: 'the wiring traced through in every switch position' }],
+        : 'Every plan is carried out on paper, wire by wire and step by step, before it is shown. This one fails. Choose another option, or change what you asked for.',
+      sources: [{ kind: 'computed', from: REPLAYED[f.replay] }],
       remedies: [],
     };
   });
 }
+const REPLAYED = {
+  electrical: 'the wiring traced through in every switch position',
+  work: 'the steps carried out one after the other',
+  parts: 'the parts of every box and run against the bill',
+} as const;
 const MARK_OF = { electrical: 'wire', work: 'do', parts: 'buy' } as const;

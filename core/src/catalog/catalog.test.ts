@@ -55,8 +55,8 @@ describe('parts', () => {
       k.startsWith('receptacle'),
     );
     for (const k of kinds)
-      for (const amps of [15, 20]) expect(PARTS[devicePart(k, amps, false)!].name).toBeTruthy();
-    expect(devicePart('receptacle', 15, true)).toBe('receptacle-15-wr');
+      for (const amps of [15, 20]) expect(PARTS[devicePart({ kind: k, amps }, false)!].name).toBeTruthy();
+    expect(devicePart({ kind: 'receptacle', amps: 15 }, true)).toBe('receptacle-15-wr');
   });
 });
 

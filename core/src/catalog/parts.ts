@@ -1,5 +1,5 @@
 import { practice, type Source } from '../findings/index.ts';
-import type { Breaker, CableType, DeviceKind, Gauge } from '../document/index.ts';
+import type { Breaker, CableType, Device, Gauge } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -28,23 +28,45 @@ const ROLLS: readonly [Gauge, 2 | 3 | 4, number, number][] = [
   ['14', 2, 50, 4100],
   ['14', 2, 100, 7200],
   ['14', 2, 250, 13900],
+  ['14', 2, 1000, 52_000],
   ['12', 2, 25, 3100],
   ['12', 2, 50, 5600],
   ['12', 2, 100, 9900],
   ['12', 2, 250, 18900],
+  ['12', 2, 1000, 71_000],
   ['10', 2, 25, 5200],
   ['10', 2, 50, 9300],
+  ['10', 2, 250, 39_000],
+  ['10', 2, 1000, 149_000],
   ['8', 2, 25, 8900],
+  ['8', 2, 125, 36_000],
+  ['8', 2, 500, 138_000],
   ['6', 2, 25, 12900],
+  ['6', 2, 125, 52_000],
+  ['6', 2, 500, 199_000],
   ['14', 3, 25, 3300],
   ['14', 3, 50, 5900],
+  ['14', 3, 250, 21_900],
+  ['14', 3, 1000, 83_000],
   ['12', 3, 25, 4400],
   ['12', 3, 50, 7900],
+  ['12', 3, 250, 29_900],
+  ['12', 3, 1000, 114_000],
   ['10', 3, 25, 7400],
+  ['10', 3, 250, 56_000],
+  ['10', 3, 1000, 215_000],
+  ['8', 3, 125, 52_000],
+  ['8', 3, 500, 199_000],
+  ['6', 3, 125, 76_000],
+  ['6', 3, 500, 289_000],
   ['14', 4, 25, 5400],
   ['14', 4, 50, 9400],
+  ['14', 4, 250, 34_900],
   ['12', 4, 25, 6900],
   ['12', 4, 50, 12_400],
+  ['12', 4, 250, 46_900],
+  // Ordered, not stocked.
+  ['10', 4, 250, 89_000],
 ];
 
 /** Key of the rolls (or sticks and spools) of a wiring method; plastic cable is the plain one. */
@@ -53,19 +75,19 @@ export const rollKey = (gauge: Gauge, conductors: number, method: CableType = 'N
 
 /** Other methods against plastic cable: name, price by it, and what is sold at a time, ft. */
 const OTHER: readonly (readonly [CableType, string, number, readonly number[]])[] = [
-  ['UF-B', 'UF-B', 1.35, [25, 50, 100]],
-  ['MC', 'MC, with ground wire,', 1.6, [25, 50, 100]],
-  ['AC', 'AC, armored,', 1.55, [25, 50, 100]],
-  ['EMT', '1/2 in EMT with THWN', 1.9, [10, 20, 50, 100]],
-  ['LFNC', '1/2 in liquid-tight plastic with THWN', 2.6, [10, 25, 50]],
-  ['PVC', '1/2 in PVC with THWN', 1.5, [10, 20, 50, 100]],
-  ['LFMC', '1/2 in liquid-tight metal with THWN', 2.9, [10, 25, 50]],
-  ['FMC', '1/2 in flexible metal with THHN', 2.2, [10, 25, 50]],
+  ['UF-B', 'UF-B', 1.35, [25, 50, 100, 250, 500]],
+  ['MC', 'MC, with ground wire,', 1.6, [25, 50, 100, 250, 1000]],
+  ['AC', 'AC, armored,', 1.55, [25, 50, 100, 250, 1000]],
+  ['EMT', '1/2 in EMT with THWN', 1.9, [10, 20, 50, 100, 250, 500]],
+  ['LFNC', '1/2 in liquid-tight plastic with THWN', 2.6, [10, 25, 50, 100, 250, 500]],
+  ['PVC', '1/2 in PVC with THWN', 1.5, [10, 20, 50, 100, 250, 500]],
+  ['LFMC', '1/2 in liquid-tight metal with THWN', 2.9, [10, 25, 50, 100, 250, 500]],
+  ['FMC', '1/2 in flexible metal with THHN', 2.2, [10, 25, 50, 100, 250, 500]],
 ];
 const CENTS_PER_FOOT: Partial<Record<Gauge, number>> = { '14': 95, '12': 125, '10': 210, '8': 360, '6': 520 };
 const otherRolls = (): Part[] =>
   OTHER.flatMap(([method, words, times, sizes]) =>
-    (['14', '12', '10'] as const).flatMap((g) =>
+    (['14', '12', '10', '8', '6'] as const).flatMap((g) =>
       ([2, 3, 4] as const).flatMap((n) =>
         sizes.map((ft, i) =>
           part(
@@ -99,6 +121,26 @@ export const PARTS = {
     1,
     480,
   ),
+  'receptacle-20-wr': part(
+    'receptacle-20-wr',
+    'Receptacle, 20 A, tamper- and weather-resistant',
+    'each',
+    1,
+    690,
+  ),
+  'receptacle-single-20-wr': part(
+    'receptacle-single-20-wr',
+    'Single receptacle, 20 A, tamper- and weather-resistant',
+    'each',
+    1,
+    890,
+  ),
+  'gfci-15-wr': part('gfci-15-wr', 'GFCI receptacle, 15 A, tamper- and weather-resistant', 'each', 1, 2390),
+  'gfci-20-wr': part('gfci-20-wr', 'GFCI receptacle, 20 A, tamper- and weather-resistant', 'each', 1, 2690),
+  'receptacle-240-15': part('receptacle-240-15', 'Receptacle, 250 V 15 A, 2-pole 3-wire', 'each', 1, 790),
+  'receptacle-240-20': part('receptacle-240-20', 'Receptacle, 250 V 20 A, 2-pole 3-wire', 'each', 1, 890),
+  'receptacle-240-30': part('receptacle-240-30', 'Receptacle, 250 V 30 A, 2-pole 3-wire', 'each', 1, 1290),
+  'receptacle-240-50': part('receptacle-240-50', 'Receptacle, 250 V 50 A, 2-pole 3-wire', 'each', 1, 1490),
   'receptacle-single-20': part(
     'receptacle-single-20',
     'Single receptacle, 20 A, tamper-resistant',
@@ -106,8 +148,8 @@ export const PARTS = {
     1,
     690,
   ),
-  'gfci-15': part('gfci-15', 'Ground-fault receptacle, 15 A, tamper-resistant', 'each', 1, 1990),
-  'gfci-20': part('gfci-20', 'Ground-fault receptacle, 20 A, tamper-resistant', 'each', 1, 2290),
+  'gfci-15': part('gfci-15', 'GFCI receptacle, 15 A, tamper-resistant', 'each', 1, 1990),
+  'gfci-20': part('gfci-20', 'GFCI receptacle, 20 A, tamper-resistant', 'each', 1, 2290),
   'afci-15': part('afci-15', 'AFCI receptacle, 15 A', 'each', 1, 3190),
   'afci-20': part('afci-20', 'AFCI receptacle, 20 A', 'each', 1, 3490),
   'dual-15': part('dual-15', 'Dual-function AFCI/GFCI receptacle, 15 A', 'each', 1, 3890),
@@ -118,13 +160,32 @@ export const PARTS = {
   'plate-1': part('plate-1', 'Cover plate, 1-gang', 'each', 1, 90),
   'plate-2': part('plate-2', 'Cover plate, 2-gang', 'each', 1, 180),
   'plate-3': part('plate-3', 'Cover plate, 3-gang', 'each', 1, 290),
-  'plate-blank-wp': part('plate-blank-wp', 'In-use weather cover, 1-gang', 'each', 1, 1290),
+  'cover-in-use-1': part('cover-in-use-1', 'In-use weatherproof cover, 1-gang, extra-duty', 'each', 1, 1290),
+  'cover-in-use-2': part('cover-in-use-2', 'In-use weatherproof cover, 2-gang, extra-duty', 'each', 1, 1890),
+  'cover-in-use-3': part('cover-in-use-3', 'In-use weatherproof cover, 3-gang, extra-duty', 'each', 1, 2990),
+  'cover-wp-blank': part('cover-wp-blank', 'Weatherproof blank cover with gasket', 'each', 1, 590),
+  'blank-insert': part('blank-insert', 'Blank insert for one gang of a plate', 'each', 1, 110),
+  'cable-connector': part('cable-connector', 'NM cable connector, 1/2 in knockout', 'each', 1, 60),
+  'armor-connector': part(
+    'armor-connector',
+    'Connector for armored cable, with anti-short bushing',
+    'each',
+    1,
+    120,
+  ),
+  'wet-connector': part('wet-connector', 'Weatherproof cable connector, 1/2 in hub', 'each', 1, 390),
   'plate-blank': part('plate-blank', 'Blank cover plate', 'each', 1, 90),
   'breaker-1': part('breaker-1', 'Breaker made for this panel, one pole', 'each', 1, 1190),
   'breaker-2': part('breaker-2', 'Breaker made for this panel, two poles', 'each', 1, 2190),
-  'breaker-gfci': part('breaker-gfci', 'Ground-fault breaker made for this panel', 'each', 1, 5490),
-  'breaker-afci': part('breaker-afci', 'Arc-fault breaker made for this panel', 'each', 1, 5290),
-  'breaker-dual': part('breaker-dual', 'Arc- and ground-fault breaker made for this panel', 'each', 1, 6290),
+  'breaker-gfci': part('breaker-gfci', 'GFCI breaker made for this panel', 'each', 1, 5490),
+  'breaker-afci': part('breaker-afci', 'AFCI breaker made for this panel', 'each', 1, 5290),
+  'breaker-dual': part(
+    'breaker-dual',
+    'Dual-function AFCI/GFCI breaker made for this panel',
+    'each',
+    1,
+    6290,
+  ),
   fan: part('fan', 'Ceiling fan as chosen, with its canopy', 'each', 1, 0),
   luminaire: part('luminaire', 'Luminaire as chosen, with its mounting strap', 'each', 1, 0),
   'twist-2-3': part('twist-2-3', 'Twist-on connectors, for 2 to 3 of 14 or 12 AWG', 'pack', 25, 460),
@@ -156,19 +217,24 @@ export const PARTS = {
 export type PartKey = keyof typeof PARTS;
 
 /** The part that a device is bought as; undefined for what comes with the appliance or is a plate alone. */
-export function devicePart(kind: DeviceKind, amps: number, wet: boolean): PartKey | undefined {
+export function devicePart(
+  { kind, amps, volts }: Pick<Device, 'kind' | 'amps' | 'volts'>,
+  wet: boolean,
+): PartKey | undefined {
   const a = amps >= 20 ? 20 : 15;
+  if (volts === 240 && kind.startsWith('receptacle'))
+    return `receptacle-240-${amps > 30 ? 50 : amps > 20 ? 30 : a}`;
   switch (kind) {
     case 'receptacle-gfci':
-      return `gfci-${a}`;
+      return wet ? `gfci-${a}-wr` : `gfci-${a}`;
     case 'receptacle-afci':
       return `afci-${a}`;
     case 'receptacle-dual':
       return `dual-${a}`;
     case 'receptacle-single':
-      return 'receptacle-single-20';
+      return wet ? 'receptacle-single-20-wr' : 'receptacle-single-20';
     case 'receptacle':
-      return wet ? 'receptacle-15-wr' : `receptacle-${a}`;
+      return wet ? `receptacle-${a}-wr` : `receptacle-${a}`;
     case 'switch':
     case 'switch-three-way':
     case 'dimmer':

@@ -1,15 +1,18 @@
 import { isReceptacleDevice, type House, type Point, type Position } from '../document/index.ts';
-import { counterAt, moistureOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
+import { counterAt, placeOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
 import type { OutletFacts, PlaceFacts } from './pack.ts';
 
 /** What surrounds a place, for the rules that go by it; undefined when its room is not known. */
 export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 120): PlaceFacts | undefined {
   const room = plan.roomOf(at);
   if (!room) return undefined;
+  const place = placeOf(plan, at);
+  if (!place) return undefined;
+  const { use, moisture } = place;
   if (at.on === 'outside')
     return {
-      use: 'outdoor',
-      moisture: 'wet',
+      use,
+      moisture,
       heightMm: at.heightMm,
       toSinkMm: null,
       toSinkStraightMm: null,
@@ -17,11 +20,10 @@ export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 1
       overCounter: false,
       volts,
     };
-  const use = at.on === 'attic' ? ('attic' as const) : room.use;
   const tub = reachTo(plan, at, 'tub', 'same');
   return {
     use,
-    moisture: at.on === 'attic' ? 'dry' : moistureOf(room),
+    moisture,
     heightMm: at.on === 'wall' ? at.heightMm : room.ceilingMm,
     toSinkMm: reachTo(plan, at, 'sink', 'same')?.mm ?? null,
     toSinkStraightMm: reachTo(plan, at, 'sink', 'all')?.mm ?? null,

@@ -33,7 +33,14 @@ describe('cutting rolls', () => {
       ),
     );
   });
-  it('stops at a piece longer than every roll', () => expect(cutRolls([piece(300)], rolls)).toEqual([]));
+  it('stops at a piece longer than every roll', () => expect(cutRolls([piece(1200)], rolls)).toEqual([]));
+  it('buys a reel only for a run that no ordinary roll holds', () => {
+    expect(cutRolls([piece(300)], rolls).map((c) => c.roll.holds)).toEqual([feet(1000)]);
+    expect(cutRolls([piece(200), piece(200)], rolls).map((c) => c.roll.holds)).toEqual([
+      feet(250),
+      feet(250),
+    ]);
+  });
 });
 
 describe('the bill', () => {

@@ -2,6 +2,7 @@ import { csvText } from './csv.ts';
 import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
 import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
+import { feet } from '../units/index.ts';
 import type { Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
@@ -41,12 +42,19 @@ export interface Bill {
   readonly tools: readonly string[];
 }
 
+/** The largest roll that is stocked everywhere, mm: common practice. */
+const ORDINARY_ROLL_MM = feet(250);
+
 /**
  * Buys rolls for the pieces of one kind of cable at least price: the cheapest roll that holds all, else the largest
  * roll filled with the longest pieces first and so on. Pieces longer than every roll are left out by the caller.
  */
 export function cutRolls(pieces: readonly Piece[], rolls: readonly Part[]): Cut[] {
-  const sizes = [...rolls].sort((a, b) => a.holds - b.holds);
+  const bySize = [...rolls].sort((a, b) => a.holds - b.holds);
+  const longest = Math.max(0, ...pieces.map((p) => p.lengthMm));
+  // Reels are only bought for a run that no ordinary roll holds.
+  const needed = bySize.find((r) => r.holds >= longest)?.holds ?? 0;
+  const sizes = bySize.filter((r) => r.holds <= Math.max(needed, ORDINARY_ROLL_MM));
   const left = [...pieces].sort((a, b) => b.lengthMm - a.lengthMm);
   const cuts: Cut[] = [];
   while (left.length > 0) {

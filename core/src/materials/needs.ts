@@ -9,7 +9,9 @@ import {
   type Point,
 } from '../document/index.ts';
 import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
-import type { PlanOfHouse } from '../structure/index.ts';
+import { isMetalBox } from '../network/index.ts';
+import { newPointId } from '../planning/index.ts';
+import { placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
 /** So many of a part, and what for. */
@@ -28,7 +30,9 @@ export interface NeedsInput {
 }
 
 /** Devices of a box that were not in it before; a change that puts in one of the same kind counts too. */
-function freshDevices(point: Point, before: Point | undefined, job: Job): Device[] {
+function freshDevices(point: Point, before: Point | undefined, job: Job, outdoors: boolean): Device[] {
+  // What moves out of doors is bought new: an indoor device has no place there.
+  if (outdoors && before && before.id !== point.id) return [...point.devices];
   const old = (before?.devices ?? []).map((d) => d.kind);
   const fresh = point.devices.filter((d) => {
     const k = old.indexOf(d.kind);
@@ -49,10 +53,17 @@ function freshDevices(point: Point, before: Point | undefined, job: Job): Device
   return fresh;
 }
 
-function plateOf(point: Point, wet: boolean): string | undefined {
+function plateOf(point: Point, outdoors: boolean): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
-  if (point.devices.every((d) => d.kind === 'blank')) return 'plate-blank';
-  return wet ? 'plate-blank-wp' : `plate-${Math.min(3, point.box.gangs)}`;
+  if (point.devices.every((d) => d.kind === 'blank')) return outdoors ? 'cover-wp-blank' : 'plate-blank';
+  return `${outdoors ? 'cover-in-use' : 'plate'}-${Math.max(1, Math.min(3, point.box.gangs))}`;
+}
+
+/** What holds a new cable in a metal box that has no clamps of its own; a raceway brings its own fittings. */
+function connectorPart(cable: BoxWiring['cables'][number]['cable'], outdoors: boolean): string | undefined {
+  if (isRaceway(cable.type)) return undefined;
+  if (outdoors) return 'wet-connector';
+  return cable.type === 'AC' || cable.type === 'MC' ? 'armor-connector' : 'cable-connector';
 }
 
 /** Boxes, rings, devices, plates and small parts of every box that is new or touched. */
@@ -65,19 +76,29 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
       if (key !== undefined && count > 0) needs.push({ key, count });
     };
     const model = boxModel(point.box.model);
+    const moves = job.wants.find((w) => w.replaces !== undefined && newPointId(w) === point.id)?.replaces;
     const otherBox = isNew || job.boxes[point.id] !== undefined || (old && old.box.model !== point.box.model);
     if (otherBox && model) one(`box:${model.id}`);
     const ring = isNew ? undefined : ringModel(job.rings[point.id] ?? null);
     if (ring) one(`ring:${ring.id}`);
     if (!isNew && job.clampsOutside.includes(point.id)) one('clamp-connector', cables.length);
-    const wet = plan.roomOf(point.at)?.use === 'outdoor';
-    const fresh = freshDevices(point, old, job);
-    for (const d of fresh) one(devicePart(d.kind, d.amps, wet));
+    const place = placeOf(plan, point.at);
+    const outdoors = place?.outdoors ?? false;
+    // What moves is not bought again.
+    const fresh = freshDevices(point, moves === undefined ? old : stood.get(moves), job, outdoors);
+    for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry'));
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
-    if (isNew || otherPlate) one(plateOf(point, wet));
+    if (isNew || otherPlate) one(plateOf(point, outdoors));
+    if (!point.devices.every((d) => d.kind === 'blank'))
+      one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
     for (const j of after.joins) if (isNew || j.isNew) one(j.connector);
     for (const c of after.caps) if (c.conductor.isNew) one(c.connector);
-    if (point.box.metal && (isNew || cables.some((c) => c.isNew))) one('ground-screw');
+    const tails = after.joins
+      .flatMap((j) => (isNew || j.isNew ? j.members : []))
+      .filter((m) => m.kind === 'box-tail');
+    one('ground-screw', tails.length);
+    if (isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id))
+      for (const c of cables) if (isNew || c.isNew) one(connectorPart(c.cable, outdoors));
     if (job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
     return needs.map((n) => ({ ...n, why: point.label }));

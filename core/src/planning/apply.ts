@@ -24,7 +24,7 @@ import {
 } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
-import { surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { placeOf, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { WallId } from '../document/index.ts';
 import { applyChanges, BLANK } from './changes.ts';
 import type { CutIn } from './candidate.ts';
@@ -130,6 +130,8 @@ export interface Applied {
   readonly cuts: readonly CutIn[];
   /** Cables that go out of use. */
   readonly deadCables: readonly string[];
+  /** Boxes that such a cable is taken off in. */
+  readonly undone: readonly PointId[];
 }
 
 interface Setting {
@@ -168,7 +170,7 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
     const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
     const box = chooseBox(job, want, {
       frame,
-      outdoor: isOutdoors(plan, want.at),
+      outdoor: placeOf(plan, want.at)?.outdoors ?? false,
       metal: legs.some((l) => isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)),
       surface: leg.route.moves.some((m) => m.op === 'surface-run'),
     });
@@ -187,10 +189,6 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
     ];
   });
 }
-
-/** Is a place out of doors: the outer face of a wall, or a room that is none. */
-export const isOutdoors = (plan: PlanOfHouse, at: Want['at']): boolean =>
-  at.on === 'outside' || plan.roomOf(at)?.use === 'outdoor';
 
 /** Methods whose metal outside wants a metal box at its ends. */
 const METAL_METHODS: ReadonlySet<Cable['type']> = new Set(['EMT', 'AC', 'MC', 'FMC', 'LFMC']);
@@ -225,6 +223,13 @@ function onLoadAlready({ cables }: House, leg: PlannedLeg): boolean {
   return along.some((e) => e.at === 'point' && e.on === 'load');
 }
 
+/** What a new cable lies in: the heat of an attic, another new one in the same sealed hole. */
+function surroundingsOf(house: House, leg: PlannedLeg): Pick<Cable, 'surroundings'> {
+  const attic = leg.route.moves.some((m) => m.op === 'run-attic');
+  if (!attic && leg.beside === undefined) return {};
+  return { surroundings: { celsius: attic ? house.atticCelsius : null, alongside: leg.beside ?? 0 } };
+}
+
 function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   const to = movedTo(setting.job);
   return legs.map((leg, i): Cable => {
@@ -235,9 +240,7 @@ function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
     const cable: Cable = {
       id: CableId.parse(`new-leg-${i + 1}`),
       ...methodFacts(leg.method),
-      ...(leg.route.moves.some((m) => m.op === 'run-attic')
-        ? { surroundings: { celsius: setting.house.atticCelsius, alongside: 0 } }
-        : {}),
+      ...surroundingsOf(setting.house, leg),
       gauge: newGauge(setting.job, leg.breaker, setting.pack),
       metal: 'Cu',
       from: leg.atPanel
@@ -416,12 +419,14 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
     cuts,
     changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),
     deadCables: changes.dead,
+    undone: changes.undone,
     touched: new Set<string>([
       ...taps,
       ...points.map((p) => p.id),
       ...cables.map((c) => c.id),
       ...safe.at,
       ...changes.touched,
+      ...changes.undone,
       ...cuts.flatMap(cutBoxes),
     ]),
   };

@@ -106,6 +106,8 @@ export interface Changed {
   readonly touched: readonly PointId[];
   /** Cables that go out of use: disconnected at both ends, marked, and left or pulled. */
   readonly dead: readonly string[];
+  /** Boxes at their other ends: opened to take them off. */
+  readonly undone: readonly PointId[];
 }
 
 /** A retired point at the end of its run: the cable that fed only it. */
@@ -149,7 +151,7 @@ export const shiftRoomMm = (point: Pick<Point, 'box' | 'devices'>): number =>
 /** The house with the changes of a job. What hangs on a retired point goes with it; what is beyond it stays spliced. */
 export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
   const changes = job.changes ?? [];
-  if (changes.length === 0) return { house, touched: [], dead: [] };
+  if (changes.length === 0) return { house, touched: [], dead: [], undone: [] };
   let { points, cables, loads } = house;
   const dead: string[] = [];
   for (const change of changes) {
@@ -177,7 +179,15 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
     cables = cables.filter((c) => c.id !== cable);
     points = points.filter((p) => p.id !== one.id);
   }
-  return { house: { ...house, points, cables, loads }, touched: changedPoints(job), dead };
+  const undone = house.cables.flatMap((c) =>
+    dead.includes(c.id) ? [c.from, c.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : [])) : [],
+  );
+  return {
+    house: { ...house, points, cables, loads },
+    touched: changedPoints(job),
+    dead,
+    undone: [...new Set(undone)].filter((id) => points.some((p) => p.id === id)),
+  };
 }
 
 /** What stands against a change: a plate can only be shifted as far as its box reaches. */

@@ -6,6 +6,7 @@ import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
 import { methodsToTry } from './runs.ts';
+import { shareHoles } from './share-holes.ts';
 import {
   NEW_BOX_MINUTES,
   openingsOf,
@@ -54,7 +55,7 @@ function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, sketch: S
 
 function optionOf(setting: PlanSetting, sketch: Sketch): Option {
   const { house, job, feed } = setting;
-  const legs = plannedLegs(setting, sketch);
+  const legs = shareHoles(plannedLegs(setting, sketch));
   const routes = legs.map((l) => l.route);
   const openedMm2 = routes.reduce((s, r) => s + r.openedMm2, 0);
   const minutes =
@@ -96,9 +97,10 @@ function darkPoints(feed: Feed, breakers: readonly BreakerId[], house: House): P
   return house.points.filter((p) => ids.has(p.id)).map((p) => p.id);
 }
 
-function reasons(options: readonly Omit<Option, 'why'>[]): Option[] {
+/** What each option costs more than the first one, in words; the minutes are those of its steps once they are worked out. */
+export function toldApart<T extends Option>(options: readonly T[]): T[] {
   const best = options[0];
-  return options.map((o, i): Option => {
+  return options.map((o, i): T => {
     if (!best || i === 0) return { ...o, why: 'Least work of all routes found' };
     const say: string[] = [];
     if (o.taps.some((t) => t.atPanel) && !best.taps.some((t) => t.atPanel))
@@ -230,7 +232,7 @@ export function planJob(given: PlanSetting, progress: Progress = () => undefined
   const options =
     job.wants.length === 0
       ? changesOnly(given)
-      : reasons(
+      : toldApart(
           chooseDifferent(
             sketches,
             (job.pinned ?? []).map((p) => p.key),

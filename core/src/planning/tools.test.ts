@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ToolKey, type Bundle, type House } from '../document/index.ts';
-import { evaluate, settingOf } from '../evaluate.ts';
+import { evaluate, settingOf, workMinutes } from '../evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { gainWords, isGain, methodGains, toolGains } from './index.ts';
 
@@ -19,7 +19,7 @@ const lacking = (lacks: ToolKey[], x = 44): Bundle => {
   const b = bundle(shut(), [wanted(x)]);
   return { ...b, job: { ...b.job, preferences: { ...b.job.preferences, lacks } } };
 };
-const gains = (b: Bundle) => new Map(toolGains(settingOf(b)).map((g) => [g.tool, g] as const));
+const gains = (b: Bundle) => new Map(toolGains(settingOf(b), workMinutes).map((g) => [g.tool, g] as const));
 
 describe('what one more tool would save', () => {
   it('is exactly the difference between the two plans', () => {
@@ -63,18 +63,19 @@ describe('what one more tool would save', () => {
     expect(gainWords(found!, 'imperial')).toBe('with it there is a way');
   });
   it('asks nothing of a job that lacks none or wants none', () => {
-    expect(toolGains(settingOf(lacking([])))).toEqual([]);
+    expect(toolGains(settingOf(lacking([])), workMinutes)).toEqual([]);
     const b = lacking([...ToolKey.options]);
-    expect(toolGains(settingOf({ ...b, job: { ...b.job, wants: [] } }))).toEqual([]);
+    expect(toolGains(settingOf({ ...b, job: { ...b.job, wants: [] } }), workMinutes)).toEqual([]);
   });
 });
 
 describe('what another wiring method would save', () => {
   const costs = (b: Bundle) => evaluate(b).options[0]!;
-  const of = (b: Bundle) => new Map(methodGains(settingOf(b)).map((g) => [g.method, g] as const));
+  const of = (b: Bundle) =>
+    new Map(methodGains(settingOf(b), workMinutes).map((g) => [g.method, g] as const));
   const b = lacking(['right-angle-drill', 'flexible-bit'], 100);
   it('is exactly the difference between the two plans, and is told where it is seen', () => {
-    const seen = methodGains(settingOf(b)).filter((g) => g.seen);
+    const seen = methodGains(settingOf(b), workMinutes).filter((g) => g.seen);
     // Everything that runs on the face goes the same way: told once.
     expect(seen).toHaveLength(1);
     const [gain] = seen;
@@ -85,7 +86,7 @@ describe('what another wiring method would save', () => {
     expect(gainWords(gain!, 'imperial')).toMatch(/^with it .*less wall opened/);
   });
   it('leaves out the one that is planned with, and those that the place forbids', () => {
-    const [seen] = methodGains(settingOf(b)).filter((g) => g.seen);
+    const [seen] = methodGains(settingOf(b), workMinutes).filter((g) => g.seen);
     expect(of(b).has('NM-B')).toBe(false);
     expect(of({ ...b, job: { ...b.job, method: seen!.method } }).has(seen!.method)).toBe(false);
     const banned = { ...b, house: { ...b.house, bannedMethods: [seen!.method] } };
@@ -93,6 +94,6 @@ describe('what another wiring method would save', () => {
   });
   it('methods that go the same way are not told, and nothing wanted gains nothing', () => {
     expect(of(b).has('MC')).toBe(false);
-    expect(methodGains(settingOf({ ...b, job: { ...b.job, wants: [] } }))).toEqual([]);
+    expect(methodGains(settingOf({ ...b, job: { ...b.job, wants: [] } }), workMinutes)).toEqual([]);
   });
 });

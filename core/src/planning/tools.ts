@@ -22,51 +22,60 @@ export interface MethodGain extends Gain {
   readonly seen: boolean;
 }
 
-const gainOf = (now: Option | undefined, then: Option): Gain => ({
+/** What the work of an option comes to by its steps: the one clock. */
+export type Clock = (setting: PlanSetting, option: Option) => number;
+
+const gainOf = (now: Option | undefined, then: Option, nowMinutes: number, thenMinutes: number): Gain => ({
   opensAWay: now === undefined,
-  minutes: (now?.minutes ?? then.minutes) - then.minutes,
+  minutes: now ? nowMinutes - thenMinutes : 0,
   openedMm2: (now?.openedMm2 ?? then.openedMm2) - then.openedMm2,
   holes: (now?.holes ?? then.holes) - then.holes,
 });
 
 /**
  * For each tool that is lacking: the lightest plan with it against the lightest without. One search a tool.
+ * @param clock minutes of an option by its steps
  * @param planned what was planned without them, where that is at hand
  */
-export function toolGains(setting: PlanSetting, planned = planJob(setting)): ToolGain[] {
+export function toolGains(setting: PlanSetting, clock: Clock, planned = planJob(setting)): ToolGain[] {
   const { job } = setting;
   const lacks = job.preferences.lacks ?? [];
   if (lacks.length === 0 || job.wants.length === 0) return [];
   const now = planned.options[0];
+  const nowMinutes = now ? clock(setting, now) : 0;
   return lacks.flatMap((tool): ToolGain[] => {
     const preferences = { ...job.preferences, lacks: lacks.filter((t) => t !== tool) };
-    const then = planJob({ ...setting, job: { ...job, preferences } }).options[0];
+    const other = { ...setting, job: { ...job, preferences } };
+    const then = planJob(other).options[0];
     if (!then) return [];
-    return [{ tool, ...gainOf(now, then) }];
+    return [{ tool, ...gainOf(now, then, nowMinutes, clock(other, then)) }];
   });
 }
 
 /**
  * What another wiring method that the house allows would gain: the lightest plan in it against the lightest now. Methods that may go
  * to the same places find the same ways: one search for all of them, told by the most usual.
+ * @param clock minutes of an option by its steps
  * @param planned what was planned with the method that is used now, where that is at hand
  */
-export function methodGains(setting: PlanSetting, planned = planJob(setting)): MethodGain[] {
+export function methodGains(setting: PlanSetting, clock: Clock, planned = planJob(setting)): MethodGain[] {
   const { house, job, plan } = setting;
   if (job.wants.length === 0) return [];
   const places = (m: CableType) => `${isRaceway(m)} ${[...closedWalls(house, plan, m)].sort().join()}`;
   const same = (o: Option) => `${o.key} ${o.minutes.toFixed(3)} ${o.openedMm2.toFixed(0)}`;
   const now = planned.options[0];
+  const nowMinutes = now ? clock(setting, now) : 0;
   const searched = new Set([places(planned.method)]);
   const told = new Set(now ? [same(now)] : []);
   return methodsFor([], house.bannedMethods).flatMap((method): MethodGain[] => {
     if (searched.has(places(method))) return [];
     searched.add(places(method));
-    const then = planJob({ ...setting, job: { ...job, method } }).options[0];
+    const other = { ...setting, job: { ...job, method } };
+    const then = planJob(other).options[0];
     if (!then || told.has(same(then))) return [];
     told.add(same(then));
     const seen = then.legs.some((l) => l.route.moves.some((m) => m.op === 'surface-run'));
-    return [{ method, seen, ...gainOf(now, then) }];
+    return [{ method, seen, ...gainOf(now, then, nowMinutes, clock(other, then)) }];
   });
 }
 

@@ -40,6 +40,8 @@ export interface PlannedLeg extends LegRole {
   readonly fromProtected: boolean;
   /** The leg starts at a new breaker in a panel. */
   readonly atPanel: boolean;
+  /** Current-carrying conductors of another new cable in the same hole; left out, it has its holes to itself. */
+  readonly beside?: number;
   /** The leg starts in a cable that is cut into. */
   readonly cut: CutIn | null;
 }

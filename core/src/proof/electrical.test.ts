@@ -14,7 +14,9 @@ const withOption = (b: Bundle, key: string): Evaluation => evaluate({ ...b, job:
 function replayed(b: Bundle): { readonly e: Evaluation; readonly faults: readonly Fault[] }[] {
   return evaluate(b).options.flatMap((o) => {
     const e = withOption(b, o.key);
-    return e.chosen ? [{ e, faults: proveOption(e.bundle, e.chosen.applied, e.chosen.boxes) }] : [];
+    return e.chosen
+      ? [{ e, faults: proveOption(e.bundle, e.chosen.option, e.chosen.applied, e.chosen) }]
+      : [];
   });
 }
 

@@ -50,6 +50,8 @@ export interface Move {
   readonly openedMm2: number;
   readonly holes: readonly Hole[];
   readonly joists: readonly JoistHole[];
+  /** Holes that an earlier run has drilled and this one goes through as well. */
+  readonly again?: readonly Hole[];
   /** Steel plates over a cable that runs too near a face without a hole of its own. */
   readonly plates: number;
   /** Distances along this move at which the cable is fastened, mm; empty where it is fished. */

@@ -169,6 +169,32 @@ export function moistureOf(room: Pick<Room, 'use' | 'moisture'>): NonNullable<Ro
   return room.use === 'outdoor' ? 'wet' : 'dry';
 }
 
+/** Where a place is, as everything asks that depends on it: parts, boxes, rules, checks. */
+export interface PlaceOf {
+  readonly use: Room['use'];
+  readonly moisture: NonNullable<Room['moisture']>;
+  /** The outer face of a wall, or a room without walls or roof to speak of. */
+  readonly outdoors: boolean;
+}
+
+/** Where a place is; undefined when its room is not known. Below a floor is the space that lies there, not the room above it. */
+export function placeOf(plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): PlaceOf | undefined {
+  if (at.on === 'outside') return { use: 'outdoor', moisture: 'wet', outdoors: true };
+  const room = plan.roomOf(at);
+  if (!room) return undefined;
+  if (at.on === 'attic') return { use: 'attic', moisture: 'dry', outdoors: false };
+  if (at.on === 'basement') {
+    const crawl = room.below.kind === 'crawl';
+    // Bare earth below a crawl space keeps it damp: common practice.
+    return {
+      use: crawl ? 'crawl' : 'basement-unfinished',
+      moisture: crawl ? 'damp' : 'dry',
+      outdoors: false,
+    };
+  }
+  return { use: room.use, moisture: moistureOf(room), outdoors: room.use === 'outdoor' };
+}
+
 /** Where a point is, in a few words for a list: "North wall, 6' 4" from the left corner". */
 export function placeWords(
   plan: PlanOfHouse,

@@ -1,3 +1,4 @@
 export * from './step.ts';
 export * from './tests.ts';
+export { powerOf, type Power } from './power.ts';
 export * from './steps.ts';

@@ -4,9 +4,10 @@ import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
 import { formatLength } from '../units/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
-import type { Step, WorkInput } from './step.ts';
+import { boresOf, cutsOf, nearCut, openingsIn, type Power } from './power.ts';
+import type { Act, Step, WorkInput } from './step.ts';
 
-export const GLASSES = 'Glasses and mask; catch the dust.';
+export const GLASSES = 'Wear glasses and a mask. Catch the dust.';
 /** A step with what most steps are. */
 export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>): Step => ({
   detail: '',
@@ -19,18 +20,9 @@ export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'w
   pointId: null,
   waitDays: 0,
   by: 'you',
+  does: [],
   ...s,
 });
-
-/** Drilling through an open existing box, or beside one, counts as touching its conductors. */
-const TOUCHES: ReadonlySet<Move['op']> = new Set([
-  'drill-stud',
-  'same-bay',
-  'cross-blocking',
-  'between-floors',
-  'surface-run',
-]);
-const touchesTap = (move: Move): boolean => TOUCHES.has(move.op);
 
 const placeOfMove = (input: WorkInput, move: Move): string => {
   const at = onWall(move.from) ? move.from : move.to;
@@ -47,23 +39,48 @@ export const offFirst = (input: { readonly job: Job }): boolean =>
 const movesCautions = (moves: readonly Move[]): string[] => [
   ...(moves.some((m) => m.holes.length > 0 || m.openedMm2 > 0) ? [GLASSES] : []),
   ...(moves.some((m) => m.plates > 0 || m.holes.some((h) => h.plateNeeded))
-    ? ['Steel plate on the stud: the hole is too near its face.']
+    ? ['Put a steel plate on the stud: the hole is too near its face.']
     : []),
-  ...(moves.some((m) => isAttic(m.op)) ? ['Step on joists only; attic work in cool hours.'] : []),
+  ...(moves.some((m) => isAttic(m.op)) ? ['Step on joists only. Do attic work in the cool hours.'] : []),
 ];
 
 /** Work that makes a hole or opens something, done before any cable is pulled. */
 const cuts = (move: Move): boolean => move.holes.length > 0 || move.openedMm2 > 0 || move.joists.length > 0;
 
+/** Work that is done through the hole of a box: the box is cut in first, or opened. */
+const THROUGH_BOX: ReadonlySet<Move['op']> = new Set([
+  'drill-stud',
+  'cross-blocking',
+  'between-floors',
+  'through-siding',
+  'through-masonry',
+]);
+
+/** Steps that make a box ready to take a cable: its opening, another box in its place, what is changed in it. */
+export function readyKeys(input: WorkInput, id: string): string[] {
+  const box = input.boxes.find((b) => b.point.id === id);
+  const changes = (input.job.changes ?? []).filter(
+    (c) => c.pointId === id && (c.kind === 'enlarge' || c.kind === 'reduce'),
+  );
+  return [
+    ...(box?.isNew ? [`cut:${id}`] : []),
+    ...(box && !box.isNew && input.job.boxes[box.point.id] ? [`rebox:${id}`] : []),
+    ...changes.map((c) => `change:${c.id}`),
+  ];
+}
+
 /** All holes of a leg first, then its cable in one pull: one trip to each place. */
-export function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[] {
+export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: number): Step[] {
   const { labels } = input;
   const name = `${labels.get(leg.from) ?? leg.from} to ${labels.get(leg.to) ?? leg.to}`;
   const openings = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
-  const fromTap = !leg.atPanel && !leg.from.startsWith('new-');
+  const ready = [...openings, ...readyKeys(input, leg.from), ...readyKeys(input, leg.to)];
+  const old = [leg.from, leg.to].filter((id) => power.opened.some((p) => (p as string) === id));
   const drilling = leg.route.moves.flatMap((move, n): Step[] => {
     if (!cuts(move)) return [];
-    const off = offFirst(input) || (touchesTap(move) && fromTap);
+    const places = cutsOf(move);
+    const live = places.some((at) => nearCut(input, at).length > 0);
+    const off = offFirst(input) || live || (THROUGH_BOX.has(move.op) && old.length > 0);
     return [
       make({
         key: `leg${i + 1}:drill${n + 1}`,
@@ -71,18 +88,33 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[]
         kind: 'work',
         window: off ? 'off' : 'before',
         minutes: move.minutes,
-        after: off ? ['dead', ...openings] : [...openings, ...input.job.wants.map((w) => `mark:${w.id}`)],
+        after: [...(off ? ['dead'] : []), ...ready, ...input.job.wants.map((w) => `mark:${w.id}`)],
         detail: move.why,
         place: placeOfMove(input, move),
-        cautions: movesCautions([move]),
+        cautions: [
+          ...movesCautions([move]),
+          ...(live
+            ? [
+                'There are boxes or cables within reach behind this spot. Everything that may be there is off first.',
+              ]
+            : []),
+        ],
+        does: [
+          ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
+          ...boresOf(move).map((at): Act => ({ act: 'bore', at })),
+        ],
       }),
     ];
   });
   const rest = leg.route.moves.filter((m) => !cuts(m));
-  const off =
-    drilling.some((d) => d.window === 'off') ||
-    offFirst(input) ||
-    leg.route.moves.some((m) => touchesTap(m) && fromTap);
+  // Holes that an earlier run drills have to be there as well.
+  const earlier = leg.route.moves.some((m) => (m.again ?? []).length > 0)
+    ? input.option.legs
+        .slice(0, i)
+        .flatMap((l, k) => l.route.moves.flatMap((m, n) => (cuts(m) ? [`leg${k + 1}:drill${n + 1}`] : [])))
+    : [];
+  // A cable goes into a box that is there only once that box is dead and open.
+  const off = drilling.some((d) => d.window === 'off') || offFirst(input) || old.length > 0;
   const pull = make({
     key: `leg${i + 1}:pull`,
     title: `Pull ${formatLength(leg.route.cableMm, input.house.units)} of cable, ${name}`,
@@ -92,7 +124,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[]
       5,
       rest.reduce((s, m) => s + m.minutes, 0),
     ),
-    after: [...drilling.map((d) => d.key), ...openings, ...(off ? ['dead'] : [])],
+    after: [...drilling.map((d) => d.key), ...earlier, ...ready, ...(off ? ['dead'] : [])],
     place: rest[0] ? placeOfMove(input, rest[0]) : '',
     detail: [
       ...rest.map((m) => `${m.says}.`),
@@ -100,6 +132,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, i: number): Step[]
     ].join(' '),
     cautions: movesCautions(rest),
     checks: toLookAt('cable', input),
+    does: [{ act: 'pull', leg: i + 1 }],
   });
   return [...drilling, pull];
 }

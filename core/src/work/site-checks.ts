@@ -3,7 +3,7 @@ import { checksAt, packFor, type CheckFacts, type SiteCheck } from '../codes/ind
 import { isSwitchDevice, type House } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { Option } from '../planning/index.ts';
-import { separationAt, type PlanOfHouse } from '../structure/index.ts';
+import { placeOf, separationAt, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
 interface CheckInput {
@@ -32,7 +32,7 @@ function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
   const rooms = legs.flatMap((l) =>
     [l.from, l.to].flatMap((id) => {
       const at = input.boxes.find((b) => b.point.id === id)?.point.at;
-      return at ? (plan.roomOf(at)?.use ?? []) : [];
+      return at ? (placeOf(plan, at)?.use ?? []) : [];
     }),
   );
   return {
@@ -40,7 +40,7 @@ function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
     metalBox: box?.point.box.metal ?? false,
     oldWorkBox: model?.mounting === 'old-work',
     smallPlasticBox: model?.metal === false && model.gangs === 1,
-    outdoors: box ? plan.roomOf(box.point.at)?.use === 'outdoor' : false,
+    outdoors: box ? (placeOf(plan, box.point.at)?.outdoors ?? false) : false,
     ceiling: box?.point.at.on === 'ceiling',
     throughPlate: moves.some((m) => m.holes.some((h) => h.fireSeal)),
     opensWall: moves.some((m) => m.openedMm2 > 0),

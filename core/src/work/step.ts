@@ -1,10 +1,25 @@
-import type { House, Job, PointId } from '../document/index.ts';
+import type { BreakerId, House, Job, Point, PointId, RoomId, WallId } from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { CutIn, Option } from '../planning/index.ts';
-import type { PlanOfHouse } from '../structure/index.ts';
+import type { PlanOfHouse, Spot } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 
 export type Window = 'before' | 'off' | 'after';
+
+/** Where something is cut or bored. */
+export type CutPlace =
+  | { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number }
+  | { readonly roomId: RoomId; readonly spot: Spot };
+
+/** What a step does to the house, beside its words: what the order of the work is checked by. */
+export type Act =
+  | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
+  /** A box that is there is tested dead; its cover comes off; it is wired; it is closed; what hangs in it is tested live. */
+  | { readonly act: 'prove' | 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  | { readonly act: 'cut' | 'bore'; readonly at: CutPlace }
+  /** The cable of a run, by its number from 1. */
+  | { readonly act: 'pull'; readonly leg: number };
 
 export interface Step {
   readonly key: string;
@@ -24,6 +39,7 @@ export interface Step {
   /** Days to let pass first: drying. */
   readonly waitDays: number;
   readonly by: 'you' | 'electrician';
+  readonly does: readonly Act[];
 }
 
 export interface WorkInput {
@@ -34,7 +50,10 @@ export interface WorkInput {
   readonly boxes: readonly BoxWiring[];
   /** Cables that are cut into. */
   readonly cuts: readonly CutIn[];
-  readonly darkLabels: readonly string[];
+  /** What feeds what, as the house stands. */
+  readonly feed: Feed;
+  /** The points with the plan in them. */
+  readonly after: readonly Point[];
   /** Names of the boxes, new ones included, by point id. */
   readonly labels: ReadonlyMap<string, string>;
 }

@@ -87,6 +87,17 @@ export interface DeadChain {
   readonly links: readonly { readonly link: ChainLink; readonly test: Test }[];
 }
 
+/** The cables in a box, each by where it goes. */
+function cablesAt(house: House, { id }: Point): { id: string; to: string }[] {
+  return house.cables.flatMap((c) => {
+    const ends = [c.from, c.to];
+    if (!ends.some((e) => e.at === 'point' && e.pointId === id)) return [];
+    const far = ends.find((e) => e.at !== 'point' || e.pointId !== id);
+    const to = far?.at === 'point' ? house.points.find((p) => p.id === far.pointId)?.label : 'the panel';
+    return [{ id: c.id, to: to ?? '?' }];
+  });
+}
+
 /**
  * The chain that proves a box dead: same meter, same setting; known live, target live, off, target dead pair by pair,
  * known live again. Common practice; see the trade's own order.
@@ -116,7 +127,7 @@ export function deadChain(house: House, point: Point): DeadChain {
           null,
         ),
       },
-      { link: 'breaker-off', test: test('off', 'Breaker off, locked or taped, with a note', null, 'off') },
+      { link: 'breaker-off', test: test('off', 'Breaker off, locked out, tagged', null, 'off') },
       ...spots(point).flatMap((spot) =>
         pairsAt(house, point).map((pair) => ({
           link: 'pairs' as const,
@@ -128,6 +139,11 @@ export function deadChain(house: House, point: Point): DeadChain {
           ),
         })),
       ),
+      // Two circuits can share a box: every cable in it is tested by itself.
+      ...cablesAt(house, point).map(({ id, to }) => ({
+        link: 'pairs' as const,
+        test: test(`cable:${id}`, `Cable to ${to}: each conductor to ground`, dead, null),
+      })),
       { link: 'known-live-after', test: test('known-2', 'The same known live point again', live, null) },
     ],
   };
@@ -165,19 +181,23 @@ export function deadState(
 export const within = (expect: Expectation | null, value: number | null): boolean =>
   expect === null || (value !== null && value >= expect.lowVolts && value <= expect.highVolts);
 
-/** What a switch commands, by name: lights and fans whose conductor is its own. */
+/** What a switch commands, by name: lights, fans and receptacles whose conductor is its own. */
 function commandedBy(feed: Feed, key: SwitchKey): string[] {
-  return [...feed.boxes.values()].flatMap(({ point, switchedBy }) => {
-    if (!switchedBy.includes(key)) return [];
+  return [...feed.boxes.values()].flatMap(({ point, switchedBy, constantHot }) => {
+    if (!switchedBy.includes(key) || switchesIn(point).includes(key)) return [];
     return point.devices.flatMap((d) => {
       if (d.kind === 'fan' && d.lightNth !== undefined)
         return nthOf(key) === d.lightNth ? [`the light of ${point.label}`] : [`the fan of ${point.label}`];
+      if (isReceptacleDevice(d)) {
+        if (d.tab === 'broken' && constantHot) return [`half of ${point.label}`];
+        return d.switched === true || !constantHot ? [point.label] : [];
+      }
       return d.kind === 'luminaire' || d.kind === 'fan' ? [point.label] : [];
     });
   });
 }
 
-/** Every new switch moved: what it commands goes on and off, and nothing else does. */
+/** Every new or changed switch moved: what it commands goes on and off, and nothing else does. */
 function switchTests(feed: Feed, point: Point): Test[] {
   const keys = switchesIn(point);
   return keys.flatMap((key, i): Test[] => {
@@ -197,16 +217,60 @@ function switchTests(feed: Feed, point: Point): Test[] {
   });
 }
 
-/** The test sheet after the work: each new point pair by pair, protection, switches, and that all old points still live. */
-export function testSheet(
-  house: House,
-  feed: Feed,
-  newPoints: readonly Point[],
-  darkened: readonly Point[],
-): Test[] {
+/** Receptacles on a switch are dead with it off; measured live, it is on. */
+function switchedOutletTests(feed: Feed, point: Point): Test[] {
+  const box = feed.boxes.get(point.id);
+  const on = point.devices.some(
+    (d) => isReceptacleDevice(d) && (d.tab === 'broken' || d.switched === true || box?.constantHot === false),
+  );
+  if (!box || !on || box.switchedBy.every((key) => switchesIn(point).includes(key))) return [];
+  return [
+    {
+      key: `prove:${point.id}:switch-off`,
+      pointId: point.id,
+      group: 'after',
+      says: `${point.label} with its switch off, the switched half, hot to neutral`,
+      expect: dead,
+      see: null,
+    },
+  ];
+}
+
+/** Something that protects and was put in by this job: a device, or a breaker. */
+export interface Protector {
+  readonly key: string;
+  readonly pointId: string;
+  readonly name: string;
+  /** Points that go dead with it, by name. */
+  readonly covers: readonly string[];
+}
+
+const protectorTest = ({ key, pointId, name, covers }: Protector): Test => ({
+  key: `prove:${key}:trip`,
+  pointId,
+  group: 'after',
+  says: `Press the test button of ${name}`,
+  expect: null,
+  see: `${covers.join(', ') || 'What it protects'} ${covers.length === 1 ? 'goes' : 'go'} dead and nothing else does; reset brings ${covers.length === 1 ? 'it' : 'them'} back`,
+});
+
+export interface TestSheetInput {
+  /** The house with the plan in it, and what feeds what there. */
+  readonly house: House;
+  readonly feed: Feed;
+  /** Points that are new, and those whose devices or wiring changed. */
+  readonly changed: readonly Point[];
+  /** Points that lost their power for the work. */
+  readonly darkened: readonly Point[];
+  readonly protectors: readonly Protector[];
+}
+
+/** The test sheet after the work: each new or changed point pair by pair, protection, switches, and that all old points still live. */
+export function testSheet({ house, feed, changed, darkened, protectors }: TestSheetInput): Test[] {
   const out: Test[] = [];
-  for (const p of newPoints) {
+  for (const p of changed) {
     const key = (k: string) => `prove:${p.id}:${k}`;
+    if (p.devices.every((d) => d.kind === 'blank')) continue;
     for (const spot of spots(p))
       for (const pair of pairsAt(house, p))
         out.push({
@@ -217,7 +281,7 @@ export function testSheet(
           expect: expected(house, pair),
           see: null,
         });
-    if (p.devices.some(isReceptacleDevice))
+    if (p.devices.some((d) => isReceptacleDevice(d) && d.volts !== 240))
       out.push({
         key: key('plug'),
         pointId: p.id,
@@ -226,9 +290,9 @@ export function testSheet(
         expect: null,
         see: 'both outer pairs lit: hot-neutral and hot-ground; neutral-ground dark',
       });
-    out.push(...switchTests(feed, p));
+    out.push(...switchedOutletTests(feed, p), ...switchTests(feed, p));
     const by = feed.boxes.get(p.id)?.groundFaultBy;
-    if (by)
+    if (by && !protectors.some((x) => x.pointId === by || x.key === by))
       out.push({
         key: key('ground-fault'),
         pointId: p.id,
@@ -238,7 +302,11 @@ export function testSheet(
         see: `${p.label} and everything it protects lose power and nothing else does; reset brings them back`,
       });
   }
-  for (const p of darkened)
+  out.push(...protectors.map(protectorTest));
+  const tested = new Set(changed.map((p) => p.id));
+  for (const p of darkened) {
+    // What changed its job has tests of its own.
+    if (tested.has(p.id)) continue;
     out.push({
       key: `prove:${p.id}:alive`,
       pointId: p.id,
@@ -247,6 +315,7 @@ export function testSheet(
       expect: null,
       see: p.kind === 'switch' ? 'both positions do what they did' : 'it has power again',
     });
+  }
   return out;
 }
 

@@ -23,7 +23,7 @@ const full = (change: (key: string, value: number) => number | null = (_, v) => 
   );
 
 describe('proving dead', () => {
-  it('measures both halves of a duplex, three pairs each, between two known-live readings', () => {
+  it('measures both halves of a duplex, three pairs each, and each cable, between two known-live readings', () => {
     expect(chain.links.map((l) => l.link)).toEqual([
       'known-live-before',
       'target-live',
@@ -32,6 +32,9 @@ describe('proving dead', () => {
       'pairs',
       'pairs',
       'pairs',
+      'pairs',
+      'pairs',
+      // Each of its two cables by itself.
       'pairs',
       'pairs',
       'known-live-after',
@@ -182,6 +185,7 @@ describe('the work order', () => {
       pointId: null,
       waitDays: 0,
       by: 'you',
+      does: [],
     });
     expect(orderSteps([s('a', ['b']), s('b', ['a'])])).toHaveLength(2);
   });
@@ -201,6 +205,9 @@ describe('the test sheet', () => {
     const e = evaluate(
       bundle(garage, [wanted(104)], { protection: { groundFault: 'at-new', arcFault: null } }),
     );
-    expect(e.chosen!.tests.some((t) => t.key.endsWith('ground-fault'))).toBe(true);
+    expect(e.chosen!.tests.find((t) => t.key === 'prove:new-w1:trip')).toMatchObject({
+      says: 'Press the test button of the GFCI at new 1',
+      see: expect.stringContaining('new 1 goes dead and nothing else does'),
+    });
   });
 });

@@ -7,6 +7,7 @@ import {
   settingOf,
   ToolKey,
   toolGains,
+  workMinutes,
   type Preferences,
   type Tune,
 } from '@elwand/core';
@@ -46,11 +47,11 @@ export function PreferencesDrawer({
     const setting = settingOf(bundle);
     return {
       gains: new Map(
-        toolGains(setting, evaluation.planning).map(
+        toolGains(setting, workMinutes, evaluation.planning).map(
           (g) => [g.tool, gainWords(g, bundle.house.units)] as const,
         ),
       ),
-      methods: methodGains(setting, evaluation.planning).filter(isGain),
+      methods: methodGains(setting, workMinutes, evaluation.planning).filter(isGain),
     };
   }, [open, bundle, evaluation.planning]);
   return (

@@ -114,7 +114,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
     row.current?.querySelector('[data-state="now"]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [next?.key]);
   return (
-    <section className="stack" aria-label={`Prove ${chain.label} dead`}>
+    <section className="stack" aria-label={`Test ${chain.label} dead`}>
       <div className="dead-chain" ref={row}>
         {chain.links.map(({ test }) => {
           const r = newest(readings, test.key);
@@ -140,7 +140,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
       )}
       {state === 'proved' && (
         <p role="status">
-          <b>{chain.label} is proved dead.</b> Prove it again after a pause or after leaving.
+          <b>{chain.label} tests dead.</b> Test it again after a break, or after you have left the room.
         </p>
       )}
       {state === 'open' && next && (

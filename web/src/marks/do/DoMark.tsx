@@ -207,7 +207,10 @@ export function DoMark() {
           )}
           {locked && (
             <p role="alert">
-              <b>Not before {unproved.map((c) => c.label).join(' and ')} is proved dead.</b>
+              <b>
+                Not before {unproved.map((c) => c.label).join(' and ')} test{unproved.length === 1 ? 's' : ''}{' '}
+                dead.
+              </b>
             </p>
           )}
           {isDone(job, step.key) ? (

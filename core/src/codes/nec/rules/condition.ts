@@ -210,7 +210,7 @@ export const boxCondition: Rule = {
                   subjects: [point.id],
                   says: `Look inside ${point.label}`,
                   detail:
-                    'Burnt, loose, short conductors, no ground: what is in the box decides whether it can be the tap. Power off and proved dead first.',
+                    'Burnt, loose, short conductors, no ground: what is in the box decides whether it can be the tap. Power off and tested dead first.',
                   because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
                   sources,
                   remedies: [

@@ -112,7 +112,7 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
             severity: 'watch',
             says: `Does the old armor of ${name} really ground?`,
             detail:
-              'Old armor has no bonding strip. With the power off and proved dead, read continuity from the box to a known ground: near 0 ohm proves it.',
+              'Old armor has no bonding strip. With the power off and tested dead, read continuity from the box to a known ground: near 0 ohm proves it.',
             because: { need: 1, have: null, unit: 'reading', sense: 'at-least' },
             remedies: [
               { says: 'I read it: it grounds', edit: { edit: 'ground-proved', cableId: cable.id } },

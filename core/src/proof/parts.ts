@@ -1,0 +1,145 @@
+import type { House, Point, PointId } from '../document/index.ts';
+import type { Join } from '../network/index.ts';
+import { placeOf, planOfHouse } from '../structure/index.ts';
+import type { BoxDrawing, Fault } from './plan.ts';
+
+/**
+ * The parts replay: what the boxes, the runs and their places need, against what is bought and taken from the shelf.
+ */
+
+export interface PartsPlan {
+  readonly before: House;
+  readonly after: House;
+  readonly boxes: readonly BoxDrawing[];
+  /** Old points whose devices a new one takes over. */
+  readonly movedFrom: ReadonlyMap<PointId, PointId>;
+  readonly lines: readonly { readonly partKey: string; readonly needed: number; readonly why: string }[];
+  /** Cable to cut, and what the rolls that are bought hold of it. */
+  readonly cable: readonly { readonly cutMm: number; readonly boughtMm: number }[];
+  readonly legsMm: number;
+}
+
+const fault = (what: string, subjects: readonly string[], says: string): Fault => ({
+  replay: 'parts',
+  kind: 'contradiction',
+  what,
+  subjects,
+  says,
+});
+
+/** Words in the key of a part for each kind of device that is bought. */
+const FAMILY: Readonly<Record<string, string>> = {
+  receptacle: 'receptacle',
+  'receptacle-single': 'receptacle',
+  'receptacle-gfci': 'gfci',
+  'receptacle-afci': 'afci',
+  'receptacle-dual': 'dual',
+  switch: 'switch',
+  'switch-three-way': 'switch-three-way',
+  dimmer: 'dimmer',
+  luminaire: 'luminaire',
+  fan: 'fan',
+};
+
+/** What a splice holds, to tell whether it was there before. */
+const ends = ({ members, connector }: Join): string =>
+  `${connector} ${members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}/${m.conductor.colour}` : m.kind)).join()}`;
+
+/** Everything that the boxes and runs of a plan need is on its bill, in the kind that its place asks for; and nothing else. */
+export function proveParts(plan: PartsPlan): Fault[] {
+  const out: Fault[] = [];
+  const house = planOfHouse(plan.before);
+  const stood = new Map(plan.before.points.map((p) => [p.id, p] as const));
+  const stands = new Map(plan.after.points.map((p) => [p.id, p] as const));
+  const bought = (key: (k: string) => boolean): number =>
+    plan.lines.filter((l) => key(l.partKey)).reduce((s, l) => s + l.needed, 0);
+  const told = (label: string, key: (k: string) => boolean): boolean =>
+    plan.lines.some((l) => key(l.partKey) && l.why.split(', ').includes(label));
+  const connectors = new Map<string, number>();
+  let tails = 0;
+  for (const box of plan.boxes) {
+    const point = stands.get(box.point.id);
+    if (!point) continue;
+    const place = placeOf(house, point.at);
+    const was = stood.get(plan.movedFrom.get(point.id) ?? point.id);
+    const moves = plan.movedFrom.has(point.id);
+    // Devices that were not there: of one that moves, none, unless it moves outdoors.
+    const left = moves && place?.outdoors ? [] : (was?.devices ?? []).map((d) => d.kind);
+    for (const d of point.devices) {
+      const i = left.indexOf(d.kind);
+      if (i >= 0) {
+        left.splice(i, 1);
+        continue;
+      }
+      const family = FAMILY[d.kind];
+      if (family === undefined) continue;
+      const fits = (k: string): boolean => {
+        if (d.volts === 240) return k.startsWith(`${family}-240`);
+        if (!k.startsWith(family) || k.includes('-240')) return false;
+        return (
+          !(family === 'receptacle' || family === 'gfci') ||
+          !place ||
+          place.moisture === 'dry' ||
+          k.endsWith('-wr')
+        );
+      };
+      if (!told(point.label, fits))
+        out.push(
+          fault('no part', [point.id], `${point.label}: no ${d.kind} on the bill that suits the place`),
+        );
+    }
+    const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
+    const otherBox = box.isNew || (was !== undefined && !moves && was.box.model !== point.box.model);
+    const blanks = (p: Point | undefined) => p?.devices.filter((d) => d.kind === 'blank').length ?? 0;
+    const otherCover =
+      box.isNew ||
+      (was !== undefined && !moves && (was.box.gangs !== point.box.gangs || blanks(point) > blanks(was)));
+    if (otherBox && point.box.model !== null) {
+      if (!told(point.label, (k) => k === `box:${point.box.model ?? ''}`))
+        out.push(fault('no box', [point.id], `${point.label}: its box is not on the bill`));
+    }
+    if (otherCover) {
+      const cover = (k: string) => (place?.outdoors ? k.startsWith('cover-') : k.startsWith('plate-'));
+      if (!fixture && !told(point.label, cover))
+        out.push(fault('no cover', [point.id], `${point.label}: no cover on the bill that suits the place`));
+    }
+    const stoodSo = new Set(box.before?.joins.map(ends));
+    for (const c of box.after.caps)
+      if (c.conductor.isNew) connectors.set(c.connector, (connectors.get(c.connector) ?? 0) + 1);
+    for (const j of box.after.joins) {
+      if (!box.isNew && stoodSo.has(ends(j))) continue;
+      connectors.set(j.connector, (connectors.get(j.connector) ?? 0) + 1);
+      tails += j.members.filter((m) => m.kind === 'box-tail').length;
+    }
+  }
+  for (const [key, n] of connectors)
+    if (bought((k) => k === key) < n)
+      out.push(
+        fault(
+          'connectors',
+          [key],
+          `${n} connectors ${key} are needed, ${bought((k) => k === key)} are on the bill`,
+        ),
+      );
+  if (bought((k) => k === 'ground-screw') < tails)
+    out.push(
+      fault(
+        'ground screw',
+        [],
+        `${tails} ground screws are needed for metal boxes, ${bought((k) => k === 'ground-screw')} are on the bill`,
+      ),
+    );
+  for (const c of plan.cable)
+    if (c.boughtMm < c.cutMm - 1) out.push(fault('cable', [], 'A roll is cut into more than it holds'));
+  const cut = plan.cable.reduce((s, c) => s + c.cutMm, 0);
+  if (cut < plan.legsMm - 1) out.push(fault('cable', [], 'Less cable is on the bill than the runs need'));
+  // What outdoor places need is not for indoors, and nothing is bought for a box that the plan does not have.
+  const labels = new Set(plan.boxes.map((b) => stands.get(b.point.id)?.label));
+  for (const l of plan.lines)
+    if (
+      /^(box:|receptacle|gfci|afci-|dual-|switch|dimmer|plate-|cover-)/.test(l.partKey) &&
+      !l.why.split(', ').some((w) => labels.has(w))
+    )
+      out.push(fault('bought for nothing', [l.partKey], `${l.partKey} is bought and nothing uses it`));
+  return out;
+}

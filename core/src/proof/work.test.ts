@@ -1,0 +1,271 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { evaluate } from '../evaluate.ts';
+import { partsPlanOf, workPlanOf } from '../prove-option.ts';
+import { anyWiring } from '../testing/random-wiring.ts';
+import { proveParts, proveWork, type PartsPlan, type StepOfPlan, type WorkPlan } from './index.ts';
+
+const plans = fc.sample(anyWiring, { numRuns: 140, seed: 5 }).flatMap((b) => {
+  const e = evaluate(b);
+  if (!e.chosen) return [];
+  const work = workPlanOf(e.bundle, e.chosen.option, e.chosen);
+  const parts = partsPlanOf(e.bundle, e.chosen.option, e.chosen.applied, e.chosen);
+  return [{ work, parts }];
+});
+const works = plans.map((p) => p.work);
+
+/** Changes the acts of every step. */
+const acts = (plan: WorkPlan, change: (s: StepOfPlan) => StepOfPlan['does']): WorkPlan => ({
+  ...plan,
+  steps: plan.steps.map((s) => ({ ...s, does: change(s) })),
+});
+const without = (plan: WorkPlan, drop: (s: StepOfPlan) => boolean): WorkPlan | null => {
+  const steps = plan.steps.filter((s) => !drop(s));
+  return steps.length < plan.steps.length ? { ...plan, steps } : null;
+};
+/** The first step that fits goes to the front, with nothing to wait for. */
+const first = (plan: WorkPlan, fits: (s: StepOfPlan) => boolean): WorkPlan | null => {
+  const step = plan.steps.find(fits);
+  return step ? { ...plan, steps: [{ ...step, after: [] }, ...plan.steps.filter((s) => s !== step)] } : null;
+};
+const does = (act: StepOfPlan['does'][number]['act']) => (s: StepOfPlan) => s.does.some((a) => a.act === act);
+
+const besideBox = (p: WorkPlan, at: { wallId?: string; xMm?: number }): boolean =>
+  p.before.points.some(
+    (x) =>
+      x.at.on === 'wall' &&
+      x.at.wallId === at.wallId &&
+      Math.abs(x.at.xMm - (at.xMm ?? 0)) < 300 &&
+      p.before.cables.some((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === x.id)),
+  );
+
+const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => WorkPlan | null])[] = [
+  ['the power is never turned off', ['live'], (p) => without(p, does('off'))],
+  [
+    'one breaker of several is left on',
+    ['live'],
+    (p) => {
+      const off = p.steps.find(does('off'))?.does.find((a) => a.act === 'off');
+      return off?.act === 'off' && off.breakers.length > 1
+        ? acts(p, (s) => s.does.map((a) => (a.act === 'off' ? { ...a, breakers: a.breakers.slice(1) } : a)))
+        : null;
+    },
+  ],
+  [
+    'a box is forgotten in the list of what is tested dead',
+    ['live', 'not opened'],
+    (p) => without(p, (s) => s === p.steps.find(does('prove'))),
+  ],
+  ['a box is tested dead before the breaker is off', ['live'], (p) => first(p, does('prove'))],
+  ['a box is wired first thing', ['live', 'no cable yet'], (p) => first(p, does('wire'))],
+  [
+    'a hole is drilled beside a live box',
+    ['live'],
+    (p) => first(p, (s) => s.does.some((a) => a.act === 'bore' && 'wallId' in a.at && besideBox(p, a.at))),
+  ],
+  [
+    'an opening is cut beside a live box',
+    ['live'],
+    (p) => first(p, (s) => s.key.startsWith('cut:') && s.after.includes('dead')),
+  ],
+  [
+    'the cable is pulled before its hole',
+    ['no hole yet'],
+    (p) =>
+      p.legs.some((l) => l.holes.length > 0)
+        ? first(p, (s) => s.does.some((a) => a.act === 'pull' && (p.legs[a.leg - 1]?.holes.length ?? 0) > 0))
+        : null,
+  ],
+  [
+    'a hole is in no step',
+    ['no hole yet'],
+    (p) => (p.steps.some(does('bore')) ? acts(p, (s) => s.does.filter((a) => a.act !== 'bore')) : null),
+  ],
+  [
+    'one hole is drilled twice',
+    ['one hole twice'],
+    (p) => {
+      const step = p.steps.find(does('bore'));
+      return step
+        ? {
+            ...p,
+            steps: p.steps.flatMap((s) => (s === step ? [s, { ...s, key: `${s.key}b`, minutes: 0 }] : [s])),
+          }
+        : null;
+    },
+  ],
+  [
+    'a cable is never pulled',
+    ['no cable yet'],
+    (p) => (p.legs.length > 0 ? acts(p, (s) => s.does.filter((a) => a.act !== 'pull')) : null),
+  ],
+  ['a box is never wired', ['not wired'], (p) => without(p, (s) => s === p.steps.find(does('wire')))],
+  [
+    'a box is wired twice',
+    ['twice'],
+    (p) => {
+      const step = p.steps.find(does('wire'));
+      return step
+        ? {
+            ...p,
+            steps: p.steps.flatMap((s) => (s === step ? [s, { ...s, key: `${s.key}b`, minutes: 0 }] : [s])),
+          }
+        : null;
+    },
+  ],
+  ['a box stays open', ['open'], (p) => acts(p, (s) => s.does.filter((a, i) => a.act !== 'close' || i > 0))],
+  [
+    'the power comes on before the boxes are closed',
+    ['open'],
+    (p) => {
+      const on = p.steps.find(does('on'));
+      const close = p.steps.findIndex(does('close'));
+      return on
+        ? {
+            ...p,
+            steps: [
+              ...p.steps.slice(0, close),
+              { ...on, after: [] },
+              ...p.steps.slice(close).filter((s) => s !== on),
+            ],
+          }
+        : null;
+    },
+  ],
+  [
+    'a breaker is never turned on again',
+    ['off'],
+    (p) => (p.steps.some(does('off')) ? acts(p, (s) => s.does.filter((a) => a.act !== 'on')) : null),
+  ],
+  [
+    'what was installed is not tested',
+    ['not tested'],
+    (p) => acts(p, (s) => s.does.filter((a) => a.act !== 'test')),
+  ],
+  [
+    'it is tested before the power is on',
+    ['off'],
+    (p) => {
+      const test = p.steps.find(does('test'));
+      const on = p.steps.findIndex(does('on'));
+      return test && p.steps.some(does('off'))
+        ? {
+            ...p,
+            steps: [
+              ...p.steps.slice(0, on),
+              { ...test, after: [] },
+              ...p.steps.slice(on).filter((s) => s !== test),
+            ],
+          }
+        : null;
+    },
+  ],
+  ['a step comes before what it waits for', ['order'], (p) => ({ ...p, steps: [...p.steps].reverse() })],
+  [
+    'the opening of a new box is never cut',
+    ['no opening'],
+    (p) => without(p, (s) => s.key.startsWith('cut:')),
+  ],
+  ['the plan says less time than its steps take', ['minutes'], (p) => ({ ...p, minutes: p.minutes - 12 })],
+];
+
+describe('the work of generated plans, carried out', () => {
+  it('touches nothing live and leaves nothing undone', () => {
+    expect(works.length).toBeGreaterThan(100);
+    for (const w of works) expect(proveWork(w).map((f) => f.says)).toEqual([]);
+  });
+  it.each(WRONG)('a seeded mistake is found: %s', (_, told, spoil) => {
+    let tried = 0;
+    for (const w of works) {
+      const bad = spoil(w);
+      if (!bad || tried >= 10) continue;
+      tried += 1;
+      expect(
+        proveWork(bad)
+          .map((f) => f.what)
+          .filter((x) => told.includes(x)),
+      ).not.toEqual([]);
+    }
+    expect(tried).toBeGreaterThan(0);
+  });
+});
+
+const line = (p: PartsPlan, fits: (key: string) => boolean, to: string | null): PartsPlan | null => {
+  const hit = p.lines.some((l) => fits(l.partKey));
+  if (!hit) return null;
+  return {
+    ...p,
+    lines: p.lines.flatMap((l) => (fits(l.partKey) ? (to === null ? [] : [{ ...l, partKey: to }]) : [l])),
+  };
+};
+const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => PartsPlan | null])[] = [
+  [
+    'an indoor receptacle outdoors',
+    ['no part'],
+    (p) => line(p, (k) => k === 'receptacle-15-wr', 'receptacle-15'),
+  ],
+  [
+    'an indoor GFCI outdoors',
+    ['no part'],
+    (p) => line(p, (k) => k.startsWith('gfci') && k.endsWith('-wr'), 'gfci-15'),
+  ],
+  ['an indoor plate outdoors', ['no cover'], (p) => line(p, (k) => k.startsWith('cover-in-use'), 'plate-1')],
+  [
+    'an ordinary receptacle on 240 V',
+    ['no part'],
+    (p) => line(p, (k) => k.startsWith('receptacle-240'), 'receptacle-20'),
+  ],
+  ['the receptacle forgotten', ['no part'], (p) => line(p, (k) => k.startsWith('receptacle-'), null)],
+  ['the switch forgotten', ['no part'], (p) => line(p, (k) => k === 'switch', null)],
+  ['the box forgotten', ['no box'], (p) => line(p, (k) => k.startsWith('box:'), null)],
+  [
+    'the plate forgotten',
+    ['no cover'],
+    (p) => line(p, (k) => k.startsWith('plate-') && k !== 'plate-blank', null),
+  ],
+  [
+    'too few connectors',
+    ['connectors'],
+    (p) => {
+      const l = p.lines.find((x) => x.partKey.startsWith('twist') || x.partKey.startsWith('lever'));
+      return l ? { ...p, lines: p.lines.map((x) => (x === l ? { ...x, needed: 0 } : x)) } : null;
+    },
+  ],
+  [
+    'the ground screw of a metal box forgotten',
+    ['ground screw'],
+    (p) => line(p, (k) => k === 'ground-screw', null),
+  ],
+  [
+    'a roll that is too short',
+    ['cable'],
+    (p) =>
+      p.cable.length > 0 ? { ...p, cable: p.cable.map((c) => ({ ...c, boughtMm: c.cutMm / 2 })) } : null,
+  ],
+  ['a run that is not on the bill', ['cable'], (p) => (p.legsMm > 0 ? { ...p, cable: [] } : null)],
+  [
+    'a receptacle that nothing uses',
+    ['bought for nothing'],
+    (p) => ({ ...p, lines: [...p.lines, { partKey: 'receptacle-15', needed: 1, why: 'nobody' }] }),
+  ],
+];
+
+describe('the parts of generated plans, laid out', () => {
+  it('are what boxes, runs and places need', () => {
+    for (const { parts } of plans) expect(proveParts(parts).map((f) => f.says)).toEqual([]);
+  });
+  it.each(SHORT)('a seeded mistake is found: %s', (_, told, spoil) => {
+    let tried = 0;
+    for (const { parts } of plans) {
+      const bad = spoil(parts);
+      if (!bad || tried >= 10) continue;
+      tried += 1;
+      expect(
+        proveParts(bad)
+          .map((f) => f.what)
+          .filter((x) => told.includes(x)),
+      ).not.toEqual([]);
+    }
+    expect(tried).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,337 @@
+import { circuitsByCable, type BreakerId, type House, type PointId, type WallId } from '../document/index.ts';
+import { planOfHouse, type Spot } from '../structure/index.ts';
+import type { Fault } from './plan.ts';
+
+/**
+ * The work replay: the steps of a plan carried out one after the other in a house that is live, and what hands and tools come near
+ * while it still is.
+ */
+
+type Place =
+  | { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number }
+  | { readonly roomId: string; readonly spot: Spot };
+
+type Act =
+  | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
+  | { readonly act: 'prove' | 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  | { readonly act: 'cut' | 'bore'; readonly at: Place }
+  | { readonly act: 'pull'; readonly leg: number };
+
+export interface StepOfPlan {
+  readonly key: string;
+  readonly title: string;
+  readonly after: readonly string[];
+  readonly minutes: number;
+  readonly does: readonly Act[];
+}
+
+interface LegOfPlan {
+  readonly from: string;
+  readonly to: string;
+  readonly holes: readonly HoleOfPlan[];
+  /** Holes of other runs that its cable goes through as well. */
+  readonly through: readonly HoleOfPlan[];
+}
+interface HoleOfPlan {
+  readonly wallId: WallId;
+  readonly xMm: number;
+  readonly heightMm: number;
+}
+
+/** The work of a plan as it is told, and what it has to come to. */
+export interface WorkPlan {
+  readonly before: House;
+  readonly steps: readonly StepOfPlan[];
+  readonly minutes: number;
+  readonly legs: readonly LegOfPlan[];
+  /** Boxes that are wired, new ones among them; and those whose opening has to be cut. */
+  readonly boxes: readonly { readonly id: PointId; readonly isNew: boolean; readonly cut: boolean }[];
+}
+
+/** A blade or a bit nearer than this to a box touches its circuit: common practice. */
+const REACH_MM = 400;
+
+/** What is known of the live house: which breakers feed each box, and what lies near a place. */
+interface Live {
+  readonly circuits: (id: PointId) => ReadonlySet<BreakerId>;
+  readonly near: (at: Place) => readonly PointId[];
+  readonly label: (id: string) => string;
+}
+
+function liveHouse(house: House): Live {
+  const plan = planOfHouse(house);
+  const byCable = circuitsByCable(house);
+  const of = new Map<PointId, Set<BreakerId>>();
+  const unseen = new Set<PointId>();
+  for (const c of house.cables)
+    for (const e of [c.from, c.to]) {
+      if (e.at !== 'point') continue;
+      const own = of.get(e.pointId) ?? new Set<BreakerId>();
+      for (const b of byCable.get(c.id) ?? []) own.add(b);
+      of.set(e.pointId, own);
+      if (c.way === 'unknown') unseen.add(e.pointId);
+    }
+  const faces = house.points.flatMap(({ id, at }) => {
+    if (at.on !== 'wall' && at.on !== 'outside') return [];
+    const other = plan.behind(at.wallId, at.xMm);
+    return [
+      { id, wallId: at.wallId, xMm: at.xMm },
+      ...(other ? [{ id, wallId: other.line.wall.id, xMm: other.xMm }] : []),
+    ];
+  });
+  // A cable between two boxes of one face crosses the studs between them.
+  const spans = house.cables.flatMap((c) => {
+    if (c.from.at !== 'point' || c.to.at !== 'point') return [];
+    const [a, b] = [c.from.pointId, c.to.pointId];
+    return faces.flatMap((f) =>
+      f.id === a
+        ? faces.flatMap((g) =>
+            g.id === b && g.wallId === f.wallId
+              ? [{ id: a, wallId: f.wallId, low: Math.min(f.xMm, g.xMm), high: Math.max(f.xMm, g.xMm) }]
+              : [],
+          )
+        : [],
+    );
+  });
+  const labels = new Map<string, string>(house.points.map((p) => [p.id, p.label]));
+  return {
+    label: (id) => labels.get(id) ?? id,
+    circuits: (id) => of.get(id) ?? new Set(),
+    near: (at) =>
+      'wallId' in at
+        ? [
+            ...faces.flatMap((f) =>
+              f.wallId === at.wallId && (unseen.has(f.id) || Math.abs(f.xMm - at.xMm) < REACH_MM)
+                ? [f.id]
+                : [],
+            ),
+            ...spans.flatMap((s) =>
+              s.wallId === at.wallId && at.xMm > s.low && at.xMm < s.high ? [s.id] : [],
+            ),
+          ]
+        : house.points.flatMap((p) => {
+            const spot =
+              p.at.on === 'ceiling' && (p.at.roomId as string) === at.roomId ? plan.spotOf(p.at) : undefined;
+            const reached = spot && Math.hypot(spot.xMm - at.spot.xMm, spot.yMm - at.spot.yMm) < REACH_MM;
+            return reached ? [p.id] : [];
+          }),
+  };
+}
+
+const fault = (what: string, subjects: readonly string[], says: string): Fault => ({
+  replay: 'work',
+  kind: 'contradiction',
+  what,
+  subjects,
+  says,
+});
+
+const sameHole = (a: Place, b: Place): boolean =>
+  'wallId' in a && 'wallId' in b
+    ? a.wallId === b.wallId && Math.abs(a.xMm - b.xMm) < 1 && Math.abs(a.heightMm - b.heightMm) < 1
+    : false;
+
+/** The state of the house while the steps go on. */
+class Site {
+  readonly faults: Fault[] = [];
+  readonly off = new Set<BreakerId>();
+  readonly everOff = new Set<BreakerId>();
+  readonly proved = new Set<PointId>();
+  readonly opened = new Set<PointId>();
+  readonly wired = new Set<PointId>();
+  readonly closed = new Set<PointId>();
+  readonly tested = new Set<PointId>();
+  readonly pulled = new Set<number>();
+  readonly made: Place[] = [];
+  readonly plan: WorkPlan;
+  readonly live: Live;
+  constructor(plan: WorkPlan) {
+    this.plan = plan;
+    this.live = liveHouse(plan.before);
+  }
+  says(what: string, subjects: readonly string[], says: string): void {
+    this.faults.push(fault(what, subjects, says));
+  }
+  isOld(id: PointId): boolean {
+    return this.plan.before.points.some((p) => p.id === id);
+  }
+  /** Its circuits off, and itself or nothing tested dead. */
+  hot(id: PointId): string | null {
+    const on = [...this.live.circuits(id)].filter((b) => !this.off.has(b));
+    if (on.length > 0) return 'is still live';
+    return this.live.circuits(id).size > 0 && !this.proved.has(id) ? 'is not tested dead' : null;
+  }
+  do(step: StepOfPlan, act: Act): void {
+    switch (act.act) {
+      case 'off':
+        for (const b of act.breakers) {
+          this.off.add(b);
+          this.everOff.add(b);
+        }
+        return;
+      case 'prove': {
+        const on = [...this.live.circuits(act.point)].filter((b) => !this.off.has(b));
+        if (on.length > 0)
+          this.says(
+            'live',
+            [act.point, step.key],
+            `${this.live.label(act.point)} is tested dead while its breaker is on`,
+          );
+        this.proved.add(act.point);
+        return;
+      }
+      case 'open': {
+        const hot = this.hot(act.point);
+        if (hot)
+          this.says(
+            'live',
+            [act.point, step.key],
+            `“${step.title}” opens ${this.live.label(act.point)}, which ${hot}`,
+          );
+        this.opened.add(act.point);
+        return;
+      }
+      case 'cut':
+      case 'bore':
+        for (const id of this.live.near(act.at)) {
+          const hot = this.hot(id);
+          if (hot)
+            this.says(
+              'live',
+              [id, step.key],
+              `“${step.title}” comes near ${this.live.label(id)}, which ${hot}`,
+            );
+        }
+        this.made.push(act.at);
+        return;
+      case 'pull': {
+        const leg = this.plan.legs[act.leg - 1];
+        this.pulled.add(act.leg);
+        if (!leg)
+          return this.says(
+            'no such leg',
+            [step.key],
+            `“${step.title}” pulls a cable that the plan does not have`,
+          );
+        for (const h of [...leg.holes, ...leg.through])
+          if (!this.made.some((m) => sameHole(m, h)))
+            this.says('no hole yet', [step.key], `“${step.title}” comes before its hole is drilled`);
+        for (const id of [leg.from, leg.to]) {
+          const box = this.plan.boxes.find((b) => (b.id as string) === id);
+          if (!box) continue;
+          const hot = this.isOld(box.id) ? this.hot(box.id) : null;
+          if (hot)
+            this.says('live', [id, step.key], `“${step.title}” enters ${this.live.label(id)}, which ${hot}`);
+        }
+        return;
+      }
+      case 'wire': {
+        const hot = this.isOld(act.point) ? this.hot(act.point) : null;
+        if (hot)
+          this.says(
+            'live',
+            [act.point, step.key],
+            `“${step.title}” touches conductors while ${this.live.label(act.point)} ${hot}`,
+          );
+        this.plan.legs.forEach((leg, i) => {
+          if ((leg.from === act.point || leg.to === act.point) && !this.pulled.has(i + 1))
+            this.says(
+              'no cable yet',
+              [act.point, step.key],
+              `“${step.title}” comes before its cable is pulled`,
+            );
+        });
+        if (this.wired.has(act.point))
+          this.says('twice', [act.point, step.key], `“${step.title}” is done twice`);
+        this.wired.add(act.point);
+        return;
+      }
+      case 'close':
+        if (this.plan.boxes.some((b) => b.id === act.point) && !this.wired.has(act.point))
+          this.says(
+            'not wired',
+            [act.point, step.key],
+            `${this.live.label(act.point)} is closed before it is wired`,
+          );
+        this.closed.add(act.point);
+        return;
+      case 'panel':
+        for (const b of act.breakers)
+          if (this.plan.before.panels.some((p) => p.breakers.some((x) => x.id === b)) && !this.off.has(b))
+            this.says('live', [b, step.key], `“${step.title}” is done with that breaker on`);
+        for (const panel of this.plan.before.panels)
+          if (
+            panel.fedFrom !== undefined &&
+            panel.breakers.some((x) => act.breakers.includes(x.id)) &&
+            !this.off.has(panel.fedFrom)
+          )
+            this.says(
+              'live',
+              [panel.id, step.key],
+              `“${step.title}” is done while the feeder of ${panel.label} is on`,
+            );
+        return;
+      case 'on':
+        for (const id of [...this.opened, ...this.plan.boxes.map((b) => b.id)])
+          if (!this.closed.has(id))
+            this.says('open', [id, step.key], `The power comes on while ${this.live.label(id)} is open`);
+        for (const b of act.breakers) this.off.delete(b);
+        return;
+      case 'test':
+        if (this.off.size > 0)
+          this.says(
+            'off',
+            [act.point, step.key],
+            `${this.live.label(act.point)} is tested before the power is on`,
+          );
+        this.tested.add(act.point);
+    }
+  }
+}
+
+/** What is left over when all steps are done. */
+function leftOver(site: Site): void {
+  const { plan } = site;
+  if (site.off.size > 0)
+    site.says('off', [...site.off], 'A breaker that was turned off is never turned on again');
+  for (const { id, cut, isNew } of plan.boxes) {
+    if (!site.wired.has(id)) site.says('not wired', [id], `${site.live.label(id)} is never wired`);
+    if (!isNew && !site.opened.has(id))
+      site.says('not opened', [id], `${site.live.label(id)} is wired and never opened`);
+    if (!site.tested.has(id)) site.says('not tested', [id], `${site.live.label(id)} is never tested`);
+    if (cut && !plan.steps.some((s) => s.key === `cut:${id}` && s.does.some((a) => a.act === 'cut')))
+      site.says('no opening', [id], `No step cuts the opening for ${site.live.label(id)}`);
+  }
+  plan.legs.forEach((_, i) => {
+    if (!site.pulled.has(i + 1))
+      site.says('no cable yet', [`leg ${i + 1}`], `The cable of run ${i + 1} is never pulled`);
+  });
+  for (const hole of plan.legs.flatMap((l) => l.holes)) {
+    const times = plan.steps.filter((s) =>
+      s.does.some((a) => a.act === 'bore' && sameHole(a.at, hole)),
+    ).length;
+    if (times === 0) site.says('no hole yet', [], 'A hole of the route is in no step');
+    if (times > 1) site.says('one hole twice', [], 'A hole of the route is drilled in two steps');
+  }
+}
+
+/** Carries the steps of a plan out. Empty when nothing is touched while it is live and nothing is left undone. */
+export function proveWork(plan: WorkPlan): Fault[] {
+  const site = new Site(plan);
+  const place = new Map(plan.steps.map((s, i) => [s.key, i] as const));
+  plan.steps.forEach((step, i) => {
+    for (const a of step.after)
+      if ((place.get(a) ?? -1) > i)
+        site.says('order', [step.key], `“${step.title}” comes before what it waits for`);
+    for (const act of step.does) site.do(step, act);
+  });
+  leftOver(site);
+  const sum = plan.steps.reduce((s, x) => s + x.minutes, 0);
+  if (Math.abs(sum - plan.minutes) > 0.5)
+    site.says(
+      'minutes',
+      [],
+      `The plan says ${Math.round(plan.minutes)} min, its steps take ${Math.round(sum)}`,
+    );
+  return [...new Map(site.faults.map((f) => [`${f.what}|${f.says}`, f] as const)).values()];
+}
