@@ -17,7 +17,7 @@ module.exports = {
     {
       name: 'core-uses-little',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/|/sheets/)' },
+      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/|/sheets/|/network/solve\\.ts$)' },
       to: { path: 'node_modules', pathNot: 'node_modules/(zod|flatqueue)' },
     },
     {
@@ -31,6 +31,12 @@ module.exports = {
         pathNot:
           'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|flatbush|svgson|svg-path-commander)',
       },
+    },
+    {
+      name: 'matrices-only-in-the-solver',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '/network/solve\\.ts$' },
+      to: { path: 'node_modules/ml-matrix' },
     },
     {
       name: 'server-knows-no-interface',

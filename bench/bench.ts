@@ -12,6 +12,7 @@ import {
   makeWant,
   planJob,
   planOfHouse,
+  proveOption,
   settingOf,
   WallId,
   type Bundle,
@@ -69,6 +70,15 @@ function inPackage(graph: RouteGraph): DirectedGraph {
 }
 
 tell('one step of a drag, demo house, all checks and options', median(dragStep), 'budget 16 ms');
+/** The three replays of the chosen option: what believing a plan costs. */
+function proof(of: Bundle): number {
+  const e = evaluate(of);
+  const { chosen } = e;
+  if (!chosen) throw new Error('a job without a plan has nothing to prove');
+  return median(() => void proveOption(e.bundle, chosen.option, chosen.applied, chosen), 21);
+}
+tell('replay of one option, demo house', proof(bundle), 'budget 5 ms');
+tell('replay of one option, 25 rooms', proof({ house: largeHouse(25), job: largeJob() }), 'budget 50 ms');
 tell(
   'demo house evaluated from scratch',
   median(() => void evaluate({ house: { ...bundle.house }, job: { ...bundle.job } })),

@@ -117,20 +117,32 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   // Do: no way round the proof of dead.
   await page.keyboard.press('8');
   await page.getByRole('button', { name: 'Wire R2' }).click();
-  await expect(page.getByText('Not before R2 tests dead.')).toBeVisible();
+  await expect(page.getByText(/Not before .*R2.* tests? dead\./)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Done, next step' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Test R2 dead' }).click();
   const read = async (digits: string) => {
     for (const d of digits) await page.getByRole('button', { name: d, exact: true }).click();
     await page.getByRole('button', { name: `Record ${digits} V` }).click();
   };
-  await read('121');
-  await read('120.5');
-  await page.getByRole('button', { name: 'The breaker is off and locked or taped' }).click();
-  for (let i = 0; i < 6; i++) await read('0.1');
-  await read('121');
-  await expect(page.getByText('R2 tests dead.')).toBeVisible();
-  await page.getByRole('button', { name: 'Done, next step' }).click();
+  // Nobody has seen how the cables in that wall run: every box on it is tested, R2 among them.
+  const boxes = page.getByRole('button', { name: /^Test .* dead/ });
+  const labels = (await boxes.allTextContents()).map((t) => /Test (.+?) dead/.exec(t)![1]!);
+  expect(labels).toContain('R2');
+  for (const label of labels) {
+    await page.getByRole('button', { name: `Test ${label} dead` }).click();
+    const proof = page.getByRole('region', { name: `Test ${label} dead` });
+    const asked = proof.getByRole('heading');
+    await read('121');
+    await read('120.5');
+    await page.getByRole('button', { name: 'The breaker is off and locked or taped' }).click();
+    const again = 'The same known live point again';
+    for (let now = await asked.textContent(); now !== again; now = await asked.textContent()) {
+      await read('0.1');
+      await expect(asked).not.toHaveText(now ?? '');
+    }
+    await read('121');
+    await expect(page.getByText(`${label} tests dead.`)).toBeVisible();
+    await page.getByRole('button', { name: 'Done, next step' }).click();
+  }
   await saved(page);
 
   // All of it is still there after a reload.
@@ -155,7 +167,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   }
   await expect(page.getByText('Hot and neutral are swapped')).toHaveCount(0);
   for (const yes of await page.getByRole('button', { name: /^Yes:/ }).all()) await yes.click();
-  await expect(page.getByText(/11 of 11 as expected/)).toBeVisible();
+  await expect(page.getByText(/(\d+) of \1 as expected/)).toBeVisible();
   await page.getByRole('button', { name: 'Sign off' }).click();
   await expect(page.getByRole('heading', { name: /Signed off/ })).toBeVisible();
   await saved(page);

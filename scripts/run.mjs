@@ -65,6 +65,7 @@ function build() {
         '--alias:@elwand/core/demo=./core/src/demo/index.ts',
         '--alias:@elwand/core/sums=./core/src/sums/index.ts',
         '--alias:@elwand/core/sheets=./core/src/sheets/index.ts',
+        '--alias:@elwand/core/network=./core/src/network/solver.ts',
         `--outfile=${bundle}`,
         '--log-level=warning',
       ],
@@ -145,6 +146,9 @@ function dev() {
   ]);
 }
 
+/** The circuit simulator that the network of conductors is checked against. */
+const ngspice = () => existsSync('/usr/bin/ngspice') || apt('ngspice');
+
 function chromium() {
   const known = [
     process.env.CHROMIUM,
@@ -208,6 +212,7 @@ async function test() {
     console.error('--- build failed');
   }
   const report = 'test-results/jest.json';
+  if (!ngspice()) console.error('ngspice is missing: the checks of the solver against it will fail');
   const jestRan = step('unit and server tests', 'node', [
     '--experimental-vm-modules',
     '--no-warnings',

@@ -111,6 +111,24 @@ describe('the plan as a documented file', () => {
   });
 });
 
+describe('elwand spice', () => {
+  it('writes a netlist of the house as it stands, and of the house with a plan in it', () => {
+    const [house, job] = [
+      call('spice', 'tamarack.json'),
+      call('spice', 'tamarack.json', '--job', 'keyboard'),
+    ];
+    for (const r of [house, job]) {
+      expect(r.code).toBe(0);
+      expect(r.out).toMatch(/^\* 14 Tamarack Row/);
+      expect(r.out).toMatch(/^V1 \d+ 0 DC 0 AC 120 0$/m);
+      expect(r.out).toMatch(/\.ac lin 1 60 60\n\.print ac vm\(\d+\)/);
+      expect(r.out.trimEnd().endsWith('.end')).toBe(true);
+    }
+    const resistances = (text: string) => text.match(/^R\d+ /gm)!.length;
+    expect(resistances(job.out)).toBeGreaterThan(resistances(house.out));
+  });
+});
+
 describe('unusable calls end with 2 and say why', () => {
   it.each([
     [['check', 'gone.json'], 'no such file'],

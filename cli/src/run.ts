@@ -15,6 +15,7 @@ import {
 } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
+import { spiceText } from './spice.ts';
 
 /** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable, 3 a fault of ours). */
 export interface Outcome {
@@ -28,6 +29,7 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand check FILE [--job ID] [--all] [--json]  findings of the house and its jobs
   elwand plan FILE [--job ID]             options with every way, chosen plan, materials and steps as JSON
   elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
+  elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a calculation without a job; without ID the list of calculators
   elwand backup FILE, elwand restore FILE the whole database, whether Elwand runs or not
@@ -46,7 +48,7 @@ Elwand plans and checks; local codes, the inspector and a licensed electrician h
 const unusable = (err: string): Outcome => ({ code: 2, out: '', err: `${err}\n` });
 
 interface Call {
-  readonly command: 'check' | 'plan';
+  readonly command: 'check' | 'plan' | 'spice';
   readonly file: string;
   readonly job: string | null;
   readonly json: boolean;
@@ -92,9 +94,9 @@ function parseCall(args: readonly string[]): Call | string {
   const [command, file, more] = read.rest;
   const as = read.texts.get('as') ?? 'svg';
   if (as !== 'svg' && as !== 'dxf') return '--as is svg or dxf';
-  if (command !== 'check' && command !== 'plan')
+  if (command !== 'check' && command !== 'plan' && command !== 'spice')
     return command === undefined
-      ? 'a command is needed: check, plan, rules, sum, backup or restore'
+      ? 'a command is needed: check, plan, spice, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
@@ -189,6 +191,16 @@ function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
     out:
       as === 'dxf' ? drawingDxf(drawing) : `${drawingSvg(drawing, { scale: null, page: LETTER, caption })}\n`,
   };
+}
+
+/** The wiring as a netlist; a survey that shorts a breaker has none. */
+function netlist(house: Bundle['house'], job: Bundle['job'] | null): Outcome {
+  try {
+    return { code: 0, err: '', out: spiceText(house, job) };
+  } catch (error) {
+    if (error instanceof RangeError) return unusable(`elwand: no netlist: ${error.message}`);
+    throw error;
+  }
 }
 
 function rules(args: readonly string[]): Outcome {
@@ -290,12 +302,14 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
       `elwand: ${call.file} can't be used\n${file.problems.map((p) => `  ${p.where}: ${p.what}`).join('\n')}`,
     );
   const { house, jobs } = file.value;
+  if (call.command === 'spice' && call.job === null) return netlist(house, null);
   const chosen = call.job === null ? jobs : jobs.filter((j) => j.id === call.job);
   const first = chosen[0];
   if (!first)
     return unusable(
       `elwand: ${call.job === null ? 'the file holds no job' : `there is no job "${call.job}"; known: ${jobs.map((j) => j.id).join(', ') || 'none'}`}`,
     );
+  if (call.command === 'spice') return netlist(house, first);
   return call.command === 'check'
     ? check(
         chosen.map((job) => ({ house, job })),

@@ -25,5 +25,6 @@ export * from './work/index.ts';
 export * from './tape/index.ts';
 export * from './evaluate.ts';
 export * from './sign-off.ts';
+export { proveOption } from './prove-option.ts';
 export { nextReadingFor } from './place-wants.ts';
 export * from './transfers.ts';

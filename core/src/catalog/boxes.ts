@@ -418,12 +418,15 @@ export const boxesOf = (mounting: Mounting, gangs: number, wish: BoxWish = {}): 
       suits(b, wish.metal ?? false),
   ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
 
-/**
- * Boxes that can take the place of one in a finished wall: old-work ones of the same width, of metal where armor or tubing comes in.
- * Largest first.
- */
-export const replacements = (gangs: number, metalFed: boolean): BoxModel[] =>
-  boxesOf('old-work', gangs, { metal: metalFed });
+/** How a box is mounted that takes the place of one: outdoors and overhead as it was, else an old-work one in the finished wall. */
+export const replacementMounting = (present: BoxModel | undefined): Mounting => {
+  const own = present?.mounting;
+  return own === 'weatherproof' || own === 'ceiling' || own === 'brace' ? own : 'old-work';
+};
+
+/** Boxes that can take the place of one, of the same width; of metal where armor or tubing comes in. Largest first. */
+export const replacements = (present: BoxModel | undefined, gangs: number, metalFed: boolean): BoxModel[] =>
+  boxesOf(replacementMounting(present), gangs, { metal: metalFed });
 
 /** What is known of a box once its kind is chosen; nothing but its width where there is no such kind. */
 export const factsOf = (

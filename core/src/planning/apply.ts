@@ -69,7 +69,7 @@ export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
   const byHand = boxModel(job.boxes[newPointId(want)] ?? null);
   if (byHand) return byHand;
   const fitting = boxesFor(want, place)[0];
-  const any = replacements(want.gangs, place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
+  const any = replacements(undefined, want.gangs, place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
   const box = fitting ?? any ?? BOXES[0];
   if (!box) throw new Error('the box catalog is empty');
   return box;

@@ -1,4 +1,4 @@
-import { replacements } from '../catalog/index.ts';
+import { boxModel, replacements } from '../catalog/index.ts';
 import { groundsByMetal } from '../network/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
@@ -375,6 +375,7 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
   const largest = Math.max(
     there,
     ...replacements(
+      boxModel(box.point.box.model),
       box.point.box.gangs,
       box.cables.some((c) => groundsByMetal(c.cable)),
     ).map((b) => b.volumeCubicInches),
@@ -424,7 +425,9 @@ export function judgeCandidates(
     let most = 1;
     if (box.circuits.length > 0) {
       reasons.push(...groundAndAge(box, house));
-      if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, group, uses));
+      // What moves keeps the voltage it has.
+      const volts = moves ? (point.devices.some((d) => d.volts === 240) ? 240 : 120) : group.volts;
+      if (breaker) reasons.push(...circuitReasons(house, feed, pack, breaker, { ...group, volts }, uses));
       if (!reasons.some((r) => r.kind === 'no')) {
         const room = roomInBox(box, pack, conductors);
         reasons.push(...room.reasons);

@@ -1,4 +1,4 @@
-import { factsOf, replacements } from '../catalog/index.ts';
+import { boxModel, factsOf, replacements } from '../catalog/index.ts';
 import { groundsByMetal } from '../network/index.ts';
 import { practice, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
@@ -50,7 +50,19 @@ function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boo
   if (gangs === point.box.gangs) return { ...point, kind, devices };
   // The largest old-work box of that width, of metal where the ground comes through it: what it is enlarged to when nobody has chosen one.
   const { extras: _, ...old } = point.box;
-  return { ...point, kind, devices, box: { ...old, ...factsOf(replacements(gangs, metalFed)[0], gangs) } };
+  return {
+    ...point,
+    kind,
+    devices,
+    box: {
+      ...old,
+      ...factsOf(
+        replacements(boxModel(point.box.model), gangs, metalFed)[0] ??
+          replacements(undefined, gangs, metalFed)[0],
+        gangs,
+      ),
+    },
+  };
 }
 
 /** Does the ground of a box come, or go on, by armor or tubing? A plastic box in its place would cut it. */

@@ -120,7 +120,7 @@ const blankBox = (id: PointId, label: string, at: WallPosition, metal: boolean):
   makePoint(id, label, 'junction', at, {
     condition: 'sound',
     devices: [BLANK],
-    box: factsOf(replacements(1, metal)[0], 1),
+    box: factsOf(replacements(undefined, 1, metal)[0], 1),
   });
 
 /** The house with its cut cables: each end in its box, the bridge between. */

@@ -37,6 +37,8 @@ export interface BoxWiring {
     readonly to: string;
     readonly conductors: readonly Conductor[];
   }[];
+  /** The cables as they were found; the conductors of `before` are theirs. */
+  readonly cablesBefore: BoxWiring['cables'];
   readonly before: Wired | null;
   readonly after: Wired;
   readonly notes: readonly string[];
@@ -260,15 +262,19 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
     labelOf: (c) => names.get(c) ?? '?',
     mixed: new Set(cables.map((c) => c.cable.gauge)).size > 1,
   };
-  const found = old?.cables.flatMap(({ cable }) => conductorsOf(cable, false)) ?? [];
+  const cablesBefore = (old?.cables ?? []).map(({ cable }) => ({
+    cable,
+    isNew: false,
+    to: otherEnd(cable, id, before.house),
+    conductors: conductorsOf(cable, false),
+  }));
+  const found = cablesBefore.flatMap((c) => c.conductors);
   const spare = new Set(found.flatMap((c) => (c.role === 'spare' ? [`${c.cableId}${c.colour}`] : [])));
   const all = cables.flatMap((c) => c.conductors);
   // A spare that was there is left alone: nobody has traced where it goes, and it may be a hot of its own.
   const contents = contentsOf(box, all, (c) => c.role === 'spare' && spare.has(`${c.cableId}${c.colour}`));
   const shared = isShared(after.house, box) || (old !== undefined && isShared(before.house, old));
-  const oldNames = new Map<string, string>(
-    old?.cables.map(({ cable }) => [cable.id, otherEnd(cable, id, before.house)]),
-  );
+  const oldNames = new Map<string, string>(cablesBefore.map((c) => [c.cable.id, c.to]));
   const was = old
     ? shared
       ? EMPTY
@@ -283,6 +289,7 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
     was: old?.point ?? null,
     isNew: !old,
     cables,
+    cablesBefore,
     notes: notesFor(contents, is, shared),
     before: was,
     after: is,

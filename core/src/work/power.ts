@@ -26,7 +26,10 @@ export interface Power {
 }
 
 /** Both boxes of a wall: those on this face, and those on the other. */
+const behindOf = new WeakMap<House, Map<WallId, Behind[]>>();
 function boxesBehind({ house, plan }: Pick<WorkInput, 'house' | 'plan'>): Map<WallId, Behind[]> {
+  const known = behindOf.get(house);
+  if (known) return known;
   const out = new Map<WallId, Behind[]>();
   const add = (wall: WallId, b: Behind) => out.set(wall, [...(out.get(wall) ?? []), b]);
   for (const point of house.points) {
@@ -36,6 +39,7 @@ function boxesBehind({ house, plan }: Pick<WorkInput, 'house' | 'plan'>): Map<Wa
     const other = plan.behind(at.wallId, at.xMm);
     if (other) add(other.line.wall.id, { point, xMm: other.xMm });
   }
+  behindOf.set(house, out);
   return out;
 }
 

@@ -1,5 +1,16 @@
 import type { Position, Room, WallId } from '@elwand/core';
-import { scaleLinear, type ScaleLinear } from 'd3';
+
+/** Millimetres to pixels along one line: all that the strip asks of a scale, and it is on the first screen. */
+export interface Scale {
+  (mm: number): number;
+  readonly invert: (px: number) => number;
+}
+function linear(lengthMm: number, from: number, to: number): Scale {
+  const perMm = (to - from) / (lengthMm || 1);
+  return Object.assign((mm: number) => from + mm * perMm, {
+    invert: (px: number) => (perMm === 0 ? 0 : (px - from) / perMm),
+  });
+}
 
 /** Where one wall stands on the strip, px. */
 export interface WallBox {
@@ -8,7 +19,7 @@ export interface WallBox {
   readonly left: number;
   readonly right: number;
   readonly lengthMm: number;
-  readonly x: ScaleLinear<number, number>;
+  readonly x: Scale;
 }
 
 export interface StripLayout {
@@ -16,7 +27,7 @@ export interface StripLayout {
   readonly height: number;
   readonly walls: readonly WallBox[];
   /** Height above the floor in mm to px. */
-  readonly y: ScaleLinear<number, number>;
+  readonly y: Scale;
   readonly ceilingMm: number;
   readonly attic: { readonly top: number; readonly bottom: number };
   readonly below: { readonly top: number; readonly bottom: number };
@@ -72,7 +83,7 @@ export function layoutStrip(
       left,
       right: at,
       lengthMm: w.lengthMm,
-      x: scaleLinear().domain([0, w.lengthMm]).range([left, at]),
+      x: linear(w.lengthMm, left, at),
     };
   });
   const top = room.above.kind === 'attic' ? ATTIC_PX : NO_ATTIC_PX;
@@ -85,7 +96,7 @@ export function layoutStrip(
     ceilingMm: room.ceilingMm,
     ratio: up / scale,
     height: floor + under + RULE_PX + 4,
-    y: scaleLinear().domain([0, room.ceilingMm]).range([floor, top]),
+    y: linear(room.ceilingMm, floor, top),
     attic: { top: 4, bottom: top },
     odds: odds ? { top: floor, bottom: floor + oddsPx } : null,
     below: { top: floor + oddsPx, bottom: floor + oddsPx + BELOW_PX },

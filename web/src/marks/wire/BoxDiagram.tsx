@@ -5,6 +5,7 @@ import {
   type BoxWiring,
   type Conductor,
   type Device,
+  type Join,
   type JoinMember,
   type Screw,
   type Wired,
@@ -225,28 +226,53 @@ function DeviceShape({
   );
 }
 
-/** Ends of the members of a join, and the column they meet in. */
-function joinLines(
-  members: readonly JoinMember[],
-  x: number,
+/** Where a splice is drawn: its column, and the rows of its first and its last conductor. */
+interface SpliceSpot {
+  readonly x: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Splices of one role beside each other; one of pigtails alone stands just above the devices. */
+function spotsOf(
+  joins: readonly Join[],
   ports: ReadonlyMap<Conductor, Port>,
   deviceY: number,
-): { lines: { d: string; colour: Conductor['colour'] }[]; middle: number } {
-  const rows = members.flatMap((m) => (m.kind === 'conductor' ? [ports.get(m.conductor)?.y ?? TOP] : []));
-  const [low, high] = [Math.min(...rows), Math.max(...rows)];
+): Map<number, SpliceSpot> {
+  const out = new Map<number, SpliceSpot>();
+  joins.forEach((j, i) => {
+    const beside = joins.slice(0, i).filter((o) => columnOf(o.role) === columnOf(j.role)).length;
+    const rows = j.members.flatMap((m) => (m.kind === 'conductor' ? [ports.get(m.conductor)?.y ?? TOP] : []));
+    const [low, high] =
+      rows.length > 0 ? [Math.min(...rows), Math.max(...rows)] : [deviceY - 14, deviceY - 14];
+    out.set(j.n, { x: columnOf(j.role) + 36 * beside, low, high });
+  });
+  return out;
+}
+
+/** Ends of the members of a join. */
+function joinLines(
+  members: readonly JoinMember[],
+  { x, low, high }: SpliceSpot,
+  spots: ReadonlyMap<number, SpliceSpot>,
+  ports: ReadonlyMap<Conductor, Port>,
+  deviceY: number,
+): { d: string; colour: Conductor['colour'] }[] {
   // All of a join meet at its first row; what comes from further down runs up its own column.
-  const lines = members.map((m, i) => {
+  return members.map((m, i) => {
     if (m.kind === 'pigtail') {
       const to = screwAt(m.to, m.device, deviceY);
       return { d: `M${x} ${high}V${to.y}H${to.x}`, colour: m.colour };
     }
     // A tail to the metal of the box ends at its left wall; a jumper at the splice beside it.
     if (m.kind === 'box-tail') return { d: `M${x} ${high}V${high + 8}H24`, colour: 'bare' as const };
-    if (m.kind === 'jumper') return { d: `M${x} ${low}H${x + 26}`, colour: 'black' as const };
+    if (m.kind === 'jumper') {
+      const to = spots.get(m.to) ?? { x, low, high };
+      return { d: `M${x} ${high}V${to.high}H${to.x}`, colour: 'bare' as const };
+    }
     const port = ports.get(m.conductor) ?? { x, y: low };
     return { d: `M${port.x} ${port.y}H${x + (i % 2 === 0 ? 0 : 3)}V${low}`, colour: m.conductor.colour };
   });
-  return { lines, middle: (low + high) / 2 };
 }
 
 /** One box, before or after; the title is what a screen reader hears first. */
@@ -259,12 +285,13 @@ export function BoxDiagram({
   readonly wired: Wired;
   readonly title: string;
 }) {
-  const cables = wired === box.before ? box.cables.filter((c) => !c.isNew) : box.cables;
+  const cables = wired === box.before ? box.cablesBefore : box.cables;
   const { blocks, bottom } = blocksOf(cables);
   const ports = portsOf(blocks);
   const devices = (wired === box.before ? box.was : box.point)?.devices ?? [];
   const deviceY = bottom;
   const height = deviceY + (devices.length > 0 ? devices.length * DEVICE_ROW : 4);
+  const spots = spotsOf(wired.joins, ports, deviceY);
   const screwsOf = (device: number): Screw[] => [
     ...new Set([
       ...wired.joins.flatMap((j) =>
@@ -273,7 +300,7 @@ export function BoxDiagram({
       ...wired.terminations.flatMap((t) => (t.device === device ? [t.screw] : [])),
     ]),
   ];
-  const spoken = `${title}: ${wired.joins.map((j) => `join ${j.n}, ${j.says}`).join('; ') || 'no joins'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`), ...wired.caps.map((c) => `cap ${c.says}`)].join(', ')}`;
+  const spoken = `${title}: ${wired.joins.map((j) => `splice ${j.n}, ${j.says}`).join('; ') || 'no splices'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`), ...wired.caps.map((c) => `cap ${c.says}`)].join(', ')}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={spoken}>
       <rect
@@ -297,14 +324,16 @@ export function BoxDiagram({
         );
       })}
       {wired.joins.map((j) => {
-        const x = columnOf(j.role);
-        return joinLines(j.members, x, ports, deviceY).lines.map((l, i) => (
-          <Conduct key={`${j.n}-${i}`} d={l.d} colour={l.colour} />
-        ));
+        const spot = spots.get(j.n);
+        return spot
+          ? joinLines(j.members, spot, spots, ports, deviceY).map((l, i) => (
+              <Conduct key={`${j.n}-${i}`} d={l.d} colour={l.colour} />
+            ))
+          : null;
       })}
       {wired.joins.map((j) => {
-        const x = columnOf(j.role);
-        const { middle } = joinLines(j.members, x, ports, deviceY);
+        const { x, low, high } = spots.get(j.n) ?? { x: columnOf(j.role), low: TOP, high: TOP };
+        const middle = (low + high) / 2;
         return (
           <g key={j.n}>
             <rect

@@ -1,4 +1,11 @@
-import { BOXES, boxModel, ringFor, takesOutsideClamps, type BoxModel } from '../../../catalog/index.ts';
+import {
+  BOXES,
+  boxModel,
+  replacementMounting,
+  ringFor,
+  takesOutsideClamps,
+  type BoxModel,
+} from '../../../catalog/index.ts';
 import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
@@ -14,9 +21,7 @@ const RULE = 'box-fill';
 
 /** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first, with the margin if any has it. */
 function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy[] {
-  const present = boxModel(point.box.model);
-  const own = present?.mounting;
-  const mounting = own === 'weatherproof' || own === 'ceiling' || own === 'brace' ? own : 'old-work';
+  const mounting = replacementMounting(boxModel(point.box.model));
   // A plastic box where the ground comes by armor or tubing would cut it.
   const metalFed = context.house.cables.some(
     (c) => groundsByMetal(c) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),

@@ -1,0 +1,160 @@
+import type { Cable } from '../document/index.ts';
+import type { Network, NodeId, UseAt, Wire } from './network.ts';
+import type { State } from './touched.ts';
+
+/**
+ * The network of a house as a circuit of resistances, capacities and ideal sources: what the solver and a SPICE netlist are both made
+ * from. Splices, screws and closed contacts are ideal; conductors have their resistance; what is left open is held by the coupling
+ * to its neighbors in the same cable, as a high-impedance meter finds it.
+ */
+
+export interface Conditions {
+  readonly state: State;
+  /** Resistance of a conductor of this cable, ohm per metre. */
+  readonly ohmsPerMetre: (cable: Cable) => number;
+  /** What something draws, VA at its rated voltage; 0 for nothing. */
+  readonly voltAmperes: (use: UseAt) => number;
+  /** Line to neutral, V. */
+  readonly volts: number;
+  readonly hertz: number;
+}
+
+export interface Element {
+  readonly kind: 'resistance' | 'capacity';
+  readonly a: number;
+  readonly b: number;
+  /** Ohm or farad. */
+  readonly value: number;
+  readonly wire?: Wire;
+}
+
+export interface Circuit {
+  /** Node 0 is the bonded neutral and ground of the service. */
+  readonly nodes: number;
+  readonly nodeOf: (node: NodeId) => number | undefined;
+  readonly elements: readonly Element[];
+  /** Nodes held at a voltage against node 0, V. */
+  readonly sources: ReadonlyMap<number, number>;
+}
+
+/** Where nobody has measured a cable it is reckoned that long, mm: common practice. */
+const USUAL_LENGTH_MM = 6000;
+/** Between two conductors of one cable, and of each to everything grounded around it, F per metre: common practice, from memory. */
+const COUPLING_PER_M = 60e-12;
+const TO_GROUND_PER_M = 15e-12;
+/** What even the best insulation lets through, ohm: it ties down what nothing else does. */
+const LEAK_OHMS = 1e12;
+const LEAST_OHMS = 1e-6;
+/** Armor and tubing with their fittings, ohm per metre: common practice, from memory. */
+const METAL_OHMS_PER_M = 0.003;
+
+class Nodes {
+  readonly index = new Map<NodeId, number>();
+  readonly parent: number[] = [];
+  add(n: NodeId): number {
+    const known = this.index.get(n);
+    if (known !== undefined) return known;
+    this.index.set(n, this.parent.length);
+    this.parent.push(this.parent.length);
+    return this.parent.length - 1;
+  }
+  find(i: number): number {
+    let at = i;
+    while (this.parent[at] !== at) at = this.parent[at] ?? at;
+    return at;
+  }
+  unite(a: NodeId, b: NodeId): void {
+    this.parent[this.find(this.add(a))] = this.find(this.add(b));
+  }
+}
+
+const REFERENCE: NodeId = 'service';
+
+function gather(network: Network, state: State): Nodes {
+  const nodes = new Nodes();
+  nodes.add(REFERENCE);
+  for (const l of network.links) for (const n of l) nodes.unite(l[0] ?? n, n);
+  for (const s of network.switching) {
+    nodes.add(s.a);
+    nodes.add(s.b);
+    if ((state.get(s.key) ?? 0) === s.closedAt) nodes.unite(s.a, s.b);
+  }
+  for (const w of network.wires) [w.a, w.b].forEach((n) => nodes.add(n));
+  for (const u of network.uses) [u.line, u.back].forEach((n) => nodes.add(n));
+  for (const m of network.metal) nodes.add(m.node);
+  for (const t of network.terminals) if (t.at !== 'hot') nodes.unite(t.node, REFERENCE);
+  return nodes;
+}
+
+/**
+ * Makes the circuit of a network under given conditions.
+ * @throws RangeError where a hot terminal is tied straight to neutral, ground or the other leg: nothing can be solved there
+ */
+export function circuitOf(network: Network, conditions: Conditions): Circuit {
+  const nodes = gather(network, conditions.state);
+  const zero = nodes.find(nodes.add(REFERENCE));
+  const numbers = new Map<number, number>([[zero, 0]]);
+  const numberOf = (n: NodeId): number => {
+    const root = nodes.find(nodes.add(n));
+    const known = numbers.get(root) ?? numbers.size;
+    numbers.set(root, known);
+    return known;
+  };
+  const sources = new Map<number, number>();
+  for (const t of network.terminals) {
+    if (t.at !== 'hot') continue;
+    const at = numberOf(t.node);
+    const volts = t.leg === 0 ? conditions.volts : -conditions.volts;
+    if (at === 0 || (sources.get(at) ?? volts) !== volts)
+      throw new RangeError(`${t.label} is tied straight to neutral, ground or the other leg`);
+    sources.set(at, volts);
+  }
+  const elements: Element[] = [];
+  const add = (kind: Element['kind'], a: number, b: number, value: number, wire?: Wire) => {
+    if (a !== b) elements.push({ kind, a, b, value, ...(wire ? { wire } : {}) });
+  };
+  const byCable = new Map<string, Wire[]>();
+  for (const w of network.wires) {
+    const metres = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
+    const perMetre = w.colour === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMetre(w.cable);
+    add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMetre * metres), w);
+    byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
+  }
+  for (const wires of byCable.values())
+    wires.forEach((w, i) => {
+      const metres = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
+      // Half of it at either end.
+      for (const end of ['a', 'b'] as const) {
+        add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * metres) / 2);
+        for (const o of wires.slice(i + 1))
+          add('capacity', numberOf(w[end]), numberOf(o[end]), (COUPLING_PER_M * metres) / 2);
+      }
+    });
+  for (const u of network.uses) {
+    const va = conditions.voltAmperes(u);
+    if (va <= 0) continue;
+    const volts = (u.point.devices[u.device]?.volts ?? 120) === 240 ? 2 * conditions.volts : conditions.volts;
+    add('resistance', numberOf(u.line), numberOf(u.back), (volts * volts) / va);
+  }
+  for (const n of nodes.index.keys()) add('resistance', numberOf(n), 0, LEAK_OHMS);
+  return {
+    nodes: numbers.size,
+    elements: merged(elements),
+    sources,
+    nodeOf: (n) => {
+      const i = nodes.index.get(n);
+      return i === undefined ? undefined : numbers.get(nodes.find(i));
+    },
+  };
+}
+
+/** One leak a node is enough. */
+function merged(elements: readonly Element[]): Element[] {
+  const leaks = new Set<number>();
+  return elements.filter((e) => {
+    if (e.value !== LEAK_OHMS) return true;
+    if (leaks.has(e.a)) return false;
+    leaks.add(e.a);
+    return true;
+  });
+}
