@@ -46,7 +46,7 @@ function beside(hole: Hole, drilled: readonly Drilled[]): Hole {
     const moved = IN_BAY.has(hole.through)
       ? { ...hole, xMm: Math.max(0, hole.xMm + by) }
       : { ...hole, heightMm: Math.max(0, hole.heightMm + by) };
-    if (!taken(moved)) return moved;
+    if (!taken(moved)) return n === 0 ? hole : moved;
   }
   return hole;
 }

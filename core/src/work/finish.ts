@@ -140,7 +140,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
     ...back,
     make({
       key: 'record',
-      title: 'Panel directory, photos, leftovers on the shelf',
+      title: 'Panel directory, photos, leftovers put away',
       kind: 'record',
       window: 'after',
       minutes: 10,

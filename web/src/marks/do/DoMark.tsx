@@ -160,7 +160,7 @@ export function DoMark() {
           {step.detail !== '' && !chain && <p>{step.detail}</p>}
           {chain && (
             <details open={!phone}>
-              <summary>How it is proved</summary>
+              <summary>How to test it</summary>
               <p>{step.detail}</p>
             </details>
           )}
