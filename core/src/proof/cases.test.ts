@@ -308,7 +308,7 @@ describe('what is dead before hands and steel', () => {
     expect(e.chosen!.power.breakers.map(String)).toEqual(['b1', 'b2']);
     before(e, 'dead:k1', 'cut:new-w1');
     expect(e.chosen!.steps.find((s) => s.key === 'off')!.title).toBe(
-      'Turn off breakers 1, 2, lock them out, tag them',
+      'Turn off breakers 1 and 2, lock them out, tag them',
     );
     expect(e.chosen!.chains.map((c) => c.pointId)).toContain('k1');
   });

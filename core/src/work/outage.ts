@@ -3,14 +3,19 @@ import { panelWork, type Power } from './power.ts';
 import { make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
 
+/** "7, 9 and 12". */
+const listed = (items: readonly string[]): string =>
+  items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
+
+/** Breakers by their numbers, with their panel where there are several. */
 export const breakerNumbers = ({ house }: Pick<WorkInput, 'house'>, ids: readonly BreakerId[]): string =>
-  house.panels
-    .flatMap((p) =>
+  listed(
+    house.panels.flatMap((p) =>
       p.breakers
         .filter((b) => ids.includes(b.id))
         .map((b) => (house.panels.length > 1 ? `${b.number} in ${p.label}` : b.number)),
-    )
-    .join(', ');
+    ),
+  );
 
 /** Which box makes which breaker go off, for whoever wonders. */
 function whyOff(input: WorkInput, power: Power): string {

@@ -56,6 +56,9 @@ const THROUGH_BOX: ReadonlySet<Move['op']> = new Set([
   'through-masonry',
 ]);
 
+/** Runs that lie open and need no box to be opened. */
+const LAID_OPEN: ReadonlySet<Move['op']> = new Set(['run-attic', 'run-below']);
+
 /** Steps that make a box ready to take a cable: its opening, another box in its place, what is changed in it. */
 export function readyKeys(input: WorkInput, id: string): string[] {
   const box = input.boxes.find((b) => b.point.id === id);
@@ -113,6 +116,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         .slice(0, i)
         .flatMap((l, k) => l.route.moves.flatMap((m, n) => (cuts(m) ? [`leg${k + 1}:drill${n + 1}`] : [])))
     : [];
+  const laid = rest.filter((m) => LAID_OPEN.has(m.op));
   // A cable goes into a box that is there only once that box is dead and open.
   const off = drilling.some((d) => d.window === 'off') || offFirst(input) || old.length > 0;
   const pull = make({
@@ -134,5 +138,32 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     checks: toLookAt('cable', input),
     does: [{ act: 'pull', leg: i + 1 }],
   });
-  return [...drilling, pull];
+  // Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live.
+  const early = off && !offFirst(input) && laid.length > 0 && old.length > 0;
+  const lay = make({
+    key: `leg${i + 1}:lay`,
+    title: `Run the cable ${laid[0]?.op === 'run-attic' ? 'through the attic' : 'below the floor'}, ${name}`,
+    kind: 'work',
+    window: 'before',
+    minutes: laid.reduce((s, m) => s + m.minutes, 0),
+    after: input.job.wants.map((w) => `mark:${w.id}`),
+    place: laid[0] ? placeOfMove(input, laid[0]) : '',
+    detail: `${laid.map((m) => `${m.says}.`).join(' ')} Leave enough at both ends to drop into the walls, coiled. It goes into a box that is there only once that box is tested dead.`,
+    cautions: movesCautions(laid),
+  });
+  return early
+    ? [
+        ...drilling,
+        lay,
+        {
+          ...pull,
+          minutes: Math.max(5, pull.minutes - lay.minutes),
+          after: [...pull.after, lay.key],
+          detail: [
+            ...rest.filter((m) => !laid.includes(m)).map((m) => `${m.says}.`),
+            `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
+          ].join(' '),
+        },
+      ]
+    : [...drilling, pull];
 }

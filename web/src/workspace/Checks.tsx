@@ -16,6 +16,18 @@ import { findingFocused } from '../state/view.ts';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
 
+/** A plan that fails its own replay is a fault of ours too: the file lets somebody see it again. */
+function ReportPlan() {
+  const { evaluation } = useWork();
+  const save = () =>
+    void import('../parts/save-copy.ts').then(({ downloadPresent }) => downloadPresent(evaluation.given));
+  return (
+    <button type="button" className="linklike check-over" onClick={save}>
+      Report this plan (saves a file)
+    </button>
+  );
+}
+
 function Override({ finding }: { readonly finding: Finding }) {
   const { bundle, edits } = useWork();
   const [open, setOpen] = useState(false);
@@ -134,6 +146,7 @@ function Check({
               </button>
             ))}
             {answeredByWord(finding) && <Override finding={finding} />}
+            {finding.rule === 'proof' && finding.severity === 'stop' && <ReportPlan />}
           </div>
         )}
         {finding.sources.length > 0 && (
