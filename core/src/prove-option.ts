@@ -2,7 +2,7 @@ import { PointId, type Bundle, type WantId } from './document/index.ts';
 import type { Finding } from './findings/index.ts';
 import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from './planning/index.ts';
-import { holesOf, type Hole } from './routing/index.ts';
+import type { Hole } from './routing/index.ts';
 import {
   proveParts,
   proveWiring,
@@ -42,7 +42,7 @@ export function wiringPlanOf(
   };
 }
 
-const spot = ({ wallId, xMm, heightMm }: Hole) => ({ wallId, xMm, heightMm });
+const spot = ({ wallId, xMm, heightMm }: Hole, byHand: boolean) => ({ wallId, xMm, heightMm, byHand });
 
 /** The work of an option, as the replay of it takes it. */
 export function workPlanOf(
@@ -57,8 +57,8 @@ export function workPlanOf(
     legs: option.legs.map((l) => ({
       from: l.from,
       to: l.to,
-      holes: holesOf(l.route).map(spot),
-      through: l.route.moves.flatMap((m) => m.again ?? []).map(spot),
+      holes: l.route.moves.flatMap((m) => m.holes.map((h) => spot(h, m.op === 'drill-stud'))),
+      through: l.route.moves.flatMap((m) => m.again ?? []).map((h) => spot(h, false)),
     })),
     boxes: sheet.boxes.map(({ point, isNew }) => ({
       id: point.id,

@@ -162,6 +162,14 @@ const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => Wor
   ],
   ['a step comes before what it waits for', ['order'], (p) => ({ ...p, steps: [...p.steps].reverse() })],
   [
+    'a stud is drilled through a box that nobody has opened',
+    ['no open box'],
+    (p) =>
+      p.legs.some((l) => l.holes.some((h) => h.byHand))
+        ? acts(p, (s) => s.does.filter((a) => a.act !== 'open' && a.act !== 'cut'))
+        : null,
+  ],
+  [
     'the opening of a new box is never cut',
     ['no opening'],
     (p) => without(p, (s) => s.key.startsWith('cut:')),

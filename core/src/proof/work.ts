@@ -33,6 +33,8 @@ interface LegOfPlan {
   readonly through: readonly HoleOfPlan[];
 }
 interface HoleOfPlan {
+  /** Drilled through the hole of a box, with nothing else opened. */
+  readonly byHand: boolean;
   readonly wallId: WallId;
   readonly xMm: number;
   readonly heightMm: number;
@@ -50,6 +52,8 @@ export interface WorkPlan {
 
 /** A blade or a bit nearer than this to a box touches its circuit: common practice. */
 const REACH_MM = 400;
+/** How far through the hole of a box a stud can be drilled: common practice. */
+const THROUGH_HOLE_MM = 540;
 
 /** What is known of the live house: which breakers feed each box, and what lies near a place. */
 interface Live {
@@ -143,6 +147,8 @@ class Site {
   readonly tested = new Set<PointId>();
   readonly pulled = new Set<number>();
   readonly made: Place[] = [];
+  /** Openings of boxes and strips, apart from what is bored. */
+  readonly opening: Place[] = [];
   readonly plan: WorkPlan;
   readonly live: Live;
   constructor(plan: WorkPlan) {
@@ -160,6 +166,19 @@ class Site {
     const on = [...this.live.circuits(id)].filter((b) => !this.off.has(b));
     if (on.length > 0) return 'is still live';
     return this.live.circuits(id).size > 0 && !this.proved.has(id) ? 'is not tested dead' : null;
+  }
+  /** A stud that is drilled by hand is drilled through a box that is open by then: a new one, or one that was opened. */
+  throughBox(step: StepOfPlan, at: Place): void {
+    const hole = this.plan.legs.flatMap((l) => l.holes).find((h) => h.byHand && sameHole(h, at));
+    if (!hole) return;
+    const near = (wallId: string, xMm: number) =>
+      wallId === hole.wallId && Math.abs(xMm - hole.xMm) <= THROUGH_HOLE_MM;
+    const fresh = this.opening.some((m) => 'wallId' in m && near(m.wallId, m.xMm));
+    const old = this.plan.before.points.some(
+      (p) => p.at.on === 'wall' && near(p.at.wallId, p.at.xMm) && this.opened.has(p.id),
+    );
+    if (!fresh && !old)
+      this.says('no open box', [step.key], `“${step.title}” has no open box to drill through`);
   }
   do(step: StepOfPlan, act: Act): void {
     switch (act.act) {
@@ -202,6 +221,8 @@ class Site {
               `“${step.title}” comes near ${this.live.label(id)}, which ${hot}`,
             );
         }
+        if (act.act === 'bore') this.throughBox(step, act.at);
+        else this.opening.push(act.at);
         this.made.push(act.at);
         return;
       case 'pull': {

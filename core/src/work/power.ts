@@ -1,6 +1,7 @@
 import type { BreakerId, House, Point, PointId, Position, WallId } from '../document/index.ts';
 import { changedPoints } from '../planning/index.ts';
-import { onWall, type Move } from '../routing/index.ts';
+import { ARM_REACH_MM, onWall, type Move } from '../routing/index.ts';
+import { inches } from '../units/index.ts';
 import type { CutPlace, WorkInput } from './step.ts';
 
 /** What has to be dead before hands or tools come near it: boxes that are opened, and what is within reach of a cut. */
@@ -107,8 +108,34 @@ export const openingsIn = (move: Move): CutPlace[] =>
 /** Places where a piece of a run cuts or bores into a wall or a ceiling. */
 export const cutsOf = (move: Move): CutPlace[] => [...boresOf(move), ...openingsIn(move)];
 
+/** From a box to the middle of a stud that is drilled through its hole, mm. */
+const THROUGH_HOLE_MM = ARM_REACH_MM + inches(1);
+
+const reachOf = (at: Position, hole: { wallId: WallId; xMm: number }): number =>
+  at.on === 'wall' && at.wallId === hole.wallId ? Math.abs(at.xMm - hole.xMm) : Number.POSITIVE_INFINITY;
+
+/** Is a stud of this piece of a run drilled through a box that is there already? Then that box is dead and open first. */
+export const throughOldBox = ({ boxes }: Pick<WorkInput, 'boxes'>, move: Move): boolean =>
+  move.op === 'drill-stud' &&
+  move.holes.some((h) => !boxes.some((b) => b.isNew && reachOf(b.point.at, h) <= THROUGH_HOLE_MM));
+
+/** Boxes through whose hole a stud is drilled, where neither a new box nor one that is wired is near enough. */
+function drilledThrough({ house, boxes, option }: WorkInput): PointId[] {
+  const byHand = option.legs.flatMap((l) =>
+    l.route.moves.flatMap((m) => (m.op === 'drill-stud' ? [...m.holes, ...(m.again ?? [])] : [])),
+  );
+  return byHand.flatMap((hole) => {
+    if (boxes.some((b) => reachOf(b.point.at, hole) <= THROUGH_HOLE_MM)) return [];
+    const [nearest] = house.points
+      .filter((p) => reachOf(p.at, hole) <= THROUGH_HOLE_MM)
+      .sort((a, b) => reachOf(a.at, hole) - reachOf(b.at, hole));
+    return nearest ? [nearest.id] : [];
+  });
+}
+
 /** Every box that the work opens, of those that are there. */
-function openedBoxes({ house, job, boxes, cuts, option }: WorkInput): PointId[] {
+function openedBoxes(input: WorkInput): PointId[] {
+  const { house, job, boxes, cuts, option } = input;
   const stood = new Set(house.points.map((p) => p.id));
   return [
     ...new Set([
@@ -117,6 +144,7 @@ function openedBoxes({ house, job, boxes, cuts, option }: WorkInput): PointId[] 
       ...changedPoints(job),
       // A cable in a wall has no terminal: it is tested dead at the boxes at both its ends.
       ...cuts.flatMap((c) => [c.from.id, c.to.id]),
+      ...drilledThrough(input),
     ]),
   ].filter((id) => stood.has(id));
 }

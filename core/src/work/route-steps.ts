@@ -4,7 +4,7 @@ import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
 import { formatLength } from '../units/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
-import { boresOf, cutsOf, nearCut, openingsIn, type Power } from './power.ts';
+import { boresOf, cutsOf, nearCut, openingsIn, throughOldBox, type Power } from './power.ts';
 import type { Act, Step, WorkInput } from './step.ts';
 
 export const GLASSES = 'Wear glasses and a mask. Catch the dust.';
@@ -83,7 +83,8 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     if (!cuts(move)) return [];
     const places = cutsOf(move);
     const live = places.some((at) => nearCut(input, at).length > 0);
-    const off = offFirst(input) || live || (THROUGH_BOX.has(move.op) && old.length > 0);
+    const off =
+      offFirst(input) || live || throughOldBox(input, move) || (THROUGH_BOX.has(move.op) && old.length > 0);
     return [
       make({
         key: `leg${i + 1}:drill${n + 1}`,
