@@ -1,4 +1,4 @@
-import { boxModel, replacements } from '../catalog/index.ts';
+import { boxModel, replacements, ringFor } from '../catalog/index.ts';
 import { groundsByMetal } from '../network/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
@@ -372,10 +372,14 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
     };
   const { cubicInches: there } = survey.volume;
   const needed = filled(survey, pack, conductors, 1);
+  const model = boxModel(box.point.box.model);
+  // An extension ring gives room as well as another box does.
+  const ring = box.point.box.extras?.ringCubicInches ? undefined : ringFor(model);
   const largest = Math.max(
     there,
+    there + (ring?.volumeCubicInches ?? 0),
     ...replacements(
-      boxModel(box.point.box.model),
+      model,
       box.point.box.gangs,
       box.cables.some((c) => groundsByMetal(c.cable)),
     ).map((b) => b.volumeCubicInches),

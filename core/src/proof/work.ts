@@ -53,7 +53,7 @@ export interface WorkPlan {
 /** A blade or a bit nearer than this to a box touches its circuit: common practice. */
 const REACH_MM = 400;
 /** How far through the hole of a box a stud can be drilled: common practice. */
-const THROUGH_HOLE_MM = 540;
+const THROUGH_HOLE_MM = 620;
 
 /** What is known of the live house: which breakers feed each box, and what lies near a place. */
 interface Live {

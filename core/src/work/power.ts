@@ -108,8 +108,8 @@ export const openingsIn = (move: Move): CutPlace[] =>
 /** Places where a piece of a run cuts or bores into a wall or a ceiling. */
 export const cutsOf = (move: Move): CutPlace[] => [...boresOf(move), ...openingsIn(move)];
 
-/** From a box to the middle of a stud that is drilled through its hole, mm. */
-const THROUGH_HOLE_MM = ARM_REACH_MM + inches(1);
+/** From a box to the middle of the studs that are drilled through its hole, doubled ones at an opening too, mm. */
+const THROUGH_HOLE_MM = ARM_REACH_MM + inches(4);
 
 const reachOf = (at: Position, hole: { wallId: WallId; xMm: number }): number =>
   at.on === 'wall' && at.wallId === hole.wallId ? Math.abs(at.xMm - hole.xMm) : Number.POSITIVE_INFINITY;
