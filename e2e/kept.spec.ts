@@ -255,7 +255,8 @@ test('a backup is made and put back in the app', async ({ page }) => {
   await page.request.delete('/api/houses/backed-up');
   await page.request.delete('/api/bin/houses/backed-up');
   await page.getByRole('dialog').getByRole('button', { name: 'Restore' }).first().click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Restore', exact: true }).last().click();
+  const sure = page.getByRole('dialog', { name: /^Restore the backup of/ });
+  await sure.getByRole('button', { name: 'Restore', exact: true }).click();
   await expect(page.getByText('Restored', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('link', { name: 'Quarry Lane 53' })).toBeVisible();
