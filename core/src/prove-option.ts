@@ -115,7 +115,7 @@ export function proofFindings(faults: readonly Fault[]): Finding[] {
       says: question ? f.says : `This plan doesn’t work: ${f.says}`,
       detail: question
         ? 'Turn one breaker off at a time and test each device and splice. Until then the plan can’t be checked here.'
-        : 'Every plan is carried out on paper, wire by wire and step by step, before it is shown. This one fails. Choose another option, or change what you asked for.',
+        : 'Every plan is carried out on paper before it is shown, and this one fails. Choose another option, or change what you asked for.',
       sources: [{ kind: 'computed', from: REPLAYED[f.replay] }],
       remedies: [],
     };

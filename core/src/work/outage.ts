@@ -81,7 +81,7 @@ function offSteps(input: WorkInput, power: Power): Step[] {
 }
 
 const LIVE_DEAD_LIVE =
-  'One meter, one setting: read a source you know is live, read this one while it is still on, turn the breaker off, check every pair and every cable in the box, then read the known source again. Its switches are on and its GFCI set meanwhile. A dark lamp, a plug tester or a non-contact tester is a hint, not proof.';
+  'One meter, one setting: a known live source, this box still on, breaker off, every pair and cable in the box, the known source again. Switches on, GFCI set. A dark lamp, a plug tester or a non-contact tester is a hint, not proof.';
 
 /** The power off, and every box that is opened or within reach tested dead, one by one. */
 export function outage(input: WorkInput, power: Power): Step[] {
@@ -127,7 +127,7 @@ export function outage(input: WorkInput, power: Power): Step[] {
         minutes: 20,
         after: ['dead', ...input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`)],
         place: input.plan.roomOf(c.at)?.name ?? '',
-        detail: `Trace it first: disconnect it in ${c.from.label} and see its conductors go dead at ${c.to.label}. Look for a second cable beside it. After the cut, check hot to neutral, hot to ground and neutral to ground at both ends. Everything past ${c.to.label} must come back afterwards with the same polarity.`,
+        detail: `Trace it first: disconnect it in ${c.from.label} and see it go dead at ${c.to.label}. Look for a second cable beside it. After the cut, check all three pairs at both ends. Everything past ${c.to.label} must come back with the same polarity.`,
         tools: ['cable cutter', 'contact voltage meter'],
         cautions: ['Never cut a cable that isn’t tested dead at both ends.'],
         does: [{ act: 'cut', at: { wallId: c.at.wallId, xMm: c.at.xMm, heightMm: c.at.heightMm } }],

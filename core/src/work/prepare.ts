@@ -45,7 +45,7 @@ function markSteps(input: WorkInput): Step[] {
 /** Getting a box out that was nailed to its stud before the board went on, minutes: common practice. */
 const NAILED_MINUTES = 25;
 const NAILED =
-  'The old box is nailed to its stud. Pry it off a little, cut the nails between box and stud with a metal blade, fold the box in on itself and take it out. The drywall around it may break: have a patch ready. Hold the new one by its wings, or screw it to the stud through its side.';
+  'The old box is nailed to its stud. Pry it off a little, cut the nails with a metal blade, fold the box in and take it out. The drywall may break: have a patch ready. The new one holds by its wings, or by a screw into the stud.';
 
 /** Does a change take a box out of the wall that is nailed or bracketed to the frame? */
 function nailed(input: Pick<WorkInput, 'house' | 'after'>, change: Change): boolean {
@@ -104,7 +104,7 @@ export function prepare(input: WorkInput, power: Power): Step[] {
       window: 'before',
       minutes: 15,
       detail:
-        'Ask the building department whether this work needs a permit, and an inspection before it is closed up. Their word and the local rules come first. When in doubt, call a licensed electrician.',
+        'Ask the building department about a permit, and an inspection before it is closed up. Their word and the local rules come first. When in doubt, call a licensed electrician.',
     }),
     make({
       key: 'carry',

@@ -97,11 +97,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         place: placeOfMove(input, move),
         cautions: [
           ...movesCautions([move]),
-          ...(live
-            ? [
-                'There are boxes or cables within reach behind this spot. Everything that may be there is off first.',
-              ]
-            : []),
+          ...(live ? ['Boxes or cables are within reach behind this spot: they are off first.'] : []),
         ],
         does: [
           ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
@@ -149,7 +145,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     minutes: laid.reduce((s, m) => s + m.minutes, 0),
     after: input.job.wants.map((w) => `mark:${w.id}`),
     place: laid[0] ? placeOfMove(input, laid[0]) : '',
-    detail: `${laid.map((m) => `${m.says}.`).join(' ')} Leave enough at both ends to drop into the walls, coiled. It goes into a box that is there only once that box is tested dead.`,
+    detail: `${laid.map((m) => `${m.says}.`).join(' ')} Leave a coil at both ends. It goes into an existing box only once that box tests dead.`,
     cautions: movesCautions(laid),
   });
   return early

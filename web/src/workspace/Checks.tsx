@@ -8,7 +8,7 @@ import {
   type Severity,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { undone } from '../state/document.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -16,17 +16,7 @@ import { findingFocused } from '../state/view.ts';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
 
-/** A plan that fails its own replay is a fault of ours too: the file lets somebody see it again. */
-function ReportPlan() {
-  const { evaluation } = useWork();
-  const save = () =>
-    void import('../parts/save-copy.ts').then(({ downloadPresent }) => downloadPresent(evaluation.given));
-  return (
-    <button type="button" className="linklike check-over" onClick={save}>
-      Report this plan (saves a file)
-    </button>
-  );
-}
+const ReportPlan = lazy(() => import('./ReportPlan.tsx'));
 
 function Override({ finding }: { readonly finding: Finding }) {
   const { bundle, edits } = useWork();
@@ -146,7 +136,11 @@ function Check({
               </button>
             ))}
             {answeredByWord(finding) && <Override finding={finding} />}
-            {finding.rule === 'proof' && finding.severity === 'stop' && <ReportPlan />}
+            {finding.rule === 'proof' && finding.severity === 'stop' && (
+              <Suspense>
+                <ReportPlan />
+              </Suspense>
+            )}
           </div>
         )}
         {finding.sources.length > 0 && (
