@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { evaluate, proveOption, type Bundle } from '@elwand/core';
 import { anyBundle } from '../core/src/testing/random-house.ts';
-import { anyWiring } from '../core/src/testing/random-wiring.ts';
+import { anyWiring, takesAway } from '../core/src/testing/random-wiring.ts';
 
 /**
  * Replays every option of many generated houses: `npm run replay -- 5000 7`. Prints the share of jobs that get a plan, and every
@@ -9,10 +9,6 @@ import { anyWiring } from '../core/src/testing/random-wiring.ts';
  */
 
 const [count = 1000, seed = 1] = process.argv.slice(2).map(Number);
-
-/** Kinds of change that may take away what somebody uses: refused with the reason, and no fault of the planner. */
-const TAKES = new Set(['retire', 'reduce', 'replace', 'swap']);
-const takesAway = (b: Bundle): boolean => (b.job.changes ?? []).some((c) => TAKES.has(c.kind));
 
 interface Tally {
   jobs: number;

@@ -1,4 +1,4 @@
-import { switchedIn, type Cable } from '../document/index.ts';
+import { switchedIn, type Cable, type SwitchKey } from '../document/index.ts';
 
 export type Colour = 'black' | 'white' | 'red' | 'blue' | 'bare';
 export type Role =
@@ -87,3 +87,11 @@ export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
     out.push({ cableId: cable.id, colour: 'bare', role: 'ground', isNew, remark: false });
   return out;
 }
+
+const SWITCHED = 'switched:';
+/** The switches whose conductors are among these, each once. */
+export const switchesOn = (conductors: readonly Pick<Conductor, 'role'>[]): SwitchKey[] => [
+  ...new Set(
+    conductors.flatMap(({ role }) => (role.startsWith(SWITCHED) ? [role.slice(SWITCHED.length)] : [])),
+  ),
+];

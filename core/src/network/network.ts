@@ -1,5 +1,12 @@
 import { boxModel } from '../catalog/index.ts';
-import type { Cable, CableEnd, House, Point, PointId } from '../document/index.ts';
+import {
+  cablesByPoint,
+  type Cable,
+  type CableEnd,
+  type House,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 import { conductorsOf, type Colour } from './conductors.ts';
 import { partsOf, type Screw, type Use } from './devices.ts';
 
@@ -72,6 +79,10 @@ export const isMetalBox = ({ box }: Pick<Point, 'box'>): boolean | null =>
 export const groundsByMetal = (cable: Pick<Cable, 'ground' | 'type'>): boolean =>
   cable.ground === 'armor' || cable.ground === 'tubing' || cable.type === 'EMT';
 
+/** Does the ground of a box come, or go on, by armor or tubing? A plastic box in its place would cut it. */
+export const isMetalFed = ({ cables }: Pick<House, 'cables'>, id: PointId): boolean =>
+  cables.some((c) => groundsByMetal(c) && endAt(c, id) !== null);
+
 /** Which end of a cable is at a point; the first where both are. */
 export const endAt = (cable: Cable, id: PointId): 'from' | 'to' | null => {
   const is = (end: CableEnd) => end.at === 'point' && end.pointId === id;
@@ -115,10 +126,7 @@ export function networkOf(house: House, made: ReadonlyMap<PointId, readonly (rea
   const switching: Switching[] = [];
   const uses: UseAt[] = [];
   const metal: Network['metal'][number][] = [];
-  const at = new Map<PointId, Cable[]>();
-  for (const cable of house.cables)
-    for (const end of [cable.from, cable.to])
-      if (end.at === 'point') at.set(end.pointId, [...(at.get(end.pointId) ?? []), cable]);
+  const at = cablesByPoint(house.cables);
   for (const point of house.points) {
     links.push(...(made.get(point.id) ?? []));
     const node = (device: number, screw: Screw) => screwOf(point.id, device, screw);

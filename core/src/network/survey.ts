@@ -1,4 +1,5 @@
 import {
+  cablesByPoint,
   circuitsByCable,
   isProtecting,
   isReceptacleDevice,
@@ -13,7 +14,7 @@ import {
   type Point,
   type PointId,
 } from '../document/index.ts';
-import { conductorsOf, type Conductor } from './conductors.ts';
+import { conductorsOf, switchesOn, type Conductor } from './conductors.ts';
 import { partsOf, type Screw } from './devices.ts';
 import { endAt, endOf, isMetalBox, screwOf, shellOf, type NodeId } from './network.ts';
 
@@ -195,16 +196,8 @@ function surveyedBox(
   if (isMetalBox(point) !== false) add('ground', shellOf(point.id));
   if (!shared) {
     const own = switchesIn(point);
-    const loadKeys = new Set(
-      here.flatMap((x) =>
-        x.onLoad && x.conductor.role.startsWith('switched:') ? [x.conductor.role.slice(9)] : [],
-      ),
-    );
-    const keys = [
-      ...new Set(
-        here.flatMap((x) => (x.conductor.role.startsWith('switched:') ? [x.conductor.role.slice(9)] : [])),
-      ),
-    ];
+    const loadKeys = new Set(switchesOn(here.flatMap((x) => (x.onLoad ? [x.conductor] : []))));
+    const keys = switchesOn(here.map((x) => x.conductor));
     point.devices.forEach((d, i) => {
       const key = isSwitchDevice(d) ? own[point.devices.filter(isSwitchDevice).indexOf(d)] : undefined;
       for (const [screw, group] of attach(d, key, (g) => groups.has(g), keys))
@@ -229,17 +222,9 @@ export interface Surveyed {
 /** Every box of a house as surveyed. */
 export function surveyHouse(house: House): Surveyed {
   const circuits = circuitsByCable(house);
+  const at = cablesByPoint(house.cables);
   return {
     circuits,
-    boxes: new Map(
-      house.points.map((p) => [
-        p.id,
-        surveyedBox(
-          p,
-          house.cables.filter((c) => endAt(c, p.id) !== null),
-          circuits,
-        ),
-      ]),
-    ),
+    boxes: new Map(house.points.map((p) => [p.id, surveyedBox(p, at.get(p.id) ?? [], circuits)])),
   };
 }

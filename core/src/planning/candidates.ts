@@ -3,6 +3,7 @@ import { groundsByMetal } from '../network/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
+  isOnLoad,
   isProtecting,
   isSmallAluminium,
   voltsOf,
@@ -12,7 +13,6 @@ import {
   switchNumbers,
   type Breaker,
   type BreakerId,
-  type Cable,
   type House,
   type PanelId,
   type Point,
@@ -221,8 +221,6 @@ function movingReasons(box: BoxFeed): TapReason[] {
   return out;
 }
 const isLamp = (d: Point['devices'][number]): boolean => d.kind === 'luminaire' || d.kind === 'fan';
-const isOnLoad = (cable: Cable, id: PointId): boolean =>
-  [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id && e.on === 'load');
 
 function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const out: TapReason[] = [];

@@ -1,5 +1,5 @@
 import { boxModel, factsOf, replacements } from '../catalog/index.ts';
-import { groundsByMetal } from '../network/index.ts';
+import { isMetalFed } from '../network/index.ts';
 import { practice, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
 import { formatLength } from '../units/index.ts';
@@ -64,12 +64,6 @@ function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boo
     },
   };
 }
-
-/** Does the ground of a box come, or go on, by armor or tubing? A plastic box in its place would cut it. */
-const isMetalFed = (house: Pick<House, 'cables'>, id: PointId): boolean =>
-  house.cables.some(
-    (c) => groundsByMetal(c) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id),
-  );
 
 const gangsLike = ({ gangs }: Device): Pick<Device, 'gangs'> => (gangs === undefined ? {} : { gangs });
 const gangsOf = (devices: readonly Device[]): number => devices.reduce((s, d) => s + (d.gangs ?? 1), 0);

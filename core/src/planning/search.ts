@@ -116,6 +116,12 @@ function tapsOf(judged: readonly (readonly Candidate[])[]): Taps {
   };
 }
 
+/** The candidates that are no boxes of plastic, or of nobody knows what. */
+function inMetalBoxes(house: House, judged: readonly (readonly Candidate[])[]): Candidate[][] {
+  const plastic = new Set(house.points.filter((p) => isMetalBox(p) !== true).map((p) => p.id));
+  return judged.map((list) => list.filter((c) => !plastic.has(c.pointId)));
+}
+
 /** One way of wiring the units, with the search over their taps. */
 interface UnitSearch {
   readonly units: readonly Unit[];
@@ -148,10 +154,7 @@ export class PlanSearch {
     this.roles = groups.map((g) => groupRole(g, setting.feed));
     this.method = method;
     // Armored cable brings no ground conductor: where the box is of plastic its ground would end.
-    const plastic = new Set(house.points.filter((p) => isMetalBox(p) !== true).map((p) => p.id));
-    this.taps = tapsOf(
-      method === 'AC' ? judged.map((list) => list.filter((c) => !plastic.has(c.pointId))) : judged,
-    );
+    this.taps = tapsOf(method === 'AC' ? inMetalBoxes(house, judged) : judged);
     const sources = new Map(
       this.taps.list.flatMap(({ candidate: { pointId, at } }) => (at ? [[pointId, at] as const] : [])),
     );

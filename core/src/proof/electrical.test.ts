@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import type { Bundle, Change } from '../document/index.ts';
+import type { Bundle } from '../document/index.ts';
 import { evaluate, type Evaluation } from '../evaluate.ts';
 import { proveOption, wiringPlanOf } from '../prove-option.ts';
 import { anyBundle } from '../testing/random-house.ts';
-import { anyWiring } from '../testing/random-wiring.ts';
+import { anyWiring, takesAway } from '../testing/random-wiring.ts';
 import { SPOILERS } from '../testing/spoil.ts';
 import { proveWiring, type Fault } from './index.ts';
 
@@ -19,10 +19,6 @@ function replayed(b: Bundle): { readonly e: Evaluation; readonly faults: readonl
       : [];
   });
 }
-
-/** Changes that take away what somebody uses, when they are asked for: those are refused with the reason. */
-const TAKES: ReadonlySet<Change['kind']> = new Set(['retire', 'reduce', 'replace', 'swap']);
-const takesAway = (b: Bundle): boolean => (b.job.changes ?? []).some((c) => TAKES.has(c.kind));
 
 describe('the wiring of generated houses, traced through', () => {
   it('contradicts nowhere, whatever is asked for; only what takes a switch or a light away is refused', () => {

@@ -161,10 +161,12 @@ class Site {
   isOld(id: PointId): boolean {
     return this.plan.before.points.some((p) => p.id === id);
   }
+  isLive(id: PointId): boolean {
+    return [...this.live.circuits(id)].some((b) => !this.off.has(b));
+  }
   /** Its circuits off, and itself or nothing tested dead. */
   hot(id: PointId): string | null {
-    const on = [...this.live.circuits(id)].filter((b) => !this.off.has(b));
-    if (on.length > 0) return 'is still live';
+    if (this.isLive(id)) return 'is still live';
     return this.live.circuits(id).size > 0 && !this.proved.has(id) ? 'is not tested dead' : null;
   }
   /** A stud that is drilled by hand is drilled through a box that is open by then: a new one, or one that was opened. */
@@ -189,8 +191,7 @@ class Site {
         }
         return;
       case 'prove': {
-        const on = [...this.live.circuits(act.point)].filter((b) => !this.off.has(b));
-        if (on.length > 0)
+        if (this.isLive(act.point))
           this.says(
             'live',
             [act.point, step.key],

@@ -474,3 +474,8 @@ export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
     job: { ...job, preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector } },
   };
 });
+
+/** Changes that take away what somebody uses when they are asked for: refused with the reason, and no fault of the planner. */
+const TAKES: ReadonlySet<Change['kind']> = new Set(['retire', 'reduce', 'replace', 'swap']);
+export const takesAway = ({ job }: Pick<Bundle, 'job'>): boolean =>
+  (job.changes ?? []).some((c) => TAKES.has(c.kind));

@@ -1,5 +1,6 @@
 import {
   circuitsByCable,
+  isOnLoad,
   isProtecting,
   switchedIn,
   type BreakerId,
@@ -15,6 +16,7 @@ import type { BoxFeed, Feed } from '../feed/index.ts';
 import {
   conductorsOf,
   groundsByMetal,
+  switchesOn,
   isMetalBox,
   partsOf,
   type Conductor,
@@ -107,9 +109,7 @@ function passesThrough(making: Making, group: readonly Conductor[], leads: reado
 /** Works out splices and terminations of one box from the conductors in it and the devices on it. */
 function wire(contents: Contents, making: Making): Wired {
   const { point, conductors } = contents;
-  const switched = [
-    ...new Set(conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role.slice(9)] : []))),
-  ];
+  const switched = switchesOn(conductors);
   const leads = leadsOf(point, {
     hot: conductors.some((c) => c.role === 'hot'),
     switched,
@@ -175,8 +175,7 @@ function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared:
     notes.push('A cable here was never read: leave its conductors as they are until they are.');
   if (point.devices.some((d) => d.kind === 'switch-three-way'))
     notes.push('A three-way switch stays as it is: mark common and travelers before anything is moved.');
-  const keys = new Set(conductors.flatMap((c) => (c.role.startsWith('switched:') ? [c.role] : [])));
-  if (isUnsure(leadsOf(point, { hot: true, switched: [...keys].map((k) => k.slice(9)), onLoad: new Set() })))
+  if (isUnsure(leadsOf(point, { hot: true, switched: switchesOn(conductors), onLoad: new Set() })))
     notes.push('Two switches send a conductor here: see which one the lamp hangs on, and leave it there.');
   if (point.devices.some(isProtecting))
     notes.push(
@@ -196,9 +195,6 @@ function otherEnd(cable: Cable, id: PointId, house: House): string {
     return `panel, breaker ${house.panels.flatMap((p) => p.breakers).find((b) => b.id === end.breakerId)?.number ?? '?'}`;
   return house.points.find((p) => p.id === end.pointId)?.label ?? '?';
 }
-
-const isOnLoad = (cable: Cable, id: PointId): boolean =>
-  [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id && e.on === 'load');
 
 const circuits = new WeakMap<House, ReadonlyMap<CableId, ReadonlySet<BreakerId>>>();
 /** Which breakers feed each cable of a house, worked out once per house. */

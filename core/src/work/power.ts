@@ -51,14 +51,10 @@ const strayCables = (house: House, id: PointId) =>
   );
 
 /** Boxes near a place that is cut, and boxes whose cables may run there. */
-export function nearCut(
-  input: Pick<WorkInput, 'house' | 'plan'>,
-  at: CutPlace,
-  behind = boxesBehind(input),
-): Point[] {
+export function nearCut(input: Pick<WorkInput, 'house' | 'plan'>, at: CutPlace): Point[] {
   const { house, plan } = input;
   if ('wallId' in at) {
-    const all = behind.get(at.wallId) ?? [];
+    const all = boxesBehind(input).get(at.wallId) ?? [];
     const passing = house.cables.flatMap((c): PointId[] => {
       if (c.from.at !== 'point' || c.to.at !== 'point') return [];
       const ends = [c.from.pointId, c.to.pointId].map((id) => all.find((b) => b.point.id === id));
@@ -164,13 +160,12 @@ export const panelWork = ({ option, job }: Pick<WorkInput, 'option' | 'job'>): B
 /** What goes off for a plan, what is tested dead, and what loses its power by it. */
 export function powerOf(input: WorkInput): Power {
   const { house, job, feed, option } = input;
-  const behind = boxesBehind(input);
   const opened = openedBoxes(input);
   const places = [
     ...input.boxes.flatMap((b) => (b.isNew ? (cutPlace(input, b.point.at) ?? []) : [])),
     ...option.legs.flatMap((l) => l.route.moves.flatMap(cutsOf)),
   ];
-  const near = new Set(places.flatMap((at) => nearCut(input, at, behind).map((p) => p.id)));
+  const near = new Set(places.flatMap((at) => nearCut(input, at).map((p) => p.id)));
   const tested = [
     ...opened,
     ...house.points.map((p) => p.id).filter((id) => near.has(id) && !opened.includes(id)),

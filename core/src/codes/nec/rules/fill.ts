@@ -9,7 +9,7 @@ import {
 import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { cubicInches } from '../../../units/index.ts';
-import { groundsByMetal } from '../../../network/index.ts';
+import { isMetalFed } from '../../../network/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
 import type { Rule, RuleContext } from '../../pack.ts';
@@ -23,9 +23,7 @@ const RULE = 'box-fill';
 function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy[] {
   const mounting = replacementMounting(boxModel(point.box.model));
   // A plastic box where the ground comes by armor or tubing would cut it.
-  const metalFed = context.house.cables.some(
-    (c) => groundsByMetal(c) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
-  );
+  const metalFed = isMetalFed(context.house, point.id);
   const suits = (b: BoxModel) => mounting !== 'old-work' || b.metal === metalFed;
   const tight = (volume: number) => Number(volume < needed + context.boxMargin);
   const fits = BOXES.filter(
