@@ -61,29 +61,16 @@ function whereItGoes(job: Job, before: House, made: WiringPlan['made']): (at: Ke
   const moved = new Map(
     job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[w.replaces, made.get(w.id)] as const])),
   );
-  const steps = (at: Kept, change: Change): Kept | null => {
-    const own = change.pointId === at.point;
-    switch (change.kind) {
-      case 'reduce': {
-        if (!own) return at;
-        if (change.drop.includes(at.device)) return null;
-        // A device that is taken out leaves a blank in its gang.
-        return at;
-      }
-      case 'retire':
-        return own ? null : at;
-      default:
-        return at;
-    }
-  };
+  // A device that is taken out leaves a blank in its gang: those beside it keep their numbers.
+  const goes = (at: Kept, change: Change): boolean =>
+    change.pointId === at.point &&
+    (change.kind === 'retire' || (change.kind === 'reduce' && change.drop.includes(at.device)));
   const stood = new Set(before.points.map((p) => p.id));
   return (at) => {
     if (!stood.has(at.point)) return at;
-    let here: Kept | null = at;
-    for (const c of job.changes ?? []) here = here && steps(here, c);
-    if (!here) return null;
-    const to = moved.get(here.point);
-    return to === undefined ? here : { ...here, point: to };
+    if ((job.changes ?? []).some((c) => goes(at, c))) return null;
+    const to = moved.get(at.point);
+    return to === undefined ? at : { ...at, point: to };
   };
 }
 
@@ -96,12 +83,9 @@ function drawn(house: House, box: BoxDrawing, wired: Wired): { groups: NodeId[][
     const at = cable && endAt(cable, id);
     return cable && at ? endOf(cable, c.colour, at) : `nowhere ${c.cableId}/${c.colour}`;
   };
-  const byNumber = new Map<number, NodeId>();
   const groups = wired.joins.map((j) => {
-    const splice = `${id}#splice ${j.n}`;
-    byNumber.set(j.n, splice);
     return [
-      splice,
+      `${id}#splice ${j.n}`,
       ...j.members.map((m): NodeId => {
         switch (m.kind) {
           case 'conductor':
@@ -270,11 +254,10 @@ interface Side {
 }
 
 /** Two circuits made one, hot on neutral, neutral on ground: what must not meet anywhere. */
-function meetings(side: Side, states: readonly State[]): Map<string, readonly string[]> {
+function meetings({ joined: { network } }: Side, states: readonly Looked[]): Map<string, readonly string[]> {
   const found = new Map<string, readonly string[]>();
-  for (const state of states) {
-    const touched = touchedIn(side.joined, state);
-    for (const { node } of side.joined.network.terminals) {
+  for (const touched of states) {
+    for (const { node } of network.terminals) {
       const t = touched(node);
       const told = [...t.hots, ...t.neutrals, ...t.grounds];
       if (t.hots.length > 1) found.set(`two hots meet: ${t.hots.join(' and ')}`, told);
@@ -289,8 +272,8 @@ function meetings(side: Side, states: readonly State[]): Map<string, readonly st
   return found;
 }
 
-/** What a use gets in every state, as one comparable text. */
-const course = (use: UseAt, states: readonly ((node: NodeId) => Touched)[]): Supply[] =>
+/** What a use gets in every state; and the same as one comparable text. */
+const course = (use: UseAt, states: readonly Looked[]): Supply[] =>
   states.map((touched) => supplyOf(use, touched));
 const told = (course: readonly Supply[]): string => course.map(supplyWords).join('; ');
 
@@ -306,6 +289,8 @@ function asked(job: Job): { outlets: Set<string>; gone: Set<string> } {
   return { outlets, gone };
 }
 
+type Looked = (node: NodeId) => Touched;
+
 interface Compared {
   readonly plan: WiringPlan;
   readonly job: Job;
@@ -315,6 +300,9 @@ interface Compared {
   readonly goesTo: (at: Kept) => Kept | null;
   /** Handles before, and where each of them is after. */
   readonly states: readonly { readonly was: State; readonly is: State }[];
+  /** What every node touches in each of these states. */
+  readonly wasAt: readonly Looked[];
+  readonly isAt: readonly Looked[];
   readonly open: ReadonlySet<PointId>;
 }
 
@@ -330,8 +318,7 @@ function otherwise(before: readonly Supply[], after: readonly Supply[]): string 
 /** What worked before works after, and answers to the same switches. */
 function sameAsBefore(c: Compared): Fault[] {
   const { outlets, gone } = asked(c.job);
-  const wasAt = c.states.map((s) => touchedIn(c.was.joined, s.was));
-  const isAt = c.states.map((s) => touchedIn(c.is.joined, s.is));
+  const { wasAt, isAt } = c;
   const after = new Map(c.is.uses.map((u) => [`${u.point.id}#${u.device}:${u.what}`, u] as const));
   return c.was.uses.flatMap((use): Fault[] => {
     const { id } = use.point;
@@ -353,7 +340,7 @@ function sameAsBefore(c: Compared): Fault[] {
 /** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
 function asWanted(c: Compared): Fault[] {
   const points = new Map(c.plan.after.points.map((p) => [p.id, p] as const));
-  const isAt = c.states.map((s) => touchedIn(c.is.joined, s.is));
+  const { isAt } = c;
   const fresh = new Map<PointId, (use: UseAt, i: number) => boolean>();
   for (const want of c.job.wants) {
     const id = c.plan.made.get(want.id);
@@ -387,7 +374,6 @@ function asWanted(c: Compared): Fault[] {
   return c.is.uses.flatMap((use): Fault[] => {
     const expected = fresh.get(use.point.id);
     if (!expected || c.open.has(use.point.id)) return [];
-    if (use.what === 'appliance' && use.point.devices[use.device]?.kind === 'blank') return [];
     const got = course(use, isAt);
     const n = got.findIndex((s, i) => (s.is === 'live') !== expected(use, i));
     const bad = got[n];
@@ -493,7 +479,7 @@ function protection(c: Compared): Fault[] {
 /** Whites that carry a hot in some position are re-identified, and no others. */
 function reidentified(c: Compared): Fault[] {
   const cables = new Map(c.plan.after.cables.map((x) => [x.id as string, x] as const));
-  const isAt = c.states.map((s) => touchedIn(c.is.joined, s.is));
+  const { isAt } = c;
   return c.plan.boxes.flatMap((box) =>
     box.cables.flatMap(({ conductors, isNew }) =>
       conductors.flatMap((x): Fault[] => {
@@ -521,8 +507,9 @@ function reidentified(c: Compared): Fault[] {
 function beforeAsFound(c: Compared, survey: Surveyed): Fault[] {
   const made = asDrawn(c.plan.before, survey, c.plan.boxes, 'before', () => true);
   const side = joined(networkOf(c.plan.before, made));
-  return c.states.flatMap(({ was }) => {
-    const [found, shown] = [touchedIn(c.was.joined, was), touchedIn(side, was)];
+  return c.states.flatMap(({ was }, i) => {
+    const found = c.wasAt[i] ?? touchedIn(c.was.joined, was);
+    const shown = touchedIn(side, was);
     return c.was.uses.flatMap((use): Fault[] => {
       const [a, b] = [supplyWords(supplyOf(use, found)), supplyWords(supplyOf(use, shown))];
       return a === b
@@ -555,13 +542,9 @@ function renamed(plan: WiringPlan, id: PointId, box: SurveyedBox): SurveyedBox {
 }
 const ALL_COLOURS = ['black', 'white', 'red', 'blue', 'bare', 'metal'] as const;
 
-/** Points in whose box, or before whose box, something was never read: what hangs there is a question and no fault. */
-function openPoints(house: House, survey: Surveyed): Set<PointId> {
-  const open = new Set<PointId>();
-  const queue = house.points.filter((p) => survey.boxes.get(p.id)?.open !== null).map((p) => p.id);
-  for (const id of queue) open.add(id);
-  return open;
-}
+/** Points in whose box something was never read, or two circuits meet: what hangs there is not claimed. */
+const openPoints = (house: House, survey: Surveyed): Set<PointId> =>
+  new Set(house.points.filter((p) => survey.boxes.get(p.id)?.open !== null).map((p) => p.id));
 
 /** Replays the wiring of a plan. Empty when nothing contradicts. */
 export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
@@ -604,21 +587,15 @@ export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
     labels,
     goesTo,
     states,
+    wasAt: states.map((s) => touchedIn(was.joined, s.was)),
+    isAt: states.map((s) => touchedIn(is.joined, s.is)),
     was: { ...was, uses: was.uses.filter(on) },
     is: { ...is, uses: is.uses.filter(on) },
     open: openPoints(plan.after, surveyedAfter),
   };
-  const stood2 = meetings(
-    was,
-    states.map((s) => s.was),
-  );
-  const met = [
-    ...meetings(
-      is,
-      states.map((s) => s.is),
-    ),
-  ]
-    .filter(([says]) => !stood2.has(says))
+  const metBefore = meetings(was, compared.wasAt);
+  const met = [...meetings(is, compared.isAt)]
+    .filter(([says]) => !metBefore.has(says))
     .map(([says, subjects]) => fault('meet', subjects, says));
   const faults = unique([
     ...craft(plan, labels),
