@@ -1,4 +1,4 @@
 export * from './plan.ts';
-export * from './electrical.ts';
+export { proveWiring } from './electrical.ts';
 export * from './work.ts';
 export * from './parts.ts';

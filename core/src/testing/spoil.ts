@@ -1,4 +1,11 @@
-import { groundsByMetal, type Join, type JoinMember, type Screw, type Wired } from '../network/index.ts';
+import {
+  groundsByMetal,
+  type Conductor,
+  type Join,
+  type JoinMember,
+  type Screw,
+  type Wired,
+} from '../network/index.ts';
 import type { BoxDrawing, WiringPlan } from '../proof/index.ts';
 
 /** Seeded mistakes in the wiring of a plan that is right: what the replays must find. */
@@ -113,6 +120,22 @@ const joinedUp =
         }
       : null;
   };
+
+/** Conductors of the first box that has some, re-identified or not. */
+function marked(
+  plan: WiringPlan,
+  box: (b: BoxDrawing) => boolean,
+  which: (c: Conductor) => boolean,
+  remark: boolean,
+): WiringPlan | null {
+  const found = plan.boxes.find((b) => box(b) && b.cables.some((c) => c.conductors.some(which)));
+  if (!found) return null;
+  const cables = found.cables.map((c) => ({
+    ...c,
+    conductors: c.conductors.map((x) => (which(x) ? { ...x, remark } : x)),
+  }));
+  return { ...plan, boxes: plan.boxes.map((b) => (b === found ? { ...b, cables } : b)) };
+}
 
 const SMALLER: Record<string, string> = {
   'twist-4-5': 'twist-2-3',
@@ -294,50 +317,24 @@ export const SPOILERS: readonly Spoiler[] = [
   {
     name: 'the white of a switch loop not re-identified',
     told: ['re-identified white'],
-    spoil: (p) => {
-      const i = p.boxes.findIndex((b) => b.cables.some((c) => c.conductors.some((x) => x.remark)));
-      if (i < 0) return null;
-      return {
-        ...p,
-        boxes: p.boxes.map((b, k) =>
-          k === i
-            ? {
-                ...b,
-                cables: b.cables.map((c) => ({
-                  ...c,
-                  conductors: c.conductors.map((x) => ({ ...x, remark: false })),
-                })),
-              }
-            : b,
-        ),
-      };
-    },
+    spoil: (p) =>
+      marked(
+        p,
+        () => true,
+        (x) => x.remark,
+        false,
+      ),
   },
   {
     name: 'a white that is no hot re-identified',
     told: ['re-identified white'],
-    spoil: (p) => {
-      const i = p.boxes.findIndex(
-        (b) =>
-          b.isNew &&
-          b.cables.some((c) => c.conductors.some((x) => x.colour === 'white' && x.role === 'neutral')),
-      );
-      if (i < 0) return null;
-      return {
-        ...p,
-        boxes: p.boxes.map((b, k) =>
-          k === i
-            ? {
-                ...b,
-                cables: b.cables.map((c) => ({
-                  ...c,
-                  conductors: c.conductors.map((x) => (x.role === 'neutral' ? { ...x, remark: true } : x)),
-                })),
-              }
-            : b,
-        ),
-      };
-    },
+    spoil: (p) =>
+      marked(
+        p,
+        (b) => b.isNew,
+        (x) => x.colour === 'white' && x.role === 'neutral',
+        true,
+      ),
   },
   {
     name: 'a light on the wrong switch of the box',

@@ -1,7 +1,7 @@
 import { holesOf } from '../routing/index.ts';
 import { putBack } from './in-the-way.ts';
 import { breakerNumbers } from './outage.ts';
-import { panelWork, type Power } from './power.ts';
+import { panelWork, protectsAtBreaker, type Power } from './power.ts';
 import { repairSteps } from './repairs.ts';
 import { make } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
@@ -15,7 +15,6 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
   const { option, house, job } = input;
   const by = house.panelWorkBy === 'electrician' ? ('electrician' as const) : ('you' as const);
   const fresh = option.taps.filter((t) => t.atPanel);
-  const atBreaker = job.protection.arcFault === 'at-breaker' || job.protection.groundFault === 'at-breaker';
   const panelOf = (id: string) =>
     house.panels.find((p) => (p.id as string) === id || p.breakers.some((b) => (b.id as string) === id));
   const worked = [...fresh.map((t) => t.pointId), ...panelWork(input)].flatMap((id) => panelOf(id) ?? []);
@@ -28,7 +27,7 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
         )}, is off and locked out, and its bars are tested dead before the cover comes off.`
       : '';
   const steps: Step[] = [];
-  if (atBreaker)
+  if (protectsAtBreaker(job))
     steps.push(
       make({
         key: 'panel',

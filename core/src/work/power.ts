@@ -151,11 +151,14 @@ function feedersOf(house: House, breaker: BreakerId): BreakerId[] {
   return panel?.fedFrom === undefined ? [] : [panel.fedFrom, ...feedersOf(house, panel.fedFrom)];
 }
 
+/** Is a protecting breaker put in where the circuit starts? */
+export const protectsAtBreaker = ({ protection }: WorkInput['job']): boolean =>
+  protection.arcFault === 'at-breaker' || protection.groundFault === 'at-breaker';
+
 /** Breakers whose panel is worked in: a new circuit, or one that gets a protecting breaker. */
-export const panelWork = ({ option, job }: Pick<WorkInput, 'option' | 'job'>): BreakerId[] => {
-  const atBreaker = job.protection.arcFault === 'at-breaker' || job.protection.groundFault === 'at-breaker';
-  return [...new Set(option.taps.filter((t) => t.atPanel || atBreaker).map((t) => t.breaker.id))];
-};
+export const panelWork = ({ option, job }: Pick<WorkInput, 'option' | 'job'>): BreakerId[] => [
+  ...new Set(option.taps.filter((t) => t.atPanel || protectsAtBreaker(job)).map((t) => t.breaker.id)),
+];
 
 /** What goes off for a plan, what is tested dead, and what loses its power by it. */
 export function powerOf(input: WorkInput): Power {

@@ -1,0 +1,162 @@
+import { isSwitchDevice, type Job, type PointId } from '../document/index.ts';
+import {
+  handleOf,
+  joined,
+  networkOf,
+  supplyOf,
+  supplyWords,
+  touchedIn,
+  type Supply,
+  type Surveyed,
+  type UseAt,
+} from '../network/index.ts';
+import { asDrawn } from './drawn.ts';
+import { fault, useName, type Side, type Looked, type Compared } from './compared.ts';
+import type { Fault } from './plan.ts';
+
+/** What outlets, lamps and motors get: as before, as wanted, as the drawing of before says. */
+
+/** Two circuits made one, hot on neutral, neutral on ground: what must not meet anywhere. */
+export function meetings(
+  { joined: { network } }: Side,
+  states: readonly Looked[],
+): Map<string, readonly string[]> {
+  const found = new Map<string, readonly string[]>();
+  for (const touched of states) {
+    for (const { node } of network.terminals) {
+      const t = touched(node);
+      const told = [...t.hots, ...t.neutrals, ...t.grounds];
+      if (t.hots.length > 1) found.set(`two hots meet: ${t.hots.join(' and ')}`, told);
+      if (t.hots.length > 0 && t.neutrals.length > 0)
+        found.set(`hot ${t.hots.join()} meets ${t.neutrals.join()}`, told);
+      if (t.hots.length > 0 && t.grounds.length > 0) found.set(`hot ${t.hots.join()} meets ground`, told);
+      if (t.neutrals.length > 0 && t.grounds.length > 0) found.set(`${t.neutrals.join()} meets ground`, told);
+      if (t.neutrals.length > 1)
+        found.set(`neutrals of two home runs meet: ${t.neutrals.join(' and ')}`, told);
+    }
+  }
+  return found;
+}
+
+/** What a use gets in every state; and the same as one comparable text. */
+const course = (use: UseAt, states: readonly Looked[]): Supply[] =>
+  states.map((touched) => supplyOf(use, touched));
+const told = (course: readonly Supply[]): string => course.map(supplyWords).join('; ');
+
+/** Changes that mean another supply at a place: what was asked for is not held against what was there. */
+function asked(job: Job): { outlets: Set<string>; gone: Set<string> } {
+  const outlets = new Set<string>();
+  const gone = new Set<string>();
+  for (const c of job.changes ?? []) {
+    if (c.kind === 'convert') outlets.add(c.pointId);
+    if (c.kind === 'replace') gone.add(`${c.pointId}#${c.index}`);
+    if (c.kind === 'swap') [c.pointId, c.withId].forEach((id) => gone.add(id));
+  }
+  return { outlets, gone };
+}
+
+/** How something works otherwise than before. */
+function otherwise(before: readonly Supply[], after: readonly Supply[]): string {
+  const live = (list: readonly Supply[]) => list.filter((s) => s.is === 'live').length;
+  if (live(after) === 0) return 'would have no power';
+  if (live(after) === after.length && live(before) < before.length) return 'would be on all the time';
+  const same = after.every((s, i) => s.is === before[i]?.is);
+  return same ? 'would be fed from another breaker' : 'would no longer follow its switch';
+}
+
+/** What worked before works after, and answers to the same switches. */
+export function sameAsBefore(c: Compared): Fault[] {
+  const { outlets, gone } = asked(c.job);
+  const { wasAt, isAt } = c;
+  const after = new Map(c.is.uses.map((u) => [`${u.point.id}#${u.device}:${u.what}`, u] as const));
+  return c.was.uses.flatMap((use): Fault[] => {
+    const { id } = use.point;
+    if (outlets.has(id) || gone.has(id) || gone.has(`${id}#${use.device}`)) return [];
+    const to = c.goesTo({ point: id, device: use.device });
+    if (!to) return [];
+    const before = course(use, wasAt);
+    // What the survey itself leaves dead is not known well enough to be held against the plan.
+    if (before.every((s) => s.is !== 'live')) return [];
+    const now = after.get(`${to.point}#${to.device}:${use.what}`);
+    const name = useName(use, c.labels);
+    if (!now) return [fault('gone', [id], `${name} is not there any more`)];
+    const then = course(now, isAt);
+    if (told(then) === told(before)) return [];
+    return [fault('works otherwise', [id, to.point], `${name} ${otherwise(before, then)}`)];
+  });
+}
+
+/** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
+export function asWanted(c: Compared): Fault[] {
+  const points = new Map(c.plan.after.points.map((p) => [p.id, p] as const));
+  const { isAt } = c;
+  const fresh = new Map<PointId, (use: UseAt, i: number) => boolean>();
+  for (const want of c.job.wants) {
+    const id = c.plan.made.get(want.id);
+    const point = id && points.get(id);
+    if (!point || want.replaces !== undefined) continue;
+    const { control } = want;
+    const box =
+      control.by === 'want'
+        ? c.plan.made.get(control.wantId)
+        : control.by === 'switch'
+          ? control.pointId
+          : null;
+    const switchBox = box === null || box === undefined ? undefined : points.get(box);
+    // A box with switches in it is fed always; what is beside them is not commanded.
+    const commanded = control.by !== 'always' && switchBox && !point.devices.some(isSwitchDevice);
+    const handle = (nth: number): string | undefined => {
+      const switches = switchBox?.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : [])) ?? [];
+      const device = switches[nth - 1];
+      return switchBox && device !== undefined ? handleOf(switchBox.id, device) : undefined;
+    };
+    const own = commanded ? (control.nth ?? 1) : 0;
+    fresh.set(point.id, (use, i) => {
+      if (!commanded) return true;
+      const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
+      const key = handle(nth);
+      return key !== undefined && (c.states[i]?.is.get(key) ?? 0) === 1;
+    });
+  }
+  for (const change of c.job.changes ?? [])
+    if (change.kind === 'convert') fresh.set(change.pointId, () => true);
+  return c.is.uses.flatMap((use): Fault[] => {
+    const expected = fresh.get(use.point.id);
+    if (!expected || c.open.has(use.point.id)) return [];
+    const got = course(use, isAt);
+    const n = got.findIndex((s, i) => (s.is === 'live') !== expected(use, i));
+    const bad = got[n];
+    if (!bad) return [];
+    return [
+      fault(
+        'not as wanted',
+        [use.point.id],
+        expected(use, n)
+          ? `${useName(use, c.labels)} gets no power when it should (${bad.is})`
+          : `${useName(use, c.labels)} is live when its switch is off`,
+      ),
+    ];
+  });
+}
+
+/** "Before" is what was surveyed: the same things live from the same places. */
+export function beforeAsFound(c: Compared, survey: Surveyed): Fault[] {
+  const made = asDrawn(c.plan.before, survey, c.plan.boxes, 'before', () => true);
+  const side = joined(networkOf(c.plan.before, made));
+  return c.states.flatMap(({ was }, i) => {
+    const found = c.wasAt[i] ?? touchedIn(c.was.joined, was);
+    const shown = touchedIn(side, was);
+    return c.was.uses.flatMap((use): Fault[] => {
+      const [a, b] = [supplyWords(supplyOf(use, found)), supplyWords(supplyOf(use, shown))];
+      return a === b
+        ? []
+        : [
+            fault(
+              'before is not what is there',
+              [use.point.id],
+              `${useName(use, c.labels)} is ${a}, and the drawing of before makes it ${b}`,
+            ),
+          ];
+    });
+  });
+}
