@@ -42,8 +42,10 @@ test('openings, what is in the wall and what stands before it, by menu and by me
   await expect(page.locator('.strip').getByText('window')).toBeVisible();
   await page.getByRole('button', { name: 'Add something in the wall' }).click();
   await page.getByRole('menuitem', { name: 'pipe' }).click();
+  await expect(page.getByRole('button', { name: 'Take out the pipe' })).toBeVisible();
   await page.getByRole('button', { name: 'Add something before it' }).click();
   await page.getByRole('menuitem', { name: 'sink' }).click();
+  await expect(page.getByRole('button', { name: 'Take out sink' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take out the pipe' })).toBeVisible();
   // A window past the corner is said at once, and nothing is lost.
   await page.getByLabel('right', { exact: true }).first().fill('200');

@@ -1,7 +1,7 @@
 // Starts, builds and tests Elwand on a machine that has only Node and npm. Uses nothing outside Node itself.
 import { execFileSync, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync, readdirSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 
@@ -252,12 +252,24 @@ async function test() {
     const stats = existsSync(e2e)
       ? JSON.parse(readFileSync(e2e, 'utf8')).stats
       : { expected: 0, unexpected: 1, flaky: 0 };
+    if (!ran) pagesThatFailed();
     // One that passes only on a retry has failed.
     passed += stats.expected;
     failed += stats.unexpected + stats.flaky + (!ran && stats.unexpected + stats.flaky === 0 ? 1 : 0);
   }
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exit(failed > 0 ? 1 : 0);
+}
+
+/** What the pages of failed browser tests showed: on another machine the log is all there is to go by. */
+function pagesThatFailed() {
+  const folder = `${root}test-results/e2e/`;
+  const found = existsSync(folder) ? readdirSync(folder) : [];
+  for (const name of found
+    .map((f) => `${folder}${f}/error-context.md`)
+    .filter(existsSync)
+    .slice(0, 3))
+    console.error(`${readFileSync(name, 'utf8').slice(0, 12_000)}\n`);
 }
 
 const actions = { demo, dev, test, build: () => (install(), build()) };

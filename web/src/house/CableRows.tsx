@@ -18,6 +18,7 @@ import {
   withoutCable,
 } from './feed-edits.ts';
 import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
+import type { SetHouse } from '../state/edit.ts';
 
 const GAUGES = [
   { value: '', label: 'not read' },
@@ -38,15 +39,15 @@ function Row({
   readonly house: House;
   readonly point: Point;
   readonly cable: Cable;
-  readonly onHouse: (h: House) => void;
+  readonly onHouse: SetHouse;
 }) {
-  const set = (change: Partial<Cable>) => onHouse(withCable(house, cable.id, change));
+  const set = (change: Partial<Cable>) => onHouse((h) => withCable(h, cable.id, change));
   const far = farEnd(cable, point.id);
   const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
   const switches = switchChoices(house.points);
   const [first, second] = switchedIn(cable).map(({ key }) => switches.find((s) => s.value === key));
   const put = (to: Cable) =>
-    onHouse({ ...house, cables: house.cables.map((c) => (c.id === cable.id ? to : c)) });
+    onHouse((h) => ({ ...h, cables: h.cables.map((c) => (c.id === cable.id ? to : c)) }));
   const protects = point.devices.some(isProtecting);
   const near = isAt(cable.from, point.id) ? cable.from : cable.to;
   return (
@@ -211,7 +212,7 @@ function Row({
         type="text"
         size="small"
         aria-label={`Take out the cable ${name}`}
-        onClick={() => onHouse(withoutCable(house, cable.id))}
+        onClick={() => onHouse((h) => withoutCable(h, cable.id))}
       >
         ✕
       </Button>
@@ -229,7 +230,7 @@ export function CableRows({
 }: {
   readonly house: House;
   readonly point: Point;
-  readonly onHouse: (h: House) => void;
+  readonly onHouse: SetHouse;
 }) {
   const [from, setFrom] = useState('');
   const sources = sourcesFor(house, point.id);

@@ -70,7 +70,7 @@ function Opened({ house }: { readonly house: House }) {
             label="House"
             value={house.name}
             required
-            onChange={(name) => edits.house({ ...house, name })}
+            onChange={(name) => edits.house((h) => ({ ...h, name }))}
           />
           <NumberField
             label="Built in"
@@ -78,13 +78,13 @@ function Opened({ house }: { readonly house: House }) {
             max={2100}
             value={house.yearBuilt}
             placeholder="year"
-            onChange={(yearBuilt) => edits.house({ ...house, yearBuilt }, 'year')}
+            onChange={(yearBuilt) => edits.house((h) => ({ ...h, yearBuilt }), 'year')}
           />
           <Choice
             label="Measures"
             value={house.units}
             width={140}
-            onChange={(units) => edits.house({ ...house, units })}
+            onChange={(units) => edits.house((h) => ({ ...h, units }))}
             options={[
               { value: 'imperial', label: 'feet and inches' },
               { value: 'metric', label: 'metric' },
@@ -94,7 +94,7 @@ function Opened({ house }: { readonly house: House }) {
             label="Code in force"
             value={house.code}
             width={120}
-            onChange={(code) => edits.house({ ...house, code })}
+            onChange={(code) => edits.house((h) => ({ ...h, code }))}
             options={([2023, 2020, 2017, 2014] as const).map((y) => ({
               value: `nec-${y}` as const,
               label: `NEC ${y}`,
@@ -104,7 +104,7 @@ function Opened({ house }: { readonly house: House }) {
             label="Work in the panel by"
             value={house.panelWorkBy}
             width={170}
-            onChange={(panelWorkBy) => edits.house({ ...house, panelWorkBy })}
+            onChange={(panelWorkBy) => edits.house((h) => ({ ...h, panelWorkBy }))}
             options={[
               { value: 'electrician', label: 'an electrician' },
               { value: 'qualified-person', label: 'a qualified person' },

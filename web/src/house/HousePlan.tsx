@@ -10,7 +10,7 @@ import {
 } from '@elwand/core';
 import { Segmented } from 'antd';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { withRoom } from '../state/edit.ts';
+import { withRoom, type SetHouse } from '../state/edit.ts';
 import './house-plan.css';
 
 /** Height that the plan may take, px, and how near a room must come to be drawn to its neighbour. */
@@ -60,7 +60,7 @@ export interface HousePlanProps {
   readonly current: RoomId;
   readonly width: number;
   readonly onSelect: (id: RoomId) => void;
-  readonly onHouse: (house: House) => void;
+  readonly onHouse: SetHouse;
 }
 
 /** The rooms of one storey from above: chosen by a click, dragged until they share a wall with their neighbour. */
@@ -94,7 +94,7 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
       },
     });
   };
-  const put = (id: RoomId, place: Room['place']) => onHouse(withRoom(house, id, (r) => ({ ...r, place })));
+  const put = (id: RoomId, place: Room['place']) => onHouse((h) => withRoom(h, id, (r) => ({ ...r, place })));
   const drop = () => {
     if (
       drag &&

@@ -7,6 +7,7 @@ import { freshId } from '../parts/ids.ts';
 import { TextField } from '../parts/TextField.tsx';
 import { readPlanBehind } from './read-plan.ts';
 import { USES } from './words.ts';
+import type { SetHouse } from '../state/edit.ts';
 
 const DrawingView = lazy(() => import('../sheets/DrawingView.tsx').then((m) => ({ default: m.DrawingView })));
 
@@ -60,13 +61,7 @@ function picture(plan: Understood): Drawing {
 }
 
 /** Rooms from a drawing: the file is read, what was understood is shown, and the person corrects it before anything is added. */
-export function ImportPlan({
-  house,
-  onHouse,
-}: {
-  readonly house: House;
-  readonly onHouse: (house: House) => void;
-}) {
+export function ImportPlan({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
   const input = useRef<HTMLInputElement>(null);
   const [found, setFound] = useState<Found | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
@@ -105,7 +100,7 @@ export function ImportPlan({
         ? [{ ...roomFromOutline(outline, e.name, template, () => freshId('room')), use: e.use }]
         : [];
     });
-    onHouse({ ...house, rooms: [...house.rooms, ...rooms] });
+    onHouse((h) => ({ ...h, rooms: [...h.rooms, ...rooms] }));
     setFound(null);
   };
   const set = (i: number, to: Partial<Entry>) =>

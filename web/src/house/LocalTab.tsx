@@ -107,7 +107,7 @@ export function LocalTab() {
   const { amended } = evaluation.pack;
   const unknown = house.amendments.filter((a) => !isLimitKey(a.limit));
   const remove = (limit: string) =>
-    edits.house({ ...house, amendments: house.amendments.filter((a) => a.limit !== limit) });
+    edits.house((h) => ({ ...h, amendments: h.amendments.filter((a) => a.limit !== limit) }));
   return (
     <div className="stack">
       <section className="sheet stack" aria-label="Values changed here">
@@ -161,7 +161,7 @@ export function LocalTab() {
         <NewAmendment
           key={house.amendments.length}
           house={house}
-          onAdd={(a) => edits.house({ ...house, amendments: [...house.amendments, a] })}
+          onAdd={(a) => edits.house((h) => ({ ...h, amendments: [...h.amendments, a] }))}
         />
       </section>
       <section className="sheet stack" aria-label="Wiring methods">
@@ -198,7 +198,7 @@ export function LocalTab() {
             max={85}
             value={house.atticCelsius}
             placeholder="not known"
-            onChange={(atticCelsius) => edits.house({ ...house, atticCelsius }, 'attic')}
+            onChange={(atticCelsius) => edits.house((h) => ({ ...h, atticCelsius }), 'attic')}
           />
           <NumberField
             label="Fault current at the panel, A"
@@ -208,7 +208,7 @@ export function LocalTab() {
             value={house.faultAmps}
             placeholder="not asked"
             width={150}
-            onChange={(faultAmps) => edits.house({ ...house, faultAmps }, 'fault')}
+            onChange={(faultAmps) => edits.house((h) => ({ ...h, faultAmps }), 'fault')}
           />
         </div>
         <p className="quiet">

@@ -14,6 +14,7 @@ import { freshId } from '../parts/ids.ts';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { PositionFields } from './PositionFields.tsx';
+import type { SetHouse } from '../state/edit.ts';
 
 const RESTRICTIONS = [
   { value: 'none', label: 'general' },
@@ -129,11 +130,11 @@ export function PanelEditor({
   onHouse,
 }: {
   readonly evaluation: Evaluation;
-  readonly onHouse: (house: House) => void;
+  readonly onHouse: SetHouse;
 }) {
   const { house } = evaluation.bundle;
   const setPanel = (id: string, change: (p: Panel) => Panel) =>
-    onHouse({ ...house, panels: house.panels.map((p) => (p.id === id ? change(p) : p)) });
+    onHouse((h) => ({ ...h, panels: h.panels.map((p) => (p.id === id ? change(p) : p)) }));
   const labels = new Map(house.points.map((p) => [p.id as string, p.label]));
   const feeds = (b: Breaker) =>
     (evaluation.feed.circuits.get(b.id)?.points ?? []).map((id) => labels.get(id) ?? '').join(', ');
@@ -250,7 +251,7 @@ export function PanelEditor({
               place: '',
               breakers: [],
             };
-            onHouse({ ...house, panels: [...house.panels, { ...panel, breakers: [freshBreaker(panel)] }] });
+            onHouse((h) => ({ ...h, panels: [...h.panels, { ...panel, breakers: [freshBreaker(panel)] }] }));
           }}
         >
           {house.panels.length === 0 ? 'Add the panel' : 'Add another panel'}

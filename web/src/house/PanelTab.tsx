@@ -3,5 +3,5 @@ import { useHouse } from './house-context.ts';
 
 export function PanelTab() {
   const { evaluation, edits } = useHouse();
-  return <PanelEditor evaluation={evaluation} onHouse={(h) => edits.house(h)} />;
+  return <PanelEditor evaluation={evaluation} onHouse={edits.house} />;
 }

@@ -6,7 +6,7 @@ import { LoadsEditor } from '../parts/LoadsEditor.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { freshId } from '../parts/ids.ts';
-import { withPoint } from '../state/edit.ts';
+import { withPoint, type SetHouse } from '../state/edit.ts';
 import { ItemId } from '@elwand/core';
 import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
@@ -22,7 +22,7 @@ function Loads({
 }: {
   readonly house: House;
   readonly point: Point;
-  readonly onHouse: (h: House) => void;
+  readonly onHouse: SetHouse;
 }) {
   const own = house.loads.filter((l) => l.pointId === point.id);
   return (
@@ -53,9 +53,9 @@ export function PointForm({
 }: {
   readonly house: House;
   readonly point: Point;
-  readonly onHouse: (h: House) => void;
+  readonly onHouse: SetHouse;
 }) {
-  const set = (change: (p: Point) => Point) => onHouse(withPoint(house, point.id, change));
+  const set = (change: (p: Point) => Point) => onHouse((h) => withPoint(h, point.id, change));
   return (
     <div className="stack">
       <div className="row fields">

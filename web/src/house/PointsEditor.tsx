@@ -1,7 +1,7 @@
-import { placeWords, formatLength, type Evaluation, type House, type Point } from '@elwand/core';
+import { placeWords, formatLength, type Evaluation, type Point } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
-import { withoutPoint } from '../state/edit.ts';
+import { withoutPoint, type SetHouse } from '../state/edit.ts';
 import { addCable, cablesAt, endValue, farEnd, isAt, newPoint, sourcesFor, withCable } from './feed-edits.ts';
 import { PointForm } from './PointForm.tsx';
 import { KINDS } from './words.ts';
@@ -11,7 +11,7 @@ export interface PointsEditorProps {
   readonly roomId: string | null;
   readonly selected: string | null;
   readonly onSelect: (id: string | null) => void;
-  readonly onHouse: (house: House) => void;
+  readonly onHouse: SetHouse;
 }
 
 /** Which cable brings power to a point: the one the feed found, else the first that ends there. */
@@ -85,7 +85,7 @@ function PointRow({
               { value: '12', label: '12 AWG' },
               { value: '10', label: '10 AWG' },
             ]}
-            onChange={(g) => onHouse(withCable(house, cable.id, { gauge: g === '' ? null : g }))}
+            onChange={(g) => onHouse((h) => withCable(h, cable.id, { gauge: g === '' ? null : g }))}
           />
         )}
       </td>
@@ -95,7 +95,7 @@ function PointRow({
           type="text"
           size="small"
           aria-label={`Take out ${point.label}`}
-          onClick={() => onHouse(withoutPoint(house, point.id))}
+          onClick={() => onHouse((h) => withoutPoint(h, point.id))}
         >
           ✕
         </Button>
@@ -149,7 +149,7 @@ export function PointsEditor(props: PointsEditorProps) {
               items: KINDS.map((k) => ({ key: k.value, label: k.label })),
               onClick: ({ key }) => {
                 const p = newPoint(house, room, key as Point['kind']);
-                onHouse({ ...house, points: [...house.points, p] });
+                onHouse((h) => ({ ...h, points: [...h.points, p] }));
                 onSelect(p.id);
               },
             }}

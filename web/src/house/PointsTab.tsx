@@ -11,7 +11,7 @@ export function PointsTab() {
       roomId={null}
       selected={selected}
       onSelect={setSelected}
-      onHouse={(h) => edits.house(h)}
+      onHouse={edits.house}
     />
   );
 }

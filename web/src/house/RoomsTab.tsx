@@ -129,7 +129,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
         <Button type="primary" onClick={add}>
           Add the room
         </Button>
-        <ImportPlan house={house} onHouse={(h) => edits.house(h)} />
+        <ImportPlan house={house} onHouse={edits.house} />
         {house.rooms.length > 0 && <PlanFiles evaluation={evaluation} />}
       </div>
     </div>
@@ -138,7 +138,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
 
 function RoomForm({ room }: { readonly room: Room }) {
   const { house, edits } = useHouse();
-  const set = (change: (r: Room) => Room) => edits.house(withRoom(house, room.id, change));
+  const set = (change: (r: Room) => Room) => edits.house((h) => withRoom(h, room.id, change));
   const gap = closingErrorMm(room);
   return (
     <div className="stack">
@@ -229,7 +229,7 @@ function RoomForm({ room }: { readonly room: Room }) {
         <Popconfirm
           title={`Take out ${room.name} with everything in it? Undo brings it back.`}
           okText="Take it out"
-          onConfirm={() => edits.house(withoutRoom(house, room.id))}
+          onConfirm={() => edits.house((h) => withoutRoom(h, room.id))}
         >
           <Button danger type="text">
             Take out the room
@@ -300,26 +300,20 @@ export function RoomsTab() {
                     setRoomId(id);
                     setWallId(null);
                   }}
-                  onHouse={(h) => edits.house(h)}
+                  onHouse={edits.house}
                 />
               )}
               <RoomForm room={room} />
             </div>
             <Strip evaluation={evaluation} room={room} width={Math.max(320, width)} wallPx={160} odds />
             <WallTabs room={room} current={wall.id} system={house.units} onChoose={setWallId} />
-            <TapeLine
-              key={wall.id}
-              house={house}
-              wall={wall}
-              onHouse={(h) => edits.house(h)}
-              onNextWall={nextWall}
-            />
+            <TapeLine key={wall.id} house={house} wall={wall} onHouse={edits.house} onNextWall={nextWall} />
             <WallEditor
               house={house}
               wall={wall}
               frame={evaluation.frames.get(wall.id)}
               ceilingMm={room.ceilingMm}
-              onHouse={(h) => edits.house(h)}
+              onHouse={edits.house}
             />
           </div>
         </div>

@@ -12,6 +12,7 @@ import { Input, message, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import './tape.css';
+import type { SetHouse } from '../state/edit.ts';
 
 const entryText = (e: TapeEntry, system: UnitSystem): string =>
   `${TAPE_LETTERS[e.letter].name} ${e.readingsMm.map((mm) => formatLength(mm, system, 'inches')).join(' to ')}${e.heightMm === null ? '' : `, ${formatLength(e.heightMm, system, 'inches')} up`}`;
@@ -19,7 +20,7 @@ const entryText = (e: TapeEntry, system: UnitSystem): string =>
 export interface TapeLineProps {
   readonly house: House;
   readonly wall: Wall;
-  readonly onHouse: (house: House) => void;
+  readonly onHouse: SetHouse;
   /** Empty Enter goes on to the next wall. */
   readonly onNextWall: () => void;
 }

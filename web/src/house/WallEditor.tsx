@@ -21,7 +21,7 @@ import { FaceLayers } from './FaceLayers.tsx';
 import { FurnitureRows } from './FurnitureRows.tsx';
 import { RectFields, type Rect } from './RectFields.tsx';
 import { TextField } from '../parts/TextField.tsx';
-import { withWall } from '../state/edit.ts';
+import { withWall, type SetHouse } from '../state/edit.ts';
 import { usePhone } from '../workspace/use-phone.ts';
 import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
 import { WallWays } from './WallWays.tsx';
@@ -35,7 +35,7 @@ export interface WallEditorProps {
   readonly wall: Wall;
   readonly frame: WallFrame | undefined;
   readonly ceilingMm: number;
-  readonly onHouse: (house: House) => void;
+  readonly onHouse: SetHouse;
 }
 
 /** A pipe is about this wide when it is entered, mm. */
@@ -334,9 +334,9 @@ function Adder<T extends string>({
 
 /** Everything about one wall: its studs, its frame, what is in it and what is before it. */
 export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
-  const set = (change: (w: Wall) => Wall) => onHouse(withWall(house, wall.id, change));
+  const set = (change: (w: Wall) => Wall) => onHouse((h) => withWall(h, wall.id, change));
   const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
-    onHouse(withFrame(house, wall.id, change));
+    onHouse((h) => withFrame(h, wall.id, change));
   // Once opened the window stays, so that the points in it are there again when it is opened anew.
   const [photo, setPhoto] = useState<'never' | 'open' | 'shut'>('never');
   // A phone has no room for all of it at once.

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { configureStore } from '@reduxjs/toolkit';
 import { makeHouse, makeJob, type House } from '@elwand/core';
 import {
   conflicted,
@@ -18,6 +19,7 @@ import {
   type DocumentState,
 } from './document.ts';
 import { oursThere, waitAfter } from './autosave.ts';
+import { houseChanged } from './edit.ts';
 import { fingerprint } from './fingerprint.ts';
 import { findDraft, keepDraft } from './drafts.ts';
 
@@ -55,6 +57,27 @@ describe('what is saved and what is not', () => {
   });
   it('an edit that changes nothing is none', () =>
     expect(run(start, edited({ house })).past).toHaveLength(0));
+});
+
+describe('changes made before the screen was drawn again', () => {
+  const store = () => {
+    const made = configureStore({ reducer: { document: documentReducer }, middleware: (all) => all() });
+    made.dispatch(opened({ house, houseVersion: 3, job, jobVersion: 1, draft: null }));
+    return made;
+  };
+  it('come one on top of the other', () => {
+    const made = store();
+    made.dispatch(houseChanged((h) => ({ ...h, name: 'Two' })));
+    made.dispatch(houseChanged((h) => ({ ...h, yearBuilt: 1931 })));
+    expect(made.getState().document.present?.house).toMatchObject({ name: 'Two', yearBuilt: 1931 });
+  });
+  it('a whole house replaces it, and one that changes nothing is no step back', () => {
+    const made = store();
+    made.dispatch(houseChanged(named('Three'), 'name'));
+    made.dispatch(houseChanged((h) => h));
+    expect(nameOf(made.getState().document)).toBe('Three');
+    expect(made.getState().document.past).toHaveLength(1);
+  });
 });
 
 describe('undo and redo', () => {

@@ -11,7 +11,8 @@ import {
   type WallId,
 } from '@elwand/core';
 import { useCallback, useMemo } from 'react';
-import { edited } from './document.ts';
+import type { Dispatch } from '@reduxjs/toolkit';
+import { edited, type DocumentState } from './document.ts';
 import { useAppDispatch } from './store.ts';
 
 export const withWall = (house: House, id: WallId, change: (wall: Wall) => Wall): House => ({
@@ -53,20 +54,31 @@ export function withoutRoom(house: House, id: string): House {
   });
 }
 
+/**
+ * Changes the house. A change that is a function gets the house as it is by then, so that of two changes made before the
+ * screen was drawn again neither is lost.
+ */
+export type SetHouse = (change: House | ((now: House) => House), merge?: string) => void;
+
 export interface Edits {
-  readonly house: (house: House, merge?: string) => void;
+  readonly house: SetHouse;
   readonly job: (job: Job, merge?: string) => void;
   readonly apply: (bundle: Bundle, edit: Edit) => void;
 }
 
+/** The house with a change made to it as it stands when the change arrives. */
+export const houseChanged =
+  (...[change, merge]: Parameters<SetHouse>) =>
+  (send: Dispatch, state: () => { readonly document: DocumentState }): void => {
+    const now = state().document.present?.house;
+    const next = typeof change === 'function' ? now && change(now) : change;
+    if (next) send(edited({ house: next, ...(merge === undefined ? {} : { merge }) }));
+  };
+
 /** The ways in which screens change the documents; every one can be undone. */
 export function useEdits(): Edits {
   const dispatch = useAppDispatch();
-  const house = useCallback(
-    (next: House, merge?: string) =>
-      void dispatch(edited({ house: next, ...(merge === undefined ? {} : { merge }) })),
-    [dispatch],
-  );
+  const house: SetHouse = useCallback((change, merge) => dispatch(houseChanged(change, merge)), [dispatch]);
   const job = useCallback(
     (next: Job, merge?: string) =>
       void dispatch(edited({ job: next, ...(merge === undefined ? {} : { merge }) })),

@@ -121,7 +121,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
       const next = keys[(keys.indexOf(evaluation.chosen?.option.key ?? '') + 1) % keys.length];
       if (next !== undefined) edits.job({ ...job, option: next });
     },
-    u: () => edits.house({ ...house, units: house.units === 'imperial' ? 'metric' : 'imperial' }),
+    u: () => edits.house((h) => ({ ...h, units: h.units === 'imperial' ? 'metric' : 'imperial' })),
     t: () => setTrueShape((x) => !x),
     l: () => setAsList((x) => !x),
     '.': () => document.querySelector<HTMLElement>('.check-stop, .check-fix, .check-watch')?.focus(),

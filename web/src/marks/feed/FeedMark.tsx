@@ -91,12 +91,12 @@ export function FeedMark() {
           roomId={room?.id ?? null}
           selected={selected}
           onSelect={(id) => dispatch(selectedAction(id))}
-          onHouse={(h) => edits.house(h)}
+          onHouse={edits.house}
         />
       </div>
       <div className="section stack">
         <h2>Panel</h2>
-        <PanelEditor evaluation={evaluation} onHouse={(h) => edits.house(h)} />
+        <PanelEditor evaluation={evaluation} onHouse={edits.house} />
       </div>
     </>
   );

@@ -89,13 +89,13 @@ export function SiteMark() {
         system={house.units}
         onChoose={(id) => dispatch(wallShown(id))}
       />
-      <TapeLine key={wall.id} house={house} wall={wall} onHouse={(h) => edits.house(h)} onNextWall={next} />
+      <TapeLine key={wall.id} house={house} wall={wall} onHouse={edits.house} onNextWall={next} />
       <WallEditor
         house={house}
         wall={wall}
         frame={evaluation.frames.get(wall.id)}
         ceilingMm={room.ceilingMm}
-        onHouse={(h) => edits.house(h)}
+        onHouse={edits.house}
       />
     </div>
   );
