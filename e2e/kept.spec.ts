@@ -207,6 +207,21 @@ test('a search that breaks off is told in a sentence, and can be tried again', a
   await expect(page.locator('.option')).toHaveCount(4);
 });
 
+test('a plan that could not be checked is not OK, says so, and can be checked again', async ({ page }) => {
+  let broken = true;
+  await page.route('**/planning.worker-*.js', (route) => (broken ? route.abort() : route.continue()));
+  await page.goto('/houses/tamarack/jobs/keyboard/tap');
+  await expect(page.getByRole('alert').filter({ hasText: 'Checking the plan broke off' })).toBeVisible();
+  const checking = page.getByRole('heading', { name: 'Checking this plan step by step' });
+  await expect(checking).toBeVisible();
+  await expect(page.locator('.option-chosen')).toContainText('2 to find out');
+  broken = false;
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(checking).toHaveCount(0);
+  await expect(page.locator('.option-chosen')).toContainText('1 to find out');
+  await expect(page.getByRole('alert').filter({ hasText: 'broke off' })).toHaveCount(0);
+});
+
 test('a job opens only within its own house, and says where that is', async ({ page }) => {
   await page.goto('/houses/quarry/jobs/aquarium/want');
   await expect(page.getByText('There is no such job in this house')).toBeVisible();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { anyBundle } from '../testing/random-house.ts';
 import { applyEdit, holdsUp, type Edit } from './index.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { feet } from '../units/index.ts';
 import { billCsv, cutRolls, type Piece } from './index.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, PointId, type House, type Job, type LoadFacts, type Want } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { beyond } from '../feed/index.ts';
 import {
   bundle,

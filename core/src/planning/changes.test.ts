@@ -10,7 +10,7 @@ import {
   type House,
   type Point,
 } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import {
   atBreaker,
   atPoint,

@@ -2,8 +2,8 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { ItemId, PointId, makePoint, makeWant, type Bundle } from '../document/index.ts';
 import { demoHouses, demoJobs } from '../demo/index.ts';
-import { evaluate } from '../evaluate.ts';
-import { signOff } from '../sign-off.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { signOff } from '../evaluation/sign-off.ts';
 import { applyEdit, holdsUp, sourceLine } from '../findings/index.ts';
 import { readHouse, houseProblems } from '../document/index.ts';
 import {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { METHODS } from '../codes/index.ts';
 import type { House } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';

@@ -14,8 +14,9 @@ import {
   type Point,
   type Want,
 } from '../document/index.ts';
-import { evaluate, type Evaluation } from '../evaluate.ts';
-import { signOff } from '../sign-off.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
+import { signOff } from '../evaluation/sign-off.ts';
 import { atBreaker, atPoint, bundle, loadAt, nm, outlet, smallHouse, wallAt } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { switchRole } from './units.ts';

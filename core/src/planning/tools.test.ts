@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { ToolKey, type Bundle, type House } from '../document/index.ts';
-import { evaluate, settingOf, workMinutes } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { settingOf, workMinutes } from '../evaluation/judge.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { gainWords, isGain, methodGains, toolGains } from './index.ts';
 

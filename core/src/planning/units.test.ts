@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import { makeWant, RoomId, switchNumbers, type Want } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { buildGraph, edgesFrom, framesOf, WEIGHTS, type RouteGraph } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt } from '../testing/build.ts';

@@ -12,9 +12,9 @@ import {
   type House,
   type Want,
 } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { circuitLoad } from '../load/index.ts';
-import { signOff } from '../sign-off.ts';
+import { signOff } from '../evaluation/sign-off.ts';
 import {
   atBreaker,
   atPoint,

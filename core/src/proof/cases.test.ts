@@ -14,7 +14,8 @@ import {
   type Point,
   type Want,
 } from '../document/index.ts';
-import { evaluate, type Evaluation } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
 import {
   atBreaker,
   atPoint,

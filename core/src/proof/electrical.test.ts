@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Bundle } from '../document/index.ts';
-import { evaluate, type Evaluation } from '../evaluate.ts';
-import { proveOption, wiringPlanOf } from '../prove-option.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
+import { proveOption, wiringPlanOf } from '../evaluation/prove-option.ts';
 import { anyBundle } from '../testing/random-house.ts';
 import { anyWiring, takesAway } from '../testing/random-wiring.ts';
 import { SPOILERS } from '../testing/spoil.ts';

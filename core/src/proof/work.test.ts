@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluate } from '../evaluate.ts';
-import { partsPlanOf, workPlanOf } from '../prove-option.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { partsPlanOf, workPlanOf } from '../evaluation/prove-option.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { proveParts, proveWork, type PartsPlan, type StepOfPlan, type WorkPlan } from './index.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Room, Wall } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { frameWall, planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { House, JoistMembers, Room } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { closed, ops, way, withRoom, withWalls } from '../testing/ways.ts';
 import { holeCount, holesOf } from './index.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { necPack } from '../codes/index.ts';
 import type { House } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, wallAt, wanted } from '../testing/build.ts';
 import { way, withWalls } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, type Furniture, type House } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { ops, way, withWalls } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';

@@ -1,4 +1,4 @@
-import type { Evaluation } from '../evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
 import type { Drawing } from './drawing.ts';
 import { houseView } from './house-view.ts';
 import { transferSheets } from './transfer-sheet.ts';

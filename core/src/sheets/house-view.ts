@@ -1,5 +1,5 @@
 import type { Position, Room } from '../document/index.ts';
-import type { Evaluation } from '../evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
 import { onWall, type Place } from '../routing/index.ts';
 import { FLOOR_MM } from '../routing/in-floors.ts';
 import { levelOf, spotOn, wallLines, type Spot } from '../structure/index.ts';

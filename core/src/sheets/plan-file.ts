@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { Cable, CableType, Gauge, switchedIn, type Bundle } from '../document/index.ts';
-import { evaluate, settingOf, type Evaluation } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { settingOf, type Evaluation } from '../evaluation/judge.ts';
 import type { Option } from '../planning/index.ts';
 import { OPERATION_KINDS, type OperationKind, type Place } from '../routing/index.ts';
-import { transfersOf } from '../transfers.ts';
+import { transfersOf } from '../placement/transfers.ts';
 
 /** What a plan is in a file: the options with every way, move by move. Lengths mm, areas mm2, times minutes. */
 

@@ -1,4 +1,4 @@
-import type { Evaluation } from '../evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
 import { newPointId } from '../planning/index.ts';
 import { onWall, type Place } from '../routing/index.ts';
 import {

@@ -1,6 +1,6 @@
-import type { Evaluation } from '../evaluate.ts';
-import { settingOf } from '../evaluate.ts';
-import { transfersOf, transferWords, type HoleTransfer } from '../transfers.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
+import { settingOf } from '../evaluation/judge.ts';
+import { transfersOf, transferWords, type HoleTransfer } from '../placement/transfers.ts';
 import { formatLength, inches, chance } from '../units/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
 

@@ -14,8 +14,8 @@ import {
   type Room,
   type Wall,
 } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
-import { signOff } from '../sign-off.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { signOff } from '../evaluation/sign-off.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
 import { fromOtherFaces, placeBehind, wallLines, withBothFaces, withFrame } from './index.ts';

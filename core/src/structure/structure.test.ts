@@ -4,7 +4,7 @@ import { ItemId, makeRoom, makeWall, type Hit, type Wall } from '../document/ind
 import { boxModel } from '../catalog/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
-import { placementInput } from '../place-wants.ts';
+import { placementInput } from '../placement/place-wants.ts';
 import { necPack } from '../codes/index.ts';
 import {
   bayAt,

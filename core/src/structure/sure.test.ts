@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { ItemId, makeWall, type Hit, type Wall } from '../document/index.ts';
 import { smallHouse } from '../testing/build.ts';
 import { seeded } from '../testing/seeded.ts';
-import { transferWords } from '../transfers.ts';
+import { transferWords } from '../placement/transfers.ts';
 import { feet, inches } from '../units/index.ts';
 import {
   ceilingPlace,

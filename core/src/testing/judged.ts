@@ -1,5 +1,5 @@
 import type { Bundle, House } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import type { Finding } from '../findings/index.ts';
 import { bundle, smallHouse, wanted } from './build.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Bundle, House, Wall } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 

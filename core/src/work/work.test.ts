@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, type Job, type Reading } from '../document/index.ts';
-import { evaluate } from '../evaluate.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { deadChain, deadState, diagnosePairs, outageOf, orderSteps, type Step } from './index.ts';
 

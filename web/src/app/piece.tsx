@@ -54,7 +54,13 @@ export function fetchNamed(names: readonly string[]): void {
 }
 
 /** How long the page is left in peace before everything else is fetched, ms. */
-const AHEAD_MS = 1500;
+const AHEAD_MS = 800;
+
+let tellUp = () => {};
+/** Resolves once the first page is drawn and has been left in peace for a moment: what is not needed to draw it waits for this. */
+export const pageIsUp = new Promise<void>((resolve) => {
+  tellUp = resolve;
+});
 
 /**
  * Fetches every piece whose name ends like this once the page is idle, so that they are there when the server is away.
@@ -64,6 +70,7 @@ export function fetchAhead(ending: string): () => void {
   const timer = setTimeout(() => {
     // Told to whoever measures the first load: what comes from here on is not part of it.
     performance.mark('elwand-ahead');
+    tellUp();
     fetchNamed([...loaders.keys()].filter((name) => name.endsWith(ending)));
   }, AHEAD_MS);
   return () => clearTimeout(timer);

@@ -3,6 +3,7 @@ import {
   holdsUp,
   limitWords,
   LIMITS,
+  UNPROVED,
   sourceLine,
   type Finding,
   type Severity,
@@ -87,7 +88,8 @@ function Overridden({ finding, reason }: { readonly finding: Finding; readonly r
 
 /** What is to settle may be decided otherwise; a question that has no ready answers is answered in words. */
 const answeredByWord = (f: Finding): boolean =>
-  f.severity === 'fix' || (f.severity === 'watch' && f.remedies.length === 0 && f.rule !== 'no-way');
+  f.severity === 'fix' ||
+  (f.severity === 'watch' && f.remedies.length === 0 && f.rule !== 'no-way' && f.key !== UNPROVED.key);
 
 const originWord = (f: Finding): string => {
   if (f.overridden !== undefined) return 'You decided';

@@ -1,24 +1,22 @@
 import {
   ceilingPlace,
-  evaluate,
   formatLength,
   makeWant,
   chance,
   type Bundle,
   type Evaluation,
   type Finding,
-  type Planning,
   type Want,
   type WantId,
 } from '@elwand/core';
 import { Button, Segmented } from 'antd';
-import { lazy, startTransition, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { freshId } from '../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
-import { isLarge, searchBehind } from '../state/use-evaluation.ts';
 import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
 import { Strip, type Spot } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
+import { useDragPreview } from './use-drag-preview.ts';
 import { useWidth } from './use-width.ts';
 import { WANT_WORDS } from '../house/words.ts';
 import { useWork } from './work.ts';
@@ -39,9 +37,6 @@ function nextLabel(wants: readonly Want[]): string {
 }
 
 const StripList = lazy(() => import('./StripList.tsx').then((m) => ({ default: m.StripList })));
-
-/** While a point is dragged, checks and ways are worked out this often, ms. */
-const BEHIND_MS = 80;
 
 export interface StripPanelProps {
   readonly trueShape: boolean;
@@ -66,17 +61,11 @@ export function StripPanel({
   onPreview,
   findings,
 }: StripPanelProps) {
-  const { bundle, evaluation, edits, room, placing, setPlacing } = useWork();
+  const { bundle, evaluation, proofs, edits, room, placing, setPlacing } = useWork();
   const dispatch = useAppDispatch();
   const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
   const [box, width] = useWidth<HTMLDivElement>(860);
-  const [preview, setPreview] = useState<Evaluation | null>(null);
-  const behind = useRef<Planning | null>(null);
-  const searching = useRef(false);
-  const timer = useRef(0);
-  const latest = useRef<Bundle | null>(null);
-  // What was true before the drag began: the other options keep that verdict until the drop.
-  const settled = useRef(evaluation);
+  const { preview, drag: dragTo, end } = useDragPreview(evaluation, proofs, onPreview);
   const shown = preview ?? evaluation;
   const lit = useMemo(
     () => findings.find((f) => f.key === focusedFinding)?.subjects ?? [],
@@ -92,42 +81,9 @@ export function StripPanel({
   const onlyWall = wallFilter ?? (phone ? (wantedWall ?? room.walls[0]?.id ?? null) : null);
   const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
 
-  const drag = (id: WantId, spot: Spot) => {
-    if (!preview) {
-      settled.current = evaluation;
-      behind.current = null;
-      searching.current = false;
-    }
-    latest.current = moved(bundle, id, toSpot(spot));
-    // The point follows the pointer by itself; everything else comes behind it, so that no frame waits for it.
-    timer.current ||= window.setTimeout(() => {
-      timer.current = 0;
-      const there = latest.current;
-      if (!there) return;
-      // In a large house the ways are searched behind the drag; until they are there the last ones stay.
-      if (isLarge(bundle) && !searching.current) {
-        searching.current = true;
-        // Without an answer the last ways stay; the search after the drop tells what was wrong.
-        void searchBehind(there)
-          .then((planning) => (behind.current = planning))
-          .catch(() => undefined)
-          .finally(() => (searching.current = false));
-      }
-      const ways = isLarge(bundle) ? (behind.current ?? settled.current.planning) : undefined;
-      const next = evaluate(there, ways, settled.current);
-      startTransition(() => {
-        if (latest.current === null) return;
-        setPreview(next);
-        onPreview(next);
-      });
-    }, BEHIND_MS);
-  };
+  const drag = (id: WantId, spot: Spot) => dragTo(moved(bundle, id, toSpot(spot)));
   const drop = (id: WantId, spot: Spot) => {
-    window.clearTimeout(timer.current);
-    timer.current = 0;
-    latest.current = null;
-    setPreview(null);
-    onPreview(null);
+    end();
     edits.job(moved(bundle, id, toSpot(spot)).job);
   };
   const nudge = (id: WantId, dx: number, dy: number) =>

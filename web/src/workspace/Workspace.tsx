@@ -78,7 +78,7 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
 
 function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const bundle = useMemo(() => ({ house, job }), [house, job]);
-  const { evaluation, busy, share, stopped, failed, stop, again } = useEvaluation(bundle);
+  const { evaluation, proofs, proved, busy, share, stopped, failed, stop, again } = useEvaluation(bundle);
   const edits = useEdits();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -130,7 +130,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
     '?': showKeys,
   };
   useKeys(actions);
-  const work: Work = { bundle, evaluation: shown, edits, room, placing, setPlacing };
+  const work: Work = { bundle, evaluation: shown, proofs, proved, edits, room, placing, setPlacing };
   const openChecks = shown.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length;
 
   return (

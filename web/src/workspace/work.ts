@@ -1,4 +1,4 @@
-import type { Bundle, Evaluation, Room, Want } from '@elwand/core';
+import type { Bundle, Evaluation, Proofs, Room, Want } from '@elwand/core';
 import { createContext, useContext } from 'react';
 import type { Edits } from '../state/edit.ts';
 
@@ -6,6 +6,10 @@ import type { Edits } from '../state/edit.ts';
 export interface Work {
   readonly bundle: Bundle;
   readonly evaluation: Evaluation;
+  /** What the replays said of the options last. */
+  readonly proofs: Proofs | null;
+  /** True once they speak of the job as it is now. */
+  readonly proved: boolean;
   readonly edits: Edits;
   readonly room: Room | null;
   /** Places the next wanted point by a click on the strip; null when not placing. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { feet, inches } from '../../units/index.ts';
 import { makeHouse, makeJob } from '../../document/index.ts';
-import { evaluate } from '../../evaluate.ts';
+import { evaluate } from '../../evaluation/evaluate.ts';
 import { necPack, packFor } from './pack.ts';
 import { EDITIONS } from './tables/editions.ts';
 import { isLimitKey, LIMIT_KEYS, limitRange, LIMITS, limitWords, type LimitKey } from './tables/limits.ts';

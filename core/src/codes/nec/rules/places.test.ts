@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, makeRoom, type Bundle, type Furniture, type House } from '../../../document/index.ts';
-import { evaluate } from '../../../evaluate.ts';
+import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit, holdsUp, sourceLine } from '../../../findings/index.ts';
 import { bundle, knownBox, loadAt, outlet, smallHouse, wallAt, wanted } from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, type House, type Point } from '../../../document/index.ts';
-import { evaluate } from '../../../evaluate.ts';
+import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
 import {
   atBreaker,

@@ -7,7 +7,7 @@ import {
   type RoomUse,
   type Wall,
 } from '../../../document/index.ts';
-import { evaluate } from '../../../evaluate.ts';
+import { evaluate } from '../../../evaluation/evaluate.ts';
 import { placeBehind, planOfHouse, separationAt, wallLines } from '../../../structure/index.ts';
 import {
   atBreaker,

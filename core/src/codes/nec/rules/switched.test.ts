@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { BreakerId, ItemId, PointId, type Cable, type Device, type House } from '../../../document/index.ts';
-import { evaluate } from '../../../evaluate.ts';
+import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, panel, smallHouse, wanted } from '../../../testing/build.ts';
 

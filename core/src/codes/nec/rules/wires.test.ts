@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { BreakerId, PanelId, type Bundle, type Cable, type House } from '../../../document/index.ts';
-import { evaluate } from '../../../evaluate.ts';
+import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
 import { atBreaker, atPoint, bundle, loadAt, nm, outlet, panel, smallHouse } from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { makePoint, makeWant, RoomId, type Fixture, type House, type Want } from './document/index.ts';
-import { evaluate } from './evaluate.ts';
-import { joistPlan } from './sheets/index.ts';
-import { fixtureOutline, joistsUnder, mountSpots, onJoist } from './structure/index.ts';
-import { bundle, ceilingAt, knownBox, smallHouse } from './testing/build.ts';
-import { inches } from './units/index.ts';
+import { makePoint, makeWant, RoomId, type Fixture, type House, type Want } from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { joistPlan } from '../sheets/index.ts';
+import { fixtureOutline, joistsUnder, mountSpots, onJoist } from '../structure/index.ts';
+import { bundle, ceilingAt, knownBox, smallHouse } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
 
 const strip = (more: Partial<Fixture> = {}): Fixture => ({
   lengthMm: inches(48),

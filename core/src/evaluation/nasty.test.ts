@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
-import { LIMIT_KEYS } from './codes/index.ts';
-import { demoHouses, demoJobs, largeHouse, spreadJob } from './demo/index.ts';
-import type { Bundle } from './document/index.ts';
+import { LIMIT_KEYS } from '../codes/index.ts';
+import { demoHouses, demoJobs, largeHouse, spreadJob } from '../demo/index.ts';
+import type { Bundle } from '../document/index.ts';
 import { evaluate } from './evaluate.ts';
-import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from './sheets/index.ts';
+import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '../sheets/index.ts';
 import { signOff } from './sign-off.ts';
-import { nastyBundle, spoiledBundle } from './testing/from-schema.ts';
+import { nastyBundle, spoiledBundle } from '../testing/from-schema.ts';
 
 /**
  * No valid document may make the core throw, hang or print something that is no number. The documents are drawn from the schema;

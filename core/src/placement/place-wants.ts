@@ -1,11 +1,11 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
-import type { CodePack } from './codes/index.ts';
-import type { House, Job, Want, WallId, WallPosition, WantId } from './document/index.ts';
-import type { Finding, Remedy } from './findings/index.ts';
-import { practice, published } from './findings/index.ts';
-import { chooseBox, boxesFor, newPointId } from './planning/index.ts';
+import type { CodePack } from '../codes/index.ts';
+import type { House, Job, Want, WallId, WallPosition, WantId } from '../document/index.ts';
+import type { Finding, Remedy } from '../findings/index.ts';
+import { practice, published } from '../findings/index.ts';
+import { chooseBox, boxesFor, newPointId } from '../planning/index.ts';
 import {
   judgePlace,
   nearestGoodPlace,
@@ -19,8 +19,8 @@ import {
   type Solid,
   type WallFrame,
   placeOf,
-} from './structure/index.ts';
-import { formatLength, inches, chance, percent } from './units/index.ts';
+} from '../structure/index.ts';
+import { formatLength, inches, chance, percent } from '../units/index.ts';
 
 interface Setting {
   readonly house: House;

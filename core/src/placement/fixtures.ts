@@ -1,8 +1,8 @@
-import type { Want } from './document/index.ts';
-import { practice, published, type Finding } from './findings/index.ts';
-import type { PlanSetting } from './planning/index.ts';
-import { fixtureOutline, joistsUnder, mountSpots, onJoist, outlineOf } from './structure/index.ts';
-import { formatLength } from './units/index.ts';
+import type { Want } from '../document/index.ts';
+import { practice, published, type Finding } from '../findings/index.ts';
+import type { PlanSetting } from '../planning/index.ts';
+import { fixtureOutline, joistsUnder, mountSpots, onJoist, outlineOf } from '../structure/index.ts';
+import { formatLength } from '../units/index.ts';
 
 /** NEC 110.3(B): equipment is used as its maker says. From memory. */
 const MAKER = published('NEC 110.3(B)');

@@ -1,6 +1,6 @@
-import type { Bundle } from './document/index.ts';
-import { holdsUp, MARKS, worst, type Finding, type Mark, type Severity } from './findings/index.ts';
-import type { Step } from './work/index.ts';
+import type { Bundle } from '../document/index.ts';
+import { holdsUp, MARKS, worst, type Finding, type Mark, type Severity } from '../findings/index.ts';
+import type { Step } from '../work/index.ts';
 
 export type Marks = Readonly<Record<Mark, { readonly state: Severity; readonly count: number }>>;
 export interface Next {

@@ -1,8 +1,8 @@
-import { practice, type Finding } from './findings/index.ts';
-import type { Option, PlanSetting } from './planning/index.ts';
-import type { Hole, Move } from './routing/index.ts';
-import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from './structure/index.ts';
-import { formatLength, chance } from './units/index.ts';
+import { practice, type Finding } from '../findings/index.ts';
+import type { Option, PlanSetting } from '../planning/index.ts';
+import type { Hole, Move } from '../routing/index.ts';
+import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from '../structure/index.ts';
+import { formatLength, chance } from '../units/index.ts';
 
 /** A hole through a plate that is drilled from the other side, with every way to find it there. */
 export interface HoleTransfer {

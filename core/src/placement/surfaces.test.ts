@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, makeWant, RoomId, type FaceLayer, type House, type Want } from './document/index.ts';
-import { evaluate } from './evaluate.ts';
-import { surfaceAt } from './structure/index.ts';
-import { bundle, smallHouse, wanted } from './testing/build.ts';
-import { inches } from './units/index.ts';
+import { ItemId, makeWant, RoomId, type FaceLayer, type House, type Want } from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { surfaceAt } from '../structure/index.ts';
+import { bundle, smallHouse, wanted } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
 
 const layer = (thickness: number, planned: boolean, more: Partial<FaceLayer> = {}): FaceLayer => ({
   id: ItemId.parse(`l${thickness}-${Number(planned)}`.replace('.', '-')),

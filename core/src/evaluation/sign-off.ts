@@ -9,8 +9,8 @@ import {
   type Bundle,
   type Cable,
   type Point,
-} from './document/index.ts';
-import type { Evaluation } from './evaluate.ts';
+} from '../document/index.ts';
+import type { Evaluation } from './judge.ts';
 
 /** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
 export function signOff(evaluation: Evaluation, at: string): Bundle {

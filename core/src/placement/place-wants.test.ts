@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, makeWant, type House, type Wall, type Want } from './document/index.ts';
-import { evaluate } from './evaluate.ts';
-import { applyEdit } from './findings/index.ts';
-import { feet, inches } from './units/index.ts';
-import { bundle, outlet, smallHouse, wallAt, wanted } from './testing/build.ts';
+import { ItemId, makeWant, type House, type Wall, type Want } from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { applyEdit } from '../findings/index.ts';
+import { feet, inches } from '../units/index.ts';
+import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 
 const withFirst = (change: (w: Wall) => Wall): House =>
   smallHouse({

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { demoHouses, demoJobs } from './demo/index.ts';
-import type { Bundle } from './document/index.ts';
+import { demoHouses, demoJobs } from '../demo/index.ts';
+import type { Bundle } from '../document/index.ts';
 import { evaluate } from './evaluate.ts';
-import { holdsUp } from './findings/index.ts';
+import { holdsUp } from '../findings/index.ts';
 
 const demos: readonly Bundle[] = demoJobs().map((job) => ({
   house: demoHouses().find((h) => h.id === job.houseId)!,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { boxModel } from './catalog/index.ts';
-import { surveyBox } from './codes/index.ts';
+import { boxModel } from '../catalog/index.ts';
+import { surveyBox } from '../codes/index.ts';
 import {
   houseProblems,
   ItemId,
@@ -11,15 +11,17 @@ import {
   switchKey,
   switchNumbers,
   type Bundle,
-} from './document/index.ts';
-import { evaluate, settingOf } from './evaluate.ts';
+} from '../document/index.ts';
+import { evaluate, proofsOf } from './evaluate.ts';
+import { UNPROVED } from './proof-findings.ts';
+import { judge, settingOf } from './judge.ts';
 import { signOff } from './sign-off.ts';
-import { holdsUp, MARKS } from './findings/index.ts';
-import { planJob } from './planning/index.ts';
-import { holesOf } from './routing/index.ts';
-import { anyBundle, mirrored } from './testing/random-house.ts';
-import { inches } from './units/index.ts';
-import { conductorsOf } from './network/index.ts';
+import { holdsUp, MARKS } from '../findings/index.ts';
+import { planJob } from '../planning/index.ts';
+import { holesOf } from '../routing/index.ts';
+import { anyBundle, mirrored } from '../testing/random-house.ts';
+import { inches } from '../units/index.ts';
+import { conductorsOf } from '../network/index.ts';
 
 /** What must hold for any house that hangs together, whatever is in it. */
 const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
@@ -67,9 +69,23 @@ describe('while something is dragged', () => {
         ),
       },
     };
-    const [light, full] = [evaluate(moved, undefined, before), evaluate(moved)];
+    const replayed = proofsOf(moved);
+    const light = judge(moved, { before, prove: (_, { key }) => replayed.get(key) ?? null });
+    const full = evaluate(moved);
     expect(light.options.map((o) => o.key).sort()).toEqual(full.options.map((o) => o.key).sort());
     if (light.chosen?.option.key === full.chosen?.option.key) expect(light.findings).toEqual(full.findings);
+  });
+});
+
+describe('an option that was not replayed', () => {
+  everywhere('is never OK, says so in one place, and has its verdict when the replay has run', (b) => {
+    const unproved = judge(b, { prove: () => null });
+    for (const o of unproved.options) expect([o.key, o.state]).not.toEqual([o.key, 'ok']);
+    if (unproved.chosen) expect(unproved.findings.filter((f) => f.key === UNPROVED.key)).toHaveLength(1);
+    const replayed = proofsOf(b);
+    const proved = judge(b, { prove: (_, { key }) => replayed.get(key) ?? null });
+    expect(proved.findings).toEqual(evaluate(b).findings);
+    expect(proved.options).toEqual(evaluate(b).options);
   });
 });
 

@@ -1,8 +1,7 @@
-import { PointId, type Bundle, type WantId } from './document/index.ts';
-import type { Finding } from './findings/index.ts';
+import { PointId, type Bundle, type WantId } from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
-import { newPointId, restOf, type Applied, type Option } from './planning/index.ts';
-import type { Hole } from './routing/index.ts';
+import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
+import type { Hole } from '../routing/index.ts';
 import {
   proveParts,
   proveWiring,
@@ -12,7 +11,7 @@ import {
   type PartsPlan,
   type WiringPlan,
   type WorkPlan,
-} from './proof/index.ts';
+} from '../proof/index.ts';
 
 /** What an option puts out, as the replays take it. */
 export function wiringPlanOf(
@@ -97,33 +96,3 @@ export const proveOption = (bundle: Bundle, option: Option, applied: Applied, sh
   ...proveWork(workPlanOf(bundle, option, sheet)),
   ...proveParts(partsPlanOf(bundle, option, applied, sheet)),
 ];
-
-/** The rule that a fault of a replay is listed under. */
-export const PROOF = 'proof';
-
-/** Faults of an option as findings: a contradiction stops it, a missing fact is asked. */
-export function proofFindings(faults: readonly Fault[]): Finding[] {
-  return faults.map((f): Finding => {
-    const question = f.kind === 'question';
-    return {
-      rule: PROOF,
-      key: `${PROOF}:${f.what}:${f.subjects.join()}:${f.says}`,
-      severity: question ? 'watch' : 'stop',
-      origin: 'new',
-      mark: MARK_OF[f.replay],
-      subjects: f.subjects,
-      says: question ? f.says : `This plan doesn’t work: ${f.says}`,
-      detail: question
-        ? 'Turn one breaker off at a time and test each device and splice. Until then the plan can’t be checked here.'
-        : 'Every plan is carried out on paper before it is shown, and this one fails. Choose another option, or change what you asked for.',
-      sources: [{ kind: 'computed', from: REPLAYED[f.replay] }],
-      remedies: [],
-    };
-  });
-}
-const REPLAYED = {
-  electrical: 'the wiring traced through in every switch position',
-  work: 'the steps carried out one after the other',
-  parts: 'the parts of every box and run against the bill',
-} as const;
-const MARK_OF = { electrical: 'wire', work: 'do', parts: 'buy' } as const;

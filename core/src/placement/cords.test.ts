@@ -8,11 +8,11 @@ import {
   type LoadFacts,
   type Opening,
   type Room,
-} from './document/index.ts';
-import { evaluate } from './evaluate.ts';
-import { cordWays } from './structure/index.ts';
-import { bundle, loadAt, smallHouse, wanted } from './testing/build.ts';
-import { feet, inches } from './units/index.ts';
+} from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { cordWays } from '../structure/index.ts';
+import { bundle, loadAt, smallHouse, wanted } from '../testing/build.ts';
+import { feet, inches } from '../units/index.ts';
 
 const thing = (id: string, left: number, right: number, more: Partial<Furniture> = {}): Furniture => ({
   id: ItemId.parse(id),

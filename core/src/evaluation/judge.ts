@@ -1,4 +1,4 @@
-import { packFor, type CodePack, type Judgement, type RuleContext } from './codes/index.ts';
+import { packFor, type CodePack, type Judgement, type RuleContext } from '../codes/index.ts';
 import {
   houseProblems,
   jobProblems,
@@ -7,11 +7,11 @@ import {
   type WallId,
   type WantId,
   type WallPosition,
-} from './document/index.ts';
-import { buildFeed, type Feed } from './feed/index.ts';
-import { bySeverity, holdsUp, worst, type Finding, type Severity } from './findings/index.ts';
+} from '../document/index.ts';
+import { buildFeed, type Feed } from '../feed/index.ts';
+import { bySeverity, holdsUp, worst, type Finding, type Severity } from '../findings/index.ts';
 import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
-import { judgePlacements } from './place-wants.ts';
+import { judgePlacements } from '../placement/place-wants.ts';
 import { chosenOf, sheetOf, type Chosen, type Sheet } from './chosen.ts';
 import {
   applyPlan,
@@ -24,18 +24,19 @@ import {
   type Option,
   type Planning,
   type PlanSetting,
-} from './planning/index.ts';
-import { framesOf } from './routing/index.ts';
+} from '../planning/index.ts';
+import { framesOf } from '../routing/index.ts';
 import {
   planOfHouse,
   withBothFaces,
   type Placement,
   type PlanOfHouse,
   type WallFrame,
-} from './structure/index.ts';
-import { minutesOf, outageOf } from './work/index.ts';
-import { transferFindings } from './transfers.ts';
-import { PROOF, proofFindings, proveOption } from './prove-option.ts';
+} from '../structure/index.ts';
+import { minutesOf, outageOf } from '../work/index.ts';
+import { transferFindings } from '../placement/transfers.ts';
+import type { Fault } from '../proof/index.ts';
+import { proofFindings, UNPROVED } from './proof-findings.ts';
 
 export type { Chosen } from './chosen.ts';
 
@@ -191,10 +192,6 @@ function rulesFor(
   );
 }
 
-/** What the replay of an option said last time: while something is dragged the proof waits for the drop. */
-const provedBefore = (before: Evaluation, key: string): Finding[] =>
-  before.chosen?.option.key === key ? before.findings.filter((f) => f.rule === PROOF) : [];
-
 /** Minutes of an option by its own steps. */
 export function workMinutes(setting: PlanSetting, option: Option): number {
   const applied = applyPlan(setting, option.legs, setting.feed);
@@ -299,18 +296,34 @@ function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
   ];
 }
 
+/** Replays an option; null where that is done elsewhere and has not been answered yet. */
+export type Prover = (
+  bundle: Bundle,
+  option: Option,
+  applied: Applied,
+  sheet: Sheet,
+) => readonly Fault[] | null;
+
+export interface Judging {
+  /** What believes the plans, or does not. */
+  readonly prove: Prover;
+  /** Options that were searched elsewhere (a worker); left out, they are searched here. */
+  readonly planned?: Planning | undefined;
+  /** The last evaluation, while something is being dragged: only the chosen option is judged anew, the others keep the verdict they had until the drop. */
+  readonly before?: Evaluation | undefined;
+}
+
 /**
- * The front door: everything the screens show for one house and one job. The same input gives the same output.
- * @param planned options that were searched elsewhere (a worker); left out, they are searched here
- * @param before the last evaluation, while something is being dragged: only the chosen option is judged anew, the others
- *   keep the verdict they had until the drop
+ * Everything the screens show for one house and one job. The same input gives the same output. An option that was not
+ * replayed is never OK.
  */
-export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation): Evaluation {
+export function judge(given: Bundle, how: Judging): Evaluation {
+  const { prove, planned, before } = how;
   // What a signed-off job wanted stands in the house by now: it is not planned a second time.
   const { wants, changes = [] } = given.job;
   const bundle: Bundle = { ...given, house: withBothFaces(given.house) };
   if (given.job.signedOff !== null && wants.length + changes.length > 0) {
-    const done = evaluate({ house: given.house, job: { ...given.job, wants: [], changes: [] } });
+    const done = judge({ house: given.house, job: { ...given.job, wants: [], changes: [] } }, { prove });
     return { ...done, bundle, given };
   }
   const base = baseOf(bundle.house);
@@ -323,11 +336,10 @@ export function evaluate(given: Bundle, planned?: Planning, before?: Evaluation)
     const applied = applyPlan(setting, found.legs, feed);
     const sheet = sheetOf(base, job, found, applied);
     const option: Option = { ...found, ...clockOf(sheet, job, found) };
+    const faults = prove(bundle, option, applied, sheet);
     const findings = [
       ...rulesFor(base, applied, job, option, planning.options),
-      ...(before
-        ? provedBefore(before, found.key)
-        : proofFindings(proveOption(bundle, option, applied, sheet))),
+      ...(faults === null ? [UNPROVED] : proofFindings(faults)),
     ];
     const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
     return { option, applied, sheet, findings, view };

@@ -1,9 +1,9 @@
-import type { BoxModel } from './catalog/index.ts';
-import type { CodePack } from './codes/index.ts';
-import type { Want } from './document/index.ts';
-import { practice, published, type Finding } from './findings/index.ts';
-import { holds, surfaceAt, type PlanOfHouse, type WallFrame } from './structure/index.ts';
-import { formatLength, type UnitSystem } from './units/index.ts';
+import type { BoxModel } from '../catalog/index.ts';
+import type { CodePack } from '../codes/index.ts';
+import type { Want } from '../document/index.ts';
+import { practice, published, type Finding } from '../findings/index.ts';
+import { holds, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { formatLength, type UnitSystem } from '../units/index.ts';
 
 /** Does the box hold in the surface as it will be, and how far does its front have to stand out today? */
 export function surfaceFindings(

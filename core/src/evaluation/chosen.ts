@@ -5,11 +5,11 @@ import {
   type House,
   type Job,
   type Point,
-} from './document/index.ts';
-import type { Feed } from './feed/index.ts';
-import { makeBill, type Bill, type Piece } from './materials/index.ts';
-import { cutBoxes, type Applied, type Option } from './planning/index.ts';
-import type { PlanOfHouse } from './structure/index.ts';
+} from '../document/index.ts';
+import type { Feed } from '../feed/index.ts';
+import { makeBill, type Bill, type Piece } from '../materials/index.ts';
+import { cutBoxes, type Applied, type Option } from '../planning/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
 import {
   deadChain,
   powerOf,
@@ -21,8 +21,8 @@ import {
   type Step,
   type Test,
   type WorkInput,
-} from './work/index.ts';
-import { wireBox, type BoxWiring } from './wiring/index.ts';
+} from '../work/index.ts';
+import { wireBox, type BoxWiring } from '../wiring/index.ts';
 
 /** What an option comes to in boxes, work and money: enough to lay options side by side. */
 export interface Sheet {

@@ -1,8 +1,8 @@
-import type { Want } from './document/index.ts';
-import { practice, published, type Finding } from './findings/index.ts';
-import type { PlanSetting } from './planning/index.ts';
-import { cordWays } from './structure/index.ts';
-import { formatLength } from './units/index.ts';
+import type { Want } from '../document/index.ts';
+import { practice, published, type Finding } from '../findings/index.ts';
+import type { PlanSetting } from '../planning/index.ts';
+import { cordWays } from '../structure/index.ts';
+import { formatLength } from '../units/index.ts';
 
 /** NEC 400.12: a flexible cord is no substitute for fixed wiring; an extension cord is no answer. From memory. */
 const CORDS = published('NEC 400.12', undefined, 'fairly-sure');
