@@ -169,7 +169,12 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   for (const yes of await page.getByRole('button', { name: /^Yes:/ }).all()) await yes.click();
   await expect(page.getByText(/(\d+) of \1 as expected/)).toBeVisible();
   await page.getByRole('button', { name: 'Sign off' }).click();
-  await expect(page.getByRole('heading', { name: /Signed off/ })).toBeVisible();
+  const dialog = page.getByRole('dialog', { name: 'Sign off this job' });
+  await expect(dialog.getByText(/open:/)).toHaveCount(0);
+  await dialog.getByLabel('Name').fill('Wilma Tester');
+  await dialog.getByRole('button', { name: 'Sign off', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /Signed off .* by Wilma Tester/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /R2 dead before work.*as expected/ })).toBeVisible();
   await saved(page);
   await page.goto(`${EMPTY}/`);
   await page.getByRole('link', { name: 'Sedge End 5' }).click();

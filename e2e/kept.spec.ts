@@ -1,5 +1,5 @@
-import { HouseId, makeHouse, makeJob, writeBundle } from '@elwand/core';
-import { demoHouses, largeHouse, largeJob } from '@elwand/core/demo';
+import { HouseId, JobId, makeHouse, makeJob, writeBundle } from '@elwand/core';
+import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
 import { expect, test, type Page } from '@playwright/test';
 import { saved, watch } from './help.ts';
 
@@ -220,6 +220,40 @@ test('a plan that could not be checked is not OK, says so, and can be checked ag
   await expect(checking).toHaveCount(0);
   await expect(page.locator('.option-chosen')).toContainText('1 to find out');
   await expect(page.getByRole('alert').filter({ hasText: 'broke off' })).toHaveCount(0);
+});
+
+test('signing off with tests missing takes a name and a reason, and both stay in the record', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  const [house] = demoHouses();
+  const id = 'signs-early';
+  await page.request.post('/api/import', {
+    data: JSON.parse(
+      writeBundle({ ...house!, id: HouseId.parse(id) }, [
+        { ...demoJobs()[1]!, id: JobId.parse('early'), houseId: HouseId.parse(id) },
+      ]),
+    ) as object,
+  });
+  await page.goto(`/houses/${id}/jobs/early/prove`);
+  await page.getByRole('button', { name: 'Sign off', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Sign off this job' });
+  await expect(dialog.getByText(/items are open:/)).toBeVisible();
+  const early = dialog.getByRole('button', { name: /^Sign off with \d+ open/ });
+  await expect(early).toBeDisabled();
+  await expect(early).not.toHaveClass(/primary/);
+  await dialog.getByLabel('Name', { exact: true }).fill('Wilma Tester');
+  await expect(early).toBeDisabled();
+  await dialog.getByRole('textbox', { name: /Reason/ }).fill('Meter broke; the electrician tests on Monday');
+  // What is typed is still there after going back to the sheet.
+  await dialog.getByRole('button', { name: 'Keep testing' }).click();
+  await page.getByRole('button', { name: 'Sign off', exact: true }).click();
+  await early.click();
+  await expect(page.getByRole('heading', { name: /Signed off .* by Wilma Tester/ })).toBeVisible();
+  await expect(page.getByText('Meter broke; the electrician tests on Monday')).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'not tested' }).first()).toBeVisible();
+  await saved(page);
+  quiet();
 });
 
 test('a job opens only within its own house, and says where that is', async ({ page }) => {

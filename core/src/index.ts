@@ -26,6 +26,14 @@ export * from './tape/index.ts';
 export * from './evaluation/evaluate.ts';
 export * from './evaluation/judge.ts';
 export * from './evaluation/sign-off.ts';
+export {
+  maySign,
+  readinessOf,
+  SHORTEST_REASON,
+  verdictOf,
+  type Readiness,
+  type Signer,
+} from './evaluation/record.ts';
 export { proveOption } from './evaluation/prove-option.ts';
 export { nextReadingFor } from './placement/place-wants.ts';
 export * from './placement/transfers.ts';

@@ -37,6 +37,8 @@ const ENTRY: Readonly<Record<string, string>> = {
   pinned: 'pinned option',
   shelf: 'part on hand',
   devices: 'device',
+  tests: 'test',
+  findings: 'check',
 };
 
 /** Fields that say nothing to a person. */

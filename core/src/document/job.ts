@@ -194,6 +194,35 @@ export const Override = z.object({
   reason: z.string().trim().min(3).max(400),
 });
 
+/** What stays of a sign-off: who, why in spite of what was open, and the verdicts as they stood. */
+export const SignOffRecord = z.object({
+  by: Name,
+  reason: z.string().trim().min(1).max(1000).nullable(),
+  tests: z
+    .array(
+      z.object({
+        key: z.string().max(200),
+        says: z.string().max(400),
+        expected: z.string().max(400),
+        reading: z.string().max(60).nullable(),
+        takenAt: z.iso.datetime().nullable(),
+        verdict: z.enum(['ok', 'failed', 'missing']),
+      }),
+    )
+    .max(2000),
+  findings: z
+    .array(
+      z.object({
+        rule: z.string().max(80),
+        severity: z.enum(['stop', 'fix', 'watch', 'ok']),
+        says: z.string().max(600),
+        overridden: z.string().max(400).nullable(),
+      }),
+    )
+    .max(2000),
+});
+export type SignOffRecord = z.infer<typeof SignOffRecord>;
+
 /** Something chosen by hand for a box, by the id of its point. */
 const ByPoint = z
   .record(z.string().max(80), z.string().max(60))
@@ -236,6 +265,8 @@ export const Job = z.object({
   log: z.array(LogEntry).max(2000),
   note: Note,
   signedOff: z.iso.datetime().nullable(),
+  /** Missing in jobs that were signed off before records were kept. */
+  record: SignOffRecord.optional(),
 });
 export type Job = z.infer<typeof Job>;
 

@@ -22,6 +22,7 @@ import { holesOf } from '../routing/index.ts';
 import { anyBundle, mirrored } from '../testing/random-house.ts';
 import { inches } from '../units/index.ts';
 import { conductorsOf } from '../network/index.ts';
+import { SIGNER } from '../testing/build.ts';
 
 /** What must hold for any house that hangs together, whatever is in it. */
 const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
@@ -224,7 +225,7 @@ describe('any plan', () => {
     }
   });
   planned('can be signed off into a house that hangs together and needs no further plan', (e, chosen) => {
-    const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z');
+    const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(
       houseProblems(house).filter((p) => p.what.includes('not there') || p.what.includes('same id')),
     ).toEqual([]);

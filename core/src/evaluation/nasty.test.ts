@@ -6,6 +6,7 @@ import { evaluate } from './evaluate.ts';
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '../sheets/index.ts';
 import { signOff } from './sign-off.ts';
 import { nastyBundle, spoiledBundle } from '../testing/from-schema.ts';
+import { SIGNER } from '../testing/build.ts';
 
 /**
  * No valid document may make the core throw, hang or print something that is no number. The documents are drawn from the schema;
@@ -24,7 +25,7 @@ function everything(bundle: Bundle): string {
     tests: chosen.tests,
     boxes: chosen.boxes,
   };
-  const signed = signOff(e, '2026-11-28T10:00:00.000Z');
+  const signed = signOff(e, '2026-11-28T10:00:00.000Z', SIGNER);
   const drawn = sheetsOf(e).map(
     (d) => drawingSvg(d, { scale: null, page: LETTER, caption: 'x' }) + drawingDxf(d),
   );

@@ -2,7 +2,7 @@ import type { Finding } from '../findings/index.ts';
 import type { Fault } from '../proof/index.ts';
 
 /** The rule that a fault of a replay is listed under. */
-export const PROOF = 'proof';
+const PROOF = 'proof';
 
 /** Stands in for the replay of an option until it has been run: what was not replayed is not OK. */
 export const UNPROVED: Finding = {

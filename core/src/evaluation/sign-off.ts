@@ -11,11 +11,16 @@ import {
   type Point,
 } from '../document/index.ts';
 import type { Evaluation } from './judge.ts';
+import { recordOf, type Signer } from './record.ts';
 
-/** Points and cables of a job become part of the house under names of their own; the job keeps its record. */
-export function signOff(evaluation: Evaluation, at: string): Bundle {
+/**
+ * Points and cables of a job become part of the house under names of their own; the job keeps its record.
+ * @throws RangeError without a name, or without a reason where anything is open
+ */
+export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bundle {
   const { chosen, given: bundle } = evaluation;
   if (!chosen) return bundle;
+  const record = recordOf(evaluation, signer);
   const { house } = chosen.applied;
   const there = new Set<string>(
     [
@@ -61,6 +66,6 @@ export function signOff(evaluation: Evaluation, at: string): Bundle {
         pointId: PointId.parse(fresh(l.pointId)),
       })),
     },
-    job: { ...bundle.job, option: chosen.option.key, signedOff: at },
+    job: { ...bundle.job, option: chosen.option.key, signedOff: at, record },
   };
 }

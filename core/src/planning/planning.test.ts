@@ -19,6 +19,7 @@ import {
   smallHouse,
   wallAt,
   wanted,
+  SIGNER,
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { planOfHouse } from '../structure/index.ts';
@@ -287,7 +288,7 @@ describe('the demo', () => {
 describe('signing off', () => {
   it('writes points and cables into the house under names of their own, and the house still hangs together', () => {
     const e = evaluate({ house: demoHouses()[0]!, job: demoJobs()[1]! });
-    const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z');
+    const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(house.points).toHaveLength(e.bundle.house.points.length + 1);
     expect(house.points.at(-1)?.label).toBe('R4');
     expect([...house.points, ...house.cables, ...house.loads].filter((x) => x.id.startsWith('new-'))).toEqual(

@@ -17,7 +17,17 @@ import {
 import { evaluate } from '../evaluation/evaluate.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import { signOff } from '../evaluation/sign-off.ts';
-import { atBreaker, atPoint, bundle, loadAt, nm, outlet, smallHouse, wallAt } from '../testing/build.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  loadAt,
+  nm,
+  outlet,
+  smallHouse,
+  wallAt,
+  SIGNER,
+} from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { switchRole } from './units.ts';
 
@@ -115,7 +125,7 @@ describe('a fan and its light, each on its own switch', () => {
     ]);
   });
   it('is kept with the house: which switch commands what', () => {
-    const { house } = signOff(e, '2026-11-25T12:00:00.000Z');
+    const { house } = signOff(e, '2026-11-25T12:00:00.000Z', SIGNER);
     const s = house.points.find((p) => p.label === 'S1' || p.label === 'pair')!;
     const keys = house.cables.flatMap(switchedIn).map(({ key }) => key);
     expect(new Set(keys)).toEqual(new Set(switchesIn(s)));

@@ -26,6 +26,7 @@ import {
   smallHouse,
   wallAt,
   wanted,
+  SIGNER,
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { applyChanges, changedPoints, changeWords } from './changes.ts';
@@ -468,7 +469,7 @@ describe('cutting into a cable', () => {
     expect(c.reasons.map((r) => r.says).join()).toMatch(/trace it from R1 to R2.*bridge/);
   });
   it('can be signed off into a house that hangs together', () => {
-    const { house } = signOff(cut, '2026-11-25T10:00:00.000Z');
+    const { house } = signOff(cut, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(houseProblems(house)).toEqual([]);
     expect(house.points.every((p) => !/^(new|cut)-/.test(p.id))).toBe(true);
   });
@@ -492,7 +493,7 @@ describe('sign-off of the larger wants', () => {
       }),
     ],
   ] as const)('%s leaves a house that hangs together and nothing more to plan', (_, b) => {
-    const { house, job } = signOff(evaluate(b), '2026-11-25T10:00:00.000Z');
+    const { house, job } = signOff(evaluate(b), '2026-11-25T10:00:00.000Z', SIGNER);
     expect(houseProblems(house)).toEqual([]);
     const after = evaluate({ house, job });
     expect(after.chosen).toBeNull();

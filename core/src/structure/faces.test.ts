@@ -16,7 +16,7 @@ import {
 } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { signOff } from '../evaluation/sign-off.ts';
-import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
+import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted, SIGNER } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
 import { fromOtherFaces, placeBehind, wallLines, withBothFaces, withFrame } from './index.ts';
 
@@ -160,7 +160,7 @@ describe('what follows from it', () => {
   });
   it('signing off writes no copy of it into the document', () => {
     const e = evaluate(bundle(h, [wanted(100)]));
-    const after = signOff(e, '2026-11-25T10:00:00.000Z');
+    const after = signOff(e, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(after.house.rooms).toEqual(h.rooms);
     expect(after.house.points.map((p) => p.id)).toContain(PointId.parse('built-job-w1'));
     expect(after.house.id).toBe(HouseId.parse(h.id));

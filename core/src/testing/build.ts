@@ -16,6 +16,7 @@ import {
 import type { OutletFacts, PlaceFacts } from '../codes/index.ts';
 import type { RoomUse } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
+import type { Signer } from '../evaluation/record.ts';
 
 /** Small named builders for tests: one room, one panel, one circuit, changed where a test needs it. */
 
@@ -126,3 +127,6 @@ export const loadAt = (pointId: string, voltAmperes: number, more: Partial<LoadF
   hours: [],
   ...more,
 });
+
+/** Signs off whatever is open. */
+export const SIGNER: Signer = { by: 'Wilma Tester', reason: 'Signed off by a test' };

@@ -335,21 +335,24 @@ export function diagnosePairs(hn: number | null, hg: number | null, ng: number |
       ? { ok: true, says: 'Right.' }
       : {
           ok: false,
-          says: 'Wired right, but the voltage is out of the ordinary: a loose joint or the supply.',
+          says: 'Wired right, but the voltage is unusual: a loose splice, or the supply.',
         };
   if (noVolts(hn) && noVolts(hg) && noVolts(ng))
     return {
       ok: false,
-      says: 'Nothing arrives: open hot, breaker off, or a tripped ground-fault device upstream.',
+      says: 'No power: open hot, breaker off, or a tripped GFCI upstream.',
     };
   if (noVolts(hn) && hasVolts(hg) && hasVolts(ng))
     return {
       ok: false,
-      says: 'Hot on both: the neutral is open and a load feeds back, or two hots are here.',
+      says: 'Hot on both: the neutral is open and a load feeds back, or there are two hots here.',
     };
   if (!hasVolts(hn) && hasVolts(hg))
-    return { ok: false, says: 'Open neutral: look at the last white join towards the panel.' };
+    return { ok: false, says: 'Open neutral: check the last white splice toward the panel.' };
   if (hasVolts(hn) && noVolts(hg) && hasVolts(ng)) return { ok: false, says: 'Hot and neutral are swapped.' };
-  if (hasVolts(hn) && !hasVolts(hg)) return { ok: false, says: 'Open ground: look at the bare join.' };
-  return { ok: false, says: 'These readings do not fit one plain fault: measure again, then trace.' };
+  if (hasVolts(hn) && !hasVolts(hg)) return { ok: false, says: 'Open ground: check the ground splice.' };
+  return {
+    ok: false,
+    says: 'These readings don’t fit a single fault: measure again, then trace the circuit.',
+  };
 }

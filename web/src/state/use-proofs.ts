@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { proveBehind } from './planning-thread.ts';
 
 /** Is there anything to replay? What is signed off stands in the house already. */
-export const isPlanned = ({ job }: Bundle): boolean =>
+const isPlanned = ({ job }: Bundle): boolean =>
   job.signedOff === null && job.wants.length + (job.changes ?? []).length > 0;
 
 const told = (proofs: Proofs): string => JSON.stringify([...proofs]);

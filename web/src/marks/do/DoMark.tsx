@@ -7,6 +7,7 @@ import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { DeadProof } from './DeadProof.tsx';
 import '../marks.css';
+import { moment } from '../../parts/day.ts';
 
 const WINDOW: Record<Step['window'], string> = {
   before: 'Before the power goes off',
@@ -215,7 +216,7 @@ export function DoMark() {
           )}
           {isDone(job, step.key) ? (
             <p>
-              Done {new Date(last(job, step.key)?.at ?? '').toLocaleString()}.{' '}
+              Done {moment(last(job, step.key)?.at ?? '')}.{' '}
               <Button size="small" onClick={() => log('open', 'taken back')}>
                 Not done after all
               </Button>

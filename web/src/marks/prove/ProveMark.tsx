@@ -1,21 +1,22 @@
 import {
   diagnosePairs,
   ItemId,
-  signOff,
-  within,
+  verdictOf,
   type Chosen,
   type Job,
   type Reading,
+  type SignOffRecord,
   type Test,
 } from '@elwand/core';
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
-import { edited } from '../../state/document.ts';
-import { useAppDispatch } from '../../state/store.ts';
+import { stateWord } from '../../parts/Mark.tsx';
 import { useWork } from '../../workspace/work.ts';
+import { SignOff } from './SignOff.tsx';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
+import { moment } from '../../parts/day.ts';
 
 const newest = (job: Job, key: string): Reading | undefined =>
   job.readings.filter((r) => r.testKey === key).at(-1);
@@ -26,31 +27,20 @@ function readValue(text: string): number | null {
   return text.trim() !== '' && Number.isFinite(n) ? n : null;
 }
 
-function verdict(test: Test, reading: Reading | undefined): { ok: boolean | null; says: string } {
-  if (!reading) return { ok: null, says: '' };
-  if (test.expect === null)
-    return reading.text === 'yes' ? { ok: true, says: 'seen' } : { ok: false, says: 'not as it should be' };
-  if (reading.value === null)
-    return { ok: false, says: `"${reading.text}" is no voltage: look at the leads, measure again` };
-  return within(test.expect, reading.value)
-    ? { ok: true, says: 'as expected' }
-    : { ok: false, says: `expected ${test.expect.says}` };
-}
-
 function TestRow({
   test,
   job,
-  stale,
+  planKey,
   onReading,
 }: {
   readonly test: Test;
   readonly job: Job;
-  readonly stale: boolean;
+  /** Readings for another plan are told apart. */
+  readonly planKey: string;
   readonly onReading: (text: string, value: number | null) => void;
 }) {
-  const reading = newest(job, test.key);
+  const { reading, state, says } = verdictOf(test, job, planKey);
   const [draft, setDraft] = useState<string | null>(null);
-  const v = verdict(test, reading);
   const commit = () => {
     if (draft === null || draft.trim() === '') return;
     onReading(draft.trim(), readValue(draft));
@@ -94,10 +84,7 @@ function TestRow({
           </span>
         )}
       </td>
-      <td className={v.ok === null ? 'muted' : v.ok ? 'test-ok' : 'test-bad'}>
-        {v.says}
-        {stale && reading ? <span className="quiet"> (taken before the change)</span> : null}
-      </td>
+      <td className={state === 'missing' ? 'muted' : state === 'ok' ? 'test-ok' : 'test-bad'}>{says}</td>
     </tr>
   );
 }
@@ -116,11 +103,12 @@ function diagnoses(chosen: Chosen, job: Job): string[] {
   });
 }
 
-function Signed({ job }: { readonly job: Job }) {
+const READ = { ok: 'as expected', failed: 'failed', missing: 'not tested' } as const;
+
+/** The readings of a job that was signed off before records were kept. */
+function Readings({ job }: { readonly job: Job }) {
   return (
-    <div className="section stack">
-      <h2>Signed off {job.signedOff ? new Date(job.signedOff).toLocaleString() : ''}</h2>
-      <p>The new points and cables are part of the house now. Readings on record:</p>
+    <>
       <table className="plain-table">
         <tbody>
           {job.readings.map((r) => (
@@ -130,14 +118,81 @@ function Signed({ job }: { readonly job: Job }) {
                 {r.text}
                 {r.value !== null && /^[\d.]+$/.test(r.text) ? ' V' : ''}
               </td>
-              <td className="quiet">{new Date(r.takenAt).toLocaleString()}</td>
+              <td className="quiet">{moment(r.takenAt)}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {job.readings.length === 0 && <p className="muted">No reading was taken down.</p>}
+      {job.readings.length === 0 && <p className="muted">No readings were recorded.</p>}
+    </>
+  );
+}
+
+/** Who signed, why in spite of what was open, and every verdict as it stood. */
+function Record({ record }: { readonly record: SignOffRecord }) {
+  const open = record.findings.filter((f) => f.overridden === null);
+  const overridden = record.findings.filter((f) => f.overridden !== null);
+  return (
+    <>
+      {record.reason !== null && (
+        <p className="step-caution">
+          <b>Reason for signing off with items open:</b> {record.reason}
+        </p>
+      )}
+      {record.findings.length > 0 && (
+        <ul>
+          {open.map((f) => (
+            <li key={`${f.rule}:${f.says}`}>
+              <b>{stateWord(f.severity)}:</b> {f.says}
+            </li>
+          ))}
+          {overridden.map((f) => (
+            <li key={`${f.rule}:${f.says}`}>
+              <b>Overridden:</b> {f.says}. {f.overridden}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div style={{ overflowX: 'auto' }}>
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th>Test</th>
+              <th>Expect</th>
+              <th>Reading</th>
+              <th>Verdict</th>
+              <th>Taken</th>
+            </tr>
+          </thead>
+          <tbody>
+            {record.tests.map((t) => (
+              <tr key={t.key}>
+                <td>{t.says}</td>
+                <td className="muted">{t.expected}</td>
+                <td className="measure">{t.reading ?? ''}</td>
+                <td className={t.verdict === 'ok' ? 'test-ok' : 'test-bad'}>{READ[t.verdict]}</td>
+                <td className="quiet">{t.takenAt === null ? '' : moment(t.takenAt)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}
+
+function Signed({ job }: { readonly job: Job }) {
+  const { record } = job;
+  return (
+    <div className="section stack">
+      <h2>
+        Signed off {job.signedOff ? moment(job.signedOff) : ''}
+        {record ? ` by ${record.by}` : ''}
+      </h2>
+      <p>The new boxes and cables are part of the house now.</p>
+      {record ? <Record record={record} /> : <Readings job={job} />}
       <div>
-        <Button onClick={() => window.print()}>Print the record</Button>
+        <Button onClick={() => window.print()}>Print record</Button>
       </div>
     </div>
   );
@@ -146,13 +201,12 @@ function Signed({ job }: { readonly job: Job }) {
 /** Mark 9: expected and measured side by side, what it tells, and the record. */
 export function ProveMark() {
   const { bundle, evaluation, edits } = useWork();
-  const dispatch = useAppDispatch();
   const { job } = bundle;
   const { chosen } = evaluation;
   if (job.signedOff !== null) return <Signed job={job} />;
   if (!chosen) return <NoPlan />;
   const planKey = chosen.option.key;
-  const open = chosen.tests.filter((t) => verdict(t, newest(job, t.key)).ok !== true);
+  const open = chosen.tests.filter((t) => verdictOf(t, job, planKey).state !== 'ok');
   const told = diagnoses(chosen, job);
   const record = (test: Test) => (text: string, value: number | null) =>
     edits.job({
@@ -170,21 +224,6 @@ export function ProveMark() {
         },
       ],
     });
-  const sign = () => {
-    const done = () => void dispatch(edited(signOff(evaluation, new Date().toISOString())));
-    if (open.length === 0) {
-      done();
-      return;
-    }
-    Modal.confirm({
-      title: `${open.length} test${open.length === 1 ? ' is' : 's are'} not as expected or not taken`,
-      content:
-        'Signing off writes the new points into the house as built. Only if a qualified person has tested them another way.',
-      okText: 'Sign off anyway',
-      cancelText: 'Go on testing',
-      onOk: done,
-    });
-  };
   return (
     <div className="section stack">
       <div className="row">
@@ -195,9 +234,7 @@ export function ProveMark() {
           </span>
         </h2>
         <Button onClick={() => window.print()}>Print</Button>
-        <Button type={open.length === 0 ? 'primary' : 'default'} onClick={sign}>
-          Sign off
-        </Button>
+        <SignOff />
       </div>
       {told.map((t) => (
         <p key={t} className="step-caution" role="alert">
@@ -216,13 +253,7 @@ export function ProveMark() {
           </thead>
           <tbody>
             {chosen.tests.map((t) => (
-              <TestRow
-                key={t.key}
-                test={t}
-                job={job}
-                stale={newest(job, t.key)?.planKey !== planKey}
-                onReading={record(t)}
-              />
+              <TestRow key={t.key} test={t} job={job} planKey={planKey} onReading={record(t)} />
             ))}
           </tbody>
         </table>
