@@ -39,8 +39,9 @@ export function proofFindings(faults: readonly Fault[]): Finding[] {
   });
 }
 const REPLAYED = {
+  geometry: 'every run traced through the walls, floors and boxes as they stand',
   electrical: 'the wiring traced through in every switch position',
   work: 'the steps carried out one after the other',
   parts: 'the parts of every box and run against the bill',
 } as const;
-const MARK_OF = { electrical: 'wire', work: 'do', parts: 'buy' } as const;
+const MARK_OF = { geometry: 'run', electrical: 'wire', work: 'do', parts: 'buy' } as const;

@@ -1,13 +1,16 @@
 import { PointId, type Bundle, type WantId } from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
-import type { Hole } from '../routing/index.ts';
+import { throughBoxHole, type Hole, type Move } from '../routing/index.ts';
 import {
+  proveGeometry,
   proveParts,
   proveWiring,
   proveWork,
   type BoxDrawing,
   type Fault,
+  type GeometryPlan,
+  type HoleOfRun,
   type PartsPlan,
   type WiringPlan,
   type WorkPlan,
@@ -41,7 +44,17 @@ export function wiringPlanOf(
   };
 }
 
-const spot = ({ wallId, xMm, heightMm }: Hole, byHand: boolean) => ({ wallId, xMm, heightMm, byHand });
+const spot = ({ wallId, xMm, heightMm }: Hole) => ({ wallId, xMm, heightMm });
+type OnWall = ReturnType<typeof spot>;
+
+/** The holes of a move, each with the places of which an open box hole must be near; none where it is bored otherwise. */
+function boredIn(move: Move): (OnWall & { readonly byHand: readonly OnWall[] })[] {
+  const all = [...move.holes, ...(move.again ?? [])].map(spot);
+  return move.holes.map((h) => ({
+    ...spot(h),
+    byHand: throughBoxHole(move) ? (move.op === 'drill-stud' ? [spot(h)] : all) : [],
+  }));
+}
 
 /** The work of an option, as the replay of it takes it. */
 export function workPlanOf(
@@ -56,12 +69,13 @@ export function workPlanOf(
     legs: option.legs.map((l) => ({
       from: l.from,
       to: l.to,
-      holes: l.route.moves.flatMap((m) => m.holes.map((h) => spot(h, m.op === 'drill-stud'))),
-      through: l.route.moves.flatMap((m) => m.again ?? []).map((h) => spot(h, false)),
+      holes: l.route.moves.flatMap(boredIn),
+      through: l.route.moves.flatMap((m) => m.again ?? []).map((h) => ({ ...spot(h), byHand: [] })),
     })),
     boxes: sheet.boxes.map(({ point, isNew }) => ({
       id: point.id,
       isNew,
+      replaced: house.points.some((p) => p.id === point.id && p.box.model !== point.box.model),
       cut: isNew && (point.at.on === 'wall' || point.at.on === 'outside'),
     })),
   };
@@ -90,8 +104,46 @@ export function partsPlanOf(
   };
 }
 
+const holeOf = (h: Hole): HoleOfRun => ({
+  through: h.through,
+  wallId: h.wallId,
+  xMm: h.xMm,
+  heightMm: h.heightMm,
+  diameterMm: h.diameterMm,
+  plateNeeded: h.plateNeeded,
+  bushing: h.bushing,
+  fireSeal: h.fireSeal,
+  bitMm: h.bore?.bitLeastMm,
+});
+
+/** The routes of an option, as the replay of them takes them. */
+export function geometryPlanOf({ house }: Bundle, option: Option, applied: Applied): GeometryPlan {
+  const after = new Map(applied.house.points.map((p) => [p.id, p.box.model] as const));
+  return {
+    before: house,
+    after: applied.house,
+    replaced: new Set(house.points.filter((p) => after.get(p.id) !== p.box.model).map((p) => p.id)),
+    legs: option.legs.map(({ from, to, route }) => ({
+      from,
+      to,
+      cableMm: route.cableMm,
+      moves: route.moves.map(({ op, from: a, to: b, cableMm, openedMm2, holes, again = [], joists }) => ({
+        op,
+        from: a,
+        to: b,
+        cableMm,
+        openedMm2,
+        holes: holes.map(holeOf),
+        again: again.map(holeOf),
+        joists,
+      })),
+    })),
+  };
+}
+
 /** Faults of an option: where what it puts out contradicts itself or the house. */
 export const proveOption = (bundle: Bundle, option: Option, applied: Applied, sheet: Sheet): Fault[] => [
+  ...proveGeometry(geometryPlanOf(bundle, option, applied)),
   ...proveWiring(wiringPlanOf(bundle, applied, sheet.boxes), bundle.job),
   ...proveWork(workPlanOf(bundle, option, sheet)),
   ...proveParts(partsPlanOf(bundle, option, applied, sheet)),

@@ -20,7 +20,7 @@ import {
   type OperationKind,
   type RouteGraph,
 } from '../routing/index.ts';
-import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
+import { comesOut, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './candidates.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
@@ -158,13 +158,14 @@ export class PlanSearch {
     const sources = new Map(
       this.taps.list.flatMap(({ candidate: { pointId, at } }) => (at ? [[pointId, at] as const] : [])),
     );
+    const open = new Set(house.points.filter((p) => comesOut(p.box)).map((p) => p.id));
     this.graph = buildGraph({
       house,
       plan,
       frames,
       terminals: [
-        ...[...sources].map(([id, at]) => ({ id, at })),
-        ...job.wants.map((w) => ({ id: newPointId(w), at: w.at })),
+        ...[...sources].map(([id, at]) => ({ id, at, opens: open.has(id) || job.boxes[id] !== undefined })),
+        ...job.wants.map((w) => ({ id: newPointId(w), at: w.at, opens: true })),
       ],
       weights: weightsOf(job.preferences),
       alone: job.preferences.alone,

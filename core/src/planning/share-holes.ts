@@ -14,7 +14,7 @@ const SAME_STUD_MM = inches(0.75);
 /** Threading a second cable through a hole that is there, minutes: common practice. */
 const THREAD_MINUTES = 3;
 
-const IN_BAY: ReadonlySet<Hole['through']> = new Set(['top plates', 'bottom plate']);
+const IN_BAY: ReadonlySet<Hole['through']> = new Set(['top plates', 'bottom plate', 'block']);
 
 function isSame(a: Hole, b: Hole): boolean {
   const aside = IN_BAY.has(a.through) ? SAME_PLATE_MM : SAME_STUD_MM;

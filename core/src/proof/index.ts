@@ -1,4 +1,5 @@
 export * from './plan.ts';
+export { proveGeometry } from './geometry.ts';
 export { proveWiring } from './electrical.ts';
 export * from './work.ts';
 export * from './parts.ts';

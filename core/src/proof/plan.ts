@@ -1,4 +1,4 @@
-import type { CableId, House, PointId, WantId } from '../document/index.ts';
+import type { CableId, House, PointId, RoomId, WallId, WantId } from '../document/index.ts';
 import type { Conductor, Wired } from '../network/index.ts';
 
 /**
@@ -14,7 +14,7 @@ export interface BoxDrawing {
   readonly after: Wired;
 }
 
-export type Replay = 'electrical' | 'work' | 'parts';
+export type Replay = 'geometry' | 'electrical' | 'work' | 'parts';
 
 /** Where a plan contradicts itself or the house: what, where, and what was expected. */
 export interface Fault {
@@ -41,5 +41,60 @@ export interface WiringPlan {
     readonly by: PointId;
     readonly kind: 'ground fault' | 'arc fault';
     readonly points: readonly PointId[];
+  }[];
+}
+
+/** Somewhere along a run: in a wall (measured from its left corner), on its outer face, or over, under or between the joists of a room. */
+export type PlaceOfRun =
+  | {
+      readonly in: 'wall' | 'outside';
+      readonly wallId: WallId;
+      readonly xMm: number;
+      readonly heightMm: number;
+    }
+  | {
+      readonly in: 'above' | 'below' | 'joists';
+      readonly roomId: RoomId;
+      readonly spot: { readonly xMm: number; readonly yMm: number };
+    };
+
+/** A hole as it is marked and drilled. */
+export interface HoleOfRun {
+  readonly through: string;
+  readonly wallId: WallId;
+  readonly xMm: number;
+  readonly heightMm: number;
+  readonly diameterMm: number;
+  readonly plateNeeded: boolean;
+  readonly bushing: boolean;
+  readonly fireSeal: boolean;
+  /** Shortest bit that is named for it, mm; undefined in sheet steel. */
+  readonly bitMm: number | undefined;
+}
+
+/** One piece of a run: the kind of work, where it begins and ends, what is drilled for it. */
+export interface MoveOfRun {
+  readonly op: string;
+  readonly from: PlaceOfRun;
+  readonly to: PlaceOfRun;
+  readonly cableMm: number;
+  readonly openedMm2: number;
+  readonly holes: readonly HoleOfRun[];
+  /** Holes of an earlier run that this one goes through. */
+  readonly again: readonly HoleOfRun[];
+  readonly joists: readonly { readonly spot: { readonly xMm: number; readonly yMm: number } }[];
+}
+
+/** The routes of a plan, and the boxes between which they go. */
+export interface GeometryPlan {
+  readonly before: House;
+  readonly after: House;
+  /** Boxes that are taken out for others. */
+  readonly replaced: ReadonlySet<PointId>;
+  readonly legs: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly cableMm: number;
+    readonly moves: readonly MoveOfRun[];
   }[];
 }

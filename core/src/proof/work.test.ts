@@ -165,8 +165,25 @@ const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => Wor
     'a stud is drilled through a box that nobody has opened',
     ['no open box'],
     (p) =>
-      p.legs.some((l) => l.holes.some((h) => h.byHand))
+      p.legs.some((l) => l.holes.some((h) => h.byHand.length > 0))
         ? acts(p, (s) => s.does.filter((a) => a.act !== 'open' && a.act !== 'cut'))
+        : null,
+  ],
+  [
+    'a stud is drilled through a box that is nailed to the framing',
+    ['no open box'],
+    (p) =>
+      p.legs.some((l) => l.holes.some((h) => h.byHand.length > 0))
+        ? {
+            ...p,
+            // Only boxes that were there are left open, and none of them comes out.
+            before: {
+              ...p.before,
+              points: p.before.points.map((x) => ({ ...x, box: { ...x.box, model: 'new-1g-18' } })),
+            },
+            boxes: p.boxes.map((b) => ({ ...b, replaced: false })),
+            steps: p.steps.map((s) => ({ ...s, does: s.does.filter((a) => a.act !== 'cut') })),
+          }
         : null,
   ],
   [

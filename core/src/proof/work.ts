@@ -1,5 +1,12 @@
-import { circuitsByCable, type BreakerId, type House, type PointId, type WallId } from '../document/index.ts';
-import { planOfHouse, type Spot } from '../structure/index.ts';
+import {
+  circuitsByCable,
+  type BreakerId,
+  type House,
+  type Point,
+  type PointId,
+  type WallId,
+} from '../document/index.ts';
+import { comesOut, planOfHouse, type Spot } from '../structure/index.ts';
 import type { Fault } from './plan.ts';
 
 /**
@@ -33,8 +40,8 @@ interface LegOfPlan {
   readonly through: readonly HoleOfPlan[];
 }
 interface HoleOfPlan {
-  /** Drilled through the hole of a box, with nothing else opened. */
-  readonly byHand: boolean;
+  /** Bored through the open hole of a box near one of these, with nothing else opened; none where it is bored otherwise. */
+  readonly byHand: readonly { readonly wallId: WallId; readonly xMm: number }[];
   readonly wallId: WallId;
   readonly xMm: number;
   readonly heightMm: number;
@@ -47,7 +54,13 @@ export interface WorkPlan {
   readonly minutes: number;
   readonly legs: readonly LegOfPlan[];
   /** Boxes that are wired, new ones among them; and those whose opening has to be cut. */
-  readonly boxes: readonly { readonly id: PointId; readonly isNew: boolean; readonly cut: boolean }[];
+  readonly boxes: readonly {
+    readonly id: PointId;
+    readonly isNew: boolean;
+    readonly cut: boolean;
+    /** The box that was there is taken out for another. */
+    readonly replaced: boolean;
+  }[];
 }
 
 /** A blade or a bit nearer than this to a box touches its circuit: common practice. */
@@ -169,15 +182,17 @@ class Site {
     if (this.isLive(id)) return 'is still live';
     return this.live.circuits(id).size > 0 && !this.proved.has(id) ? 'is not tested dead' : null;
   }
-  /** A stud that is drilled by hand is drilled through a box that is open by then: a new one, or one that was opened. */
+  /** What is bored by hand is bored through a hole that is open by then: of a new box, or of one that came out. */
   throughBox(step: StepOfPlan, at: Place): void {
-    const hole = this.plan.legs.flatMap((l) => l.holes).find((h) => h.byHand && sameHole(h, at));
+    const hole = this.plan.legs.flatMap((l) => l.holes).find((h) => h.byHand.length > 0 && sameHole(h, at));
     if (!hole) return;
     const near = (wallId: string, xMm: number) =>
-      wallId === hole.wallId && Math.abs(xMm - hole.xMm) <= THROUGH_HOLE_MM;
+      hole.byHand.some((h) => h.wallId === wallId && Math.abs(xMm - h.xMm) <= THROUGH_HOLE_MM);
     const fresh = this.opening.some((m) => 'wallId' in m && near(m.wallId, m.xMm));
+    // A box that is nailed to the framing stays where it is, open or not: nothing gets past it into the wall.
+    const lets = (p: Point) => comesOut(p.box) || this.plan.boxes.some((b) => b.id === p.id && b.replaced);
     const old = this.plan.before.points.some(
-      (p) => p.at.on === 'wall' && near(p.at.wallId, p.at.xMm) && this.opened.has(p.id),
+      (p) => p.at.on === 'wall' && near(p.at.wallId, p.at.xMm) && this.opened.has(p.id) && lets(p),
     );
     if (!fresh && !old)
       this.says('no open box', [step.key], `“${step.title}” has no open box to drill through`);

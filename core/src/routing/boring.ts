@@ -1,5 +1,5 @@
 import type { Framing } from '../document/index.ts';
-import type { WallFrame, WallLine } from '../structure/index.ts';
+import { woodAt, type WallFrame, type WallLine } from '../structure/index.ts';
 import { formatLength, inches } from '../units/index.ts';
 
 /** What a hole can go through. */
@@ -38,10 +38,11 @@ function layersOf(
   through: Through,
   framing: Framing,
   line: WallLine | undefined,
+  woodMm: number,
 ): readonly (readonly [string, number])[] {
   switch (through) {
     case 'stud':
-      return [['stud', framing.memberMm]];
+      return [[woodMm > 1.5 * framing.memberMm ? 'studs side by side' : 'stud', woodMm]];
     case 'corner studs':
       return [['doubled corner studs', 2 * framing.memberMm]];
     case 'top plates':
@@ -81,7 +82,9 @@ export function boreOf(
   line: WallLine | undefined,
 ): Bore | undefined {
   if (hole.bushing) return undefined;
-  const layers = layersOf(hole.through, frame.wall.framing, line);
+  const across = hole.through === 'stud' ? woodAt(frame, hole.xMm) : undefined;
+  const member = across ? across.rightMm - across.leftMm : frame.wall.framing.memberMm;
+  const layers = layersOf(hole.through, frame.wall.framing, line, member);
   const woodMm = layers.reduce((s, [, mm]) => s + mm, 0);
   const bay = hole.through === 'stud' ? bayBeside(frame, hole.xMm) : undefined;
   return {

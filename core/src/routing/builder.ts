@@ -1,5 +1,5 @@
 import type { WallId } from '../document/index.ts';
-import type { Bay, WallFrame } from '../structure/index.ts';
+import { boxSolids, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import { isAttic, OPERATION_BIT, OPERATIONS, type OperationKind } from './operations.ts';
 import {
   onWall,
@@ -41,6 +41,8 @@ export class GraphBuilder {
   readonly halls: Hall[] = [];
   readonly terminals = new Map<string, number>();
   readonly bays = new Map<string, BayPlace>();
+  /** Holes of boxes that are open during the work, by wall, as places. */
+  private readonly openOn = new Map<WallId, WallPlace[]>();
   /** Boxes by wall, as places. */
   readonly boxesOn = new Map<WallId, WallPlace[]>();
   readonly above: number[] = [];
@@ -53,12 +55,19 @@ export class GraphBuilder {
     this.input = input;
   }
 
+  /** Boxes in a wall, from either face: no bit may come into them. */
+  solids(wallId: WallId): readonly BoxSolid[] {
+    return boxSolids(this.input.house).get(wallId) ?? [];
+  }
+
   add(place: Place, terminal: string | null = null): number {
     const id = this.nodes.length;
     this.nodes.push({ id, place, terminal });
     this.edges.push([]);
     if (terminal !== null) {
       this.terminals.set(terminal, id);
+      if (place.in === 'wall' && this.input.terminals.some((t) => t.id === terminal && t.opens === true))
+        this.openOn.set(place.wallId, [...(this.openOn.get(place.wallId) ?? []), place]);
       if (place.in === 'wall')
         this.boxesOn.set(place.wallId, [...(this.boxesOn.get(place.wallId) ?? []), place]);
     }
@@ -160,6 +169,19 @@ export class GraphBuilder {
     const id = this.add({ in: 'wall', wallId: at.frame.wall.id, xMm, heightMm }, terminal);
     at.nodes.push(id);
     return id;
+  }
+
+  /** Holes through which a drill reaches into a wall. */
+  openHoles(wallId: WallId): readonly WallPlace[] {
+    return this.openOn.get(wallId) ?? [];
+  }
+
+  /** Does a hole open into this bay? */
+  opensInto({ frame, bay }: Pick<BayPlace, 'frame' | 'bay'>): boolean {
+    return this.openHoles(frame.wall.id).some(
+      (h) =>
+        h.xMm >= bay.leftMm && h.xMm <= bay.rightMm && h.heightMm >= bay.bottomMm && h.heightMm <= bay.topMm,
+    );
   }
 
   boxes(wallId: WallId): readonly WallPlace[] {

@@ -2,7 +2,7 @@ import type { Room } from '../document/index.ts';
 import { joistsOf, levelOf, outlineOf, USUAL_JOISTS_MM, spotOn, type Spot } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { GraphBuilder, HallRun } from './builder.ts';
-import { belowFactor } from './in-walls.ts';
+import { belowFactor, PATCH_MM2 } from './in-walls.ts';
 import { BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
 import type { FlatPlace } from './places.ts';
 
@@ -196,6 +196,7 @@ export function addStoreys(builder: GraphBuilder): void {
         builder.inBay(builder.bayPlace(frame, bay), along, up ? bay.bottomMm : bay.topMm),
         'between-floors',
         TOP_PLATES_MM + FLOOR_MM + BOTTOM_PLATE_MM,
+        { openedMm2: builder.opensInto(at) || builder.opensInto({ frame, bay }) ? 0 : PATCH_MM2 },
       );
     }
   }

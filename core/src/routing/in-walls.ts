@@ -1,5 +1,5 @@
 import type { Obstacle, Room, WallId } from '../document/index.ts';
-import { bayAt, spotOn, type Bay, type WallFrame } from '../structure/index.ts';
+import { bayAt, spotOn, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { BayPlace, GraphBuilder } from './builder.ts';
 import type { WallPlace } from './places.ts';
@@ -164,35 +164,108 @@ export const atDrill = (
   );
 /** Drilling beside a cable that was seen: more can go wrong. */
 const CABLE_RISK = 0.2;
+/** A bit comes out of a stud this far before it stops, and keeps so much from a box above or below, mm: common practice. */
+const BIT_OUT_MM = inches(1.5);
+const BIT_CLEAR_MM = inches(0.375);
+/** Half the hole through a stud, mm. */
+const HALF_HOLE_MM = inches(0.4375);
 
-/** Stud crossings along a wall: by hand next to an open box, else by opening the wall. */
+/** The boxes that a bit through the wood between two places would come into, at that height. */
+const inTheBit = (
+  { wall }: WallFrame,
+  solids: readonly BoxSolid[],
+  leftMm: number,
+  rightMm: number,
+  heightMm: number,
+): readonly BoxSolid[] =>
+  solids.filter(
+    (s) =>
+      s.leftMm < rightMm + BIT_OUT_MM &&
+      s.rightMm > leftMm - BIT_OUT_MM &&
+      s.bottomMm < heightMm + HALF_HOLE_MM + BIT_CLEAR_MM &&
+      s.topMm > heightMm - HALF_HOLE_MM - BIT_CLEAR_MM &&
+      s.fromMm < wall.framing.depthMm / 2 + HALF_HOLE_MM &&
+      s.toMm > wall.framing.depthMm / 2 - HALF_HOLE_MM,
+  );
+
+interface Crossing {
+  readonly a: Bay;
+  readonly b: Bay;
+}
+
+const crossingsOf = ({ bays }: WallFrame): Crossing[] =>
+  bays.flatMap((b, i) => {
+    const a = bays[i - 1];
+    return a && b.leftMm - a.rightMm <= CROSSING_MM ? [{ a, b }] : [];
+  });
+
+const reaches = ({ a, b }: Crossing, h: number): boolean =>
+  h >= Math.max(a.bottomMm, b.bottomMm) && h <= Math.min(a.topMm, b.topMm);
+
+/** The height of a strip that is opened for the boxes at a level: theirs, or just above or below the ones that a bit would meet. */
+function stripHeight(
+  frame: WallFrame,
+  solids: readonly BoxSolid[],
+  crossings: readonly Crossing[],
+  h: number,
+): number {
+  const met = (at: number) =>
+    crossings.flatMap((c) =>
+      reaches(c, at) ? [inTheBit(frame, solids, c.a.rightMm, c.b.leftMm, at)] : [solids],
+    );
+  const here = met(h).flat();
+  if (here.length === 0) return h;
+  const clear = HALF_HOLE_MM + BIT_CLEAR_MM + 1;
+  const beside = here.flatMap((s) => [s.topMm + clear, s.bottomMm - clear]);
+  const blocked = (at: number) => met(at).filter((m) => m.length > 0).length;
+  return [h, ...beside]
+    .map((at) => ({ at, blocked: blocked(at) }))
+    .reduce((best, x) =>
+      x.blocked < best.blocked || (x.blocked === best.blocked && Math.abs(x.at - h) < Math.abs(best.at - h))
+        ? x
+        : best,
+    ).at;
+}
+
+/** Stud crossings along a wall: by hand through the open hole of a box, else by opening the wall. */
 export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: readonly number[]): void {
-  const boxes = builder.boxes(frame.wall.id);
   if (frame.wall.framing.kind === 'masonry') return;
-  for (let i = 0; i + 1 < frame.bays.length; i++) {
-    const [a, b] = [frame.bays[i], frame.bays[i + 1]];
-    if (!a || !b || b.leftMm - a.rightMm > CROSSING_MM) continue;
-    for (const h of heights) {
-      if (h < Math.max(a.bottomMm, b.bottomMm) || h > Math.min(a.topMm, b.topMm)) continue;
-      const met = atDrill(frame, a.rightMm, b.leftMm, h);
-      // A hole can go above or below a cable; nothing else moves aside.
-      if (met.some((o) => o.kind !== 'cable')) continue;
-      const crowded = met.length > 0 ? CABLE_RISK : 0;
-      const left = builder.inBay(builder.bayPlace(frame, a), a.rightMm, h);
-      const right = builder.inBay(builder.bayPlace(frame, b), b.leftMm, h);
+  const open = builder.openHoles(frame.wall.id);
+  const solids = builder.solids(frame.wall.id);
+  const crossings = crossingsOf(frame);
+  for (const h of heights) {
+    const strip = stripHeight(frame, solids, crossings, h);
+    for (const crossing of crossings) {
+      const { a, b } = crossing;
       const wood = b.leftMm - a.rightMm;
-      const hand = boxes.some(
+      const hand = open.some(
         (t) =>
           Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM &&
           (Math.abs(t.xMm - a.rightMm) <= ARM_REACH_MM || Math.abs(t.xMm - b.leftMm) <= ARM_REACH_MM),
       );
-      if (hand) builder.link(left, right, 'drill-stud', wood, { crowded });
+      const cross = (op: 'drill-stud' | 'slot-wall', at: number, openedMm2: number) => {
+        if (!reaches(crossing, at) || inTheBit(frame, solids, a.rightMm, b.leftMm, at).length > 0) return;
+        const met = atDrill(frame, a.rightMm, b.leftMm, at);
+        // A hole can go above or below a cable; nothing else moves aside.
+        if (met.some((o) => o.kind !== 'cable')) return;
+        builder.link(
+          builder.inBay(builder.bayPlace(frame, a), a.rightMm, at),
+          builder.inBay(builder.bayPlace(frame, b), b.leftMm, at),
+          op,
+          wood,
+          { openedMm2, crowded: met.length > 0 ? CABLE_RISK : 0 },
+        );
+      };
+      if (hand) cross('drill-stud', h, 0);
       // From the middle of one bay to the middle of the next: the board that comes off for one stud.
-      const strip = (a.rightMm - a.leftMm) / 2 + wood + (b.rightMm - b.leftMm) / 2;
-      builder.link(left, right, 'slot-wall', wood, { openedMm2: strip * SLOT_HEIGHT_MM, crowded });
+      const length = (a.rightMm - a.leftMm) / 2 + wood + (b.rightMm - b.leftMm) / 2;
+      cross('slot-wall', strip, length * SLOT_HEIGHT_MM);
     }
   }
 }
+
+/** How far above or below a level a corner may be bored where a box is in the way, mm. */
+const CORNER_ASIDE_MM = [0, inches(5), -inches(5)] as const;
 
 export function addCorners(builder: GraphBuilder, room: Room, heights: readonly number[]): void {
   const { input } = builder;
@@ -206,8 +279,14 @@ export function addCorners(builder: GraphBuilder, room: Room, heights: readonly 
     if (input.closed?.has(wall.id) || input.closed?.has(next.id)) return;
     // A door right in the corner leaves no bay to turn from.
     if (a.wall.lengthMm - last.rightMm > CROSSING_MM || first.leftMm > CROSSING_MM) return;
-    for (const h of heights) {
-      if (h < Math.max(last.bottomMm, first.bottomMm) || h > Math.min(last.topMm, first.topMm)) continue;
+    const clearAt = (h: number) =>
+      h >= Math.max(last.bottomMm, first.bottomMm) &&
+      h <= Math.min(last.topMm, first.topMm) &&
+      inTheBit(a, builder.solids(wall.id), last.rightMm, wall.lengthMm, h).length === 0 &&
+      inTheBit(b, builder.solids(next.id), 0, first.leftMm, h).length === 0;
+    for (const level of heights) {
+      const h = CORNER_ASIDE_MM.map((aside) => level + aside).find(clearAt);
+      if (h === undefined) continue;
       const from = builder.inBay(builder.bayPlace(a, last), last.rightMm, h);
       const to = builder.inBay(builder.bayPlace(b, first), first.leftMm, h);
       const wood = a.wall.lengthMm - last.rightMm + first.leftMm;
@@ -267,6 +346,8 @@ export function metBetween(
 }
 
 const NONE: ReadonlySet<WallId> = new Set();
+/** What is cut out of a wall to bore one block or the plates of a bay, mm2. */
+export const PATCH_MM2 = inches(6) ** 2;
 
 /** All portals of a bay are joined by the cable between them, and by what stands in the way. */
 export function joinBays(builder: GraphBuilder): void {
@@ -274,6 +355,7 @@ export function joinBays(builder: GraphBuilder): void {
   for (const at of builder.bays.values()) {
     const { frame, nodes } = at;
     if (closed.has(frame.wall.id)) continue;
+    const open = builder.opensInto(at);
     for (let i = 0; i < nodes.length; i++)
       for (let j = i + 1; j < nodes.length; j++) {
         const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
@@ -286,6 +368,8 @@ export function joinBays(builder: GraphBuilder): void {
             factor: blocks.length,
             holes: blocks.length - 1,
             minutes: (3 + (3 * cable) / 1000) * (frame.wall.insulated ? 2 : 1),
+            // Without an open hole in the bay the wall is opened at each block.
+            openedMm2: open ? 0 : blocks.length * PATCH_MM2,
           });
         else
           builder.link(p, q, 'fish', cable, {

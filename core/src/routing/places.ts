@@ -60,6 +60,8 @@ export interface RouteGraph {
 export interface Terminal {
   readonly id: string;
   readonly at: Position;
+  /** Its hole in the wall is open during the work: it is cut, or the box in it comes out. A hand and a drill reach in. */
+  readonly opens?: boolean;
 }
 
 export interface GraphInput {

@@ -34,8 +34,8 @@ function route(
     plan,
     frames,
     terminals: [
-      { id: 'a', at: from },
-      { id: 'b', at: to },
+      { id: 'a', at: from, opens: true },
+      { id: 'b', at: to, opens: true },
     ],
     weights: WEIGHTS[weigh],
     alone,

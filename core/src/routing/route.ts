@@ -173,6 +173,10 @@ function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
   });
 }
 
+/** Is this piece of a run bored through the open hole of a box, with nothing else opened? */
+export const throughBoxHole = ({ op, openedMm2 }: Pick<Move, 'op' | 'openedMm2'>): boolean =>
+  op === 'drill-stud' || ((op === 'cross-blocking' || op === 'between-floors') && openedMm2 === 0);
+
 const BITS: readonly (readonly [number, string])[] = [
   [0.75, '3/4 in'],
   [0.875, '7/8 in'],
@@ -197,6 +201,7 @@ function describe(
   to: Place,
   cableMm: number,
   holes: readonly Hole[],
+  opened: boolean,
 ): { says: string; why: string } {
   const L = (mm: number) => formatLength(mm, words.house.units);
   const wallName = (p: Place) =>
@@ -268,13 +273,17 @@ function describe(
       return { says: 'Bring it out on the other face of the same bay', why: 'The two rooms share this bay.' };
     case 'cross-blocking':
       return {
-        says: `Drill ${size} through ${holes.length === 1 ? 'the block' : `${holes.length} blocks`} ${corner(on)}, ${holes.map((h) => `${L(h.heightMm)} up`).join(', ')}, and fish ${L(cableMm)}`,
-        why: 'With a flexible bit and its guide from the box hole. If it wanders, open the board at the block instead. Seal the hole: the block stops fire.',
+        says: `${opened ? 'Open the drywall at the blocking and drill' : 'Drill'} ${size} through ${holes.length === 1 ? 'the block' : `${holes.length} blocks`} ${corner(on)}, ${holes.map((h) => `${L(h.heightMm)} up`).join(', ')}, and fish ${L(cableMm)}`,
+        why: opened
+          ? 'Cut a 6 in square and save the piece. Seal the hole: the block stops fire.'
+          : 'With a flexible bit and its guide from the box hole. If it wanders, open the board at the block instead. Seal the hole: the block stops fire.',
       };
     case 'between-floors':
       return {
-        says: `Drill ${size} through plates and floor to the wall above, ${corner(on)}`,
-        why: 'With a flexible bit from the box hole, in the middle of the bay. Look for pipes and ducts on both floors first. Seal both holes.',
+        says: `${opened ? 'Open the drywall at the plates and drill' : 'Drill'} ${size} through plates and floor to the wall above, ${corner(on)}`,
+        why: opened
+          ? 'Cut a 6 in square and save the piece; a long bit, in the middle of the bay. Look for pipes and ducts on both floors first. Seal both holes.'
+          : 'With a flexible bit from the box hole, in the middle of the bay. Look for pipes and ducts on both floors first. Seal both holes.',
       };
     case 'open-ceiling-edge':
       return {
@@ -408,6 +417,7 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
     const last = stretch.places.at(-1);
     if (!first || !last) throw new Error('a stretch has no places');
     const cableMm = stretch.edges.reduce((s, e) => s + e.cableMm, 0);
+    const openedMm2 = stretch.edges.reduce((s, e) => s + e.openedMm2, 0);
     const runs = FASTENED.has(stretch.op);
     const holes = stretch.edges.flatMap((e, i) =>
       holesOfEdge(words, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last),
@@ -421,9 +431,9 @@ export function routeOf(words: Words, graph: RouteGraph, found: Found, from: str
       joists: stretch.op === 'run-below' ? joistHoles(words, first, last) : [],
       plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
-      openedMm2: stretch.edges.reduce((s, e) => s + e.openedMm2, 0),
+      openedMm2,
       supportsMm: runs ? supportsAlong(cableMm, support.everyMm, support.fromBoxMm) : [],
-      ...describe(words, stretch.op, first, last, cableMm, holes),
+      ...describe(words, stretch.op, first, last, cableMm, holes, openedMm2 > 0),
     };
   });
   const run = found.edges.reduce((s, e) => s + e.cableMm, 0);

@@ -23,7 +23,7 @@ import {
 
 const graphOf = (
   house: House,
-  terminals: { id: string; at: ReturnType<typeof wallAt> }[],
+  terminals: { id: string; at: ReturnType<typeof wallAt>; opens?: boolean }[],
   weigh: keyof typeof WEIGHTS = 'balanced',
 ) =>
   buildGraph({
@@ -35,10 +35,16 @@ const graphOf = (
     alone: true,
   });
 
-const route = (house: House, from: ReturnType<typeof wallAt>, to: ReturnType<typeof wallAt>, without = 0) => {
+const route = (
+  house: House,
+  from: ReturnType<typeof wallAt>,
+  to: ReturnType<typeof wallAt>,
+  without = 0,
+  opens = true,
+) => {
   const graph = graphOf(house, [
-    { id: 'a', at: from },
-    { id: 'b', at: to },
+    { id: 'a', at: from, opens },
+    { id: 'b', at: to, opens },
   ]);
   const found = wayTo(cheapestFrom(graph, graph.terminals.get('a')!, without), graph.terminals.get('b')!);
   return (
@@ -81,6 +87,10 @@ describe('ways through the building', () => {
     expect(r.moves.map((m) => m.op)).toEqual(['drill-stud']);
     expect(holesOf(r)).toHaveLength(1);
     expect(holesOf(r)[0]).toMatchObject({ through: 'stud', diameterMm: inches(0.75), plateNeeded: false });
+  });
+  it('between two boxes that are nailed in: nothing gets past them, so the wall is opened', () => {
+    const r = route(noAttic(smallHouse()), wallAt(24), wallAt(40), 0, false)!;
+    expect(r.moves.map((m) => m.op)).toEqual(['slot-wall']);
   });
   it('far apart under an attic: up, over and down, with two sealed holes', () => {
     const r = route(smallHouse(), wallAt(24), wallAt(60, 15, 'room-w3'))!;

@@ -98,6 +98,23 @@ export function frameWall(wall: Wall, ceilingMm: number): WallFrame {
   return { wall, fit, members, bays, clearDepthMm: wall.framing.depthMm };
 }
 
+/** The wood across a place of a wall: members that stand side by side, with no bay between them, are bored as one. */
+export function woodAt(
+  { members }: Pick<WallFrame, 'members'>,
+  xMm: number,
+): { readonly leftMm: number; readonly rightMm: number } | undefined {
+  let run: { leftMm: number; rightMm: number } | undefined;
+  for (const m of members) {
+    if (run && m.leftMm - run.rightMm < inches(1))
+      run = { ...run, rightMm: Math.max(run.rightMm, m.rightMm) };
+    else {
+      if (run && xMm <= run.rightMm) break;
+      run = { leftMm: m.leftMm, rightMm: m.rightMm };
+    }
+  }
+  return run && xMm >= run.leftMm && xMm <= run.rightMm ? run : undefined;
+}
+
 export const bayAt = (frame: WallFrame, xMm: number, heightMm: number): Bay | undefined =>
   frame.bays.find(
     (b) => xMm >= b.leftMm && xMm <= b.rightMm && heightMm >= b.bottomMm && heightMm <= b.topMm,

@@ -9,6 +9,7 @@ export * from './photo.ts';
 export * from './separation.ts';
 export * from './studs.ts';
 export * from './bays.ts';
+export * from './box-solids.ts';
 export * from './placement.ts';
 export * from './ceiling.ts';
 export * from './posterior.ts';

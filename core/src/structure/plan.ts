@@ -82,7 +82,16 @@ function otherFace(
   return undefined;
 }
 
-export function planOfHouse(house: House): PlanOfHouse {
+export function planOfHouse(house: Pick<House, 'rooms'>): PlanOfHouse {
+  const known = plans.get(house.rooms);
+  if (known) return known;
+  const made = planOf(house);
+  plans.set(house.rooms, made);
+  return made;
+}
+const plans = new WeakMap<House['rooms'], PlanOfHouse>();
+
+function planOf(house: Pick<House, 'rooms'>): PlanOfHouse {
   const all = house.rooms.flatMap(wallLines);
   const lines = new Map(all.map((l) => [l.wall.id, l] as const));
   const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));

@@ -39,6 +39,7 @@ const BOXES = [
   'dev-3-1/2',
   'new-1g-18',
   'new-1g-22',
+  'old-1g-16',
   null,
 ] as const;
 const USES: readonly RoomUse[] = [
@@ -81,6 +82,23 @@ interface Draw {
     /** An outlet; an outlet with a switch and the light it commands; two switches and the fan with a light of its own. */
     readonly what: 'outlet' | 'mixed' | 'pair';
     readonly over: readonly [number, number];
+  }[];
+  /** How its walls are made, and what is in them. */
+  readonly made: {
+    readonly framing: 'two-by-four' | 'two-by-six' | 'furring' | 'steel';
+    readonly window: number | null;
+    /** A row of fire blocks along a wall. */
+    readonly blocks: number | null;
+    readonly returnAir: number | null;
+    readonly baseboard: boolean;
+    readonly clad: 'siding' | 'masonry';
+    readonly finish: 'board' | 'plaster';
+  };
+  /** Boxes on the other face of the wall between the two rooms, on the same circuit. */
+  readonly behind: readonly {
+    readonly at: number;
+    readonly high: number;
+    readonly box: (typeof BOXES)[number];
   }[];
   /** A soffit over part of a wall. */
   readonly soffit: { readonly wall: number; readonly from: number; readonly to: number } | null;
@@ -126,6 +144,30 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   duct: fc.option(fc.double({ min: 0.1, max: 0.8, noNaN: true })),
   outlets: fc.array(outlet, { minLength: 1, maxLength: 4 }),
   wants: fc.array(want, { minLength: 1, maxLength: 2 }),
+  made: fc.record({
+    framing: fc.constantFrom<Draw['made']['framing']>(
+      'two-by-four',
+      'two-by-four',
+      'two-by-four',
+      'two-by-six',
+      'furring',
+      'steel',
+    ),
+    window: fc.option(fc.double({ min: 0.1, max: 0.6, noNaN: true })),
+    blocks: fc.option(fc.integer({ min: 0, max: 3 })),
+    returnAir: fc.option(fc.double({ min: 0.05, max: 0.8, noNaN: true }), { freq: 2 }),
+    baseboard: fc.boolean(),
+    clad: fc.constantFrom<Draw['made']['clad']>('siding', 'siding', 'masonry'),
+    finish: fc.constantFrom<Draw['made']['finish']>('board', 'board', 'plaster'),
+  }),
+  behind: fc.array(
+    fc.record({
+      at: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+      high: fc.constantFrom(12, 15, 15, 20, 48),
+      box: fc.constantFrom(...BOXES),
+    }),
+    { maxLength: 3 },
+  ),
   soffit: fc.option(
     fc.record({
       wall: fc.integer({ min: 0, max: 3 }),
@@ -151,6 +193,23 @@ const position = (d: Draw, wall: number, at: number, heightMm: number) => ({
   wallId: WallId.parse(`room-w${wall + 1}`),
   xMm: at * lengthOf(d, wall),
   heightMm,
+});
+
+const FRAMES = {
+  'two-by-four': { kind: 'wood', depthMm: inches(3.5) },
+  'two-by-six': { kind: 'wood', depthMm: inches(5.5) },
+  furring: { kind: 'wood', depthMm: inches(1.5) },
+  steel: { kind: 'steel', depthMm: inches(3.625) },
+} as const;
+
+/** Studs, boards and what may come off, the same on both faces of a wall. */
+const framed = (
+  { framing }: Pick<Room['walls'][number], 'framing'>,
+  { made }: Draw,
+): Pick<Room['walls'][number], 'framing' | 'baseboard' | 'finish'> => ({
+  framing: { ...framing, ...FRAMES[made.framing] },
+  baseboard: made.baseboard,
+  finish: made.finish,
 });
 
 function walls(room: Room, d: Draw): Room {
@@ -182,12 +241,56 @@ function walls(room: Room, d: Draw): Room {
             topMm: inches(80),
           },
         ];
+  const { made } = d;
+  const windowAt =
+    made.window === null ? null : Math.min(made.window * lengthOf(d, 2), lengthOf(d, 2) - inches(35));
+  const pane: Opening[] =
+    windowAt === null
+      ? []
+      : [
+          {
+            id: ItemId.parse('window'),
+            kind: 'window',
+            leftMm: windowAt,
+            rightMm: windowAt + inches(34),
+            bottomMm: inches(36),
+            topMm: inches(80),
+          },
+        ];
+  const blocks = (i: number): Obstacle[] =>
+    made.blocks === i
+      ? [
+          {
+            id: ItemId.parse('blocks'),
+            kind: 'blocking',
+            leftMm: 0,
+            rightMm: lengthOf(d, i),
+            bottomMm: inches(44),
+            topMm: inches(45.5),
+          },
+        ]
+      : [];
+  const returnAir: Obstacle[] =
+    made.returnAir === null
+      ? []
+      : [
+          {
+            id: ItemId.parse('return'),
+            kind: 'return-air',
+            leftMm: made.returnAir * lengthOf(d, 2),
+            rightMm: made.returnAir * lengthOf(d, 2) + inches(14),
+            bottomMm: inches(6),
+            topMm: inches(90),
+          },
+        ];
   return {
     ...room,
     walls: room.walls.map((w, i) => ({
       ...w,
-      openings: i === 0 ? door : [],
-      obstacles: i === 1 ? duct : [],
+      ...framed(w, d),
+      outerFace: made.clad,
+      openings: i === 0 ? door : i === 2 ? pane : [],
+      obstacles: [...(i === 1 ? duct : []), ...blocks(i), ...(i === 2 ? returnAir : [])],
       furniture:
         d.soffit?.wall === i
           ? [
@@ -232,15 +335,33 @@ function pointsOf(d: Draw): Point[] {
       }),
     );
   });
+  d.behind.forEach((o, i) => {
+    const xMm = o.at * inches(d.depthInches);
+    const near = (p: Point) =>
+      p.at.on === 'wall' && p.at.wallId === 'next-w4' && Math.abs(p.at.xMm - xMm) < inches(6);
+    if (points.some(near)) return;
+    points.push(
+      makePoint(
+        `x${i}`,
+        `B${i + 1}`,
+        o.high === 48 ? 'switch' : 'receptacle',
+        { on: 'wall', wallId: WallId.parse('next-w4'), xMm, heightMm: inches(o.high) },
+        {
+          condition: 'sound',
+          box: { model: o.box, markedCubicInches: null, gangs: 1, clamps: 'none', metal: null },
+        },
+      ),
+    );
+  });
   return points;
 }
 
 function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
   return points.map((p, i) => {
-    const facts = d.outlets[Number(p.id.slice(1))];
+    const facts = p.id.startsWith('r') ? d.outlets[Number(p.id.slice(1))] : undefined;
     const before = points[i - 1];
     return nm(`c${i}`, before ? atPoint(before.id) : atBreaker(), atPoint(p.id), {
-      gauge: facts?.gauge ?? null,
+      gauge: facts ? facts.gauge : '14',
       ground: facts?.ground ?? 'wire',
       lengthMm: feet(12 + i),
       ...(facts && facts.alongside > 0
@@ -293,7 +414,7 @@ function bundleOf(d: Draw): Bundle {
   });
   const points = pointsOf(d);
   const house: House = makeHouse('house', 'Generated', {
-    rooms: [walls(room, d), next],
+    rooms: [walls(room, d), { ...next, walls: next.walls.map((w) => ({ ...w, ...framed(w, d) })) }],
     panels: panel(d.amps),
     points,
     cables: cablesOf(d, points),

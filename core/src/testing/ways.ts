@@ -38,8 +38,8 @@ export function way(
     weights: weightsOf({ weigh: 'balanced', tune: { ...EVEN_TUNE, ...tune } }),
     alone: true,
     terminals: [
-      { id: 'a', at: from },
-      { id: 'b', at: to },
+      { id: 'a', at: from, opens: true },
+      { id: 'b', at: to, opens: true },
     ],
     ...ask,
   });

@@ -1,6 +1,7 @@
 import type { BreakerId, House, Point, PointId, Position, WallId } from '../document/index.ts';
 import { changedPoints } from '../planning/index.ts';
-import { ARM_REACH_MM, onWall, type Move } from '../routing/index.ts';
+import { ARM_REACH_MM, onWall, throughBoxHole, type Hole, type Move } from '../routing/index.ts';
+import { comesOut } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { CutPlace, WorkInput } from './step.ts';
 
@@ -110,23 +111,36 @@ const THROUGH_HOLE_MM = ARM_REACH_MM + inches(4);
 const reachOf = (at: Position, hole: { wallId: WallId; xMm: number }): number =>
   at.on === 'wall' && at.wallId === hole.wallId ? Math.abs(at.xMm - hole.xMm) : Number.POSITIVE_INFINITY;
 
-/** Is a stud of this piece of a run drilled through a box that is there already? Then that box is dead and open first. */
-export const throughOldBox = ({ boxes }: Pick<WorkInput, 'boxes'>, move: Move): boolean =>
-  move.op === 'drill-stud' &&
-  move.holes.some((h) => !boxes.some((b) => b.isNew && reachOf(b.point.at, h) <= THROUGH_HOLE_MM));
+/** The holes of a move that are bored through the hole of a box, in groups: of each group one has to be within reach of it. */
+const boredByHand = (move: Move): readonly (readonly Hole[])[] => {
+  if (!throughBoxHole(move)) return [];
+  const holes = [...move.holes, ...(move.again ?? [])];
+  return move.op === 'drill-stud' ? holes.map((h) => [h]) : [holes];
+};
+const withinReach = (at: Position, group: readonly Hole[]): boolean =>
+  group.some((h) => reachOf(at, h) <= THROUGH_HOLE_MM);
 
-/** Boxes through whose hole a stud is drilled, where neither a new box nor one that is wired is near enough. */
+/** Is a piece of a run bored through a box that is there already? Then that box is dead and open first. */
+export const throughOldBox = ({ boxes }: Pick<WorkInput, 'boxes'>, move: Move): boolean =>
+  boredByHand(move).some((g) => !boxes.some((b) => b.isNew && withinReach(b.point.at, g)));
+
+/** Boxes that come out to let a drill in, where neither a new box nor one that is taken out anyway is near enough. */
 function drilledThrough({ house, boxes, option }: WorkInput): PointId[] {
-  const byHand = option.legs.flatMap((l) =>
-    l.route.moves.flatMap((m) => (m.op === 'drill-stud' ? [...m.holes, ...(m.again ?? [])] : [])),
-  );
-  return byHand.flatMap((hole) => {
-    if (boxes.some((b) => reachOf(b.point.at, hole) <= THROUGH_HOLE_MM)) return [];
-    const [nearest] = house.points
-      .filter((p) => reachOf(p.at, hole) <= THROUGH_HOLE_MM)
-      .sort((a, b) => reachOf(a.at, hole) - reachOf(b.at, hole));
-    return nearest ? [nearest.id] : [];
-  });
+  const was = new Map(house.points.map((p) => [p.id, p.box] as const));
+  const opens = ({ isNew, point }: WorkInput['boxes'][number]) => {
+    const before = was.get(point.id);
+    return isNew || (before !== undefined && (comesOut(before) || before.model !== point.box.model));
+  };
+  return option.legs
+    .flatMap((l) => l.route.moves.flatMap(boredByHand))
+    .flatMap((group) => {
+      if (boxes.some((b) => opens(b) && withinReach(b.point.at, group))) return [];
+      const near = (p: Point) => Math.min(...group.map((h) => reachOf(p.at, h)));
+      const [nearest] = house.points
+        .filter((p) => comesOut(p.box) && withinReach(p.at, group))
+        .sort((a, b) => near(a) - near(b));
+      return nearest ? [nearest.id] : [];
+    });
 }
 
 /** Every box that the work opens, of those that are there. */

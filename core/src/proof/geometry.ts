@@ -1,0 +1,412 @@
+import { packFor, type CodePack } from '../codes/index.ts';
+import type { Room, Wall, WallId } from '../document/index.ts';
+import {
+  boxSolids,
+  frameWall,
+  planOfHouse,
+  spotOn,
+  type Member,
+  type PlanOfHouse,
+  type WallFrame,
+} from '../structure/index.ts';
+import { inches } from '../units/index.ts';
+import type { Fault, GeometryPlan, HoleOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
+
+/**
+ * The geometry replay: every piece of every run swept through the house as it stands. What it meets must be what the plan says it
+ * drills; nothing else may be in the way.
+ */
+
+type InWall = Extract<PlaceOfRun, { wallId: WallId }>;
+const inWall = (p: PlaceOfRun): p is InWall => 'wallId' in p;
+
+/** Places this near are one place, mm. */
+const SAME_MM = 1;
+/** Members nearer to each other than this leave no bay between them: they are bored as one, mm. */
+const NO_BAY_MM = inches(1);
+/** A bit stands out of the wood by so much when it is through, mm: common practice. */
+const OUT_MM = inches(1);
+/** Wood or air that stays between a hole and a box, mm: common practice. */
+const CLEAR_MM = inches(1 / 8);
+/** Free conductor at a box, mm: NEC 300.14. */
+const FREE_MM = inches(6);
+/** What a cable needs beside a thing that nearly fills a bay, mm: common practice. */
+const PASS_MM = inches(1.5);
+const LEAST_CRAWL_MM = inches(18);
+
+interface Run {
+  readonly leftMm: number;
+  readonly rightMm: number;
+}
+
+/** What stands along a wall, as runs of wood with a bay between each two. */
+function runsOf(members: readonly Member[]): Run[] {
+  const runs: { leftMm: number; rightMm: number }[] = [];
+  for (const m of [...members].sort((a, b) => a.leftMm - b.leftMm)) {
+    const last = runs.at(-1);
+    if (last && m.leftMm - last.rightMm < NO_BAY_MM) last.rightMm = Math.max(last.rightMm, m.rightMm);
+    else runs.push({ leftMm: m.leftMm, rightMm: m.rightMm });
+  }
+  return runs;
+}
+
+interface Band {
+  readonly leftMm: number;
+  readonly rightMm: number;
+  readonly bottomMm: number;
+  readonly topMm: number;
+}
+const bandOf = (a: InWall, b: InWall): Band => ({
+  leftMm: Math.min(a.xMm, b.xMm),
+  rightMm: Math.max(a.xMm, b.xMm),
+  bottomMm: Math.min(a.heightMm, b.heightMm),
+  topMm: Math.max(a.heightMm, b.heightMm),
+});
+const meets = (a: Band, b: Band): boolean =>
+  a.leftMm < b.rightMm - SAME_MM &&
+  a.rightMm > b.leftMm + SAME_MM &&
+  a.bottomMm < b.topMm - SAME_MM &&
+  a.topMm > b.bottomMm + SAME_MM;
+/** The house that a plan is carried out in, with what is asked of it again and again. */
+class Ground {
+  readonly faults: Fault[] = [];
+  readonly plan: PlanOfHouse;
+  readonly limits: CodePack['limits'];
+  private readonly frames = new Map<WallId, WallFrame>();
+  readonly given: GeometryPlan;
+  constructor(given: GeometryPlan) {
+    this.given = given;
+    this.plan = planOfHouse(given.before);
+    this.limits = packFor(given.before).limits;
+  }
+  says(what: string, subjects: readonly string[], says: string): void {
+    this.faults.push({ replay: 'geometry', kind: 'contradiction', what, subjects, says });
+  }
+  wall(id: WallId): Wall | undefined {
+    return this.plan.lines.get(id)?.wall;
+  }
+  room(id: WallId): Room | undefined {
+    return this.plan.lines.get(id)?.room;
+  }
+  frame(id: WallId): WallFrame | undefined {
+    const line = this.plan.lines.get(id);
+    const known = this.frames.get(id);
+    if (known || !line) return known;
+    const made = frameWall(line.wall, line.room.ceilingMm);
+    this.frames.set(id, made);
+    return made;
+  }
+  runs(id: WallId): Run[] {
+    return runsOf(this.frame(id)?.members ?? []);
+  }
+  /** The clear width around a place: from the wood at its left to the wood at its right. */
+  bay(id: WallId, xMm: number): Run {
+    const runs = this.runs(id);
+    return {
+      leftMm: Math.max(0, ...runs.filter((r) => r.rightMm <= xMm + SAME_MM).map((r) => r.rightMm)),
+      rightMm: Math.min(
+        this.wall(id)?.lengthMm ?? 0,
+        ...runs.filter((r) => r.leftMm >= xMm - SAME_MM).map((r) => r.leftMm),
+      ),
+    };
+  }
+}
+
+const named = (g: Ground, id: WallId): string => g.wall(id)?.name.toLowerCase() ?? 'a wall';
+
+/** Wood that lies between the two ends of a piece of run. */
+const woodBetween = (g: Ground, a: InWall, b: InWall): Run[] => {
+  const { leftMm, rightMm } = bandOf(a, b);
+  return g.runs(a.wallId).filter((r) => {
+    const middle = (r.leftMm + r.rightMm) / 2;
+    return middle > leftMm + SAME_MM && middle < rightMm - SAME_MM;
+  });
+};
+
+const within = (h: HoleOfRun, r: Run): boolean => h.xMm >= r.leftMm - SAME_MM && h.xMm <= r.rightMm + SAME_MM;
+
+/** Every member that is crossed has one hole, and every hole is in a member that is crossed. */
+function crossings(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  const wood = woodBetween(g, a, b);
+  const holes = [...move.holes, ...move.again].filter((h) => h.through === 'stud');
+  const at = named(g, a.wallId);
+  for (const r of wood) {
+    const own = holes.filter((h) => within(h, r)).length;
+    if (own === 0) g.says('no hole', [a.wallId], `The cable crosses a stud of the ${at} with no hole for it`);
+    if (own > 1) g.says('one hole twice', [a.wallId], `A stud of the ${at} is drilled twice for one cable`);
+  }
+  // A box that was measured on a stud hangs beside it, on whichever side: its own stud may have to be crossed.
+  const own = g.runs(a.wallId).filter((r) => [a, b].some((p) => p.xMm >= r.leftMm && p.xMm <= r.rightMm));
+  for (const h of holes)
+    if (![...wood, ...own].some((r) => within(h, r)))
+      g.says('idle hole', [a.wallId], `A hole in the ${at} is in no stud that the cable crosses`);
+}
+
+/** Where a piece of run lies; what was measured on a stud is reckoned from the side that its bay is on. */
+function clearOfWood(g: Ground, op: string, a: InWall, b: InWall): Band {
+  const band = bandOf(a, b);
+  const onWood = (x: number) => g.runs(a.wallId).some((r) => x > r.leftMm && x < r.rightMm);
+  const clear = [a.xMm, b.xMm].find((x) => !onWood(x));
+  if (!IN_ONE_BAY.has(op) || clear === undefined) return band;
+  const bay = g.bay(a.wallId, clear);
+  return { ...band, leftMm: Math.max(band.leftMm, bay.leftMm), rightMm: Math.min(band.rightMm, bay.rightMm) };
+}
+
+/** What a cable meets inside a wall besides studs: doors and windows, ducts and flues, blocks. */
+function inTheWay(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  const wall = g.wall(a.wallId);
+  if (!wall) return;
+  const sweep = clearOfWood(g, move.op, a, b);
+  for (const o of wall.openings)
+    if (meets(sweep, o))
+      g.says('opening', [a.wallId], `The cable goes through a ${o.kind} in the ${named(g, a.wallId)}`);
+  for (const o of wall.obstacles) {
+    if (!meets(sweep, o) || o.kind === 'cable') continue;
+    const bay = g.bay(a.wallId, Math.min(Math.max((sweep.leftMm + sweep.rightMm) / 2, o.leftMm), o.rightMm));
+    const left = Math.min(o.rightMm, bay.rightMm) - Math.max(o.leftMm, bay.leftMm);
+    const fills = left > bay.rightMm - bay.leftMm - PASS_MM;
+    const bored = [...move.holes, ...move.again].some(
+      (h) => h.through === 'block' && h.heightMm >= o.bottomMm && h.heightMm <= o.topMm,
+    );
+    const never = o.kind === 'return-air' || o.kind === 'flue';
+    const block = o.kind === 'blocking' || o.kind === 'brace';
+    if (never || (fills && !(block && bored && wall.framing.kind === 'wood')))
+      g.says('in the way', [a.wallId], `The cable meets a ${o.kind} in the ${named(g, a.wallId)}`);
+  }
+}
+
+/** A bit through a stud comes out on the other side: no box of any circuit may be there, on either face. */
+function boxesInTheBit(g: Ground, move: MoveOfRun): void {
+  for (const h of move.holes) {
+    if (h.through !== 'stud' && h.through !== 'corner studs') continue;
+    const wall = g.wall(h.wallId);
+    const wood = g.runs(h.wallId).find((r) => within(h, r));
+    if (!wall || !wood) continue;
+    const half = h.diameterMm / 2;
+    const depth = wall.framing.depthMm / 2;
+    for (const s of boxSolids(g.given.before).get(h.wallId) ?? []) {
+      if (g.given.replaced.has(s.id)) continue;
+      const hit =
+        s.leftMm < wood.rightMm + OUT_MM &&
+        s.rightMm > wood.leftMm - OUT_MM &&
+        s.bottomMm < h.heightMm + half + CLEAR_MM &&
+        s.topMm > h.heightMm - half - CLEAR_MM &&
+        s.fromMm < depth + half &&
+        s.toMm > depth - half;
+      if (hit)
+        g.says(
+          'into a box',
+          [s.id],
+          `The bit through a stud of the ${named(g, h.wallId)} comes into the box of ${s.label}`,
+        );
+    }
+  }
+}
+
+/** Sizes of a hole: wood to the face or a plate over it, share of the stud, length of the bit. */
+function sizes(g: Ground, h: HoleOfRun): void {
+  const wall = g.wall(h.wallId);
+  if (!wall) return g.says('no such wall', [h.wallId], 'A hole is in a wall that is not there');
+  const { depthMm, kind } = wall.framing;
+  const at = named(g, h.wallId);
+  if (h.xMm < -SAME_MM || h.xMm > wall.lengthMm + SAME_MM)
+    g.says('outside', [h.wallId], `A hole lies past the end of the ${at}`);
+  if (h.through === 'exterior wall') return;
+  const edge = (depthMm - h.diameterMm) / 2;
+  if (edge < g.limits.holeEdgeMm.value - 0.1 && !h.plateNeeded)
+    g.says('no plate', [h.wallId], `A hole in the ${at} is too near the face and has no steel plate`);
+  if (kind !== 'wood' || h.bitMm === undefined) {
+    if (kind === 'steel' && !h.bushing && h.through !== 'block')
+      g.says('no bushing', [h.wallId], `A hole in the steel of the ${at} has no bushing`);
+    return;
+  }
+  if (h.through !== 'stud') return;
+  const wood = g.runs(h.wallId).find((r) => within(h, r));
+  if (wood && h.bitMm < wood.rightMm - wood.leftMm)
+    g.says('short bit', [h.wallId], `The bit for the ${at} is shorter than the wood it has to go through`);
+}
+
+const openAbove = (room: Room): boolean => room.above.kind === 'attic' && room.above.canEnter;
+const openBelow = (room: Room): boolean =>
+  room.below.kind === 'basement'
+    ? room.below.canEnter
+    : room.below.kind === 'crawl' &&
+      room.below.canEnter &&
+      (room.below.clearMm ?? LEAST_CRAWL_MM) >= LEAST_CRAWL_MM;
+
+/** A hole through the plates: into the clear of a bay, under no header, and from a place that can be reached. */
+function plates(g: Ground, move: MoveOfRun): void {
+  for (const h of [...move.holes, ...move.again]) {
+    if (h.through !== 'top plates' && h.through !== 'bottom plate') continue;
+    const [wall, room] = [g.wall(h.wallId), g.room(h.wallId)];
+    if (!wall || !room) continue;
+    const at = named(g, h.wallId);
+    const half = h.diameterMm / 2;
+    if (g.runs(h.wallId).some((r) => h.xMm + half > r.leftMm + SAME_MM && h.xMm - half < r.rightMm - SAME_MM))
+      g.says('into a stud', [h.wallId], `The hole through the plates of the ${at} comes into a stud`);
+    const shut = wall.openings.some(
+      (o) =>
+        h.xMm + half > o.leftMm &&
+        h.xMm - half < o.rightMm &&
+        (h.through === 'top plates' || o.bottomMm < inches(1.5)),
+    );
+    if (shut)
+      g.says('over an opening', [h.wallId], `The hole through the plates of the ${at} comes into an opening`);
+    if (!h.fireSeal) g.says('no seal', [h.wallId], `A hole through the plates of the ${at} is not sealed`);
+    if (move.op === 'drill-plate-above' && !openAbove(room))
+      g.says('no way in', [room.id], `Nobody gets to the plates of the ${at} from above`);
+    if (move.op === 'drill-plate-below' && !openBelow(room))
+      g.says('no way in', [room.id], `Nobody gets to the plates of the ${at} from below`);
+  }
+}
+
+/** Behind a baseboard: where there is one, on wood, and past no door. */
+function behindTrim(g: Ground, a: InWall, b: InWall): void {
+  const wall = g.wall(a.wallId);
+  if (!wall) return;
+  if (wall.baseboard !== true || wall.framing.kind !== 'wood')
+    g.says(
+      'no baseboard',
+      [a.wallId],
+      `No baseboard of the ${named(g, a.wallId)} can come off for the cable`,
+    );
+  if (wall.openings.some((o) => meets(bandOf(a, b), o)))
+    g.says(
+      'opening',
+      [a.wallId],
+      `The cable behind the baseboard of the ${named(g, a.wallId)} crosses a door`,
+    );
+}
+
+/** A hole to the outside: through a wall that is an outer one, in no opening and in no box. */
+function outward(g: Ground, move: MoveOfRun, at: InWall): void {
+  const wall = g.wall(at.wallId);
+  if (!wall) return;
+  if (!wall.exterior)
+    g.says('not outside', [at.wallId], `The ${named(g, at.wallId)} has no outer face to drill to`);
+  const brick = wall.outerFace === 'masonry' || wall.framing.kind === 'masonry';
+  if (brick !== (move.op === 'through-masonry'))
+    g.says('wrong bit', [at.wallId], `The ${named(g, at.wallId)} is not drilled as what it is clad with`);
+  for (const h of move.holes)
+    if (
+      wall.openings.some(
+        (o) => h.xMm > o.leftMm && h.xMm < o.rightMm && h.heightMm > o.bottomMm && h.heightMm < o.topMm,
+      )
+    )
+      g.says('opening', [at.wallId], `The hole out through the ${named(g, at.wallId)} is in an opening`);
+}
+
+/** From the end of one wall into the next one of the same room. */
+function corner(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  const room = g.room(a.wallId);
+  const i = room?.walls.findIndex((w) => w.id === a.wallId) ?? -1;
+  const n = room?.walls.length ?? 0;
+  const beside = room?.walls[(i + 1) % n]?.id === b.wallId || room?.walls[(i - 1 + n) % n]?.id === b.wallId;
+  if (!beside)
+    g.says(
+      'no corner',
+      [a.wallId, b.wallId],
+      `The ${named(g, a.wallId)} and the ${named(g, b.wallId)} do not meet`,
+    );
+  if (move.holes.length + move.again.length < 2)
+    g.says(
+      'no hole',
+      [a.wallId, b.wallId],
+      `The corner of the ${named(g, a.wallId)} is turned with too few holes`,
+    );
+}
+
+/** A run over or under rooms is somewhere a person gets to. */
+function overOrUnder(g: Ground, move: MoveOfRun): void {
+  for (const p of [move.from, move.to]) {
+    if (inWall(p)) continue;
+    const room = g.given.before.rooms.find((r) => r.id === p.roomId);
+    if (!room) continue;
+    if (move.op === 'run-attic' && room.above.kind !== 'attic')
+      g.says('no way in', [room.id], `There is no attic over ${room.name}`);
+    if (move.op === 'run-below' && room.below.kind !== 'basement' && room.below.kind !== 'crawl')
+      g.says('no way in', [room.id], `There is no space below ${room.name}`);
+  }
+}
+
+const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);
+const ACROSS_STUDS: ReadonlySet<string> = new Set(['drill-stud', 'slot-wall']);
+const TRIM: ReadonlySet<string> = new Set(['trim-chase', 'behind-baseboard']);
+
+function sweep(g: Ground, move: MoveOfRun): void {
+  const { op, from, to } = move;
+  for (const h of move.holes) sizes(g, h);
+  boxesInTheBit(g, move);
+  plates(g, move);
+  overOrUnder(g, move);
+  if (!inWall(from) || !inWall(to)) return;
+  if (IN_ONE_BAY.has(op) || ACROSS_STUDS.has(op)) {
+    if (from.wallId !== to.wallId)
+      return g.says(
+        'jump',
+        [from.wallId, to.wallId],
+        'A cable leaves one wall for another with nothing between',
+      );
+    crossings(g, move, from, to);
+    inTheWay(g, move, from, to);
+  }
+  if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, from, to);
+  if (op === 'turn-corner') corner(g, move, from, to);
+  if (op === 'through-siding' || op === 'through-masonry') outward(g, move, from);
+}
+
+/** Length from place to place as a cable goes: along and up, along the framing and square to it. Undefined where it leaves a wall. */
+function lengthMm({ from, to }: MoveOfRun): number | undefined {
+  if (inWall(from) && inWall(to))
+    return from.wallId === to.wallId
+      ? Math.abs(from.xMm - to.xMm) + Math.abs(from.heightMm - to.heightMm)
+      : undefined;
+  if (!inWall(from) && !inWall(to))
+    return Math.abs(from.spot.xMm - to.spot.xMm) + Math.abs(from.spot.yMm - to.spot.yMm);
+  return undefined;
+}
+
+/** Where a place is in the plan of the house, to tell whether one piece begins where the last one ends. */
+function spotOf(g: Ground, p: PlaceOfRun): { xMm: number; yMm: number } | undefined {
+  if (!inWall(p)) return p.spot;
+  const line = g.plan.lines.get(p.wallId);
+  return line && spotOn(line, p.xMm);
+}
+/** Faces of one wall, an attic and the plates under it: places this near in the plan may be one, mm. */
+const NEAR_MM = 400;
+
+function follows(g: Ground, a: PlaceOfRun, b: PlaceOfRun): boolean {
+  if (inWall(a) && inWall(b) && a.wallId === b.wallId)
+    return Math.abs(a.xMm - b.xMm) < SAME_MM && Math.abs(a.heightMm - b.heightMm) < SAME_MM;
+  const [p, q] = [spotOf(g, a), spotOf(g, b)];
+  return p !== undefined && q !== undefined && Math.hypot(p.xMm - q.xMm, p.yMm - q.yMm) < NEAR_MM;
+}
+
+/** One run from box to box: without a gap, and with cable enough. */
+function leg(g: Ground, own: GeometryPlan['legs'][number], i: number): void {
+  const name = `leg ${i + 1}`;
+  const ends = [own.moves[0]?.from, own.moves.at(-1)?.to] as const;
+  [own.from, own.to].forEach((id, end) => {
+    const at = g.given.after.points.find((p) => p.id === id)?.at;
+    const place = ends[end];
+    if (!at || !place || !('wallId' in at)) return;
+    if (!inWall(place) || place.wallId !== at.wallId || !follows(g, place, { in: 'wall', ...at }))
+      g.says('not at its box', [id], `Run ${i + 1} does not ${end === 0 ? 'begin' : 'end'} at its box`);
+  });
+  own.moves.slice(1).forEach((m, k) => {
+    const last = own.moves[k];
+    if (last && !follows(g, last.to, m.from)) g.says('gap', [name], `Run ${i + 1} has a gap`);
+  });
+  const least = own.moves.reduce((s, m) => s + (lengthMm(m) ?? 0), 0) + 2 * FREE_MM;
+  if (own.cableMm < least - SAME_MM) g.says('short cable', [name], `The cable of run ${i + 1} is too short`);
+}
+
+/** Sweeps every run of a plan through the house. Empty when each goes only where it can, through what it drills. */
+export function proveGeometry(plan: GeometryPlan): Fault[] {
+  const g = new Ground(plan);
+  plan.legs.forEach((own, i) => {
+    leg(g, own, i);
+    for (const move of own.moves) sweep(g, move);
+  });
+  return [...new Map(g.faults.map((f) => [`${f.what}|${f.says}`, f] as const)).values()];
+}
