@@ -44,6 +44,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
+    // What slides and fades is in the way of a test on a slow machine, and no part of what is asked.
+    contextOptions: { reducedMotion: 'reduce' },
     acceptDownloads: true,
     actionTimeout: 8_000,
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },

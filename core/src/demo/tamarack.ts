@@ -184,7 +184,7 @@ const points = (): Point[] => [
     { on: 'attic', roomId: rooms()[1]?.id ?? ('hall' as never), xMm: inches(30), yMm: inches(60) },
     sound('sq-4-2-1/8'),
   ),
-  makePoint('h1', 'H1', 'receptacle', onWall('hall-w2', 40, 15), sound('new-1g-18')),
+  makePoint('h1', 'H1', 'receptacle', onWall('hall-w2', 40, 15), sound('old-1g-20')),
   makePoint(
     'l2',
     'L2',

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import {
   BreakerId,
   ItemId,
+  makeRoom,
   makeWant,
   PointId,
   RoomId,
@@ -27,7 +28,7 @@ import {
   wallAt,
   wanted,
 } from '../testing/build.ts';
-import { inches } from '../units/index.ts';
+import { feet, inches } from '../units/index.ts';
 
 /** Jobs in houses as they are, the whole way: documents in, plan out. Each has its counterpart that must still pass. */
 
@@ -414,5 +415,101 @@ describe('one hole, two cables', () => {
       );
       expect(new Set(holes).size).toBe(holes.length);
     }
+  });
+});
+
+describe('studs, and the boxes beside them', () => {
+  const closed = (rooms: House['rooms']): House['rooms'] =>
+    rooms.map((r) => ({
+      ...r,
+      above: { ...r.above, kind: 'finished', canEnter: false },
+      below: { ...r.below, kind: 'slab', canEnter: false },
+    }));
+  /** R1 at 24 in, the new outlet far enough that the first stud is out of reach of its own hole. */
+  const along = (model: string): Evaluation => {
+    const house = smallHouse({
+      points: [outlet('r1', 24, { box: { ...outlet('x', 1).box, model } })],
+      cables: [nm('c1', atBreaker(), atPoint('r1'))],
+    });
+    return plan({ ...house, rooms: closed(house.rooms) }, [wanted(56)]);
+  };
+  const studAt = (e: Evaluation, x: number) =>
+    e
+      .chosen!.option.legs.flatMap((l) => l.route.moves)
+      .find((m) => m.holes.some((h) => h.through === 'stud' && Math.abs(h.xMm - inches(x)) < inches(1)));
+
+  it('a box that is nailed in stays in its hole: the stud beside it is reached by opening the wall', () => {
+    const e = along('new-1g-22');
+    expect(stops(e)).toEqual([]);
+    expect(studAt(e, 32)?.op).toBe('slot-wall');
+  });
+  it('an old-work box comes out, and the stud is drilled through its hole, dead and open by then', () => {
+    const e = along('old-1g-20');
+    expect(stops(e)).toEqual([]);
+    expect(studAt(e, 32)?.op).toBe('drill-stud');
+    const bores = e.chosen!.steps.findIndex((s) =>
+      s.does.some((a) => a.act === 'bore' && 'xMm' in a.at && Math.abs(a.at.xMm - inches(32)) < inches(1)),
+    );
+    const opens = e.chosen!.steps.findIndex((s) => s.does.some((a) => a.act === 'open' && a.point === 'r1'));
+    expect(bores).toBeGreaterThan(opens);
+  });
+
+  /** A second room behind the wall, with a box of another breaker on the stud at 48 in. */
+  const behind = (heightInches: number | null): Evaluation => {
+    const house = smallHouse({
+      points: [outlet('r1', 24)],
+      cables: [nm('c1', atBreaker(), atPoint('r1'))],
+      panels: [
+        {
+          ...panel()[0]!,
+          breakers: [
+            ...panel()[0]!.breakers,
+            { ...panel()[0]!.breakers[0]!, id: BreakerId.parse('b2'), number: '2', restriction: 'dedicated' },
+          ],
+        },
+      ],
+    });
+    const next = makeRoom('next', 'Next', 'hall', feet(12), feet(6), {
+      place: { xMm: 0, yMm: -feet(6) - inches(4.5) },
+    });
+    const back = next.walls[2]!;
+    const box: Point = {
+      ...outlet('n1', 1),
+      at: {
+        on: 'wall',
+        wallId: back.id,
+        xMm: back.lengthMm - inches(49.9),
+        heightMm: inches(heightInches ?? 15),
+      },
+    };
+    return plan(
+      {
+        ...house,
+        rooms: closed([...house.rooms, next]),
+        points: heightInches === null ? house.points : [...house.points, box],
+        cables:
+          heightInches === null ? house.cables : [...house.cables, nm('n', atBreaker('b2'), atPoint('n1'))],
+      },
+      [wanted(72)],
+    );
+  };
+  const clearOf = (e: Evaluation): number =>
+    Math.min(
+      ...e
+        .chosen!.option.legs.flatMap((l) => l.route.moves.flatMap((m) => m.holes))
+        .filter((h) => Math.abs(h.xMm - inches(48)) < inches(1))
+        .map((h) => Math.abs(h.heightMm - inches(15))),
+    );
+  it('a stud is bored clear of the box of another circuit on its other side', () => {
+    const e = behind(15);
+    expect(stops(e)).toEqual([]);
+    expect(clearOf(e)).toBeGreaterThan(inches(2));
+    expect(clearOf(e)).toBeLessThan(inches(6));
+    // Its circuit is off and it is tested dead before the bit comes near.
+    expect(e.chosen!.power.tested).toContain('n1');
+  });
+  it('with none there, or one that is higher up, the hole is at the height of the boxes', () => {
+    expect(clearOf(behind(null))).toBeLessThan(1);
+    expect(clearOf(behind(48))).toBeLessThan(1);
   });
 });

@@ -330,6 +330,24 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
         : null,
   ],
   [
+    'joists below are crossed with most of their holes left out',
+    ['no hole'],
+    (p) =>
+      move(
+        p,
+        (m) => m.joists.length > 5,
+        (m) => ({ ...m, joists: m.joists.slice(0, 2) }),
+      ),
+  ],
+  [
+    'trusses are bored',
+    ['bored'],
+    (p) =>
+      p.legs.some((l) => l.moves.some((m) => m.joists.length > 0))
+        ? rooms(p, (r) => ({ ...r, below: { ...r.below, members: 'truss' as const } }))
+        : null,
+  ],
+  [
     'a corner is turned with one hole',
     ['no hole'],
     (p) =>

@@ -3,8 +3,10 @@ import type { Room, Wall, WallId } from '../document/index.ts';
 import {
   boxSolids,
   frameWall,
+  joistsOf,
   planOfHouse,
   spotOn,
+  USUAL_JOISTS_MM,
   type Member,
   type PlanOfHouse,
   type WallFrame,
@@ -329,6 +331,27 @@ function overOrUnder(g: Ground, move: MoveOfRun): void {
   }
 }
 
+/** Below a floor every joist that is crossed is bored, and none that its maker forbids. */
+function joists(g: Ground, move: MoveOfRun): void {
+  const { from, to } = move;
+  if (move.op !== 'run-below' || inWall(from) || inWall(to)) return;
+  const room = g.given.before.rooms.find((r) => r.id === from.roomId);
+  if (!room) return;
+  const { pass } = joistsOf(room, 'below');
+  if (pass !== 'bore') {
+    if (move.joists.length > 0)
+      g.says('bored', [room.id], `The run below ${room.name} bores joists that must not be bored`);
+    return;
+  }
+  const axis = room.below.joists === 'y' ? 'xMm' : 'yMm';
+  const [a, b] = [from.spot[axis], to.spot[axis]];
+  const crossed = Math.abs(b - a) / USUAL_JOISTS_MM;
+  if (move.joists.length < Math.floor(crossed) - 1)
+    g.says('no hole', [room.id], `The run below ${room.name} crosses more joists than it bores`);
+  if (move.joists.some((j) => j.spot[axis] < Math.min(a, b) || j.spot[axis] > Math.max(a, b)))
+    g.says('idle hole', [room.id], `A joist below ${room.name} is bored where no cable goes`);
+}
+
 const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);
 const ACROSS_STUDS: ReadonlySet<string> = new Set(['drill-stud', 'slot-wall']);
 const TRIM: ReadonlySet<string> = new Set(['trim-chase', 'behind-baseboard']);
@@ -339,6 +362,7 @@ function sweep(g: Ground, move: MoveOfRun): void {
   boxesInTheBit(g, move);
   plates(g, move);
   overOrUnder(g, move);
+  joists(g, move);
   if (!inWall(from) || !inWall(to)) return;
   if (IN_ONE_BAY.has(op) || ACROSS_STUDS.has(op)) {
     if (from.wallId !== to.wallId)

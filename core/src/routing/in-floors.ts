@@ -1,5 +1,13 @@
 import type { Room } from '../document/index.ts';
-import { joistsOf, levelOf, outlineOf, USUAL_JOISTS_MM, spotOn, type Spot } from '../structure/index.ts';
+import {
+  joistsOf,
+  levelOf,
+  outlineOf,
+  USUAL_JOISTS_MM,
+  spotOn,
+  type Bay,
+  type Spot,
+} from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { GraphBuilder, HallRun } from './builder.ts';
 import { belowFactor, PATCH_MM2 } from './in-walls.ts';
@@ -166,6 +174,14 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
 /** Two lines of wall this near over each other are one line of framing, mm. */
 const OVER_MM = 200;
 
+/** Studs of two storeys need not stand over each other: a hole through both plates has to be clear of them all, mm. */
+const BOTH_BAYS_MM = inches(2.5);
+const NOTHING_SHARED: { readonly bay: Bay | null; readonly widthMm: number; readonly x: number } = {
+  bay: null,
+  widthMm: 0,
+  x: 0,
+};
+
 /** Up inside a wall into the wall that stands over it. */
 export function addStoreys(builder: GraphBuilder): void {
   const { input } = builder;
@@ -174,23 +190,31 @@ export function addStoreys(builder: GraphBuilder): void {
     const line = input.plan.lines.get(at.frame.wall.id);
     if (!line || !at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
     if (input.closed?.has(at.frame.wall.id)) continue;
-    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
-    const spot = spotOn(line, x);
     for (const other of lines) {
       const step = levelOf(other.room) - levelOf(line.room);
       if (Math.abs(step) !== 1 || input.closed?.has(other.wall.id)) continue;
       if (Math.abs(other.along.xMm) !== Math.abs(line.along.xMm)) continue;
-      const dx = spot.xMm - other.from.xMm;
-      const dy = spot.yMm - other.from.yMm;
-      const along = dx * other.along.xMm + dy * other.along.yMm;
-      const aside = Math.abs(dx * other.along.yMm - dy * other.along.xMm);
-      if (along < 0 || along > other.wall.lengthMm || aside > OVER_MM) continue;
+      const dx = line.from.xMm - other.from.xMm;
+      const dy = line.from.yMm - other.from.yMm;
+      if (Math.abs(dx * other.along.yMm - dy * other.along.xMm) > OVER_MM) continue;
       const frame = input.frames.get(other.wall.id);
       const up = step > 0;
-      const bay = frame?.bays.find(
-        (b) => along >= b.leftMm && along <= b.rightMm && (up ? b.throughBottom : b.throughTop),
-      );
-      if (!frame || !bay || (up ? !at.bay.throughTop : !at.bay.throughBottom)) continue;
+      if (!frame || (up ? !at.bay.throughTop : !at.bay.throughBottom)) continue;
+      // A place at x on this line is at zero + way * x on the other one.
+      const zero = dx * other.along.xMm + dy * other.along.yMm;
+      const way = line.along.xMm * other.along.xMm + line.along.yMm * other.along.yMm > 0 ? 1 : -1;
+      const shared = frame.bays
+        .filter((b) => (up ? b.throughBottom : b.throughTop))
+        .map((bay) => {
+          const ends = [way * (bay.leftMm - zero), way * (bay.rightMm - zero)];
+          const leftMm = Math.max(at.bay.leftMm, Math.min(...ends));
+          const rightMm = Math.min(at.bay.rightMm, Math.max(...ends));
+          return { bay, widthMm: rightMm - leftMm, x: (leftMm + rightMm) / 2 };
+        })
+        .reduce((best, b) => (b.widthMm > best.widthMm ? b : best), NOTHING_SHARED);
+      const { bay, x } = shared;
+      if (!bay || shared.widthMm < BOTH_BAYS_MM) continue;
+      const along = zero + way * x;
       builder.link(
         builder.inBay(at, x, up ? at.bay.topMm : at.bay.bottomMm),
         builder.inBay(builder.bayPlace(frame, bay), along, up ? bay.bottomMm : bay.topMm),

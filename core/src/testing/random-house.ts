@@ -85,7 +85,7 @@ interface Draw {
   }[];
   /** How its walls are made, and what is in them. */
   readonly made: {
-    readonly framing: 'two-by-four' | 'two-by-six' | 'furring' | 'steel';
+    readonly framing: 'two-by-four' | 'two-by-six' | 'furring' | 'steel' | 'masonry';
     readonly window: number | null;
     /** A row of fire blocks along a wall. */
     readonly blocks: number | null;
@@ -94,6 +94,8 @@ interface Draw {
     readonly clad: 'siding' | 'masonry';
     readonly finish: 'board' | 'plaster';
   };
+  /** A room over this one, fed from it: where its outlet is, and whether the first wanted place is up there. */
+  readonly upstairs: { readonly at: number; readonly wanted: boolean } | null;
   /** Boxes on the other face of the wall between the two rooms, on the same circuit. */
   readonly behind: readonly {
     readonly at: number;
@@ -152,6 +154,7 @@ const draw: fc.Arbitrary<Draw> = fc.record({
       'two-by-six',
       'furring',
       'steel',
+      'masonry',
     ),
     window: fc.option(fc.double({ min: 0.1, max: 0.6, noNaN: true })),
     blocks: fc.option(fc.integer({ min: 0, max: 3 })),
@@ -160,6 +163,10 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     clad: fc.constantFrom<Draw['made']['clad']>('siding', 'siding', 'masonry'),
     finish: fc.constantFrom<Draw['made']['finish']>('board', 'board', 'plaster'),
   }),
+  upstairs: fc.option(
+    fc.record({ at: fc.double({ min: 0.05, max: 0.95, noNaN: true }), wanted: fc.boolean() }),
+    { freq: 3 },
+  ),
   behind: fc.array(
     fc.record({
       at: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
@@ -200,6 +207,7 @@ const FRAMES = {
   'two-by-six': { kind: 'wood', depthMm: inches(5.5) },
   furring: { kind: 'wood', depthMm: inches(1.5) },
   steel: { kind: 'steel', depthMm: inches(3.625) },
+  masonry: { kind: 'masonry', depthMm: inches(8) },
 } as const;
 
 /** Studs, boards and what may come off, the same on both faces of a wall. */
@@ -335,6 +343,24 @@ function pointsOf(d: Draw): Point[] {
       }),
     );
   });
+  if (d.upstairs !== null)
+    points.push(
+      makePoint(
+        'up0',
+        'U1',
+        'receptacle',
+        {
+          on: 'wall',
+          wallId: WallId.parse('up-w1'),
+          xMm: d.upstairs.at * inches(d.widthInches),
+          heightMm: inches(15),
+        },
+        {
+          condition: 'sound',
+          box: { model: 'new-1g-18', markedCubicInches: null, gangs: 1, clamps: 'none', metal: null },
+        },
+      ),
+    );
   d.behind.forEach((o, i) => {
     const xMm = o.at * inches(d.depthInches);
     const near = (p: Point) =>
@@ -372,7 +398,9 @@ function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
 }
 
 function wantsOf(d: Draw, w: Draw['wants'][number], i: number): Want[] {
-  const at = position(d, w.wall, w.at, inches(w.height));
+  const here = position(d, w.wall, w.at, inches(w.height));
+  const upstairs = i === 0 && w.what === 'outlet' && d.upstairs?.wanted === true;
+  const at = upstairs ? { ...here, wallId: WallId.parse(`up-w${w.wall + 1}`) } : here;
   const loads: Want['loads'] = [
     {
       name: 'Thing',
@@ -402,9 +430,24 @@ function wantsOf(d: Draw, w: Draw['wants'][number], i: number): Want[] {
   return [box, led];
 }
 
+/** The room over the first one. */
+const over = (d: Draw): Room => {
+  const up = makeRoom('up', 'Upstairs', 'bedroom', inches(d.widthInches), inches(d.depthInches), {
+    level: 1,
+    above: { kind: d.attic ? 'attic' : 'finished', canEnter: d.attic, joists: 'y', insulated: true },
+    below: { kind: 'finished', canEnter: false, joists: 'x' },
+  });
+  return { ...up, walls: up.walls.map((w) => ({ ...w, ...framed(w, d) })) };
+};
+
 function bundleOf(d: Draw): Bundle {
   const room = makeRoom('room', 'Room', d.use, inches(d.widthInches), inches(d.depthInches), {
-    above: { kind: d.attic ? 'attic' : 'finished', canEnter: d.attic, joists: 'y', insulated: true },
+    above: {
+      kind: d.attic && !d.upstairs ? 'attic' : 'finished',
+      canEnter: d.attic,
+      joists: 'y',
+      insulated: true,
+    },
     below: { kind: d.basement ? 'basement' : 'slab', canEnter: d.basement, joists: 'x' },
   });
   const next = makeRoom('next', 'Next room', 'hall', feet(6), inches(d.depthInches), {
@@ -414,7 +457,11 @@ function bundleOf(d: Draw): Bundle {
   });
   const points = pointsOf(d);
   const house: House = makeHouse('house', 'Generated', {
-    rooms: [walls(room, d), { ...next, walls: next.walls.map((w) => ({ ...w, ...framed(w, d) })) }],
+    rooms: [
+      walls(room, d),
+      { ...next, walls: next.walls.map((w) => ({ ...w, ...framed(w, d) })) },
+      ...(d.upstairs === null ? [] : [over(d)]),
+    ],
     panels: panel(d.amps),
     points,
     cables: cablesOf(d, points),

@@ -7,6 +7,7 @@ import {
   makePoint,
   makeRoom,
   makeWant,
+  PanelId,
   PointId,
   RoomId,
   WallId,
@@ -95,6 +96,8 @@ const ASKS: readonly Ask[] = [
 interface Draw {
   readonly wiring: 'cable' | 'armor' | 'tubing';
   readonly stations: readonly Station[];
+  /** Where the circuit starts: at a breaker, at a tied pair with one neutral, in a panel behind another. */
+  readonly start: 'plain' | 'multiwire' | 'sub-panel';
   readonly amps: 15 | 20;
   readonly ask: Ask;
   readonly pick: number;
@@ -112,6 +115,7 @@ interface Draw {
 const draw: fc.Arbitrary<Draw> = fc.record({
   wiring: fc.constantFrom<Draw['wiring']>('cable', 'cable', 'cable', 'armor', 'tubing'),
   stations: fc.array(fc.constantFrom(...STATIONS), { minLength: 1, maxLength: 5 }),
+  start: fc.constantFrom<Draw['start']>('plain', 'plain', 'plain', 'multiwire', 'sub-panel'),
   amps: fc.constantFrom<15 | 20>(15, 20),
   ask: fc.constantFrom(...ASKS),
   pick: fc.nat(30),
@@ -307,6 +311,15 @@ class Wiring {
   }
 }
 
+const FEEDER = BreakerId.parse('feeder');
+/** The panel at the service, with the breaker that feeds the other one. */
+const service = (breaker: House['panels'][number]['breakers'][number]): House['panels'][number] => ({
+  id: PanelId.parse('main'),
+  label: 'Main panel',
+  place: 'garage',
+  breakers: [{ ...breaker, id: FEEDER, number: '2', poles: 2, amps: 60, label: 'Panel' }],
+});
+
 function houseOf(d: Draw): House {
   const w = new Wiring(d);
   let from: Cable['from'] = atBreaker();
@@ -325,17 +338,25 @@ function houseOf(d: Draw): House {
       { ...room, walls: room.walls.map((x) => ({ ...x, exterior: true, outerFace: 'siding' as const })) },
     ],
     panels: [
+      ...(d.start === 'sub-panel' ? [service(breaker)] : []),
       {
         ...one,
+        ...(d.start === 'sub-panel' ? { fedFrom: FEEDER } : {}),
         breakers: [
-          breaker,
+          d.start === 'multiwire' ? { ...breaker, poles: 2, multiwire: true } : breaker,
           { ...breaker, id: BreakerId.parse('b2'), number: '2', poles: 2, amps: 20 },
           { ...breaker, id: BreakerId.parse('b3'), number: '3' },
         ],
       },
     ],
     points: w.points,
-    cables: w.cables,
+    // The home run of a multiwire circuit has both its hots.
+    cables:
+      d.start === 'multiwire'
+        ? w.cables.map((c) =>
+            c.from.at === 'breaker' && c.from.breakerId === breaker.id ? { ...c, conductors: 3 } : c,
+          )
+        : w.cables,
   });
 }
 

@@ -29,6 +29,8 @@ function readTheme(dim: boolean): ThemeConfig {
       boxShadow: 'none',
       boxShadowTertiary: 'none',
       controlHeight: 32,
+      // Where the style sheet stops all movement nothing may wait for its end.
+      motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
     },
     components: {
       Table: { headerBg: 'transparent', cellPaddingBlockSM: 6, headerColor: v('muted') },

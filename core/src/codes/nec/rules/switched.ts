@@ -147,7 +147,7 @@ function whose(box: BoxFeed): Judgement[] {
       subjects: [point.id],
       says: `Which conductor does switch ${open.map(nthOf).join(' and ')} of ${point.label} command?`,
       detail:
-        'Say at its cables which switch commands each; a conductor on the wrong switch joins two loads.',
+        'Say at its cables which switch commands each; a conductor on the wrong switch ties two loads together.',
       because: { need: own.length, have: null, unit: 'switches', sense: 'at-least' },
       sources: [practice('conductors are marked by switch before a box with several is taken apart')],
     }),
