@@ -76,7 +76,7 @@ export function workPlanOf(
       id: point.id,
       isNew,
       replaced: house.points.some((p) => p.id === point.id && p.box.model !== point.box.model),
-      cut: isNew && (point.at.on === 'wall' || point.at.on === 'outside'),
+      cut: isNew && (point.at.on === 'wall' || point.at.on === 'outside' || point.at.on === 'ceiling'),
     })),
   };
 }

@@ -53,9 +53,11 @@ function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, sketch: S
   });
 }
 
-function optionOf(setting: PlanSetting, sketch: Sketch): Option {
+/** @returns undefined where the bays have no room for all its holes */
+function optionOf(setting: PlanSetting, sketch: Sketch): Option | undefined {
   const { house, job, feed } = setting;
   const legs = shareHoles(plannedLegs(setting, sketch));
+  if (!legs) return undefined;
   const routes = legs.map((l) => l.route);
   const openedMm2 = routes.reduce((s, r) => s + r.openedMm2, 0);
   const minutes =
@@ -236,7 +238,7 @@ export function planJob(given: PlanSetting, progress: Progress = () => undefined
           chooseDifferent(
             sketches,
             (job.pinned ?? []).map((p) => p.key),
-          ).map((s) => optionOf(setting, s)),
+          ).flatMap((s) => optionOf(setting, s) ?? []),
         );
   const used = new Set(options.flatMap((o) => o.taps.map((t) => t.pointId)));
   return {

@@ -31,8 +31,11 @@ function isSame(a: Hole, b: Hole): boolean {
 const BESIDE_INCHES = 2;
 const BESIDE_MM = inches(BESIDE_INCHES);
 
-/** Where a hole of its own goes when its place is taken: beside the others in a plate, above or below them in a stud. */
-function beside(hole: Hole, drilled: readonly Drilled[]): Hole {
+/**
+ * Where a hole of its own goes when its place is taken: beside the others in a plate, above or below them in a stud.
+ * @returns undefined where its bay has no room for one more
+ */
+function beside(hole: Hole, drilled: readonly Drilled[]): Hole | undefined {
   const taken = (h: Hole) =>
     drilled.some(
       (d) =>
@@ -46,9 +49,12 @@ function beside(hole: Hole, drilled: readonly Drilled[]): Hole {
     const moved = IN_BAY.has(hole.through)
       ? { ...hole, xMm: Math.max(0, hole.xMm + by) }
       : { ...hole, heightMm: Math.max(0, hole.heightMm + by) };
-    if (!taken(moved)) return n === 0 ? hole : moved;
+    const [left, right] = hole.bayMm;
+    const half = hole.diameterMm / 2;
+    const fits = !IN_BAY.has(hole.through) || (moved.xMm - half >= left && moved.xMm + half <= right);
+    if (!taken(moved) && (n === 0 || fits)) return n === 0 ? hole : moved;
   }
-  return hole;
+  return undefined;
 }
 
 interface Drilled {
@@ -81,9 +87,13 @@ function threaded(move: Move, fresh: readonly Hole[], again: readonly Hole[], ow
   };
 }
 
-/** The legs of a plan with every hole drilled in one of them only. */
-export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] {
+/**
+ * The legs of a plan with every hole drilled in one of them only.
+ * @returns null where they need more holes than a bay has room for
+ */
+export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] | null {
   const drilled: Drilled[] = [];
+  let full = false;
   const shared = legs.map((leg, i): PlannedLeg => {
     const moves = leg.route.moves.map((move): Move => {
       const again: Hole[] = [];
@@ -99,6 +109,10 @@ export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] {
           again.push(there.hole);
         } else {
           const own = beside(hole, drilled);
+          if (!own) {
+            full = true;
+            continue;
+          }
           drilled.push({ hole: own, leg: i, users: [i] });
           fresh.push(own);
         }
@@ -115,6 +129,7 @@ export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] {
       },
     };
   });
+  if (full) return null;
   // Conductors of the other cable in one hole keep each other warm.
   return shared.map((leg, i): PlannedLeg => {
     const others = drilled.filter((d) => d.users.includes(i)).flatMap((d) => d.users.filter((u) => u !== i));

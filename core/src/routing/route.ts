@@ -29,6 +29,8 @@ export interface Hole {
   readonly wallId: WallId;
   readonly xMm: number;
   readonly heightMm: number;
+  /** The bay it opens into, from stud to stud, mm. */
+  readonly bayMm: readonly [number, number];
   /** What it goes through and the bit for it; undefined in sheet steel. */
   readonly bore: Bore | undefined;
 }
@@ -113,6 +115,7 @@ function hole(words: Words, op: OperationKind, through: Through, at: WallPlace, 
   const depth = framing?.depthMm ?? inches(3.5);
   const diameterMm = holeDiameterMm(op, isRaceway(words.method));
   const edgeMm = (depth - diameterMm) / 2;
+  const bay = frame?.bays.find((b) => xMm >= b.leftMm && xMm <= b.rightMm);
   return {
     through,
     diameterMm,
@@ -121,6 +124,7 @@ function hole(words: Words, op: OperationKind, through: Through, at: WallPlace, 
     fireSeal: SEALED.has(through),
     bushing,
     bore: frame && boreOf({ through, xMm, bushing }, frame, words.plan.lines.get(at.wallId)),
+    bayMm: bay ? [bay.leftMm, bay.rightMm] : [0, frame?.wall.lengthMm ?? 0],
     wallId: at.wallId,
     xMm,
     heightMm: at.heightMm,

@@ -22,7 +22,7 @@ function openingStep(input: WorkInput, box: Box): Step {
     tools: ['jab saw'],
     cautions: [
       GLASSES,
-      ...(live ? ['A box or a cable is within reach behind this spot: it is off first.'] : []),
+      ...(live ? ['A box or cable is within reach behind this spot. Its circuit is off first.'] : []),
     ],
     does: at ? [{ act: 'cut', at }] : [],
   });

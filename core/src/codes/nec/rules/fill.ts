@@ -20,27 +20,24 @@ import { cableName, isNew, judge } from './judge.ts';
 const RULE = 'box-fill';
 
 /** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first, with the margin if any has it. */
-function largerBoxes(context: RuleContext, point: Point, needed: number): Remedy[] {
+function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['contents']): Remedy[] {
   const mounting = replacementMounting(boxModel(point.box.model));
   // A plastic box where the ground comes by armor or tubing would cut it.
   const metalFed = isMetalFed(context.house, point.id);
   const suits = (b: BoxModel) => mounting !== 'old-work' || b.metal === metalFed;
-  const tight = (volume: number) => Number(volume < needed + context.boxMargin);
+  // Its own clamps count, not those of the box that goes.
+  const needs = (b: BoxModel) => context.pack.fill({ ...contents, clampsInside: b.clampsInside }).cubicInches;
+  const tight = (b: BoxModel) => Number(b.volumeCubicInches < needs(b) + context.boxMargin);
   const fits = BOXES.filter(
     (b) =>
       b.mounting === mounting &&
       suits(b) &&
       b.gangs >= point.box.gangs &&
-      b.volumeCubicInches >= needed &&
+      b.volumeCubicInches >= needs(b) &&
       !b.id.includes('round'),
   );
   // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
-  fits.sort(
-    (a, b) =>
-      a.gangs - b.gangs ||
-      tight(a.volumeCubicInches) - tight(b.volumeCubicInches) ||
-      a.volumeCubicInches - b.volumeCubicInches,
-  );
+  fits.sort((a, b) => a.gangs - b.gangs || tight(a) - tight(b) || a.volumeCubicInches - b.volumeCubicInches);
   return fits.slice(0, 2).map((b) => ({
     says: `Use a ${cubicInches(b.volumeCubicInches)} box at ${point.label}`,
     edit: { edit: 'set-box', subject: point.id, model: b.id },
@@ -68,7 +65,7 @@ function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: 
       says: `Extension ring on ${point.label}, ${cubicInches(ring.volumeCubicInches)} more`,
       edit: { edit: 'set-ring', pointId: point.id, ring: ring.id },
     });
-  out.push(...largerBoxes(context, point, needed));
+  out.push(...largerBoxes(context, point, survey.contents));
   const other = isNew(point) ? undefined : context.otherOptions[0];
   if (other) out.push({ says: other.says, edit: { edit: 'choose-option', key: other.key } });
   return out;
@@ -91,7 +88,7 @@ function itemWords(items: readonly { what: string; cubicInches: number }[]): str
   return items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(', ');
 }
 
-function askVolume(context: RuleContext, point: Point, needed: number) {
+function askVolume(context: RuleContext, point: Point, needed: number, contents: BoxSurvey['contents']) {
   return judge(RULE, {
     severity: 'watch',
     mark: 'wire',
@@ -100,7 +97,7 @@ function askVolume(context: RuleContext, point: Point, needed: number) {
     detail: `It needs ${cubicInches(needed)} with the new cable in. Read the volume stamped in the box, or measure it and pick its kind; ${cubicInches(needed)} or more holds.`,
     because: { need: needed, have: null, unit: 'cu in', sense: 'at-least' },
     sources: [],
-    remedies: largerBoxes(context, point, needed)
+    remedies: largerBoxes(context, point, contents)
       .slice(0, 1)
       .map((r) => ({ ...r, says: `${r.says} and be done` })),
   });
@@ -143,7 +140,8 @@ export const boxFill: Rule = {
       const asks = touched ? gaugeAsk(context, point, survey.unknownGaugeCables[0]) : [];
       const fill = context.pack.fill(survey.contents);
       if (fill.bySize) return touched ? [bySize(point)] : [];
-      if (!survey.volume) return touched ? [...asks, askVolume(context, point, fill.cubicInches)] : asks;
+      if (!survey.volume)
+        return touched ? [...asks, askVolume(context, point, fill.cubicInches, survey.contents)] : asks;
       if (survey.missing.includes('gauge')) return asks;
       const have = survey.volume.cubicInches;
       // Clamps nobody looked for: judge both ways and ask only when the answer would change the verdict.
