@@ -1,5 +1,5 @@
 import { feedTree, type BreakerId, type Evaluation, type Feed, type FeedNode } from '@elwand/core';
-import { hierarchy, tree } from 'd3';
+import { hierarchy, tree } from 'd3-hierarchy';
 import { useWork } from '../../workspace/work.ts';
 
 const COLUMN = 108;

@@ -1,5 +1,5 @@
 import { formatLength, percent, volts, voltageDrop, type Chosen, type Evaluation } from '@elwand/core';
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { LimitLine } from './LimitLine.tsx';
 
 const WIDTH = 640;

@@ -1,5 +1,6 @@
 import { amps, circuitLoad, clock, type Chosen, type Evaluation } from '@elwand/core';
-import { area, curveStepAfter, line, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { area, curveStepAfter, line } from 'd3-shape';
 import { LimitLine } from './LimitLine.tsx';
 
 const WIDTH = 640;

@@ -11,7 +11,8 @@ import {
   type LoadFacts,
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
-import { pointer, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { pointer } from 'd3-selection';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { movedSpan, piecesOf, STEP_HOURS, type Handle, type Span } from './timetable.ts';

@@ -15,7 +15,8 @@ import {
   type FaultAt,
   type HeatedConductor,
 } from '@elwand/core';
-import { line, scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3-scale';
+import { line } from 'd3-shape';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 
