@@ -119,6 +119,8 @@ export interface RuleContext {
   readonly pack: CodePack;
   /** Ids of points and cables that the plan adds or touches; empty when judging the house as it stands. */
   readonly touched: ReadonlySet<string>;
+  /** Ids of the points and cables that the plan brings in; whatever ids the house uses, they are none of these. */
+  readonly fresh: ReadonlySet<string>;
   /** Room the person likes to leave in a box, in3; a wish for what is offered, never a fault. */
   readonly boxMargin: number;
   /** Breakers that the plan extends. */

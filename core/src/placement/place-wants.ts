@@ -20,7 +20,7 @@ import {
   type WallFrame,
   placeOf,
 } from '../structure/index.ts';
-import { formatLength, inches, chance, percent } from '../units/index.ts';
+import { formatMark, inches, chance, percent } from '../units/index.ts';
 
 interface Setting {
   readonly house: House;
@@ -97,7 +97,7 @@ function words(
   want: Want,
   fault: PlacementFault,
 ): { says: string; detail: string; because?: Finding['because'] } {
-  const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
+  const L = (mm: number) => formatMark(mm, setting.house.units);
   switch (fault.kind) {
     case 'no-bay':
       return SOLID[fault.what](want.label);
@@ -169,7 +169,7 @@ function remediesFor(
   if (good && fault.kind !== 'too-deep') {
     const d = good.xMm - at.xMm;
     out.push({
-      says: `Move ${want.label} ${d > 0 ? 'right' : 'left'} ${formatLength(Math.abs(d), setting.house.units, 'inches')}`,
+      says: `Move ${want.label} ${d > 0 ? 'right' : 'left'} ${formatMark(Math.abs(d), setting.house.units)}`,
       edit: { edit: 'move-want', wantId: want.id, xMm: good.xMm, heightMm: good.heightMm },
     });
   }
@@ -185,7 +185,7 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
   if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
   const near = neighbourHeight(setting.house, setting.plan, want.at, want.kind);
   if (near === undefined) return [];
-  const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
+  const L = (mm: number) => formatMark(mm, setting.house.units);
   const same = Math.abs(near - want.at.heightMm) <= inches(1 / 4);
   return [
     {

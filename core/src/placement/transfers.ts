@@ -2,7 +2,7 @@ import { practice, type Finding } from '../findings/index.ts';
 import type { Option, PlanSetting } from '../planning/index.ts';
 import type { Hole, Move } from '../routing/index.ts';
 import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from '../structure/index.ts';
-import { formatLength, chance } from '../units/index.ts';
+import { formatMark, chance } from '../units/index.ts';
 
 /** A hole through a plate that is drilled from the other side, with every way to find it there. */
 export interface HoleTransfer {
@@ -47,7 +47,7 @@ export function transferWords(t: Transfer, length: (mm: number) => string): stri
 
 /** A hole that may well miss its bay is asked about; one that is sure enough is no finding. */
 export function transferFindings(setting: PlanSetting, option: Option): Finding[] {
-  const L = (mm: number) => formatLength(mm, setting.house.units, 'inches');
+  const L = (mm: number) => formatMark(mm, setting.house.units);
   return transfersOf(setting, option).flatMap(({ leg, move, hole, side, best }): Finding[] => {
     if (!best || best.odds.both >= TRANSFER_WISH) return [];
     const wall = setting.plan.lines.get(hole.wallId)?.wall.name.toLowerCase() ?? 'wall';

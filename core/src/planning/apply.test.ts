@@ -1,5 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, PointId, type House, type Job, type LoadFacts, type Want } from '../document/index.ts';
+import {
+  ItemId,
+  PointId,
+  type Bundle,
+  type House,
+  type Job,
+  type LoadFacts,
+  type Want,
+} from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { beyond } from '../feed/index.ts';
 import {
@@ -133,5 +141,20 @@ describe('what the plan leaves alone', () => {
     const { applied } = plan(smallHouse(), [wanted(104)]);
     expect([...applied.touched].sort()).toEqual(['new-leg-1', 'new-w1', 'r2']);
     expect([...applied.extended]).toEqual(['b1']);
+  });
+});
+
+describe('ids of an imported house', () => {
+  const renamed = (id: string): Bundle => {
+    const b = bundle(smallHouse(), [wanted(104)]);
+    return JSON.parse(JSON.stringify(b).replaceAll('"r2"', JSON.stringify(id))) as Bundle;
+  };
+  it('may be anything: a box that stood there is judged as one, whatever it is called', () => {
+    const rules = (b: Bundle) =>
+      evaluate(b)
+        .findings.map((f) => `${f.rule} ${f.severity} ${f.origin} ${f.says}`)
+        .sort();
+    expect(rules(renamed('new-r2'))).toEqual(rules(renamed('r2')));
+    expect(rules(renamed('cut-r2'))).toEqual(rules(renamed('r2')));
   });
 });

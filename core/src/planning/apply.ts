@@ -121,6 +121,8 @@ export interface Applied {
   readonly feed: Feed;
   /** Points and cables that the plan adds or touches. */
   readonly touched: ReadonlySet<string>;
+  /** Points that wants become and the cables that lead to them. */
+  readonly fresh: ReadonlySet<string>;
   readonly extended: ReadonlySet<string>;
   /** Existing point that becomes the protecting first receptacle of its circuit, when that was chosen. */
   readonly protectedAt: readonly PointId[];
@@ -308,6 +310,7 @@ function protect(
   feed: Feed,
   breakers: ReadonlySet<string>,
   taps: readonly PointId[],
+  fresh: ReadonlySet<string>,
 ): { house: House; at: PointId[] } {
   const { groundFault, arcFault } = job.protection;
   const atBreaker = { gf: groundFault === 'at-breaker', af: arcFault === 'at-breaker' };
@@ -347,7 +350,7 @@ function protect(
       cables = cables.map((c) => {
         const side = (end: Cable['from']): Cable['from'] =>
           end.at === 'point' && end.pointId === first.point.id
-            ? { ...end, on: onward.has(c.id) || c.id.startsWith('new-leg') ? 'load' : 'line' }
+            ? { ...end, on: onward.has(c.id) || fresh.has(c.id) ? 'load' : 'line' }
             : end;
         return { ...c, from: side(c.from), to: side(c.to) };
       });
@@ -382,7 +385,8 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
   const changes = applyChanges(setting.house, job);
   const cuts = [...new Map(legs.flatMap((l) => (l.cut ? [[l.cut.cable.id, l.cut] as const] : []))).values()];
   const house = withCutIns(withNewBreakers(withMoved(changes.house, job), legs), cuts);
-  const taps = new Set(legs.flatMap((l) => (l.atPanel || l.from.startsWith('new-') ? [] : [l.from])));
+  const wanted = new Set<string>(job.wants.map(newPointId));
+  const taps = new Set(legs.flatMap((l) => (l.atPanel || wanted.has(l.from) ? [] : [l.from])));
   const own = ownGroundFault(setting, legs);
   const points = newPoints(setting, legs, own);
   const cables = newCables(setting, legs, own);
@@ -396,6 +400,7 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
       : [],
   );
   const based = withTapBoxes(house, job, taps);
+  const fresh = new Set<string>([...points, ...cables].map((x) => x.id));
   const extended = new Set<string>(legs.map((l) => l.breaker.id));
   const added: House = {
     ...based,
@@ -409,12 +414,14 @@ export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before:
     before,
     extended,
     [...taps].map((t) => PointId.parse(t)),
+    fresh,
   );
   const feed = buildFeed(safe.house);
   return {
     house: safe.house,
     feed,
     extended,
+    fresh,
     protectedAt: safe.at,
     cuts,
     changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),

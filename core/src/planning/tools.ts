@@ -1,6 +1,6 @@
 import { methodsFor } from '../codes/index.ts';
 import { isRaceway, type CableType, type ToolKey } from '../document/index.ts';
-import { duration, formatArea } from '../units/index.ts';
+import { roughTime, formatArea } from '../units/index.ts';
 import { planJob, type PlanSetting } from './option.ts';
 import { closedWalls } from './runs.ts';
 import type { Option } from './types.ts';
@@ -90,7 +90,7 @@ export const isGain = (gain: Gain): boolean =>
 export function gainWords(gain: Gain, units: 'imperial' | 'metric'): string {
   if (gain.opensAWay) return 'with it there is a way';
   const parts = [
-    gain.minutes >= WORTH_MINUTES ? `${duration(gain.minutes)} less work` : '',
+    gain.minutes >= WORTH_MINUTES ? `${roughTime(gain.minutes)} less work` : '',
     gain.openedMm2 > 0 ? `${formatArea(gain.openedMm2, units)} less wall opened` : '',
     gain.holes > 0 ? `${gain.holes} hole${gain.holes === 1 ? '' : 's'} fewer` : '',
   ].filter(Boolean);

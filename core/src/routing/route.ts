@@ -9,7 +9,7 @@ import {
   type Spot,
   type WallFrame,
 } from '../structure/index.ts';
-import { MM_PER_INCH, formatLength, inches } from '../units/index.ts';
+import { formatCable, formatMark, inches, MM_PER_INCH } from '../units/index.ts';
 import { boreOf, boreWords, type Bore, type Through } from './boring.ts';
 import { atDrill, bayFor, metBetween } from './in-walls.ts';
 import { END_SLACK_MM, JOIST_HOLE_MM, OPERATIONS, type OperationKind } from './operations.ts';
@@ -207,7 +207,8 @@ function describe(
   holes: readonly Hole[],
   opened: boolean,
 ): { says: string; why: string } {
-  const L = (mm: number) => formatLength(mm, words.house.units);
+  const L = (mm: number) => formatMark(mm, words.house.units);
+  const cable = formatCable(cableMm, words.house.units);
   const wallName = (p: Place) =>
     onWall(p) ? (words.plan.lines.get(p.wallId)?.wall.name ?? 'the wall').toLowerCase() : '';
   const corner = (p: Place) => (onWall(p) ? `${L(p.xMm)} from the left corner of the ${wallName(p)}` : '');
@@ -232,7 +233,7 @@ function describe(
           ? 'Push from the box hole, catch it at the next one.'
           : 'Drop or push from the open end, catch it at the box: gravity works for you from above.';
       return {
-        says: `Fish ${L(cableMm)} ${way}, ${wallName(from)}`,
+        says: `Fish ${cable} ${way}, ${wallName(from)}`,
         why: `${end} Tape the cable smoothly to the fish so that it does not snag. If one end does not work, come from the other.`,
       };
     }
@@ -265,19 +266,19 @@ function describe(
       };
     case 'run-attic':
       return {
-        says: `In the attic, run ${L(cableMm)} and staple it`,
+        says: `In the attic, run ${cable} and staple it`,
         why: 'Along the joists low on their sides; across them with guard strips within 6 ft of a hatch, and wherever stairs or a ladder stay. Step on joists only.',
       };
     case 'run-below':
       return {
-        says: `Below the floor, run ${L(cableMm)} and staple it`,
+        says: `Below the floor, run ${cable} and staple it`,
         why: joistsUnder(words, from).says,
       };
     case 'same-bay':
       return { says: 'Bring it out on the other face of the same bay', why: 'The two rooms share this bay.' };
     case 'cross-blocking':
       return {
-        says: `${opened ? 'Open the drywall at the blocking and drill' : 'Drill'} ${size} through ${holes.length === 1 ? 'the block' : `${holes.length} blocks`} ${corner(on)}, ${holes.map((h) => `${L(h.heightMm)} up`).join(', ')}, and fish ${L(cableMm)}`,
+        says: `${opened ? 'Open the drywall at the blocking and drill' : 'Drill'} ${size} through ${holes.length === 1 ? 'the block' : `${holes.length} blocks`} ${corner(on)}, ${holes.map((h) => `${L(h.heightMm)} up`).join(', ')}, and fish ${cable}`,
         why: opened
           ? 'Cut a 6 in square and save the piece. Seal the hole: the block stops fire.'
           : 'With a flexible bit and its guide from the box hole. If it wanders, open the board at the block instead. Seal the hole: the block stops fire.',
@@ -296,12 +297,12 @@ function describe(
       };
     case 'fish-joists':
       return {
-        says: `Fish ${L(cableMm)} along the joist bay`,
+        says: `Fish ${cable} along the joist bay`,
         why: 'Stiff rods lie on the board; look for bridging between the joists with a light and a mirror first.',
       };
     case 'slot-ceiling':
       return {
-        says: `Open a 4 in strip of ceiling across the joists and run ${L(cableMm)}`,
+        says: `Open a 4 in strip of ceiling across the joists and run ${cable}`,
         why: 'Bore every joist in the middle third of its depth; go through the open webs of trusses and never cut them. Cut shallow, save the piece.',
       };
     case 'behind-baseboard':
@@ -311,7 +312,7 @@ function describe(
       };
     case 'trim-chase':
       return {
-        says: `Run ${L(cableMm)} behind the baseboard, ${wallName(from)}`,
+        says: `Run ${cable} behind the baseboard, ${wallName(from)}`,
         why: 'A notch in each stud and a steel plate over it: nails of the baseboard would find the cable.',
       };
     case 'open-soffit':
@@ -321,7 +322,7 @@ function describe(
       };
     case 'run-soffit':
       return {
-        says: `Fish ${L(cableMm)} inside the soffit, ${wallName(on)}`,
+        says: `Fish ${cable} inside the soffit, ${wallName(on)}`,
         why: 'Along its back upper edge, clear of screws from below; blocks inside it are bored or opened.',
       };
     case 'use-passage':
@@ -341,12 +342,12 @@ function describe(
       };
     case 'conduit-outside':
       return {
-        says: `Run ${L(cableMm)} of conduit on the outside, ${wallName(on)}`,
+        says: `Run ${cable} of conduit on the outside, ${wallName(on)}`,
         why: 'Straps as the kind of conduit asks, every fitting raintight, wires made for wet places.',
       };
     case 'surface-run':
       return {
-        says: `Run ${L(cableMm)} on the face of the ${wallName(on)}`,
+        says: `Run ${cable} on the face of the ${wallName(on)}`,
         why: 'Straight and level, strapped; it starts and ends in boxes made for it.',
       };
   }

@@ -1,7 +1,7 @@
 import type { Evaluation } from '../evaluation/judge.ts';
 import { settingOf } from '../evaluation/judge.ts';
 import { transfersOf, transferWords, type HoleTransfer } from '../placement/transfers.ts';
-import { formatLength, inches, chance } from '../units/index.ts';
+import { formatMark, inches, chance } from '../units/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
 
 /** What is drawn beyond reference and hole on each side, and how much of the wall below or above its plate. */
@@ -60,7 +60,7 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
   const line = evaluation.plan.lines.get(hole.wallId);
   if (!best || !frame || !line) return undefined;
   const { wall } = frame;
-  const L = (mm: number) => formatLength(mm, evaluation.bundle.house.units, 'inches');
+  const L = (mm: number) => formatMark(mm, evaluation.bundle.house.units);
   const left = Math.max(0, Math.min(hole.xMm, best.referenceMm) - BESIDE_MM);
   const right = Math.min(wall.lengthMm, Math.max(hole.xMm, best.referenceMm) + BESIDE_MM);
   const size = Math.min(inches(5), Math.max(inches(0.8), (right - left) * TEXT_SHARE));

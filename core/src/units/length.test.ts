@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { feet, formatLength, inches, parseLength } from './length.ts';
+import { feet, formatCable, formatLength, formatMark, inches, parseLength } from './length.ts';
 
 const mm = (text: string, system: 'imperial' | 'metric' = 'imperial') => {
   const r = parseLength(text, system);
@@ -53,6 +53,20 @@ describe('printing lengths', () => {
   ])('%d mm', (value, text) => expect(formatLength(value)).toBe(text));
   it('prints a tape reading in inches', () =>
     expect(formatLength(inches(103.25), 'imperial', 'inches')).toBe('103 1/4 in'));
+  it.each([
+    [inches(103.2), '103 1/4 in'],
+    [inches(47.93), '47 7/8 in'],
+    [inches(48), '48 in'],
+  ])('a mark at %d mm is read to an eighth', (mm, text) => expect(formatMark(mm)).toBe(text));
+  it('marks metric to the millimetre', () => expect(formatMark(812.6, 'metric')).toBe('813 mm'));
+  it.each([
+    [inches(72), '6\' 0"'],
+    [inches(72.01), '6\' 6"'],
+    [inches(139.3), '12\' 0"'],
+    [inches(1), '6"'],
+  ])('cable of %d mm is cut to the next 6 in', (mm, text) => expect(formatCable(mm)).toBe(text));
+  it('cable is cut to the next 0.1 m', () =>
+    expect([formatCable(3301, 'metric'), formatCable(3300, 'metric')]).toEqual(['3.4 m', '3.3 m']));
   it('prints metric to the millimetre', () => expect(formatLength(1234.4, 'metric')).toBe('1234 mm'));
 
   it('reads back what it prints, to half of a sixteenth', () => {

@@ -117,6 +117,17 @@ export function formatLength(
   return `${s}${ft}' ${sixteenths(rest)}"`;
 }
 
+/** Where to mark: to the nearest 1/8 in, as a tape is read, or 1 mm. */
+export const formatMark = (mm: number, system: UnitSystem = 'imperial'): string =>
+  formatLength(system === 'imperial' ? inches(Math.round((mm / MM_PER_INCH) * 8) / 8) : mm, system, 'inches');
+
+/** Cable to cut: rounded up to 6 in, or to 0.1 m. */
+export function formatCable(mm: number, system: UnitSystem = 'imperial'): string {
+  if (!Number.isFinite(mm)) return formatLength(mm, system);
+  if (system === 'metric') return `${(Math.ceil(mm / 100 - 1e-6) / 10).toFixed(1)} m`;
+  return formatLength(inches(6 * Math.ceil(mm / inches(6) - 1e-6)));
+}
+
 /** Prints an area of opened wall in ft2 (to 0.1) or m2 (to 0.01). */
 export function formatArea(mm2: number, system: UnitSystem = 'imperial'): string {
   return system === 'imperial'

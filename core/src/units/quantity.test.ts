@@ -1,6 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { amps, cubicInches, duration, formatArea, money, percent, plain, tidy, volts } from './index.ts';
+import {
+  amps,
+  cubicInches,
+  duration,
+  roughMoney,
+  roughTime,
+  formatArea,
+  money,
+  percent,
+  plain,
+  tidy,
+  volts,
+} from './index.ts';
 
 describe('numbers as people read them', () => {
   it('hides the tail of binary arithmetic, never a real digit', () => {
@@ -44,4 +56,15 @@ describe('numbers as people read them', () => {
       ),
     );
   });
+});
+
+describe('estimates', () => {
+  it.each([
+    [0, '0 min'],
+    [2, '5 min'],
+    [37, '35 min'],
+    [58, '1 h'],
+    [157, '2 h 35 min'],
+  ])('%d minutes are about %s', (minutes, text) => expect(roughTime(minutes)).toBe(text));
+  it('totals are to the dollar', () => expect(roughMoney(8620)).toBe('$86'));
 });

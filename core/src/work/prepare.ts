@@ -1,7 +1,7 @@
 import { boxModel } from '../catalog/index.ts';
 import type { Change, Want } from '../document/index.ts';
 import { changeWords } from '../planning/index.ts';
-import { formatLength } from '../units/index.ts';
+import { formatMark } from '../units/index.ts';
 import { takenDown } from './in-the-way.ts';
 import type { Power } from './power.ts';
 import { make } from './route-steps.ts';
@@ -9,7 +9,7 @@ import type { Step, WorkInput } from './step.ts';
 
 /** Where a new box goes and how large its hole is, in words that can be measured by. */
 function outlineWords(input: WorkInput, want: Want): string {
-  const L = (mm: number) => formatLength(mm, input.house.units, 'inches');
+  const L = (mm: number) => formatMark(mm, input.house.units);
   const box = input.boxes.find(
     (b) => b.isNew && b.point.label === want.label && b.point.at === want.at,
   )?.point;

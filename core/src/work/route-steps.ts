@@ -1,7 +1,7 @@
 import type { Job } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
 import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
-import { formatLength } from '../units/index.ts';
+import { formatCable, formatLength } from '../units/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
 import { boresOf, cutsOf, nearCut, openingsIn, throughOldBox, type Power } from './power.ts';
@@ -118,7 +118,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
   const off = drilling.some((d) => d.window === 'off') || offFirst(input) || old.length > 0;
   const pull = make({
     key: `leg${i + 1}:pull`,
-    title: `Pull ${formatLength(leg.route.cableMm, input.house.units)} of cable, ${name}`,
+    title: `Pull ${formatCable(leg.route.cableMm, input.house.units)} of cable, ${name}`,
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: Math.max(

@@ -2,6 +2,7 @@ import { isReceptacleDevice, type Device, type DeviceKind, type Point } from '@e
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { DEVICE_KINDS } from './device-words.ts';
+import { useRowKeys } from '../parts/use-row-keys.ts';
 
 const MOST = 6;
 const PLAIN: Device = { kind: 'receptacle', amps: 15, grounded: true };
@@ -105,15 +106,23 @@ export function DeviceRows({
   const put = (devices: Device[]) => set((p) => ({ ...p, devices }));
   const { devices } = point;
   const several = devices.length > 1;
+  const { keys, gone } = useRowKeys(devices.length);
   return (
     <div className="stack">
       {devices.map((d, i) => (
         <Row
-          key={i}
+          key={keys[i]}
           device={d}
           label={several ? `Device ${i + 1}` : 'Device'}
           onChange={(to) => put(devices.map((x, k) => (k === i ? to : x)))}
-          onRemove={several ? () => put(devices.filter((_, k) => k !== i)) : null}
+          onRemove={
+            several
+              ? () => {
+                  gone(i);
+                  put(devices.filter((_, k) => k !== i));
+                }
+              : null
+          }
         />
       ))}
       {devices.length < MOST && (

@@ -14,6 +14,7 @@ import { useEffect, useState, type MouseEvent } from 'react';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import './photo.css';
+import { useRowKeys } from '../parts/use-row-keys.ts';
 
 /** What the next click in the picture is. */
 const CLICKS = [
@@ -58,6 +59,7 @@ export function PhotoReader({
   /** Of the picture itself, px; null until it is there: nothing can be clicked before. */
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
   const [pins, setPins] = useState<readonly Pin[]>([]);
+  const { keys, gone } = useRowKeys(pins.length);
   const [marks, setMarks] = useState<readonly Mark[]>([]);
   const [click, setClick] = useState<Click>('pin');
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture)), [picture]);
@@ -208,7 +210,7 @@ export function PhotoReader({
           </div>
         )}
         {pins.map((p, i) => (
-          <div className="row fields" key={i}>
+          <div className="row fields" key={keys[i]}>
             <span className="measure">{i + 1}</span>
             <LengthInput
               label={`Point ${i + 1}, from the left corner`}
@@ -230,7 +232,10 @@ export function PhotoReader({
               type="text"
               size="small"
               aria-label={`Take out point ${i + 1}`}
-              onClick={() => setPins(pins.filter((_, k) => k !== i))}
+              onClick={() => {
+                gone(i);
+                setPins(pins.filter((_, k) => k !== i));
+              }}
             >
               ✕
             </Button>

@@ -15,6 +15,7 @@ import { Choice } from './Choice.tsx';
 import { LengthInput } from './LengthInput.tsx';
 import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
+import { useRowKeys } from './use-row-keys.ts';
 
 function HoursField({
   value,
@@ -74,6 +75,7 @@ export function LoadsEditor({
   onChange,
 }: LoadsEditorProps) {
   const [name, setName] = useState('');
+  const { keys, gone } = useRowKeys(loads.length);
   const add = (text: string) => {
     const trimmed = text.trim();
     if (trimmed === '') return;
@@ -97,7 +99,7 @@ export function LoadsEditor({
   return (
     <div className="stack">
       {loads.map((l, i) => (
-        <div key={i} className="load-row">
+        <div key={keys[i]} className="load-row">
           <span className="load-name">{l.name}</span>
           <InputNumber
             aria-label={`Volt-amperes of ${l.name}`}
@@ -180,7 +182,10 @@ export function LoadsEditor({
             type="text"
             size="small"
             aria-label={`Take out ${l.name}`}
-            onClick={() => onChange(loads.filter((_, k) => k !== i))}
+            onClick={() => {
+              gone(i);
+              onChange(loads.filter((_, k) => k !== i));
+            }}
           >
             ✕
           </Button>

@@ -1,4 +1,4 @@
-import { billCsv, formatLength, money, type BillLine } from '@elwand/core';
+import { billCsv, formatCable, formatLength, money, roughMoney, type BillLine } from '@elwand/core';
 import { Button, InputNumber } from 'antd';
 import { download } from '../../parts/download.ts';
 import { useWork } from '../../workspace/work.ts';
@@ -58,7 +58,7 @@ export function BuyMark() {
     <div className="section stack">
       <div className="row">
         <h2 className="grow">
-          To buy: <span className="measure">{money(bill.totalCents)}</span>{' '}
+          To buy: <span className="measure">{roughMoney(bill.totalCents)}</span>{' '}
           <span className="muted">estimated prices</span>
         </h2>
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill), 'text/csv')}>Save as CSV</Button>
@@ -88,7 +88,7 @@ export function BuyMark() {
         {bill.cuts.map((c, i) => (
           <p key={i}>
             {c.roll.name}:{' '}
-            {c.pieces.map((p) => `${p.label} ${formatLength(p.lengthMm, house.units)}`).join('; ')}.{' '}
+            {c.pieces.map((p) => `${p.label} ${formatCable(p.lengthMm, house.units)}`).join('; ')}.{' '}
             <span className="muted">{formatLength(c.leftMm, house.units)} left over.</span>
           </p>
         ))}

@@ -1,4 +1,13 @@
-import { deadState, duration, ItemId, type Job, type LogEntry, type Step, sourceLine } from '@elwand/core';
+import {
+  deadState,
+  duration,
+  roughTime,
+  ItemId,
+  type Job,
+  type LogEntry,
+  type Step,
+  sourceLine,
+} from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
@@ -65,7 +74,7 @@ function StepList({
       {(['before', 'off', 'after'] as const).map((w) => (
         <div key={w} className={w === 'off' ? 'window-off' : undefined}>
           <p className="window-name">
-            {WINDOW[w]}, {duration(steps.filter((s) => s.window === w).reduce((m, s) => m + s.minutes, 0))}
+            {WINDOW[w]}, {roughTime(steps.filter((s) => s.window === w).reduce((m, s) => m + s.minutes, 0))}
           </p>
           <ol>
             {steps
@@ -142,7 +151,7 @@ export function DoMark() {
         </h2>
         {off !== null && (
           <span className="tag">
-            Power off for <b>{duration(off)}</b> of about {duration(chosen.option.outageMinutes)}
+            Power off for <b>{duration(off)}</b> of about {roughTime(chosen.option.outageMinutes)}
           </span>
         )}
         <Button className="hide-phone no-print" onClick={() => window.print()}>

@@ -52,14 +52,19 @@ function Node({
   );
 }
 
+const NONE: ReadonlySet<string> = new Set();
+
 function Tree({
   feed,
   breakerId,
   title,
+  fresh,
 }: {
   readonly feed: Feed;
   readonly breakerId: BreakerId;
   readonly title: string;
+  /** Points and cables of the plan. */
+  readonly fresh: ReadonlySet<string>;
 }) {
   const root = feedTree(feed, breakerId);
   if (!root) return null;
@@ -91,12 +96,12 @@ function Tree({
           {laid.links().map((l) => (
             <path
               key={l.target.data.id}
-              className={`zone-cable${l.target.data.cable?.id.startsWith('new-') ? ' zone-new' : ''}`}
+              className={`zone-cable${fresh.has(l.target.data.cable?.id ?? '') ? ' zone-new' : ''}`}
               d={`M${l.source.y + BOX.w} ${l.source.x}H${l.target.y - 16}V${l.target.x}H${l.target.y}`}
             />
           ))}
           {nodes.map((n) => (
-            <Node key={n.data.id} node={n.data} x={n.y} y={n.x} fresh={n.data.id.startsWith('new-')} />
+            <Node key={n.data.id} node={n.data} x={n.y} y={n.x} fresh={fresh.has(n.data.id)} />
           ))}
         </svg>
       </div>
@@ -117,8 +122,13 @@ export function ProtectionZones() {
         <span className="muted">framed: ground-fault; bar beneath: arc-fault; double: new</span>
       </h3>
       <div className="zones">
-        <Tree feed={evaluation.feed} breakerId={breaker.id} title="Now" />
-        <Tree feed={chosen.applied.feed} breakerId={breaker.id} title="With the new work" />
+        <Tree feed={evaluation.feed} breakerId={breaker.id} title="Now" fresh={NONE} />
+        <Tree
+          feed={chosen.applied.feed}
+          breakerId={breaker.id}
+          title="With the new work"
+          fresh={chosen.applied.fresh}
+        />
       </div>
     </section>
   );

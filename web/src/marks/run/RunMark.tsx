@@ -1,5 +1,6 @@
 import {
   duration,
+  formatCable,
   formatLength,
   isRaceway,
   racewayLeg,
@@ -190,7 +191,7 @@ function Leg({
     <section className="leg" aria-label={`Leg ${n}`}>
       <h3>
         {name(leg.from)} to {name(leg.to)}:{' '}
-        <span className="measure">{formatLength(leg.route.cableMm, bundle.house.units)}</span>{' '}
+        <span className="measure">{formatCable(leg.route.cableMm, bundle.house.units)}</span>{' '}
         <span className="muted">
           of cable{leg.conductors > 2 ? ` with ${leg.conductors} conductors and a ground` : ''}, with 12 in
           left at each end

@@ -1,4 +1,4 @@
-import { formatLength } from '@elwand/core';
+import { formatCable } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, sheetsOf } from '@elwand/core/sheets';
 import { Button, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
@@ -91,7 +91,7 @@ export function Sheets() {
         <DrawingView drawing={drawing} width={width} />
       </div>
       <p className="quiet">
-        {drawing.note} New cable {formatLength(evaluation.chosen?.option.cableMm ?? 0, house.units)} in all.
+        {drawing.note} New cable {formatCable(evaluation.chosen?.option.cableMm ?? 0, house.units)} in all.
       </p>
     </section>
   );

@@ -1,4 +1,11 @@
-import { duration, formatArea, formatLength, money, type Evaluation, type OptionView } from '@elwand/core';
+import {
+  roughTime,
+  formatArea,
+  formatCable,
+  roughMoney,
+  type Evaluation,
+  type OptionView,
+} from '@elwand/core';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 import { StateMark } from '../../parts/Mark.tsx';
@@ -12,14 +19,14 @@ interface Row {
 
 /** What is counted: less is better in every row. */
 const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] => [
-  { name: 'Cable', of: (o) => o.cableMm, words: (n) => formatLength(n, units) },
+  { name: 'Cable', of: (o) => o.cableMm, words: (n) => formatCable(n, units) },
   { name: 'Holes', of: (o) => o.holes, words: String },
   { name: 'Wall opened', of: (o) => o.openedMm2, words: (n) => (n > 0 ? formatArea(n, units) : 'none') },
   { name: 'Places opened', of: (o) => o.openings, words: String },
-  { name: 'Power off', of: (o) => o.outageMinutes, words: duration },
+  { name: 'Power off', of: (o) => o.outageMinutes, words: roughTime },
   { name: 'Boxes that lose power', of: (o) => o.dark.length, words: String },
-  { name: 'Work', of: (o) => o.minutes, words: duration },
-  { name: 'Parts', of: (o) => o.priceCents, words: money },
+  { name: 'Work', of: (o) => o.minutes, words: roughTime },
+  { name: 'Parts', of: (o) => o.priceCents, words: roughMoney },
 ];
 
 /** Less than this share of the larger value is no difference worth a mark. */

@@ -14,7 +14,7 @@ export function DropPath({
   readonly evaluation: Evaluation;
   readonly chosen: Chosen;
 }) {
-  const { house, feed } = chosen.applied;
+  const { house, feed, fresh } = chosen.applied;
   const drops = chosen.option.legs.flatMap((l) => {
     const point = house.points.find((p) => p.id === l.to);
     const drop = point && voltageDrop(house, feed, evaluation.pack, point.id);
@@ -47,7 +47,7 @@ export function DropPath({
       from,
       to: from + (s.volts ?? 0) / supply,
       label: far ? (labels.get(far) ?? '?') : '?',
-      fresh: s.cableId.startsWith('new-'),
+      fresh: fresh.has(s.cableId),
     };
   });
   return (

@@ -1,8 +1,8 @@
 import {
-  duration,
+  roughTime,
   formatArea,
-  formatLength,
-  money,
+  formatCable,
+  roughMoney,
   sourceLine,
   type Evaluation,
   type OptionView,
@@ -75,7 +75,7 @@ function OptionRow({
         </button>
       </td>
       <td className="measure" data-name="Cable">
-        {formatLength(option.cableMm, units)}
+        {formatCable(option.cableMm, units)}
         <Bar share={option.cableMm / most.cableMm} />
       </td>
       <td className="measure" data-name="Holes">
@@ -91,15 +91,15 @@ function OptionRow({
         )}
       </td>
       <td className="measure" data-name="Power off">
-        {duration(option.outageMinutes)}
+        {roughTime(option.outageMinutes)}
       </td>
       <td className="measure" data-name="Work">
-        {duration(option.minutes)}
+        {roughTime(option.minutes)}
         <Bar share={option.minutes / most.minutes} />
         <span className="quiet option-under">{visitWords(option)}</span>
       </td>
       <td className="measure" data-name="Parts">
-        {money(option.priceCents)}
+        {roughMoney(option.priceCents)}
         <Bar share={most.priceCents > 0 ? option.priceCents / most.priceCents : 0} />
       </td>
       <td className="measure" data-name="Risk">

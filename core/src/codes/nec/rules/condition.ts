@@ -67,7 +67,7 @@ export const grounding: Rule = {
   numbers: noNumbers,
   check: (context) =>
     touchedPoints(context)
-      .filter(isNew)
+      .filter((p) => isNew(context, p))
       .flatMap((point): Judgement[] => {
         const box = context.feed.boxes.get(point.id);
         if (!box || box.circuits.length === 0) return [];
@@ -132,7 +132,7 @@ export const boxCondition: Rule = {
   numbers: noNumbers,
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
-      const touched = context.touched.has(point.id) && !isNew(point);
+      const touched = context.touched.has(point.id) && !isNew(context, point);
       const sources = [
         practice(
           'cut back to bright metal and renew the device; stop if the insulation is hurt beyond reach',

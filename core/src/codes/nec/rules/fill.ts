@@ -60,13 +60,13 @@ function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: 
       edit: { edit: 'clamps-outside', pointId: point.id },
     });
   const ring = point.box.extras?.ringCubicInches ? undefined : ringFor(model);
-  if (ring && !isNew(point) && needed <= have + ring.volumeCubicInches + 1e-9)
+  if (ring && !isNew(context, point) && needed <= have + ring.volumeCubicInches + 1e-9)
     out.push({
       says: `Extension ring on ${point.label}, ${cubicInches(ring.volumeCubicInches)} more`,
       edit: { edit: 'set-ring', pointId: point.id, ring: ring.id },
     });
   out.push(...largerBoxes(context, point, survey.contents));
-  const other = isNew(point) ? undefined : context.otherOptions[0];
+  const other = isNew(context, point) ? undefined : context.otherOptions[0];
   if (other) out.push({ says: other.says, edit: { edit: 'choose-option', key: other.key } });
   return out;
 }
@@ -197,7 +197,7 @@ const bySize = (point: Point) =>
   });
 
 function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof cableName>[1] | undefined) {
-  if (!cable || isNew(point)) return [];
+  if (!cable || isNew(context, point)) return [];
   const gauges: readonly Gauge[] = ['14', '12'];
   return [
     judge('box-gauge', {

@@ -81,8 +81,9 @@ export const receptaclesAt = (point: Pick<Point, 'devices'>): number =>
 export const touchedPoints = (context: RuleContext): Point[] =>
   context.house.points.filter((p) => context.touched.has(p.id));
 
-/** Points that the plan itself brings in: they are touched, and no older survey has them. */
-export const isNew = (point: Point): boolean => point.id.startsWith('new-');
+/** Points that a want becomes: they are touched, and no older survey has them. */
+export const isNew = ({ fresh }: Pick<RuleContext, 'fresh'>, point: Pick<Point, 'id'>): boolean =>
+  fresh.has(point.id);
 
 /** The numbers of a rule that are limits of the pack, for the page of rules. */
 export const limitNumbers =

@@ -162,7 +162,7 @@ export const replaced: Rule = {
   numbers: noNumbers,
   check: (context) =>
     context.house.points
-      .filter((p) => context.replaced.has(p.id) && !isNew(p) && isReceptacle(p))
+      .filter((p) => context.replaced.has(p.id) && !isNew(context, p) && isReceptacle(p))
       .flatMap((point): Judgement[] => {
         const says = wayWords(context, point);
         return says === undefined

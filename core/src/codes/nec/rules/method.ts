@@ -11,12 +11,13 @@ export const methodsFor = (places: readonly RunPlace[], banned: readonly CableTy
   NEW_METHODS.filter((m) => !banned.includes(m) && places.every((p) => METHODS[m].may[p] !== 'no'));
 
 /** Armored cable has no ground conductor: every run of the plan needs a metal box at either end. */
-function takesArmor({ house, runs }: RuleContext): boolean {
+function takesArmor(context: RuleContext): boolean {
+  const { house, runs } = context;
   const ends = house.cables
     .filter((c) => runs.some((r) => r.cableId === c.id))
     .flatMap((c) => [c.from, c.to])
     .flatMap((e) => (e.at === 'point' ? house.points.filter((p) => p.id === e.pointId) : []));
-  return ends.every((p) => isNew(p) || isMetalBox(p) === true);
+  return ends.every((p) => isNew(context, p) || isMetalBox(p) === true);
 }
 
 const otherMethods = (places: readonly RunPlace[], context: RuleContext, cable: Cable): Remedy[] =>

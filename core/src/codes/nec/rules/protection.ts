@@ -31,7 +31,7 @@ function giver(context: RuleContext, id: string): string {
 /** Upstream protection is only offered where power really passes a receptacle on its way. */
 const hasUpstream = (context: RuleContext, point: Point): boolean => {
   const first = firstReceptacle(context.feed, point.id);
-  return first !== undefined && !isNew(first);
+  return first !== undefined && !isNew(context, first);
 };
 
 const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
@@ -126,7 +126,7 @@ export const groundFault: Rule = {
         const need = context.pack.groundFault(place, outletFacts(context.house, point));
         if (!need.needed && !isReceptacle(point)) return [];
         const by = box.groundFaultBy;
-        if (!isNew(point)) {
+        if (!isNew(context, point)) {
           if (!need.needed || by) return [];
           return [
             judge('ground-fault', {
@@ -205,7 +205,7 @@ export const arcFault: Rule = {
     const hold = (key: string, point: Point, says: string, why: string, source: Source) =>
       held.set(key, { says, why, source, points: [...(held.get(key)?.points ?? []), point] });
     let reason: { why: string; source: Source } | undefined;
-    for (const point of context.house.points.filter((p) => isNew(p) && p.kind !== 'junction')) {
+    for (const point of context.house.points.filter((p) => isNew(context, p) && p.kind !== 'junction')) {
       const place = factsOf(context, point);
       const box = context.feed.boxes.get(point.id);
       const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
@@ -271,7 +271,7 @@ export const weatherAndTamper: Rule = {
   numbers: limitNumbers('tamperHeightMm'),
   check: (context) =>
     context.house.points
-      .filter((p) => isNew(p) && isReceptacle(p))
+      .filter((p) => isNew(context, p) && isReceptacle(p))
       .flatMap((point) => {
         const place = factsOf(context, point, polesOf(context, point));
         if (!place) return [];
@@ -312,10 +312,10 @@ export const bathZone: Rule = {
     context.house.points.flatMap((point): Judgement[] => {
       const place = factsOf(context, point);
       if (!place?.toTub) return [];
-      const standing = isNew(point) ? {} : { origin: 'standing' as const };
+      const standing = isNew(context, point) ? {} : { origin: 'standing' as const };
       if (isReceptacle(point)) {
         const zone = context.pack.bathZone(place);
-        if (!zone.needed && !isNew(point)) return [];
+        if (!zone.needed && !isNew(context, point)) return [];
         return [
           judge('bath-zone', {
             severity: zone.needed ? 'stop' : 'ok',

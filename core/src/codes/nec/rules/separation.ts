@@ -84,7 +84,7 @@ export const separation: Rule = {
   numbers: limitNumbers('oppositeBoxesMm', 'ratedBoxIn2', 'ratedBoxesShare'),
   check: (context) =>
     touchedPoints(context).flatMap((point) =>
-      isNew(point) &&
+      isNew(context, point) &&
       point.at.on === 'wall' &&
       separationAt(context.plan, point.at.wallId, point.at.xMm) === 'party'
         ? inRated(context, point, point.at.wallId, point.at.xMm)

@@ -81,7 +81,7 @@ export const drop: Rule = {
   ],
   check: (context) => {
     const all = touchedPoints(context)
-      .filter(isNew)
+      .filter((p) => isNew(context, p))
       .flatMap((point) => {
         const d = voltageDrop(context.house, context.feed, context.pack, point.id);
         return d ? [{ point, d }] : [];

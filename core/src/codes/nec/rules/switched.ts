@@ -119,7 +119,7 @@ function missing(context: RuleContext, box: BoxFeed): Judgement[] {
 }
 
 /** Several switches in one box: which conductor belongs to which of them must be known before it is opened. */
-function whose(box: BoxFeed): Judgement[] {
+function whose(context: RuleContext, box: BoxFeed): Judgement[] {
   const { point } = box;
   const own = switchesIn(point);
   if (own.length < 2) return [];
@@ -128,7 +128,7 @@ function whose(box: BoxFeed): Judgement[] {
   const kinds = point.devices.filter(isSwitchDevice).map((d) => d.kind);
   const open = own.filter((key, i) => !known.has(key) && kinds[i] !== 'switch-three-way');
   if (open.length === 0) return [];
-  if (isNew(point))
+  if (isNew(context, point))
     return [
       judge('switches', {
         severity: 'watch',
@@ -166,6 +166,6 @@ export const switches: Rule = {
       const box = context.feed.boxes.get(p.id);
       if (!box) return [];
       const gone = missing(context, box);
-      return gone.length > 0 ? gone : whose(box);
+      return gone.length > 0 ? gone : whose(context, box);
     }),
 };
