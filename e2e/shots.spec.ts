@@ -27,6 +27,9 @@ async function there(page: Page): Promise<void> {
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   await expect(page.getByText('Drawing …')).toHaveCount(0);
   await page.waitForTimeout(400);
+  // The replays answer a moment later.
+  await expect(page.getByText('Checking this plan step by step')).toHaveCount(0);
+  await page.waitForTimeout(200);
 }
 
 for (const [name, path] of VIEWS)

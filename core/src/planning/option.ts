@@ -1,6 +1,7 @@
 import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
+import { roughTime } from '../units/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
@@ -110,10 +111,10 @@ export function toldApart<T extends Option>(options: readonly T[]): T[] {
     if (o.openedMm2 > best.openedMm2) say.push('opens more wall or ceiling');
     if (o.cableMm > best.cableMm * 1.15)
       say.push(`${Math.round((o.cableMm - best.cableMm) / 304.8)} ft more cable`);
-    if (o.minutes > best.minutes + 10) say.push(`${Math.round(o.minutes - best.minutes)} min more work`);
+    if (o.minutes > best.minutes + 10) say.push(`${roughTime(o.minutes - best.minutes)} more work`);
     if (o.holes > best.holes)
       say.push(`${o.holes - best.holes} more hole${o.holes - best.holes === 1 ? '' : 's'}`);
-    if (o.minutes < best.minutes - 10) say.push(`${Math.round(best.minutes - o.minutes)} min less work`);
+    if (o.minutes < best.minutes - 10) say.push(`${roughTime(best.minutes - o.minutes)} less work`);
     return { ...o, why: say.length > 0 ? say.join(', ') : 'about the same work' };
   });
 }

@@ -63,8 +63,8 @@ describe('estimates', () => {
     [0, '0 min'],
     [2, '5 min'],
     [37, '35 min'],
-    [58, '1 h'],
-    [157, '2 h 35 min'],
+    [58, '1 h 00'],
+    [157, '2 h 35'],
   ])('%d minutes are about %s', (minutes, text) => expect(roughTime(minutes)).toBe(text));
   it('totals are to the dollar', () => expect(roughMoney(8620)).toBe('$86'));
 });

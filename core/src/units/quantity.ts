@@ -25,12 +25,9 @@ export function duration(minutes: number): string {
   return h === 0 ? `${m} min` : `${h} h ${String(m % 60).padStart(2, '0')}`;
 }
 
-/** An estimate of time: to 5 minutes, as `35 min` or `2 h 35 min`. */
-export function roughTime(minutes: number): string {
-  const m = minutes > 0 ? Math.max(5, 5 * Math.round(minutes / 5)) : 0;
-  const h = Math.floor(m / 60);
-  return [...(h > 0 ? [`${h} h`] : []), ...(m % 60 > 0 || h === 0 ? [`${m % 60} min`] : [])].join(' ');
-}
+/** An estimate of time: to 5 minutes, as `35 min` or `2 h 35`. */
+export const roughTime = (minutes: number): string =>
+  duration(minutes > 0 ? Math.max(5, 5 * Math.round(minutes / 5)) : 0);
 
 /** An hour of the day, with its part as minutes: 18.5 is 18:30. */
 export const clock = (hour: number): string =>
