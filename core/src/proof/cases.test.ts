@@ -193,6 +193,24 @@ describe('switches that move', () => {
     expect(box(e, 's1').before!.caps).toEqual([]);
     expect(box(e, 's1').before!.terminations.map((t) => t.screw)).toContain('other switch screw');
   });
+  it('a switch that changed is tested with its light, not told to work as before', () => {
+    const house = smallHouse({
+      points: [switchPoint('s1', 88, [device('switch')]), lamp('l1', 60)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+      ],
+    });
+    const tests = (e: Evaluation) => e.chosen!.tests.map((t) => t.key);
+    const dimmed = plan(house, [], {
+      changes: [change({ kind: 'replace', index: 0, device: 'dimmer' }, 's1')],
+    });
+    expect(tests(dimmed)).toContain('prove:s1:switch-1');
+    expect(tests(dimmed)).not.toContain('prove:s1:alive');
+    // One that only lost its power for the work is looked at as it was.
+    const beside = plan(house, [wanted(104)]);
+    expect(tests(beside)).toContain('prove:l1:alive');
+  });
   it('a switch that is taken away from its light is a stop, with the light named', () => {
     const house = smallHouse({
       points: [switchPoint('s1', 88, [device('switch')]), lamp('l1', 60)],
@@ -313,6 +331,32 @@ describe('what is dead before hands and steel', () => {
       'Turn off breakers 1 and 2, lock them out, tag them',
     );
     expect(e.chosen!.chains.map((c) => c.pointId)).toContain('k1');
+  });
+  it('a hole out through the wall behind a box of another circuit waits for that circuit too', () => {
+    const outside = (x: number): Evaluation => {
+      const house = withNeighbor(wallAt(70));
+      const wall = WallId.parse('room-w1');
+      return plan(
+        {
+          ...house,
+          rooms: house.rooms.map((r) => ({
+            ...r,
+            walls: r.walls.map((w) => ({ ...w, exterior: true, outerFace: 'siding' as const })),
+          })),
+        },
+        [
+          wanted(x, {
+            at: { on: 'outside', wallId: wall, xMm: inches(x), heightMm: inches(20) },
+            source: { from: 'point', pointId: by('r2') },
+          }),
+        ],
+      );
+    };
+    const near = outside(72);
+    expect(stops(near)).toEqual([]);
+    const out = near.chosen!.steps.find((s) => s.title.includes('out through'))!.key;
+    before(near, 'dead:k1', out);
+    expect(outside(120).chosen!.power.tested.map(String)).not.toContain('k1');
   });
   it('one far away stays on', () => {
     const e = plan(withNeighbor(wallAt(60, 15, 'room-w3')), [wanted(104)]);
