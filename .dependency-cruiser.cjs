@@ -33,6 +33,13 @@ module.exports = {
       },
     },
     {
+      name: 'what-believes-a-plan-knows-not-how-it-was-made',
+      comment: 'The replays take what a plan puts out; what makes plans they may not use.',
+      severity: 'error',
+      from: { path: '^core/src/proof', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(planning|routing|wiring|work|materials|evaluation|placement)/' },
+    },
+    {
       name: 'matrices-only-in-the-solver',
       severity: 'error',
       from: { path: '^core/src', pathNot: '/network/solve\\.ts$' },
