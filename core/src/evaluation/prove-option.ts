@@ -1,7 +1,7 @@
 import { PointId, type Bundle, type WantId } from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
-import { throughBoxHole, type Hole, type Move } from '../routing/index.ts';
+import { boredByHand, type Hole, type Move } from '../routing/index.ts';
 import {
   proveGeometry,
   proveParts,
@@ -45,14 +45,12 @@ export function wiringPlanOf(
 }
 
 const spot = ({ wallId, xMm, heightMm }: Hole) => ({ wallId, xMm, heightMm });
-type OnWall = ReturnType<typeof spot>;
-
 /** The holes of a move, each with the places of which an open box hole must be near; none where it is bored otherwise. */
-function boredIn(move: Move): (OnWall & { readonly byHand: readonly OnWall[] })[] {
-  const all = [...move.holes, ...(move.again ?? [])].map(spot);
+function boredIn(move: Move): WorkPlan['legs'][number]['holes'] {
+  const groups = boredByHand(move);
   return move.holes.map((h) => ({
     ...spot(h),
-    byHand: throughBoxHole(move) ? (move.op === 'drill-stud' ? [spot(h)] : all) : [],
+    byHand: (groups.find((g) => g.includes(h)) ?? []).map(spot),
   }));
 }
 
@@ -104,17 +102,7 @@ export function partsPlanOf(
   };
 }
 
-const holeOf = (h: Hole): HoleOfRun => ({
-  through: h.through,
-  wallId: h.wallId,
-  xMm: h.xMm,
-  heightMm: h.heightMm,
-  diameterMm: h.diameterMm,
-  plateNeeded: h.plateNeeded,
-  bushing: h.bushing,
-  fireSeal: h.fireSeal,
-  bitMm: h.bore?.bitLeastMm,
-});
+const holeOf = (h: Hole): HoleOfRun => ({ ...h, bitMm: h.bore?.bitLeastMm });
 
 /** The routes of an option, as the replay of them takes them. */
 export function geometryPlanOf({ house }: Bundle, option: Option, applied: Applied): GeometryPlan {
@@ -127,15 +115,10 @@ export function geometryPlanOf({ house }: Bundle, option: Option, applied: Appli
       from,
       to,
       cableMm: route.cableMm,
-      moves: route.moves.map(({ op, from: a, to: b, cableMm, openedMm2, holes, again = [], joists }) => ({
-        op,
-        from: a,
-        to: b,
-        cableMm,
-        openedMm2,
-        holes: holes.map(holeOf),
-        again: again.map(holeOf),
-        joists,
+      moves: route.moves.map((m) => ({
+        ...m,
+        holes: m.holes.map(holeOf),
+        again: (m.again ?? []).map(holeOf),
       })),
     })),
   };

@@ -9,7 +9,6 @@ import {
   USUAL_JOISTS_MM,
   type Member,
   type PlanOfHouse,
-  type WallFrame,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { Fault, GeometryPlan, HoleOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
@@ -69,12 +68,13 @@ const meets = (a: Band, b: Band): boolean =>
   a.rightMm > b.leftMm + SAME_MM &&
   a.bottomMm < b.topMm - SAME_MM &&
   a.topMm > b.bottomMm + SAME_MM;
+
 /** The house that a plan is carried out in, with what is asked of it again and again. */
 class Ground {
   readonly faults: Fault[] = [];
   readonly plan: PlanOfHouse;
   readonly limits: CodePack['limits'];
-  private readonly frames = new Map<WallId, WallFrame>();
+  private readonly wood = new Map<WallId, readonly Run[]>();
   readonly given: GeometryPlan;
   constructor(given: GeometryPlan) {
     this.given = given;
@@ -90,16 +90,13 @@ class Ground {
   room(id: WallId): Room | undefined {
     return this.plan.lines.get(id)?.room;
   }
-  frame(id: WallId): WallFrame | undefined {
+  runs(id: WallId): readonly Run[] {
+    const known = this.wood.get(id);
+    if (known) return known;
     const line = this.plan.lines.get(id);
-    const known = this.frames.get(id);
-    if (known || !line) return known;
-    const made = frameWall(line.wall, line.room.ceilingMm);
-    this.frames.set(id, made);
+    const made = line ? runsOf(frameWall(line.wall, line.room.ceilingMm).members) : [];
+    this.wood.set(id, made);
     return made;
-  }
-  runs(id: WallId): Run[] {
-    return runsOf(this.frame(id)?.members ?? []);
   }
   /** The clear width around a place: from the wood at its left to the wood at its right. */
   bay(id: WallId, xMm: number): Run {

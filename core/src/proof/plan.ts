@@ -78,7 +78,6 @@ export interface MoveOfRun {
   readonly from: PlaceOfRun;
   readonly to: PlaceOfRun;
   readonly cableMm: number;
-  readonly openedMm2: number;
   readonly holes: readonly HoleOfRun[];
   /** Holes of an earlier run that this one goes through. */
   readonly again: readonly HoleOfRun[];

@@ -66,8 +66,6 @@ export class GraphBuilder {
     this.edges.push([]);
     if (terminal !== null) {
       this.terminals.set(terminal, id);
-      if (place.in === 'wall' && this.input.terminals.some((t) => t.id === terminal && t.opens === true))
-        this.openOn.set(place.wallId, [...(this.openOn.get(place.wallId) ?? []), place]);
       if (place.in === 'wall')
         this.boxesOn.set(place.wallId, [...(this.boxesOn.get(place.wallId) ?? []), place]);
     }
@@ -169,6 +167,12 @@ export class GraphBuilder {
     const id = this.add({ in: 'wall', wallId: at.frame.wall.id, xMm, heightMm }, terminal);
     at.nodes.push(id);
     return id;
+  }
+
+  /** Says that the hole of this box is open during the work. */
+  opened(id: number): void {
+    const place = this.wallPlace(id);
+    this.openOn.set(place.wallId, [...this.openHoles(place.wallId), place]);
   }
 
   /** Holes through which a drill reaches into a wall. */

@@ -31,7 +31,9 @@ function addTerminals(builder: GraphBuilder): void {
     if (at.on === 'wall') {
       const frame = input.frames.get(at.wallId);
       const bay = frame && bayFor(frame, at.xMm, at.heightMm);
-      if (bay) builder.inBay(builder.bayPlace(frame, bay), at.xMm, at.heightMm, t.id);
+      if (!bay) continue;
+      const box = builder.inBay(builder.bayPlace(frame, bay), at.xMm, at.heightMm, t.id);
+      if (t.opens === true) builder.opened(box);
     } else if (at.on === 'outside') {
       const id = builder.add({ in: 'outside', wallId: at.wallId, xMm: at.xMm, heightMm: at.heightMm }, t.id);
       builder.outside.set(at.wallId, [...(builder.outside.get(at.wallId) ?? []), id]);

@@ -177,9 +177,16 @@ function joistHoles(words: Words, from: Place, to: Place): JoistHole[] {
   });
 }
 
-/** Is this piece of a run bored through the open hole of a box, with nothing else opened? */
-export const throughBoxHole = ({ op, openedMm2 }: Pick<Move, 'op' | 'openedMm2'>): boolean =>
-  op === 'drill-stud' || ((op === 'cross-blocking' || op === 'between-floors') && openedMm2 === 0);
+/**
+ * The holes of a piece of run that are bored through the open hole of a box, with nothing else opened, in groups: one of each
+ * group has to be within reach of such a hole. None where it is bored otherwise.
+ */
+export function boredByHand(move: Move): readonly (readonly Hole[])[] {
+  const holes = [...move.holes, ...(move.again ?? [])];
+  if (move.op === 'drill-stud') return holes.map((h) => [h]);
+  const fromTheHole = move.op === 'cross-blocking' || move.op === 'between-floors';
+  return fromTheHole && move.openedMm2 === 0 ? [holes] : [];
+}
 
 const BITS: readonly (readonly [number, string])[] = [
   [0.75, '3/4 in'],

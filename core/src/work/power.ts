@@ -1,6 +1,6 @@
 import type { BreakerId, House, Point, PointId, Position, WallId } from '../document/index.ts';
 import { changedPoints } from '../planning/index.ts';
-import { ARM_REACH_MM, onWall, throughBoxHole, type Hole, type Move } from '../routing/index.ts';
+import { ARM_REACH_MM, boredByHand, onWall, type Hole, type Move } from '../routing/index.ts';
 import { comesOut } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { CutPlace, WorkInput } from './step.ts';
@@ -111,12 +111,6 @@ const THROUGH_HOLE_MM = ARM_REACH_MM + inches(4);
 const reachOf = (at: Position, hole: { wallId: WallId; xMm: number }): number =>
   at.on === 'wall' && at.wallId === hole.wallId ? Math.abs(at.xMm - hole.xMm) : Number.POSITIVE_INFINITY;
 
-/** The holes of a move that are bored through the hole of a box, in groups: of each group one has to be within reach of it. */
-const boredByHand = (move: Move): readonly (readonly Hole[])[] => {
-  if (!throughBoxHole(move)) return [];
-  const holes = [...move.holes, ...(move.again ?? [])];
-  return move.op === 'drill-stud' ? holes.map((h) => [h]) : [holes];
-};
 const withinReach = (at: Position, group: readonly Hole[]): boolean =>
   group.some((h) => reachOf(at, h) <= THROUGH_HOLE_MM);
 
