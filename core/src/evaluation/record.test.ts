@@ -134,6 +134,16 @@ describe('the record', () => {
     const read = readJob(JSON.parse(JSON.stringify(job)));
     expect(read.ok && read.value.record).toEqual(job.record);
   });
+  it('can be saved however many boxes a test button covers', () => {
+    const chosen = plain.chosen!;
+    const see = 'Receptacle behind the couch, '.repeat(60);
+    const long = {
+      ...plain,
+      chosen: { ...chosen, tests: chosen.tests.map((t) => ({ ...t, see, says: see })) },
+    };
+    const signed = signOff(long, AT, { by: 'Wilma Tester', reason: 'The electrician tests on Monday' });
+    expect(readJob(JSON.parse(JSON.stringify(signed.job))).ok).toBe(true);
+  });
   it('needs no reason where nothing is open', () =>
     expect(signOff(taken(), AT, { by: 'Wilma Tester', reason: 'unused' }).job.record?.reason).toBeNull());
 });

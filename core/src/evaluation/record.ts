@@ -45,10 +45,14 @@ function deadLine(chain: DeadChain, readings: Job['readings']): RecordedTest {
   };
 }
 
+/** As long as a line of the record may be: a test button can cover more boxes than anybody reads. */
+const LONGEST_LINE = 400;
+const cut = (text: string): string => text.slice(0, LONGEST_LINE);
+
 const testLine = ({ test, reading, state }: TestVerdict): RecordedTest => ({
   key: test.key,
-  says: test.says,
-  expected: test.expect?.says ?? test.see ?? '',
+  says: cut(test.says),
+  expected: cut(test.expect?.says ?? test.see ?? ''),
   reading: reading?.text ?? null,
   takenAt: reading?.takenAt ?? null,
   verdict: state,
