@@ -142,6 +142,7 @@ test('weights move the plan, and a tool that is lacking takes its ways away', as
   for (let i = 0; i < 6; i++) await attic.press('ArrowRight');
   await page.getByLabel('right-angle drill').uncheck();
   await page.getByRole('button', { name: 'Close' }).click();
+  await saved(page);
   await page.goto(`${KEYBOARD}/run`);
   await expect(page.getByText(/Through the open box hole, drill/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Job preferences' }).click();
