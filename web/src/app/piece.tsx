@@ -9,7 +9,8 @@ const loaders = new Map<string, Load>();
 /** Waits between tries to fetch a piece, ms: a server that is restarted is back within them. */
 const WAITS = [300, 1000, 3000] as const;
 
-async function patiently<T>(load: () => Promise<T>): Promise<T> {
+/** Fetches a piece, and again after a while where that failed. */
+export async function patiently<T>(load: () => Promise<T>): Promise<T> {
   for (const wait of WAITS) {
     try {
       return await load();

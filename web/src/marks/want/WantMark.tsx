@@ -1,14 +1,17 @@
 import { makeWant, type Change, type Point, type Want } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
+import { pageIsUp, patiently } from '../../app/piece.tsx';
 import { WANT_KINDS } from '../../house/words.ts';
 import { freshId } from '../../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
-import { WantForm } from './WantForm.tsx';
 import '../marks.css';
 
+/** The forms come once the wall is there: they are half as large again as everything that draws it. */
+const form = pageIsUp.then(() => patiently(() => import('./WantForm.tsx')));
+const WantForm = lazy(() => form.then((m) => ({ default: m.WantForm })));
 const Changes = lazy(() => import('./Changes.tsx').then((m) => ({ default: m.Changes })));
 
 /** A step aside, so that the new box is not cut where the old one is, mm. */
@@ -79,11 +82,13 @@ export function WantMark() {
       )}
       {ordered.map((w) => (
         <div key={w.id} onFocus={() => selected !== w.id && dispatch(selectedAction(w.id))}>
-          <WantForm
-            want={w}
-            put={put}
-            remove={() => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== w.id) })}
-          />
+          <Suspense fallback={<h3 className="want-coming">{w.label}</h3>}>
+            <WantForm
+              want={w}
+              put={put}
+              remove={() => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== w.id) })}
+            />
+          </Suspense>
         </div>
       ))}
       {changing ? (
