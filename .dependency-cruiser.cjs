@@ -5,7 +5,10 @@ module.exports = {
       name: 'core-is-pure',
       comment: 'The core has no I/O and no interface: it may not reach a Node built-in.',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/)' },
+      from: {
+        path: '^core/src',
+        pathNot: '(\\.test\\.ts$|/testing/)',
+      },
       to: { dependencyTypes: ['core'] },
     },
     {
@@ -17,7 +20,10 @@ module.exports = {
     {
       name: 'core-uses-little',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '(\\.test\\.ts$|/testing/|/sheets/|/network/solve\\.ts$)' },
+      from: {
+        path: '^core/src',
+        pathNot: '(\\.test\\.ts$|/testing/|/sheets/|/network/solve\\.ts$|/words/speaker\\.ts$)',
+      },
       to: { path: 'node_modules', pathNot: 'node_modules/(zod|flatqueue)' },
     },
     {
@@ -38,6 +44,19 @@ module.exports = {
       severity: 'error',
       from: { path: '^core/src/proof', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/src/(planning|routing|wiring|work|materials|evaluation|placement)/' },
+    },
+    {
+      name: 'one-renderer',
+      comment: 'Sentences are made in one place: everything else says messages.',
+      severity: 'error',
+      from: { path: '^(core|web|cli|server)/src', pathNot: '(/words/speaker\\.ts$|\\.test\\.ts$)' },
+      to: { path: 'node_modules/(intl-messageformat|@formatjs)' },
+    },
+    {
+      name: 'words-know-only-units',
+      severity: 'error',
+      from: { path: '^core/src/words', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(?!words|units)' },
     },
     {
       name: 'matrices-only-in-the-solver',

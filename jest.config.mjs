@@ -4,6 +4,7 @@ const swc = (tsx) => [
     jsc: {
       parser: { syntax: 'typescript', tsx },
       target: 'es2022',
+      experimental: { keepImportAttributes: true },
       ...(tsx ? { transform: { react: { runtime: 'automatic' } } } : {}),
     },
     module: { type: 'es6' },
@@ -23,7 +24,8 @@ const project = (displayName, roots, tsx = false) => ({
 });
 
 export default {
-  testTimeout: 30000,
+  // A slow machine is no failure.
+  testTimeout: 180000,
   projects: [
     project('core', ['core/src']),
     project('server', ['server/src', 'cli/src']),

@@ -25,8 +25,8 @@ test('the freezer job has a stop and two things to fix, and says them', async ({
   const checks = page.getByRole('complementary', { name: 'Checks' });
   await expect(checks.locator('.checks-head')).toContainText('1 stop, 2 to fix');
   await expect(checks.getByText(/14 AWG in the cable from P1 to P2 is too small/)).toBeVisible();
-  await expect(page.locator('.next')).toContainText('Not with this plan');
-  await expect(page.getByText('its circuit belongs to one appliance').first()).toBeVisible();
+  await expect(page.locator('.next')).toContainText('Stop: 14 AWG');
+  await expect(page.getByText('its circuit is dedicated to one appliance').first()).toBeVisible();
 });
 
 test('a remedy settles its check at once and can be undone', async ({ page }) => {
@@ -34,9 +34,9 @@ test('a remedy settles its check at once and can be undone', async ({ page }) =>
   await page.goto(`${KEYBOARD}/wire`);
   const checks = page.getByRole('complementary', { name: 'Checks' });
   await checks.getByRole('button', { name: /Use a 21.5 cu in box at L1/ }).click();
-  await expect(checks.getByRole('heading', { name: 'Box at L1 has room' })).toBeVisible();
+  await expect(checks.getByRole('heading', { name: 'Box fill at L1: OK' })).toBeVisible();
   await checks.getByRole('button', { name: 'Undo' }).click();
-  await expect(checks.getByRole('heading', { name: 'Box at L1 is too full' })).toBeVisible();
+  await expect(checks.getByRole('heading', { name: 'Box fill at L1: too full' })).toBeVisible();
   await saved(page);
   quiet();
 });
@@ -165,7 +165,7 @@ test('a live pair on the phone stops everything and nothing goes round it', asyn
   await expect(page.getByRole('alert').filter({ hasText: 'It is live' })).toContainText('Touch nothing');
   await expect(page.getByRole('button', { name: 'Done, next step' })).toBeDisabled();
   await page.getByRole('button', { name: 'Start the test over' }).click();
-  await expect(page.getByRole('heading', { name: 'A point you know is live' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'A source you know is live' })).toBeVisible();
   // A known live point that does not read live proves nothing about the target.
   for (const d of '40') await key(d);
   await key('Record 40 V');

@@ -86,10 +86,10 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
 
   // The checks judge it, with numbers and sources.
   const checks = page.getByRole('complementary', { name: 'Checks' });
-  await expect(checks.getByText('Kettle takes too much of breaker 1')).toBeVisible();
+  await expect(checks.getByText('Kettle draws too much for breaker 1')).toBeVisible();
   await expect(checks.getByText('12.5 A needed, 12 A available')).toBeVisible();
   await page.getByRole('button', { name: 'Take out Kettle' }).click();
-  await expect(checks.getByText('takes too much')).toHaveCount(0);
+  await expect(checks.getByText('draws too much')).toHaveCount(0);
 
   // Tap: ranked ways, and why the switch cannot feed it.
   await page.getByRole('link', { name: /Tap/ }).click();
@@ -98,16 +98,16 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
     'true',
   );
   await expect(page.getByText('no neutral in the box: it is a switch loop')).toBeVisible();
-  await expect(checks.getByRole('heading', { name: 'Box at R2 is too full' })).toBeVisible();
+  await expect(checks.getByRole('heading', { name: 'Box fill at R2: too full' })).toBeVisible();
   await checks.getByRole('button', { name: /Use a 20.3 cu in box at R2/ }).click();
   await checks.getByRole('button', { name: 'At the breaker (electrician)' }).click();
   await expect(checks.locator('.checks-head')).toContainText('nothing open');
 
   // Run, wire, buy.
   await page.keyboard.press('5');
-  await expect(page.getByText(/Through the open box hole, drill 3\/4 in through the stud at/)).toBeVisible();
+  await expect(page.getByText(/Through the box opening, drill 3\/4 in through the stud at/)).toBeVisible();
   await page.keyboard.press('6');
-  await expect(page.getByText('constant hot: black R1')).toBeVisible();
+  await expect(page.getByText('always hot: black R1')).toBeVisible();
   await page.keyboard.press('7');
   await expect(page.getByText(/NM-B 14-2 with ground, 25 ft roll/).first()).toBeVisible();
   const download = page.waitForEvent('download');
@@ -134,7 +134,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
     await read('121');
     await read('120.5');
     await page.getByRole('button', { name: 'The breaker is off and locked or taped' }).click();
-    const again = 'The same known live point again';
+    const again = 'The same known live source again';
     for (let now = await asked.textContent(); now !== again; now = await asked.textContent()) {
       await read('0.1');
       await expect(asked).not.toHaveText(now ?? '');
@@ -156,14 +156,14 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
     await page.getByLabel(`Reading: new 1, ${what}`).fill(volts);
     await page.getByLabel(`Reading: new 1, ${what}`).press('Enter');
   };
-  await type('top, hot, neutral', '121');
-  await type('top, hot, ground', '0.2');
-  await type('top, neutral, ground', '120');
+  await type('top outlet, hot to neutral', '121');
+  await type('top outlet, hot to ground', '0.2');
+  await type('top outlet, neutral to ground', '120');
   await expect(page.getByText('Hot and neutral are swapped')).toBeVisible();
   for (const half of ['top', 'bottom']) {
-    await type(`${half}, hot, neutral`, '121');
-    await type(`${half}, hot, ground`, '120.8');
-    await type(`${half}, neutral, ground`, '0.3');
+    await type(`${half} outlet, hot to neutral`, '121');
+    await type(`${half} outlet, hot to ground`, '120.8');
+    await type(`${half} outlet, neutral to ground`, '0.3');
   }
   await expect(page.getByText('Hot and neutral are swapped')).toHaveCount(0);
   for (const yes of await page.getByRole('button', { name: /^Yes:/ }).all()) await yes.click();
@@ -174,7 +174,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await dialog.getByLabel('Name').fill('Wilma Tester');
   await dialog.getByRole('button', { name: 'Sign off', exact: true }).click();
   await expect(page.getByRole('heading', { name: /Signed off .* by Wilma Tester/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: /R2 dead before work.*as expected/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /R2 tested dead before work.*as expected/ })).toBeVisible();
   await saved(page);
   await page.goto(`${EMPTY}/`);
   await page.getByRole('link', { name: 'Sedge End 5' }).click();

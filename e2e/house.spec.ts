@@ -50,7 +50,7 @@ test('openings, what is in the wall and what stands before it, by menu and by me
   // A window past the corner is said at once, and nothing is lost.
   await page.getByLabel('right', { exact: true }).first().fill('200');
   await page.getByLabel('right', { exact: true }).first().press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: "past the wall's right corner" })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'past the wall’s right corner' })).toBeVisible();
   await page.getByRole('button', { name: 'Take out the window' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'past the wall' })).toHaveCount(0);
   await saved(page);

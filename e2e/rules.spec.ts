@@ -26,7 +26,7 @@ test.describe('quick sums', () => {
     const answer = page.getByRole('region', { name: 'Answer' });
     await expect(answer).toContainText('6.2 V lost, 5.1 %; 3 % is advised');
     await expect(answer).toContainText('6.176 V');
-    await expect(answer).toContainText('NEC Chapter 9 Table 8, from memory');
+    await expect(answer).toContainText('NEC Chapter 9 Table 8');
     const other = await context.newPage();
     await other.goto(page.url());
     await expect(other.getByRole('region', { name: 'Answer' })).toContainText('6.176 V');
@@ -51,7 +51,7 @@ test.describe('quick sums', () => {
     await page.goto('/sums/box-fill?volume=30.3&n14=0&n12=12&grounds=6&ground=12&devices=0');
     const says = page.locator('.sum-says');
     await expect(says).toContainText('too full by');
-    await choose(page, 'Edition of the code', '2017');
+    await choose(page, 'Code edition', '2017');
     await expect(says).toContainText('it fits');
   });
   test('on a phone every field is large enough for a glove, and nothing runs off the side', async ({
@@ -98,13 +98,13 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   page,
 }) => {
   await page.goto('/houses/tamarack/local');
-  await choose(page, 'Value to change', 'Highest switch grip');
+  await choose(page, 'Value to change', 'Highest switch handle');
   await page.getByLabel('Here it is').fill('40');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('say who asks for it');
   await page.getByLabel('Who says so').fill('the town inspector');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  const row = page.getByRole('row', { name: /Highest switch grip/ });
+  const row = page.getByRole('row', { name: /Highest switch handle/ });
   await expect(row).toContainText('tighter');
   await saved(page);
   await page.goto(`${KEYBOARD}/want`);
@@ -112,9 +112,9 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   // It was so before the job: it is listed for the owner.
   await checks.getByText(/already so before this job/).click();
   await expect(checks.getByText('S1 is too high for a switch')).toBeVisible();
-  await expect(checks.getByText('Local: the town inspector').first()).toBeVisible();
+  await expect(checks.getByText('Local rule: the town inspector').first()).toBeVisible();
   await page.goto('/houses/tamarack/local');
-  await page.getByRole('button', { name: 'Take out Highest switch grip' }).click();
+  await page.getByRole('button', { name: 'Take out Highest switch handle' }).click();
   await choose(page, 'Value to change', 'Share of one plugged-in load');
   await page.getByLabel('Here it is').fill('100 %');
   await page.getByLabel('Who says so').fill('the town inspector');
@@ -203,7 +203,7 @@ test('protection zones before and after follow the choice', async ({ page }) => 
   ).toBeVisible();
   await page
     .getByRole('complementary', { name: 'Checks' })
-    .getByRole('button', { name: 'At the first outlet on the way' })
+    .getByRole('button', { name: 'At the first outlet upstream' })
     .click();
   await expect(
     zones.getByRole('img', { name: /^With the new work.*arc-fault protected R1.*new 1/ }),
@@ -221,7 +221,7 @@ test('facts of a box that the count needs can be entered and change it', async (
   await page.getByLabel('Stud or hickey').blur();
   await saved(page);
   await page.goto(`${KEYBOARD}/wire`);
-  await expect(page.getByText('stud or hickey 2.00').first()).toBeVisible();
+  await expect(page.getByText('stud or hickey: 2.0 cu in').first()).toBeVisible();
   await page.goto('/houses/tamarack/points');
   await page.getByRole('button', { name: 'L1', exact: true }).click();
   await page.getByLabel('Stud or hickey').fill('0');
@@ -235,7 +235,7 @@ test('the work order shows what only the person there can see, with its rule', a
   const list = page.locator('.step-checks');
   await expect(list).toContainText('6 in of free conductor from the jacket');
   await expect(list).toContainText('NEC 300.14');
-  await expect(list).not.toContainText('Switch grip');
+  await expect(list).not.toContainText('switch handle');
 });
 
 test('a 240 V appliance, from the panel to the marked white, by hand', async ({ page }) => {
@@ -269,9 +269,9 @@ test('a 240 V appliance, from the panel to the marked white, by hand', async ({ 
   await page.mouse.click(strip.x + strip.width * 0.2, strip.y + strip.height * 0.72);
   await choose(page, 'Voltage', '240 V, two hots');
   const checks = page.getByRole('complementary', { name: 'Checks' });
-  await expect(checks.getByText('Both conductors are hot: mark the white at both ends')).toBeVisible();
+  await expect(checks.getByText('Both conductors are hot: re-identify the white at both ends')).toBeVisible();
   await page.getByRole('link', { name: /Test$/ }).click();
-  await expect(page.getByText(/hot, other hot/).first()).toBeVisible();
+  await expect(page.getByText(/hot to other hot/).first()).toBeVisible();
   await saved(page);
   quiet();
 });

@@ -144,7 +144,7 @@ test('weights move the plan, and a tool that is lacking takes its ways away', as
   await page.getByRole('button', { name: 'Close' }).click();
   await saved(page);
   await page.goto(`${KEYBOARD}/run`);
-  await expect(page.getByText(/Through the open box hole, drill/)).toHaveCount(0);
+  await expect(page.getByText(/Through the box opening, drill/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Job preferences' }).click();
   await page.getByLabel('right-angle drill').check();
   await page.getByRole('button', { name: 'Close' }).click();
@@ -162,7 +162,7 @@ test('a light in the middle of the ceiling, and a device replaced and left out a
   await page.getByRole('button', { name: 'Replace, enlarge, move or retire what is there' }).click();
   const changes = page.getByRole('region', { name: 'Changes at what is there' });
   await changes.getByRole('button', { name: 'Add this change' }).click();
-  await expect(page.getByText(/Replace the device at .* by a GFCI receptacle/)).toBeVisible();
+  await expect(page.getByText(/Replace the device at .* with a GFCI receptacle/)).toBeVisible();
   await changes.getByRole('button', { name: /Leave out: Replace/ }).click();
   await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
   await light.getByRole('button', { name: /Take out/ }).click();
@@ -288,7 +288,7 @@ test('what lies on a wall, hangs before it and is plugged in decides: checks, st
   await page.getByLabel('planned').uncheck();
   await saved(page);
   await page.goto(`${KEYBOARD}/want`);
-  await expect(page.getByRole('heading', { name: /Tile will stand .* before new 1/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Tile will stand .* proud of new 1/ })).toBeVisible();
   await choose(page, 'Where Stage keyboard stands', /^at: /);
   await page.getByLabel('Cord of Stage keyboard').fill("6' 0");
   await page.getByLabel('Cord of Stage keyboard').press('Enter');
@@ -315,7 +315,7 @@ test('a row of lights on a ceiling, and a question answered in words', async ({ 
   await page.getByLabel('In a row').first().fill('6');
   await page.getByLabel('In a row').first().press('Enter');
   await expect(
-    page.getByRole('heading', { name: '6 in a row on one feed, the maker allows 4' }),
+    page.getByRole('heading', { name: '6 in a row on one feed; the manufacturer allows 4' }),
   ).toBeVisible();
   await saved(page);
   quiet();

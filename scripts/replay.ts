@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { evaluate, proveOption, type Bundle } from '@elwand/core';
+import { evaluate, proveOption, speaker, type Bundle } from '@elwand/core';
 import { anyBundle } from '../core/src/testing/random-house.ts';
 import { anyWiring, takesAway } from '../core/src/testing/random-wiring.ts';
 
@@ -18,6 +18,8 @@ interface Tally {
   faults: Map<string, number>;
 }
 
+const say = speaker('imperial');
+
 function replay(bundles: readonly Bundle[]): Tally {
   const tally: Tally = { jobs: bundles.length, planned: 0, options: 0, refused: 0, faults: new Map() };
   for (const b of bundles) {
@@ -31,7 +33,8 @@ function replay(bundles: readonly Bundle[]): Tally {
         (f) => f.kind === 'contradiction',
       );
       tally.refused += Number(wrong.length > 0);
-      if (!takesAway(b)) for (const f of wrong) tally.faults.set(f.says, (tally.faults.get(f.says) ?? 0) + 1);
+      if (!takesAway(b))
+        for (const f of wrong) tally.faults.set(say(f.says), (tally.faults.get(say(f.says)) ?? 0) + 1);
     }
   }
   return tally;

@@ -196,6 +196,7 @@ async function test() {
   ]);
   check('unused', bin('knip'), []);
   check('words', 'node', ['--conditions=@elwand/source', '--import', 'tsx', 'scripts/words.ts']);
+  check('catalogs', 'node', ['--conditions=@elwand/source', '--import', 'tsx', 'scripts/catalogs.ts']);
   check('schemas current', 'node', [
     '--conditions=@elwand/source',
     '--import',

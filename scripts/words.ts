@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import ts from 'typescript';
 
 /**
@@ -50,9 +50,13 @@ const INSTEAD: readonly (readonly [RegExp, string])[] = [
   [/\bsettle:/i, 'Fix:'],
 ];
 
-const files = execFileSync('git', ['ls-files', 'core/src', 'web/src', 'cli/src', 'server/src'], {
-  encoding: 'utf8',
-})
+const files = execFileSync(
+  'git',
+  ['ls-files', '--cached', '--others', '--exclude-standard', 'core/src', 'web/src', 'cli/src', 'server/src'],
+  {
+    encoding: 'utf8',
+  },
+)
   .split('\n')
   .filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$|\/testing|\/migrations\//.test(f));
 
@@ -76,7 +80,22 @@ function* readable(file: string): Generator<{ readonly line: number; readonly te
   }
 }
 
+/** Sentences of the American catalogs. */
+function* catalogued(): Generator<{ readonly line: number; readonly text: string; readonly file: string }> {
+  const folder = 'core/src/words/en-US';
+  for (const name of readdirSync(folder).filter((f) => f.endsWith('.json'))) {
+    const file = `${folder}/${name}`;
+    for (const [i, line] of readFileSync(file, 'utf8').split('\n').entries())
+      yield { file, line: i + 1, text: line };
+  }
+}
+
 const found: string[] = [];
+for (const { file, line, text } of catalogued())
+  for (const [word, instead] of INSTEAD) {
+    const hit = word.exec(text.replace(/^[^:]*:/, ''));
+    if (hit) found.push(`${file}:${line}  "${hit[0]}" -> ${instead}: ${text.trim().slice(0, 90)}`);
+  }
 for (const file of files)
   for (const { line, text } of readable(file))
     for (const [word, instead] of INSTEAD) {

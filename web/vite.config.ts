@@ -1,12 +1,14 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { catalogs } from './catalogs.plugin.ts';
 
 export default defineConfig(({ mode }) => ({
-  plugins: [react()],
+  plugins: [react(), catalogs()],
   resolve: {
+    alias: { '@formatjs/icu-messageformat-parser': '@formatjs/icu-messageformat-parser/no-parser.js' },
     conditions: ['@elwand/source', 'module', 'browser', mode === 'production' ? 'production' : 'development'],
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [catalogs()] },
   server: { port: 5173, proxy: { '/api': { target: 'http://127.0.0.1:4600' } } },
   build: {
     outDir: 'dist/app',

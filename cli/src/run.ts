@@ -1,16 +1,19 @@
 import { parseArgs, type ParseArgsConfig } from 'node:util';
 import {
   becauseRounded,
-  becauseWords,
+  becauseText,
   EDITIONS,
   evaluate,
   holdsUp,
   necPack,
   readBundleText,
   sourceLine,
+  speaker,
+  spoken,
   type Bundle,
   type Evaluation,
   type Finding,
+  type Say,
   type UnitSystem,
 } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
@@ -119,9 +122,10 @@ const WORD: Record<Finding['severity'], string> = {
 };
 
 function findingLines(f: Finding, units: UnitSystem): string {
-  const numbers = becauseWords(f, units);
-  const source = f.sources[0] ? `\n         ${f.sources.map(sourceLine).join('; ')}` : '';
-  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${f.says}${numbers ? ` (${numbers})` : ''}${f.detail ? `\n         ${f.detail}` : ''}${source}`;
+  const say = speaker(units);
+  const numbers = say(becauseText(f));
+  const source = f.sources[0] ? `\n         ${f.sources.map((s) => say(sourceLine(s))).join('; ')}` : '';
+  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${say(f.says)}${numbers ? ` (${numbers})` : ''}${f.detail === '' ? '' : `\n         ${say(f.detail)}`}${source}`;
 }
 
 /** What is fine is one line, unless all of it is asked for. */
@@ -132,13 +136,17 @@ function checkText({ bundle, findings, next }: Evaluation, all: boolean): string
     bundle.job.name,
     ...shown.map((f) => findingLines(f, bundle.house.units)),
     ...(fine > 0 ? [`  ${WORD.ok} ${fine} more checks (--all lists them)`] : []),
-    `  Next: ${next.says}`,
+    `  Next: ${speaker(bundle.house.units)(next.says)}`,
     '',
   ].join('\n');
 }
 
-/** A finding for a program: its numbers rounded, with their unit. */
-const findingFile = (f: Finding) => (f.because ? { ...f, because: becauseRounded(f.because) } : f);
+/** A finding for a program: what it says as text and as message with its values; its numbers rounded, with their unit. */
+const findingFile = (f: Finding, say: Say) => ({
+  ...spoken(f, say),
+  messages: { says: f.says, detail: f.detail },
+  ...(f.because ? { because: becauseRounded(f.because) } : {}),
+});
 
 const stopped = (views: readonly Evaluation[]): 0 | 1 =>
   views.some((v) => v.findings.some((f) => f.severity === 'stop' && holdsUp(f))) ? 1 : 0;
@@ -151,7 +159,14 @@ function check(bundles: readonly Bundle[], { json, all }: Pick<Call, 'json' | 'a
       code,
       err: '',
       out: `${JSON.stringify(
-        views.map((v) => ({ job: v.bundle.job.id, next: v.next, findings: v.findings.map(findingFile) })),
+        views.map((v) => {
+          const say = speaker(v.bundle.house.units);
+          return {
+            job: v.bundle.job.id,
+            next: spoken(v.next, say),
+            findings: v.findings.map((f) => findingFile(f, say)),
+          };
+        }),
         null,
         2,
       )}\n`,
@@ -162,15 +177,21 @@ function check(bundles: readonly Bundle[], { json, all }: Pick<Call, 'json' | 'a
 
 function plan(bundle: Bundle): Outcome {
   const view = evaluate(bundle);
+  const say = speaker(bundle.house.units);
   const { chosen } = view;
   const out = {
     ...planFile(bundle, view),
-    findings: view.findings.filter((f) => f.severity !== 'ok'),
-    boxes: chosen?.boxes ?? [],
-    materials: chosen?.bill ?? null,
-    steps: chosen?.steps ?? [],
-    tests: chosen?.tests ?? [],
-    next: view.next,
+    findings: view.findings.filter((f) => f.severity !== 'ok').map((f) => findingFile(f, say)),
+    ...spoken(
+      {
+        boxes: chosen?.boxes ?? [],
+        materials: chosen?.bill ?? null,
+        steps: chosen?.steps ?? [],
+        tests: chosen?.tests ?? [],
+        next: view.next,
+      },
+      say,
+    ),
   };
   return { code: stopped([view]), err: '', out: `${JSON.stringify(out, null, 2)}\n` };
 }
@@ -189,7 +210,9 @@ function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
     code: stopped([view]),
     err: '',
     out:
-      as === 'dxf' ? drawingDxf(drawing) : `${drawingSvg(drawing, { scale: null, page: LETTER, caption })}\n`,
+      as === 'dxf'
+        ? drawingDxf(drawing)
+        : `${drawingSvg(drawing, { scale: null, page: LETTER, caption, say: speaker(bundle.house.units) })}\n`,
   };
 }
 
@@ -219,12 +242,13 @@ function rules(args: readonly string[]): Outcome {
     about: r.about,
     numbers: packs.map((pack) => ({ edition: pack.edition, numbers: r.numbers(pack) })),
   }));
-  if (json) return { code: 0, err: '', out: `${JSON.stringify(list, null, 2)}\n` };
+  const say = speaker('imperial');
+  if (json) return { code: 0, err: '', out: `${JSON.stringify(spoken(list, say), null, 2)}\n` };
   const text = list.map((r) => {
     const numbers = r.numbers.flatMap(({ edition, numbers: of }) =>
-      of.map((n) => `  ${edition}  ${n.what}: ${n.value}  [${sourceLine(n.source)}]`),
+      of.map((n) => `  ${edition}  ${say(n.what)}: ${say(n.value)}  [${say(sourceLine(n.source))}]`),
     );
-    return [`${r.title} (${r.id})`, `  ${r.about}`, ...numbers].join('\n');
+    return [`${say(r.title)} (${r.id})`, `  ${say(r.about)}`, ...numbers].join('\n');
   });
   return { code: 0, err: '', out: `${text.join('\n\n')}\n` };
 }
@@ -233,11 +257,12 @@ function sum(args: readonly string[]): Outcome {
   const read = readArgs(args, { json: { type: 'boolean' } });
   if (typeof read === 'string') return unusable(`elwand: ${read}`);
   const json = read.flags.has('json');
+  const say = speaker('imperial');
   const [id, ...pairs] = read.rest;
   if (id === undefined) {
     const list = SUMS.map(
       (s) =>
-        `${s.id.padEnd(14)} ${s.about}\n${s.fields.map((f) => `                 ${f.key}=${f.preset}  ${f.label}`).join('\n')}`,
+        `${s.id.padEnd(14)} ${say(s.about)}\n${s.fields.map((f) => `                 ${f.key}=${f.preset}  ${say(f.label)}`).join('\n')}`,
     );
     return { code: 0, err: '', out: `${list.join('\n')}\n` };
   }
@@ -251,16 +276,18 @@ function sum(args: readonly string[]): Outcome {
   const done = doSum(found, given);
   if (!done.ok)
     return unusable(
-      `elwand: ${found.id} can't be worked out\n${done.problems.map((p) => `  ${p.key}: ${p.says}`).join('\n')}`,
+      `elwand: ${found.id} can't be worked out\n${done.problems.map((p) => `  ${p.key}: ${say(p.says)}`).join('\n')}`,
     );
   const { result } = done;
   const code = result.verdict === 'fails' ? 1 : 0;
-  if (json) return { code, err: '', out: `${JSON.stringify(result, null, 2)}\n` };
-  const lines = result.lines.map((l) => `  ${l.what}${l.how ? `: ${l.how}` : ''} = ${l.value}`);
+  if (json) return { code, err: '', out: `${JSON.stringify(spoken(result, say), null, 2)}\n` };
+  const lines = result.lines.map(
+    (l) => `  ${say(l.what)}${l.how === '' ? '' : `: ${say(l.how)}`} = ${say(l.value)}`,
+  );
   return {
     code,
     err: '',
-    out: `${[result.says, ...lines, ...result.sources.map((s) => `  [${sourceLine(s)}]`)].join('\n')}\n`,
+    out: `${[say(result.says), ...lines, ...result.sources.map((s) => `  [${say(sourceLine(s))}]`)].join('\n')}\n`,
   };
 }
 

@@ -1,5 +1,6 @@
 export * from './units/index.ts';
 export * from './document/index.ts';
+export * from './words/index.ts';
 export * from './findings/index.ts';
 export * from './catalog/index.ts';
 export * from './structure/index.ts';

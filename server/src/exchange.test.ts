@@ -184,7 +184,10 @@ describe('the thread that reads files', () => {
   });
   it('a file that takes too long ends the thread, not the server; the next one is read', async () => {
     const quick = threadReader(new URL('./reading/reading.worker.ts', import.meta.url), 1);
-    await expect(quick.read(bytes('{}'), [])).rejects.toMatchObject({ status: 413, title: 'Takes too long' });
+    await expect(quick.read(bytes('{}'), [])).rejects.toMatchObject({
+      status: 413,
+      title: 'Takes too long',
+    });
     await quick.close();
   });
 });

@@ -9,6 +9,7 @@ import type {
   RoomUse,
   WallId,
 } from '../document/index.ts';
+import type { Text } from '../words/index.ts';
 import type { Finding, Origin, Sourced, Source } from '../findings/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
@@ -41,7 +42,7 @@ export interface OutletFacts {
 
 export interface Need {
   readonly needed: boolean;
-  readonly why: string;
+  readonly why: Text;
   readonly source: Source;
 }
 
@@ -61,7 +62,7 @@ export interface BoxContents {
 }
 
 export interface FillItem {
-  readonly what: string;
+  readonly what: Text;
   readonly count: number;
   readonly eachCubicInches: number;
   readonly cubicInches: number;
@@ -91,8 +92,8 @@ export interface CutFact {
 /** A run of new cable as the rules see it: which places it passes and what it cuts. */
 export interface RunFact {
   readonly cableId: string;
-  readonly label: string;
-  readonly places: readonly { readonly place: RunPlace; readonly where: string }[];
+  readonly label: Text;
+  readonly places: readonly { readonly place: RunPlace; readonly where: Text }[];
   readonly attic: boolean;
   /** All bends of a raceway between its boxes, degrees; null where it is a cable. */
   readonly bendDegrees: number | null;
@@ -103,7 +104,7 @@ export interface RunFact {
 
 /** One hole as somebody with a drill meets it. */
 export interface BoreFact {
-  readonly through: string;
+  readonly through: Text;
   readonly wallId: WallId;
   readonly woodMm: number;
   readonly nailer: boolean;
@@ -130,7 +131,7 @@ export interface RuleContext {
   /** Points that the plan gives another device. */
   readonly replaced: ReadonlySet<string>;
   /** Keys of the other options of the job, to offer where a tap does not fit. */
-  readonly otherOptions: readonly { readonly key: string; readonly says: string }[];
+  readonly otherOptions: readonly { readonly key: string; readonly says: Text }[];
 }
 
 /** A finding before anybody has compared it with the house as it stood; `origin` is set where the rule itself knows. */
@@ -138,16 +139,16 @@ export type Judgement = Omit<Finding, 'origin'> & { readonly origin?: Origin };
 
 /** One number that a rule compares with, as the page of rules prints it. */
 export interface RuleNumber {
-  readonly what: string;
-  readonly value: string;
+  readonly what: Text;
+  readonly value: Text;
   readonly source: Source;
 }
 
 export interface Rule {
   readonly id: string;
-  readonly title: string;
+  readonly title: Text;
   /** What it checks, in a sentence or two, for somebody who wants to know what the tool looks at. */
-  readonly about: string;
+  readonly about: Text;
   readonly numbers: (pack: CodePack) => readonly RuleNumber[];
   readonly check: (context: RuleContext) => readonly Judgement[];
 }
@@ -183,7 +184,7 @@ export interface CodePack {
 
 export interface Amended {
   readonly limit: LimitKey;
-  readonly title: string;
+  readonly title: Text;
   readonly code: Sourced<number>;
   readonly here: number;
   readonly looser: boolean;

@@ -13,6 +13,7 @@ import {
   upgradeDocument,
   writeBundle,
 } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const problemsOf = (raw: unknown) => {
   const r = readBundle(raw);
@@ -31,7 +32,10 @@ describe('a bundle file', () => {
     for (const house of demoHouses()) {
       const jobs = demoJobs().filter((j) => j.houseId === house.id);
       const r = readBundleText(writeBundle(house, jobs));
-      expect(r).toEqual({ ok: true, value: { format: 'elwand-bundle', formatVersion: 2, house, jobs } });
+      expect(heard(r)).toEqual({
+        ok: true,
+        value: { format: 'elwand-bundle', formatVersion: 2, house, jobs },
+      });
     }
   });
   it('names the place of a nonsense length', () => {
@@ -42,7 +46,7 @@ describe('a bundle file', () => {
   it('says that a truncated file is cut off', () => {
     const text = writeBundle(demoHouses()[0]!, []);
     const r = readBundleText(text.slice(0, text.length / 2));
-    expect(r).toMatchObject({
+    expect(heard(r)).toMatchObject({
       ok: false,
       problems: [{ where: 'the file', what: expect.stringContaining('cut off') }],
     });
@@ -63,8 +67,11 @@ describe('a bundle file', () => {
   it('a cable to nowhere is a finding, no reason to refuse the file', () => {
     const house = demoHouses()[0]!;
     const broken = { ...house, cables: [...house.cables, nm('lost', atPoint('r1'), atPoint('nowhere'))] };
-    expect(readBundleText(writeBundle(broken, []))).toMatchObject({ ok: true, value: { house: broken } });
-    expect(houseProblems(broken)).toContainEqual(
+    expect(heard(readBundleText(writeBundle(broken, [])))).toMatchObject({
+      ok: true,
+      value: { house: broken },
+    });
+    expect(heard(houseProblems(broken))).toContainEqual(
       expect.objectContaining({ where: 'cable lost', what: expect.stringContaining('nowhere') }),
     );
   });
@@ -83,7 +90,7 @@ describe('format versions', () => {
       1: (d: Record<string, unknown>) => ({ ...d, two: true }),
       2: (d: Record<string, unknown>) => ({ ...d, three: true }),
     };
-    expect(upgradeDocument({ format: 'f', formatVersion: 1 }, 'f', 3, steps, 'x')).toEqual({
+    expect(heard(upgradeDocument({ format: 'f', formatVersion: 1 }, 'f', 3, steps, 'x'))).toEqual({
       ok: true,
       value: { format: 'f', formatVersion: 3, two: true, three: true },
     });
@@ -94,24 +101,28 @@ describe('format versions', () => {
 describe('integrity', () => {
   it('a sound house has no problem', () => expect(houseProblems(smallHouse())).toEqual([]));
   it('a point outside its wall', () =>
-    expect(houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 300)] }))[0]).toMatchObject({
-      where: 'point "R2"',
+    expect(
+      heard(houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 300)] }))[0]),
+    ).toMatchObject({
+      where: 'box “R2”',
       what: expect.stringContaining('outside'),
     }));
   it('two boxes in one place', () =>
     expect(
-      houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 25)] })).map((p) => p.what),
+      heard(houseProblems(smallHouse({ points: [outlet('r1', 24), outlet('r2', 25)] })).map((p) => p.what)),
     ).toContainEqual(expect.stringContaining('overlaps')));
   it('a wall that is not there', () =>
     expect(
-      houseProblems(
-        smallHouse({
-          points: [
-            outlet('r1', 24),
-            outlet('r2', 88, { at: { on: 'wall', wallId: WallId.parse('ghost'), xMm: 1, heightMm: 1 } }),
-          ],
-        }),
-      )[0]?.what,
+      said(
+        houseProblems(
+          smallHouse({
+            points: [
+              outlet('r1', 24),
+              outlet('r2', 88, { at: { on: 'wall', wallId: WallId.parse('ghost'), xMm: 1, heightMm: 1 } }),
+            ],
+          }),
+        )[0]?.what ?? '',
+      ),
     ).toContain('ghost'));
   it('both ends in one box, and one id twice', () => {
     const what = houseProblems(
@@ -120,13 +131,14 @@ describe('integrity', () => {
       }),
     )
       .map((p) => p.what)
+      .map(said)
       .join();
     expect(what).toContain('same box');
     expect(what).toContain('same id');
   });
   it('a want outside its wall and a switch that is gone', () => {
     const want = { ...wanted(400), control: { by: 'switch' as const, pointId: PointId.parse('gone') } };
-    expect(jobProblems(bundle(smallHouse(), [want])).map((p) => p.what)).toEqual([
+    expect(heard(jobProblems(bundle(smallHouse(), [want])).map((p) => p.what))).toEqual([
       expect.stringContaining('outside'),
       expect.stringContaining('switch'),
     ]);
@@ -162,7 +174,9 @@ describe('documents of version 1', () => {
       faultAmps: null,
     });
     expect(r.value.jobs[0]).toMatchObject({ formatVersion: 3, method: null, rings: {}, clampsOutside: [] });
-    expect(r.value).toEqual(readBundle(file()).ok ? (readBundle(file()) as { value: unknown }).value : null);
+    expect(heard(r.value)).toEqual(
+      readBundle(file()).ok ? (readBundle(file()) as { value: unknown }).value : null,
+    );
   });
   it('an amendment without a reason, or of a negative value, is refused at its place', () => {
     const f = file();

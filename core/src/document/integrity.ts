@@ -2,11 +2,14 @@ import type { Bundle } from './job.ts';
 import type { House, Point, Wall } from './house.ts';
 import { switchCount } from './kinds.ts';
 import { switchedIn } from './switches.ts';
+import { msg, q, type Text } from '../words/index.ts';
 
 /** Something in a document that does not hang together: named, never thrown. */
 export interface Problem {
-  readonly where: string;
-  readonly what: string;
+  /** Which part of the documents it is in. */
+  readonly of: 'wall' | 'want' | 'rest';
+  readonly where: Text;
+  readonly what: Text;
   readonly subjects: readonly string[];
 }
 
@@ -14,52 +17,65 @@ const SINGLE_GANG_MM = 57;
 const BOX_HEIGHT_MM = 95;
 
 function duplicates(house: House): Problem[] {
-  const seen = new Map<string, string>();
+  const seen = new Map<string, Text>();
   const problems: Problem[] = [];
-  const note = (id: string, where: string) => {
+  const note = (id: string, where: Text) => {
     const first = seen.get(id);
     if (first !== undefined)
-      problems.push({ where, what: `has the same id (${id}) as ${first}`, subjects: [id] });
+      problems.push({
+        of: 'rest',
+        where,
+        what: msg('document.problem.same-id', { id, other: first }),
+        subjects: [id],
+      });
     else seen.set(id, where);
   };
   for (const room of house.rooms) {
-    note(room.id, `room "${room.name}"`);
-    for (const wall of room.walls) note(wall.id, `wall "${wall.name}" of "${room.name}"`);
+    note(room.id, msg('document.room', { room: room.name }));
+    for (const wall of room.walls) note(wall.id, msg('document.wall', { wall: wall.name, room: room.name }));
   }
-  for (const point of house.points) note(point.id, `point "${point.label}"`);
-  for (const cable of house.cables) note(cable.id, `cable ${cable.id}`);
+  for (const point of house.points) note(point.id, msg('document.point', { point: point.label }));
+  for (const cable of house.cables) note(cable.id, msg('document.cable', { cable: cable.id }));
   for (const panel of house.panels) {
-    note(panel.id, `panel "${panel.label}"`);
-    for (const b of panel.breakers) note(b.id, `breaker ${b.number}`);
+    note(panel.id, msg('document.panel', { panel: panel.label }));
+    for (const b of panel.breakers) note(b.id, msg('document.breaker', { number: b.number }));
   }
   return problems;
 }
 
 function wallProblems(wall: Wall, roomName: string, ceilingMm: number): Problem[] {
   const problems: Problem[] = [];
-  const where = `wall "${wall.name}" of "${roomName}"`;
+  const where = msg('document.wall', { wall: wall.name, room: roomName });
   for (const o of [...wall.openings, ...wall.obstacles, ...wall.furniture]) {
     const what = 'kind' in o ? o.kind : 'thing';
     if (o.rightMm > wall.lengthMm + 1)
       problems.push({
+        of: 'wall',
         where,
-        what: `the ${what} ends ${Math.round(o.rightMm - wall.lengthMm)} mm past the wall's right corner`,
+        what: msg('document.problem.past-corner', { what, by: q.length(o.rightMm - wall.lengthMm) }),
         subjects: [wall.id, o.id],
       });
     if (o.rightMm <= o.leftMm || o.topMm <= o.bottomMm)
       problems.push({
+        of: 'wall',
         where,
-        what: `the ${what} has no size: its right must lie right of its left, its top above its bottom`,
+        what: msg('document.problem.no-size', { what }),
         subjects: [wall.id, o.id],
       });
     if (o.topMm > ceilingMm + 1 && !('planned' in o))
-      problems.push({ where, what: `the ${what} is higher than the ceiling`, subjects: [wall.id, o.id] });
+      problems.push({
+        of: 'wall',
+        where,
+        what: msg('document.problem.too-high', { what }),
+        subjects: [wall.id, o.id],
+      });
   }
   for (const hit of wall.hits)
     if (hit.atMm > wall.lengthMm)
       problems.push({
+        of: 'wall',
         where,
-        what: `a ${hit.method} reading lies past the wall's right corner`,
+        what: msg('document.problem.reading-past', { method: hit.method }),
         subjects: [wall.id, hit.id],
       });
   return problems;
@@ -85,8 +101,9 @@ function overlaps(list: readonly Point[]): Problem[] {
       const [first, second] = a.order < b.order ? [a, b] : [b, a];
       if (told.has(second.order)) continue;
       told.set(second.order, {
-        where: `point "${second.point.label}"`,
-        what: `overlaps the box of "${first.point.label}"`,
+        of: 'rest',
+        where: msg('document.point', { point: second.point.label }),
+        what: msg('document.problem.overlaps', { other: first.point.label }),
         subjects: [first.point.id, second.point.id],
       });
     }
@@ -102,21 +119,32 @@ function pointProblems(house: House): Problem[] {
   const rooms = new Set(house.rooms.map((r) => r.id));
   const onWall = new Map<string, Point[]>();
   for (const p of house.points) {
-    const where = `point "${p.label}"`;
+    const where = msg('document.point', { point: p.label });
     if (p.at.on !== 'wall' && p.at.on !== 'outside') {
       if (!rooms.has(p.at.roomId))
-        problems.push({ where, what: `is in a room that is not there (${p.at.roomId})`, subjects: [p.id] });
+        problems.push({
+          of: 'rest',
+          where,
+          what: msg('document.problem.no-room', { id: p.at.roomId }),
+          subjects: [p.id],
+        });
       continue;
     }
     const found = walls.get(p.at.wallId);
     if (!found) {
-      problems.push({ where, what: `is on a wall that is not there (${p.at.wallId})`, subjects: [p.id] });
+      problems.push({
+        of: 'rest',
+        where,
+        what: msg('document.problem.no-wall', { id: p.at.wallId }),
+        subjects: [p.id],
+      });
       continue;
     }
     if (p.at.xMm > found.wall.lengthMm || p.at.heightMm > found.room.ceilingMm)
       problems.push({
+        of: 'rest',
         where,
-        what: `lies outside its wall "${found.wall.name}"`,
+        what: msg('document.problem.outside-wall', { wall: found.wall.name }),
         subjects: [p.id, found.wall.id],
       });
     if (p.at.on !== 'wall') continue;
@@ -138,30 +166,38 @@ function referenceProblems(house: House): Problem[] {
       const known = end.at === 'breaker' ? breakers.has(end.breakerId) : points.has(end.pointId);
       if (!known)
         problems.push({
-          where: `cable ${cable.id}`,
-          what: `its ${i === 0 ? 'first' : 'second'} end goes to ${end.at === 'breaker' ? 'a breaker' : 'a point'} that is not there (${ends[i]})`,
+          of: 'rest',
+          where: msg('document.cable', { cable: cable.id }),
+          what: msg('document.problem.cable-end', {
+            end: i === 0 ? 'first' : 'second',
+            to: end.at,
+            id: ends[i] ?? '?',
+          }),
           subjects: [cable.id],
         });
     });
     if (ends[0] === ends[1])
       problems.push({
-        where: `cable ${cable.id}`,
-        what: 'both ends are in the same box',
+        of: 'rest',
+        where: msg('document.cable', { cable: cable.id }),
+        what: msg('document.problem.same-box'),
         subjects: [cable.id],
       });
     for (const { by } of switchedIn(cable))
       if (!points.has(by))
         problems.push({
-          where: `cable ${cable.id}`,
-          what: `is commanded by a switch that is not there (${by})`,
+          of: 'rest',
+          where: msg('document.cable', { cable: cable.id }),
+          what: msg('document.problem.no-switch', { id: by }),
           subjects: [cable.id],
         });
   }
   for (const load of house.loads)
     if (!points.has(load.pointId))
       problems.push({
-        where: `load "${load.name}"`,
-        what: `is on a point that is not there (${load.pointId})`,
+        of: 'rest',
+        where: msg('document.load', { load: load.name }),
+        what: msg('document.problem.no-point', { id: load.pointId }),
         subjects: [load.id],
       });
   return problems;
@@ -188,8 +224,9 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
   const problems: Problem[] = [];
   if (job.houseId !== house.id)
     problems.push({
-      where: `job "${job.name}"`,
-      what: `belongs to another house (${job.houseId})`,
+      of: 'want',
+      where: msg('document.job', { job: job.name }),
+      what: msg('document.problem.other-house', { id: job.houseId }),
       subjects: [job.id],
     });
   const walls = new Map(
@@ -203,37 +240,45 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
     for (const id of namedBy(change))
       if (!points.has(id))
         problems.push({
-          where: `change "${change.kind}"`,
-          what: `is of a point that is not there (${id})`,
+          of: 'want',
+          where: msg('document.change', { change: change.kind }),
+          what: msg('document.problem.no-changed', { id }),
           subjects: [change.id],
         });
   for (const want of job.wants) {
-    const where = `wanted point "${want.label}"`;
+    const where = msg('document.want', { want: want.label });
     if (want.control.by === 'want') {
       const by = wanted.get(want.control.wantId);
       if (!by || switchCount(by) === 0)
         problems.push({
+          of: 'want',
           where,
-          what: 'is commanded by a wanted switch that is not there',
+          what: msg('document.problem.no-wanted-switch'),
           subjects: [want.id],
         });
     }
     if (want.source?.from === 'point' && !points.has(want.source.pointId))
-      problems.push({ where, what: 'is to be fed from a point that is not there', subjects: [want.id] });
+      problems.push({ of: 'want', where, what: msg('document.problem.no-feed'), subjects: [want.id] });
     if (want.source?.from === 'panel' && !panels.has(want.source.panelId))
-      problems.push({ where, what: 'is to be fed from a panel that is not there', subjects: [want.id] });
+      problems.push({ of: 'want', where, what: msg('document.problem.no-panel'), subjects: [want.id] });
     if (want.replaces !== undefined && !points.has(want.replaces))
-      problems.push({ where, what: 'takes the place of a point that is not there', subjects: [want.id] });
+      problems.push({ of: 'want', where, what: msg('document.problem.no-replaced'), subjects: [want.id] });
     if (want.at.on !== 'wall' && want.at.on !== 'outside' && !rooms.has(want.at.roomId))
-      problems.push({ where, what: 'is in a room that is not there', subjects: [want.id] });
+      problems.push({ of: 'want', where, what: msg('document.problem.want-no-room'), subjects: [want.id] });
     if (want.at.on === 'wall' || want.at.on === 'outside') {
       const found = walls.get(want.at.wallId);
-      if (!found) problems.push({ where, what: 'is on a wall that is not there', subjects: [want.id] });
+      if (!found)
+        problems.push({ of: 'want', where, what: msg('document.problem.want-no-wall'), subjects: [want.id] });
       else if (want.at.xMm > found.wall.lengthMm || want.at.heightMm > found.room.ceilingMm)
-        problems.push({ where, what: `lies outside its wall "${found.wall.name}"`, subjects: [want.id] });
+        problems.push({
+          of: 'want',
+          where,
+          what: msg('document.problem.outside-wall', { wall: found.wall.name }),
+          subjects: [want.id],
+        });
     }
     if (want.control.by === 'switch' && !points.has(want.control.pointId))
-      problems.push({ where, what: 'is commanded by a switch that is not there', subjects: [want.id] });
+      problems.push({ of: 'want', where, what: msg('document.problem.want-no-switch'), subjects: [want.id] });
   }
   return problems;
 }

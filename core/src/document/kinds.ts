@@ -18,6 +18,16 @@ export const givesArcFault = ({ kind }: Kind): boolean =>
 /** A receptacle with LINE and LOAD terminals: it protects what hangs on its LOAD side. */
 export const isProtecting = (device: Kind): boolean => givesGroundFault(device) || givesArcFault(device);
 
+/** Kinds of device that protect what comes after them. */
+export type ProtectingKind = 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual';
+/** The protecting device of a box; a GFCI where it is known to protect and nothing else. */
+export const protectingKind = ({ devices }: { readonly devices: readonly Kind[] }): ProtectingKind =>
+  devices.some((d) => d.kind === 'receptacle-dual')
+    ? 'receptacle-dual'
+    : devices.some((d) => d.kind === 'receptacle-afci')
+      ? 'receptacle-afci'
+      : 'receptacle-gfci';
+
 /** Deep devices, which crowd a box beyond what the count of its volume sees. */
 export const isBulky = (device: Kind): boolean => isProtecting(device) || device.kind === 'dimmer';
 

@@ -1,7 +1,7 @@
 import {
   isProtecting,
+  protectingKind,
   PointId,
-  type DeviceKind,
   type House,
   type Job,
   type Point,
@@ -23,6 +23,7 @@ import {
   type WorkInput,
 } from '../work/index.ts';
 import { wireBox, type BoxWiring } from '../wiring/index.ts';
+import { msg } from '../words/index.ts';
 
 /** What an option comes to in boxes, work and money: enough to lay options side by side. */
 export interface Sheet {
@@ -55,14 +56,14 @@ const labelsIn = (house: House): ReadonlyMap<string, string> =>
 function piecesOf({ house, cuts }: Applied, option: Option): Piece[] {
   const labels = labelsIn(house);
   const legs = option.legs.map((leg, i): Piece => ({
-    label: `${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
+    label: msg('evaluation.run', { from: labels.get(leg.from) ?? '?', to: labels.get(leg.to) ?? '?' }),
     gauge: house.cables.find((c) => c.id === `new-leg-${i + 1}`)?.gauge ?? '14',
     conductors: leg.conductors,
     method: leg.method,
     lengthMm: leg.route.cableMm,
   }));
   const bridges = cuts.map(({ cable, from, to }): Piece => ({
-    label: `bridge in ${from.label} to ${to.label}`,
+    label: msg('evaluation.bridge', { from: from.label, to: to.label }),
     gauge: cable.gauge ?? '14',
     conductors: cable.conductors,
     method: 'NM-B',
@@ -139,26 +140,32 @@ function protectorsOf(house: House, { house: after, feed }: Applied): Protector[
       .join() ?? '';
   const devices = after.points.flatMap((p): Protector[] => {
     if (count(p) === '' || count(stood.get(p.id)) === count(p)) return [];
-    const kind = p.devices.find(isProtecting)?.kind ?? 'receptacle-gfci';
+    const kind = protectingKind(p);
     return [
-      { key: p.id, pointId: p.id, name: `the ${PROTECTOR[kind]} at ${p.label}`, covers: covered(p.id) },
+      {
+        key: p.id,
+        pointId: p.id,
+        name: msg('evaluation.protector', { device: msg(`evaluation.protector.${kind}`), point: p.label }),
+        covers: covered(p.id),
+      },
     ];
   });
   const breakers = after.panels.flatMap((panel) =>
     panel.breakers.flatMap((b): Protector[] =>
       b.protection === 'none' || had.get(b.id) === b.protection
         ? []
-        : [{ key: b.id, pointId: b.id, name: `breaker ${b.number}`, covers: covered(b.id) }],
+        : [
+            {
+              key: b.id,
+              pointId: b.id,
+              name: msg('evaluation.breaker', { number: b.number }),
+              covers: covered(b.id),
+            },
+          ],
     ),
   );
   return [...devices, ...breakers];
 }
-const PROTECTOR: Partial<Record<DeviceKind, string>> = {
-  'receptacle-gfci': 'GFCI',
-  'receptacle-afci': 'AFCI',
-  'receptacle-dual': 'dual-function device',
-};
-
 /** An option with the proofs of dead at its boxes and the tests at its end. */
 export function chosenOf({ house }: Standing, option: Option, applied: Applied, sheet: Sheet): Chosen {
   const dark = house.points.filter((p) => sheet.power.dark.includes(p.id));

@@ -23,6 +23,7 @@ import { anyBundle, mirrored } from '../testing/random-house.ts';
 import { inches } from '../units/index.ts';
 import { conductorsOf } from '../network/index.ts';
 import { SIGNER } from '../testing/build.ts';
+import { said } from '../testing/said.ts';
 
 /** What must hold for any house that hangs together, whatever is in it. */
 const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
@@ -31,7 +32,7 @@ const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
 describe('any house', () => {
   everywhere('is evaluated without a throw, and says what to do next', (b) => {
     const e = evaluate(b);
-    expect(e.next.says.length).toBeGreaterThan(5);
+    expect(said(e.next.says).length).toBeGreaterThan(5);
     expect(MARKS).toContain(e.next.mark);
     expect(Object.keys(e.marks)).toEqual([...MARKS]);
   });
@@ -44,12 +45,12 @@ describe('any house', () => {
     expect(view(again)).toBe(view(b));
   });
   everywhere('generated documents are ones that the program itself would read', (b) => {
-    expect(houseProblems(b.house).filter((p) => !p.what.includes('past the wall'))).toEqual([]);
+    expect(houseProblems(b.house).filter((p) => !said(p.what).includes('past the wall'))).toEqual([]);
     expect(readHouse(JSON.parse(JSON.stringify(b.house))).ok).toBe(true);
     expect(readJob(JSON.parse(JSON.stringify(b.job))).ok).toBe(true);
   });
   everywhere('keys of findings are its own: one fault of one thing is said once', (b) => {
-    const keys = evaluate(b).findings.map((f) => `${f.key} ${f.says}`);
+    const keys = evaluate(b).findings.map((f) => `${f.key} ${said(f.says)}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
   everywhere('options searched elsewhere give the same screens as searched here', (b) => {
@@ -233,7 +234,9 @@ describe('any plan', () => {
   planned('can be signed off into a house that hangs together and needs no further plan', (e, chosen) => {
     const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(
-      houseProblems(house).filter((p) => p.what.includes('not there') || p.what.includes('same id')),
+      houseProblems(house).filter(
+        (p) => said(p.what).includes('not there') || said(p.what).includes('same id'),
+      ),
     ).toEqual([]);
     expect(readHouse(JSON.parse(JSON.stringify(house))).ok).toBe(true);
     expect(house.points).toHaveLength(e.bundle.house.points.length + chosen.option.legs.length);

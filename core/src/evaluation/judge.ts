@@ -4,12 +4,13 @@ import {
   jobProblems,
   type Bundle,
   type Job,
+  type Problem,
   type WallId,
   type WantId,
   type WallPosition,
 } from '../document/index.ts';
 import { buildFeed, type Feed } from '../feed/index.ts';
-import { bySeverity, holdsUp, worst, type Finding, type Severity } from '../findings/index.ts';
+import { bySeverity, holdsUp, worst, type Finding, type Mark, type Severity } from '../findings/index.ts';
 import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
 import { judgePlacements } from '../placement/place-wants.ts';
 import { chosenOf, sheetOf, type Chosen, type Sheet } from './chosen.ts';
@@ -37,6 +38,7 @@ import { minutesOf, outageOf } from '../work/index.ts';
 import { transferFindings } from '../placement/transfers.ts';
 import type { Fault } from '../proof/index.ts';
 import { proofFindings, UNPROVED } from './proof-findings.ts';
+import { msg, row, capital } from '../words/index.ts';
 
 export type { Chosen } from './chosen.ts';
 
@@ -135,19 +137,29 @@ function withOrigins(after: readonly Judgement[], standing: readonly Judgement[]
 /** Contradictions told one by one; a survey with more of them needs another look as a whole. */
 const TOLD_PROBLEMS = 60;
 
+const PROBLEM_MARK = { wall: 'site', want: 'want', rest: 'feed' } as const satisfies Record<
+  Problem['of'],
+  Mark
+>;
+
 function integrityFindings(bundle: Bundle): Finding[] {
   const problems = [...houseProblems(bundle.house), ...jobProblems(bundle)];
   const more = problems.length - TOLD_PROBLEMS;
-  const rest = { where: 'the survey', what: `contradicts itself in ${more} more places`, subjects: [] };
+  const rest: Problem = {
+    of: 'rest',
+    where: msg('evaluation.the-survey'),
+    what: msg('evaluation.more-problems', { more }),
+    subjects: [],
+  };
   return [...problems.slice(0, TOLD_PROBLEMS), ...(more > 0 ? [rest] : [])].map((p, i) => ({
     rule: 'integrity',
-    key: `integrity:${p.where}:${i}`,
+    key: `integrity:${p.subjects[0] ?? ''}:${i}`,
     severity: 'fix',
     origin: 'new',
-    mark: p.where.startsWith('wanted') ? 'want' : p.where.startsWith('wall') ? 'site' : 'feed',
+    mark: PROBLEM_MARK[p.of],
     subjects: p.subjects,
-    says: `${p.where} ${p.what}`,
-    detail: 'The survey contradicts itself here. This item was skipped.',
+    says: msg('evaluation.problem', { where: capital(p.where), what: p.what }),
+    detail: msg('evaluation.contradiction'),
     sources: [],
     remedies: [],
   }));
@@ -186,7 +198,10 @@ function rulesFor(
     replaced: new Set<string>(applied.protectedAt),
     otherOptions: options
       .filter((o) => o.taps.every((t) => !option.taps.some((own) => own.pointId === t.pointId)))
-      .map((o) => ({ key: o.key, says: `Tap ${o.taps.map((t) => t.label).join(', ')} instead` })),
+      .map((o) => ({
+        key: o.key,
+        says: msg('evaluation.tap-instead', { points: row(o.taps.map((t) => t.label)) }),
+      })),
   };
   return withOrigins(
     base.pack.rules.flatMap((r) => r.check(context)),
@@ -244,8 +259,8 @@ const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
 function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail'> {
   if (base.house.points.length === 0)
     return {
-      says: 'Nothing to tap is entered yet',
-      detail: 'Enter the outlets, switches and lights that are there, with their cables.',
+      says: msg('evaluation.no-boxes'),
+      detail: msg('evaluation.enter-boxes'),
     };
   const fedBy = (g: number) => planning.candidates.filter((c) => c.group === g && c.candidate.usable);
   const unfed = planning.groups.findIndex((_, g) => fedBy(g).length === 0);
@@ -257,10 +272,10 @@ function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail
       .sort((a, b) => nos(a).length - nos(b).length)[0];
     const reason = best && nos(best)[0]?.says;
     return {
-      says: 'No box here can feed this',
+      says: msg('evaluation.no-tap'),
       detail: reason
-        ? `Nearest: ${best.candidate.label}, but ${reason}. Every box and its reason is listed in Tap.`
-        : 'Enter the outlets, switches and lights that are there, with their cables.',
+        ? msg('evaluation.nearest', { box: best.candidate.label, reason })
+        : msg('evaluation.enter-boxes'),
     };
   }
   const cut = planning.groups.flatMap((group, g) =>
@@ -268,14 +283,12 @@ function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail
   );
   return cut.length > 0
     ? {
-        says: `No way for a cable leads to ${cut.join(', ')}`,
-        detail:
-          'Boxes that could feed it are there. Look where it is placed, and which kinds of work and tools are left out.',
+        says: msg('evaluation.no-route', { wants: row(cut) }),
+        detail: msg('evaluation.no-route-why'),
       }
     : {
-        says: 'No plan does all of this at once',
-        detail:
-          'Each part alone could be fed: what they need together is more than the boxes and circuits have.',
+        says: msg('evaluation.not-together'),
+        detail: msg('evaluation.not-together-why'),
       };
 }
 

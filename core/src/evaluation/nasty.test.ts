@@ -7,6 +7,7 @@ import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '../sheets/in
 import { signOff } from './sign-off.ts';
 import { nastyBundle, spoiledBundle } from '../testing/from-schema.ts';
 import { SIGNER } from '../testing/build.ts';
+import { said } from '../testing/said.ts';
 
 /**
  * No valid document may make the core throw, hang or print something that is no number. The documents are drawn from the schema;
@@ -27,7 +28,7 @@ function everything(bundle: Bundle): string {
   };
   const signed = signOff(e, '2026-11-28T10:00:00.000Z', SIGNER);
   const drawn = sheetsOf(e).map(
-    (d) => drawingSvg(d, { scale: null, page: LETTER, caption: 'x' }) + drawingDxf(d),
+    (d) => drawingSvg(d, { scale: null, page: LETTER, caption: 'x', say: said }) + drawingDxf(d),
   );
   return JSON.stringify({ findings, marks, next, shown, plan: planFile(bundle, e), signed }) + drawn.join('');
 }
@@ -71,6 +72,6 @@ describe('documents that nobody would draw', () => {
     const bundle = nastyBundle(1, { most: 40, atBounds: 0.3, known: 0.9 });
     const told = evaluate(bundle).findings.filter((f) => f.rule === 'integrity');
     expect(told.length).toBeLessThanOrEqual(61);
-    expect(told.at(-1)?.says).toMatch(/contradicts itself in \d+ more places/);
+    expect(said(told.at(-1)?.says ?? '')).toMatch(/contradicts itself in \d+ more places/);
   });
 });

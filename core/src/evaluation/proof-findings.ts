@@ -1,5 +1,6 @@
 import type { Finding } from '../findings/index.ts';
 import type { Fault } from '../proof/index.ts';
+import { msg } from '../words/index.ts';
 
 /** The rule that a fault of a replay is listed under. */
 const PROOF = 'proof';
@@ -12,8 +13,8 @@ export const UNPROVED: Finding = {
   origin: 'new',
   mark: 'do',
   subjects: [],
-  says: 'Checking this plan step by step',
-  detail: 'Its wiring is traced, its steps are carried out and its parts are counted before it counts as OK.',
+  says: msg('evaluation.proof.running'),
+  detail: msg('evaluation.proof.running-why'),
   sources: [],
   remedies: [],
 };
@@ -24,24 +25,22 @@ export function proofFindings(faults: readonly Fault[]): Finding[] {
     const question = f.kind === 'question';
     return {
       rule: PROOF,
-      key: `${PROOF}:${f.what}:${f.subjects.join()}:${f.says}`,
+      key: `${PROOF}:${f.what}:${f.subjects.join()}:${JSON.stringify(f.says)}`,
       severity: question ? 'watch' : 'stop',
       origin: 'new',
       mark: MARK_OF[f.replay],
       subjects: f.subjects,
-      says: question ? f.says : `This plan doesn’t work: ${f.says}`,
-      detail: question
-        ? 'Turn one breaker off at a time and test each device and splice. Until then the plan can’t be checked here.'
-        : 'Every plan is carried out on paper before it is shown, and this one fails. Choose another option, or change what you asked for.',
+      says: question ? f.says : msg('evaluation.proof.stop', { fault: f.says }),
+      detail: question ? msg('evaluation.proof.ask-why') : msg('evaluation.proof.stop-why'),
       sources: [{ kind: 'computed', from: REPLAYED[f.replay] }],
       remedies: [],
     };
   });
 }
 const REPLAYED = {
-  geometry: 'every run traced through the walls, floors and boxes as they stand',
-  electrical: 'the wiring traced through in every switch position',
-  work: 'the steps carried out one after the other',
-  parts: 'the parts of every box and run against the bill',
+  geometry: msg('evaluation.proof.geometry'),
+  electrical: msg('evaluation.proof.electrical'),
+  work: msg('evaluation.proof.work'),
+  parts: msg('evaluation.proof.parts'),
 } as const;
 const MARK_OF = { geometry: 'run', electrical: 'wire', work: 'do', parts: 'buy' } as const;

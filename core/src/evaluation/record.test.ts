@@ -6,6 +6,7 @@ import { evaluate } from './evaluate.ts';
 import type { Evaluation } from './judge.ts';
 import { maySign, readinessOf, recordOf, verdictOf } from './record.ts';
 import { signOff } from './sign-off.ts';
+import { heard, said } from '../testing/said.ts';
 
 const AT = '2026-11-28T18:00:00.000Z';
 /** The demo job whose checks are all settled. */
@@ -22,7 +23,7 @@ let n = 0;
 const reading = (test: Test, planKey: string, other: Partial<Reading> = {}): Reading => ({
   id: ItemId.parse(`r-${++n}`),
   testKey: test.key,
-  says: test.says,
+  says: said(test.says),
   takenAt: new Date(Date.parse('2026-11-28T08:00:00.000Z') + n * 1000).toISOString(),
   planKey,
   ...good(test),
@@ -67,27 +68,27 @@ describe('the verdict of a test', () => {
 describe('what is open at sign-off', () => {
   it('is nothing when every box was tested dead and every test is as expected', () => {
     const e = taken();
-    expect(openOf(e)).toEqual([]);
+    expect(heard(openOf(e))).toEqual([]);
     expect(maySign(readinessOf(e), { by: 'Wilma Tester', reason: '' })).toBe(true);
     expect(maySign(readinessOf(e), { by: '  ', reason: '' })).toBe(false);
   });
   it('is each box that was not tested dead, even when all else is right', () => {
     const chain = plain.chosen!.chains[0]!;
     const e = taken((t) => (t.key.startsWith(`dead:${chain.pointId}:`) ? null : {}));
-    expect(openOf(e)).toEqual([`Not tested: ${chain.label} dead before work`]);
+    expect(heard(openOf(e))).toEqual([`Not tested: ${chain.label} tested dead before work`]);
   });
   it('is a box that read live', () => {
     const chain = plain.chosen!.chains[0]!;
     const pair = chain.links.find((l) => l.link === 'pairs')!.test;
     const e = taken((t) => (t.key === pair.key ? { value: 120 } : {}));
-    expect(openOf(e)).toEqual([`Failed: ${chain.label} dead before work`]);
+    expect(heard(openOf(e))).toEqual([`Failed: ${chain.label} tested dead before work`]);
   });
   it.each(['missing', 'failed'] as const)('is a test that is %s, and it takes a reason', (how) => {
     const test = plain.chosen!.tests[0]!;
     const e = taken((t) => (t.key !== test.key ? {} : how === 'missing' ? null : { value: 60 }));
     const ready = readinessOf(e);
-    expect(ready.open).toHaveLength(1);
-    expect(ready.open[0]).toContain(test.says);
+    expect(heard(ready.open)).toHaveLength(1);
+    expect(said(ready.open[0] ?? '')).toContain(said(test.says));
     expect(maySign(ready, { by: 'Wilma Tester', reason: 'because' })).toBe(false);
     expect(() => recordOf(e, { by: 'Wilma Tester', reason: '' })).toThrow(RangeError);
     expect(
@@ -99,7 +100,7 @@ describe('what is open at sign-off', () => {
     const e = evaluate(open);
     expect(readinessOf(e).findings.length).toBeGreaterThan(0);
     for (const f of readinessOf(e).findings)
-      expect(openOf(e).some((o) => o.endsWith(`: ${f.says}`))).toBe(f.overridden === undefined);
+      expect(openOf(e).some((o) => said(o).endsWith(`: ${said(f.says)}`))).toBe(f.overridden === undefined);
     expect(() => signOff(e, AT, { by: 'Wilma Tester', reason: '' })).toThrow(/reason/);
   });
 });
@@ -123,10 +124,10 @@ describe('the record', () => {
     };
     const e = evaluate({ house: settled.house, job: overridden });
     const { record } = signOff(e, AT, { by: 'Wilma Tester', reason: 'The electrician tests on Monday' }).job;
-    expect(record?.findings).toContainEqual({
+    expect(heard(record?.findings)).toContainEqual({
       rule: fix.rule,
       severity: 'fix',
-      says: fix.says,
+      says: said(fix.says),
       overridden: 'The inspector agreed',
     });
   });

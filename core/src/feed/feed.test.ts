@@ -12,6 +12,7 @@ import {
   wallAt,
 } from '../testing/build.ts';
 import { beyond, buildFeed, feedTree, goesDark, protectionZones } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const id = (s: string) => PointId.parse(s);
 const light = makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), knownBox('oct-4-1-1/2'));
@@ -129,8 +130,8 @@ describe('protection zones', () => {
   it('an unprotected house has none', () => expect(protectionZones(buildFeed(smallHouse()))).toEqual([]));
   it('the tree of a circuit goes from the breaker outwards, each box once', () => {
     const tree = feedTree(buildFeed(house('load')), panel()[0]!.breakers[0]!.id)!;
-    expect(tree.label).toBe('Breaker 1');
-    expect(tree.children).toMatchObject([
+    expect(said(tree.label)).toBe('Breaker 1');
+    expect(heard(tree.children)).toMatchObject([
       { label: 'R1', groundFaultBy: 'r1', children: [{ label: 'R2', groundFaultBy: 'r1', children: [] }] },
     ]);
   });

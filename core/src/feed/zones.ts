@@ -1,5 +1,6 @@
 import type { BreakerId, Cable, PointId } from '../document/index.ts';
 import type { Feed } from './feed.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** What one giver protects: a breaker or a device, and the points behind it. */
 export interface ProtectionZone {
@@ -30,7 +31,7 @@ export function protectionZones(feed: Feed): ProtectionZone[] {
 /** One box of a circuit as a node of its feed tree. */
 export interface FeedNode {
   readonly id: PointId | BreakerId;
-  readonly label: string;
+  readonly label: Text;
   readonly cable: Cable | null;
   readonly groundFaultBy: string | null;
   readonly arcFaultBy: string | null;
@@ -61,7 +62,7 @@ export function feedTree(feed: Feed, breakerId: BreakerId): FeedNode | undefined
   const { breaker } = circuit;
   return {
     id: breaker.id,
-    label: `Breaker ${breaker.number}`,
+    label: msg('feed.breaker', { number: breaker.number }),
     cable: null,
     groundFaultBy: null,
     arcFaultBy: null,

@@ -1,29 +1,42 @@
-import { formatLength, percent, plain, type UnitSystem } from '../units/index.ts';
+import { msg, q, type Text, type Value } from '../words/index.ts';
 import type { Because, Finding } from './finding.ts';
 
 /** Units of numbers that only stand for a look at something: they say nothing in print. */
 const UNPRINTED: ReadonlySet<string> = new Set(['look', 'reading', 'ground', 'AWG']);
 
-/** A number of a finding in the units of the house: lengths in feet and inches or metric, shares in percent. */
-function numberWords(value: number, unit: Because['unit'], system: UnitSystem): string {
-  if (unit === 'share') return percent(value);
-  if (unit === 'mm') return formatLength(value, system, 'inches');
-  return `${plain(value, 2)} ${unit}`;
+/** A number of a finding as a quantity; units without one of their own are told as they are. */
+function amount(value: number, unit: Because['unit']): Value {
+  switch (unit) {
+    case 'share':
+      return q.fineShare(value);
+    case 'mm':
+      return q.length(value);
+    case 'cu in':
+      return q.volume(value);
+    case 'sq in':
+      return q.bore(value);
+    case 'A':
+      return q.rating(value);
+    case '°C':
+      return q.celsius(value);
+    case '°':
+      return q.degrees(value);
+    case 's':
+      return q.seconds(value);
+    default:
+      return msg('findings.amount', { n: q.number(value), unit });
+  }
 }
 
-/**
- * What a finding needs and what there is, in words; empty where there is nothing to compare.
- * @param system units of the house
- */
-export function becauseWords({ because }: Pick<Finding, 'because'>, system: UnitSystem): string {
+/** What a finding needs and what there is; empty where there is nothing to compare. */
+export function becauseText({ because }: Pick<Finding, 'because'>): Text {
   if (!because) return '';
   const { need, have, unit } = because;
   if (UNPRINTED.has(unit) || (have === null && need === 0)) return '';
-  const show = (n: number) => numberWords(n, unit, system);
-  if (unit === '°C' && have !== null) return `${plain(need, 0)} °C reached, ${show(have)} allowed`;
-  return have === null
-    ? `${show(need)} needed, not read yet`
-    : `${show(need)} needed, ${show(have)} available`;
+  if (have === null) return msg('findings.needed', { need: amount(need, unit) });
+  return unit === '°C'
+    ? msg('findings.reached', { need: amount(need, unit), have: amount(have, unit) })
+    : msg('findings.needed-and-there', { need: amount(need, unit), have: amount(have, unit) });
 }
 
 /** The same numbers for a program: rounded, with their unit. */

@@ -1,4 +1,5 @@
 import type { Bundle, CableId, CableType, Gauge, Job, PointId, WantId } from '../document/index.ts';
+import type { Text } from '../words/index.ts';
 import type { Source } from './source.ts';
 
 /** stop = not with this plan; fix = to settle before cutting; watch = a fact is missing; ok = checked, holds. */
@@ -41,7 +42,7 @@ export type Edit =
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
 
 export interface Remedy {
-  readonly says: string;
+  readonly says: Text;
   readonly edit: Edit;
 }
 
@@ -53,9 +54,9 @@ export interface Finding {
   readonly origin: Origin;
   readonly mark: Mark;
   readonly subjects: readonly string[];
-  readonly says: string;
+  readonly says: Text;
   readonly because?: Because;
-  readonly detail: string;
+  readonly detail: Text;
   /** Why the person goes on in spite of it. */
   readonly overridden?: string;
   readonly sources: readonly Source[];

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { PointId, CableId, WantId } from '../document/index.ts';
 import { bundle, smallHouse, wanted } from '../testing/build.ts';
 import { applyEdit, bySeverity, holdsUp, sourceLine, worst, type Edit, type Finding } from './index.ts';
+import { said } from '../testing/said.ts';
 
 const finding = (severity: Finding['severity'], origin: Finding['origin'] = 'new'): Finding => ({
   rule: 'r',
@@ -58,20 +59,24 @@ describe('what holds a job up', () => {
 describe('sources in one line', () => {
   it('say edition, memory and doubt', () => {
     expect(
-      sourceLine({
-        kind: 'published',
-        ref: 'NEC 210.8(A)',
-        edition: 2023,
-        fromMemory: true,
-        certainty: 'sure',
-      }),
-    ).toBe('NEC 210.8(A), 2023, from memory');
-    expect(sourceLine({ kind: 'published', ref: 'X', fromMemory: false, certainty: 'fairly-sure' })).toBe(
-      'X, fairly sure',
+      said(
+        sourceLine({
+          kind: 'published',
+          ref: 'NEC 210.8(A)',
+          edition: 2023,
+          fromMemory: true,
+          certainty: 'sure',
+        }),
+      ),
+    ).toBe('NEC 210.8(A), 2023');
+    expect(
+      said(sourceLine({ kind: 'published', ref: 'X', fromMemory: false, certainty: 'fairly-sure' })),
+    ).toBe('X');
+    expect(said(sourceLine({ kind: 'practice', note: 'tug each one' }))).toBe(
+      'Common practice: tug each one',
     );
-    expect(sourceLine({ kind: 'practice', note: 'tug each one' })).toBe('Common practice: tug each one');
-    expect(sourceLine({ kind: 'computed', from: 'the table' })).toBe('Computed from the table');
-    expect(sourceLine({ kind: 'local', note: 'our inspector' })).toBe('Local: our inspector');
+    expect(said(sourceLine({ kind: 'computed', from: 'the table' }))).toBe('Calculated from the table');
+    expect(said(sourceLine({ kind: 'local', note: 'our inspector' }))).toBe('Local rule: our inspector');
   });
 });
 

@@ -1,3 +1,5 @@
+import { msg, type Text } from '../words/index.ts';
+
 /**
  * Where a number comes from. `fromMemory` says that no copy of the text was open when it was written down;
  * `certainty` is how sure we are of it. An unsure value never decides anything.
@@ -10,9 +12,9 @@ export type Source =
       fromMemory: boolean;
       certainty: 'sure' | 'fairly-sure' | 'unsure';
     }
-  | { kind: 'practice'; note: string }
-  | { kind: 'computed'; from: string }
-  | { kind: 'local'; note: string };
+  | { kind: 'practice'; note: Text }
+  | { kind: 'computed'; from: Text }
+  | { kind: 'local'; note: Text };
 
 export interface Sourced<T> {
   readonly value: T;
@@ -30,19 +32,25 @@ export const published = (
   fromMemory: true,
   certainty,
 });
-export const practice = (note: string): Source => ({ kind: 'practice', note });
-export const computed = (from: string): Source => ({ kind: 'computed', from });
+export const practice = (note: Text): Source => ({ kind: 'practice', note });
+export const computed = (from: Text): Source => ({ kind: 'computed', from });
 
-/** A source in one line, as the checks column prints it. */
-export function sourceLine(source: Source): string {
+/** A source in one line, as the checks column cites it; how sure it is stands on the page of rules. */
+export function sourceLine(source: Source): Text {
   switch (source.kind) {
     case 'published':
-      return `${source.ref}${source.edition === undefined ? '' : `, ${source.edition}`}${source.fromMemory ? ', from memory' : ''}${source.certainty === 'sure' ? '' : ', fairly sure'}`;
+      return source.edition === undefined ? source.ref : `${source.ref}, ${source.edition}`;
     case 'practice':
-      return `Common practice: ${source.note}`;
+      return msg('names.source.practice', { note: source.note });
     case 'computed':
-      return `Computed from ${source.from}`;
+      return msg('names.source.computed', { from: source.from });
     case 'local':
-      return `Local: ${source.note}`;
+      return msg('names.source.local', { note: source.note });
   }
 }
+
+/** How sure a published value is, where it is not simply sure: for the page of rules, which says it line by line. */
+export const sureness = (source: Source): Text | null =>
+  source.kind === 'published' && source.certainty !== 'sure'
+    ? msg('names.source.certainty', { certainty: source.certainty })
+    : null;

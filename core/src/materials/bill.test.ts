@@ -5,6 +5,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { feet } from '../units/index.ts';
 import { billCsv, cutRolls, type Piece } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const piece = (ft: number): Piece => ({
   label: `${ft} ft`,
@@ -75,9 +76,9 @@ describe('the bill', () => {
     expect(twelve.chosen!.applied.house.panels[0]?.breakers[0]?.amps).toBe(15);
   });
   it('writes a table that a spreadsheet reads, quotes and all', () => {
-    const lines = billCsv(bill).trimEnd().split('\n');
+    const lines = billCsv(bill, said).trimEnd().split('\n');
     expect(lines).toHaveLength(bill.lines.length + 1);
-    expect(lines[0]).toBe('part,needed,on shelf,buy,unit,unit price,total,for');
+    expect(lines[0]).toBe('part,needed,on hand,buy,unit,unit price,total,for');
     expect(lines.some((l) => l.startsWith('"Receptacle, 15 A, tamper-resistant"'))).toBe(true);
   });
 });
@@ -101,12 +102,18 @@ describe('what the changes of a box and the method cost', () => {
   it('a ring is bought for the box that stays', () => {
     expect(tapped().some((l) => l.partKey.startsWith('ring:'))).toBe(false);
     const lines = tapped({ rings: { r2: 'ring-oct-1-1/2' } });
-    expect(lines.find((l) => l.partKey === 'ring:ring-oct-1-1/2')).toMatchObject({ needed: 1, why: 'R2' });
+    expect(heard(lines.find((l) => l.partKey === 'ring:ring-oct-1-1/2'))).toMatchObject({
+      needed: 1,
+      why: ['R2'],
+    });
   });
   it('connectors that clamp outside: one for each cable of that box', () => {
     const r2 = bundle(smallHouse(), []).house.points.find((p) => p.id === 'r2')!.id;
     const lines = tapped({ clampsOutside: [r2] });
-    expect(lines.find((l) => l.partKey === 'clamp-connector')).toMatchObject({ needed: 2, why: 'R2' });
+    expect(heard(lines.find((l) => l.partKey === 'clamp-connector'))).toMatchObject({
+      needed: 2,
+      why: ['R2'],
+    });
   });
   it.each([
     ['NM-B', 'NM-B 14-2'],

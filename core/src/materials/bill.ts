@@ -7,6 +7,7 @@ import type { Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { breakerNeeds, deviceNeeds, routeNeeds, type Need } from './needs.ts';
+import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
 export interface BillLine {
   readonly partKey: string;
@@ -18,11 +19,12 @@ export interface BillLine {
   readonly unit: Part['unit'];
   readonly unitPriceCents: number;
   readonly totalCents: number;
-  readonly why: string;
+  /** What it is for: boxes by name, breakers, parts of the route. */
+  readonly why: readonly Text[];
 }
 
 export interface Piece {
-  readonly label: string;
+  readonly label: Text;
   readonly gauge: Gauge;
   readonly conductors: number;
   readonly method: CableType;
@@ -39,7 +41,7 @@ export interface Bill {
   readonly lines: readonly BillLine[];
   readonly cuts: readonly Cut[];
   readonly totalCents: number;
-  readonly tools: readonly string[];
+  readonly tools: readonly Tool[];
 }
 
 /** The largest roll that is stocked everywhere, mm: common practice. */
@@ -85,7 +87,7 @@ const partOf = (key: string): Part | undefined => {
         unit: 'each',
         holds: 1,
         priceCents: box.priceCents,
-        source: practice('estimated price'),
+        source: practice(msg('materials.estimated')),
       }
     );
   }
@@ -98,7 +100,7 @@ const partOf = (key: string): Part | undefined => {
         unit: 'each',
         holds: 1,
         priceCents: ring.priceCents,
-        source: practice('estimated price'),
+        source: practice(msg('materials.estimated')),
       }
     );
   }
@@ -106,18 +108,18 @@ const partOf = (key: string): Part | undefined => {
 };
 
 function gather(needs: readonly Need[], job: Job): BillLine[] {
-  const sums = new Map<string, { count: number; why: string[] }>();
+  const sums = new Map<string, { count: number; why: Text[] }>();
   for (const n of needs) {
     const s = sums.get(n.key) ?? { count: 0, why: [] };
-    sums.set(n.key, { count: s.count + n.count, why: s.why.includes(n.why) ? s.why : [...s.why, n.why] });
+    sums.set(n.key, { count: s.count + n.count, why: distinct([...s.why, n.why]) });
   }
   return [...sums].flatMap(([key, { count, why }]) => {
     const part = partOf(key);
-    return part ? [lineOf(part, count, why.join(', '), job)] : [];
+    return part ? [lineOf(part, count, why, job)] : [];
   });
 }
 
-function lineOf(part: Part, needed: number, why: string, job: Job): BillLine {
+function lineOf(part: Part, needed: number, why: readonly Text[], job: Job): BillLine {
   const onShelf = job.shelf.filter((s) => s.partKey === part.key).reduce((s, x) => s + x.count, 0);
   const buy = Math.ceil(Math.max(0, needed - onShelf) / part.holds);
   return {
@@ -133,13 +135,13 @@ function lineOf(part: Part, needed: number, why: string, job: Job): BillLine {
   };
 }
 
-const TOOLS = [
-  'contact voltage meter with a proving source',
+const TOOLS: readonly Tool[] = [
+  'meter-and-source',
   'screwdrivers',
-  'wire strippers',
-  'cable ripper',
-  'glasses and mask',
-  'breaker lock or tape and note',
+  'wire-strippers',
+  'cable-ripper',
+  'glasses',
+  'breaker-lock',
 ];
 
 export interface BillInput {
@@ -182,7 +184,7 @@ export function makeBill(input: BillInput): Bill {
     unit: 'roll',
     unitPriceCents: part.priceCents,
     totalCents: n * part.priceCents,
-    why: `${count} piece${count === 1 ? '' : 's'}`,
+    why: [msg('materials.pieces', { count })],
   }));
   const lines = [
     ...cableLines,
@@ -197,9 +199,11 @@ export function makeBill(input: BillInput): Bill {
 }
 
 /** The bill as comma-separated values, one line a part. */
-export function billCsv(bill: Bill): string {
+export function billCsv(bill: Bill, say: Say): string {
   const rows: (string | number)[][] = [
-    ['part', 'needed', 'on shelf', 'buy', 'unit', 'unit price', 'total', 'for'],
+    (['part', 'needed', 'on-hand', 'buy', 'unit', 'unit-price', 'total', 'for'] as const).map((h) =>
+      say(msg(`materials.column.${h}`)),
+    ),
   ];
   for (const l of bill.lines)
     rows.push([
@@ -207,10 +211,10 @@ export function billCsv(bill: Bill): string {
       l.needed,
       l.onShelf,
       l.buy,
-      l.unit,
+      say(msg(`materials.unit.${l.unit}`)),
       (l.unitPriceCents / 100).toFixed(2),
       (l.totalCents / 100).toFixed(2),
-      l.why,
+      say(row(l.why)),
     ]);
   return csvText(rows);
 }

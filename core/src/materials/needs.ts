@@ -8,17 +8,19 @@ import {
   type Job,
   type Point,
 } from '../document/index.ts';
+import { feet } from '../units/index.ts';
 import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import { newPointId } from '../planning/index.ts';
 import { placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
+import { msg, q, type Text } from '../words/index.ts';
 
 /** So many of a part, and what for. */
 export interface Need {
   readonly key: string;
   readonly count: number;
-  readonly why: string;
+  readonly why: Text;
 }
 
 export interface NeedsInput {
@@ -111,7 +113,11 @@ export function breakerNeeds({ house, before }: NeedsInput): Need[] {
   return house.panels.flatMap((p) =>
     p.breakers
       .filter((b) => stood.get(b.id)?.protection !== b.protection)
-      .map((b) => ({ key: breakerPart(b), count: 1, why: `breaker ${b.number}` })),
+      .map((b) => ({
+        key: breakerPart(b),
+        count: 1,
+        why: msg('materials.for.breaker', { number: b.number }),
+      })),
   );
 }
 
@@ -137,13 +143,21 @@ export function routeNeeds(
     });
   const patches = [...new Set(opened)];
   return [
-    { key: 'staple', count: staples, why: 'where it is not fished' },
-    { key: 'raceway-connector', count: fittings('connectors'), why: 'one at each box' },
-    { key: 'raceway-coupling', count: fittings('couplings'), why: 'lengths of 10 ft joined' },
-    { key: 'raceway-strap', count: fittings('straps'), why: 'where it is fastened' },
-    { key: 'nail-plate', count: plates, why: 'holes too near a face' },
-    { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: 'steel studs and tracks' },
-    { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: `${seal} plate hole${seal === 1 ? '' : 's'}` },
-    ...patches.map((key) => ({ key, count: 1, why: key === 'patch' ? 'opened board' : 'opened plaster' })),
+    { key: 'staple', count: staples, why: msg('materials.for.staples') },
+    { key: 'raceway-connector', count: fittings('connectors'), why: msg('materials.for.connectors') },
+    {
+      key: 'raceway-coupling',
+      count: fittings('couplings'),
+      why: msg('materials.for.couplings', { length: q.distance(feet(10)) }),
+    },
+    { key: 'raceway-strap', count: fittings('straps'), why: msg('materials.for.straps') },
+    { key: 'nail-plate', count: plates, why: msg('materials.for.nail-plates') },
+    { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: msg('materials.for.bushings') },
+    { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: msg('materials.for.seal', { seal }) },
+    ...patches.map((key) => ({
+      key,
+      count: 1,
+      why: key === 'patch' ? msg('materials.for.board') : msg('materials.for.plaster'),
+    })),
   ].filter((n) => n.count > 0);
 }

@@ -1,5 +1,6 @@
 import type { Colour, Conductor, Role } from './conductors.ts';
 import type { Screw } from './devices.ts';
+import { type Text } from '../words/index.ts';
 
 /** What one end is made to: a conductor of a cable, a pigtail to a device, or a tail to the green screw of the metal box. */
 export type JoinMember =
@@ -18,10 +19,10 @@ export type JoinMember =
 export interface Join {
   readonly n: number;
   readonly role: Role;
-  readonly says: string;
+  readonly says: Text;
   readonly members: readonly JoinMember[];
   readonly connector: string;
-  readonly strip: string;
+  readonly strip: Text;
   readonly isNew: boolean;
 }
 
@@ -39,7 +40,7 @@ export interface Wired {
   /** Conductors that nothing here uses: each ends under a connector of its own. */
   readonly caps: readonly {
     readonly conductor: Conductor;
-    readonly says: string;
+    readonly says: Text;
     readonly connector: string;
   }[];
 }

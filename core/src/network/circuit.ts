@@ -1,6 +1,7 @@
 import type { Cable } from '../document/index.ts';
 import type { Network, NodeId, UseAt, Wire } from './network.ts';
 import type { State } from './touched.ts';
+import { msg, speaker, type Text } from '../words/index.ts';
 
 /**
  * The network of a house as a circuit of resistances, capacities and ideal sources: what the solver and a SPICE netlist are both made
@@ -105,8 +106,7 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
     if (t.at !== 'hot') continue;
     const at = numberOf(t.node);
     const volts = t.leg === 0 ? conditions.volts : -conditions.volts;
-    if (at === 0 || (sources.get(at) ?? volts) !== volts)
-      throw new RangeError(`${t.label} is tied straight to neutral, ground or the other leg`);
+    if (at === 0 || (sources.get(at) ?? volts) !== volts) throw new Shorted(t.label);
     sources.set(at, volts);
   }
   const elements: Element[] = [];
@@ -146,6 +146,16 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
       return i === undefined ? undefined : numbers.get(nodes.find(i));
     },
   };
+}
+
+/** A hot terminal that is connected straight to neutral, ground or the other leg: nothing can be solved there. */
+export class Shorted extends RangeError {
+  readonly says: Text;
+  constructor(label: string) {
+    const says = msg('network.shorted', { box: label });
+    super(speaker('imperial')(says));
+    this.says = says;
+  }
 }
 
 /** One leak a node is enough. */

@@ -13,6 +13,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { cordWays } from '../structure/index.ts';
 import { bundle, loadAt, smallHouse, wanted } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const thing = (id: string, left: number, right: number, more: Partial<Furniture> = {}): Furniture => ({
   id: ItemId.parse(id),
@@ -68,17 +69,17 @@ describe('the way of a cord', () => {
   });
   it('goes round a corner, and the other way round the room where something is in the way', () => {
     const [near, far] = cordWays(room(den([desk], [door(20, 50)])), from(10), 'desk')!;
-    expect(near).toMatchObject({ needMm: inches(50), across: ['the door of the north wall'] });
+    expect(heard(near)).toMatchObject({ needMm: inches(50), across: ['the door in the north wall'] });
     // All of the 44 ft but from 10 to 100 in: 438 in.
     expect(far!.needMm).toBeCloseTo(feet(44) - inches(90), 6);
-    expect(far!.across).toEqual([]);
+    expect(heard(far!.across)).toEqual([]);
   });
   it('is not laid across a basin, a tub or a hob, but may pass a chair', () => {
     for (const kind of ['sink', 'tub', 'hob'] as const)
-      expect(cordWays(room(den([desk, thing('x', 40, 50, { kind })])), from(30), 'desk')![0]!.across).toEqual(
-        ['x'],
-      );
-    expect(cordWays(room(den([desk, thing('x', 40, 50)])), from(30), 'desk')![0]!.across).toEqual([]);
+      expect(
+        heard(cordWays(room(den([desk, thing('x', 40, 50, { kind })])), from(30), 'desk')![0]!.across),
+      ).toEqual(['x']);
+    expect(heard(cordWays(room(den([desk, thing('x', 40, 50)])), from(30), 'desk')![0]!.across)).toEqual([]);
   });
   it('both ways round together are the room less the thing, whatever stands where', () =>
     fc.assert(
@@ -107,15 +108,15 @@ describe('the cord of what a wanted outlet is for', () => {
       severity: 'ok',
       because: { need: inches(30), have: inches(30) },
     });
-    expect(judged(den([desk]), 29)).toMatchObject({
+    expect(heard(judged(den([desk]), 29))).toMatchObject({
       severity: 'fix',
-      says: 'The cord of Lamp does not reach',
+      says: 'The cord of Lamp doesn’t reach',
     });
   });
   it('that only reaches across a door is told so', () =>
-    expect(judged(den([desk], [door(38, 56)]), 72)).toMatchObject({
+    expect(heard(judged(den([desk], [door(38, 56)]), 72))).toMatchObject({
       severity: 'fix',
-      says: 'The cord of Lamp would lie across the door of the north wall',
+      says: 'The cord of Lamp would lie across the door in the north wall',
     }));
   it('of something that is gone is asked about', () =>
     expect(judged(den([desk]), 72, 30, 'gone')).toMatchObject({ severity: 'watch' }));
@@ -137,7 +138,7 @@ describe('what comes down and goes back', () => {
     expect(keys.indexOf('back:cab')).toBeGreaterThan(keys.indexOf('plates'));
     expect(keys.indexOf('back:cab')).toBeLessThan(keys.indexOf('record'));
     expect(steps.find((s) => s.key === 'down:cab')).toMatchObject({ minutes: 25, window: 'before' });
-    expect(steps.find((s) => s.key === 'down:cab')!.detail).toContain('2 people');
+    expect(said(steps.find((s) => s.key === 'down:cab')!.detail)).toContain('2 people');
   });
   it('stays where it is when nothing is done behind it', () =>
     expect(stepsFor(cabinet({ leftMm: inches(130), rightMm: inches(140) })).map((s) => s.key)).not.toContain(

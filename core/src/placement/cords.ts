@@ -2,17 +2,16 @@ import type { Want } from '../document/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
 import type { PlanSetting } from '../planning/index.ts';
 import { cordWays } from '../structure/index.ts';
-import { formatLength } from '../units/index.ts';
+import { allOf, msg, q } from '../words/index.ts';
 
 /** NEC 400.12: a flexible cord is no substitute for fixed wiring; an extension cord is no answer. From memory. */
 const CORDS = published('NEC 400.12', undefined, 'fairly-sure');
 
 /** Do the cords of what a want is for reach, without lying across a door, a basin, a tub or a hob? */
-export function cordFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'>, want: Want): Finding[] {
+export function cordFindings({ plan }: Pick<PlanSetting, 'plan'>, want: Want): Finding[] {
   const { at } = want;
   const room = at.on === 'wall' ? plan.roomOf(at) : undefined;
   if (at.on !== 'wall' || !room) return [];
-  const L = (mm: number) => formatLength(mm, house.units);
   return want.loads.flatMap((load, i): Finding[] => {
     const { cord } = load;
     if (!cord || load.connection !== 'cord') return [];
@@ -33,8 +32,8 @@ export function cordFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'
         {
           ...common,
           severity: 'watch',
-          says: `Where does ${load.name} stand?`,
-          detail: 'What it was said to stand at is not in this room any more.',
+          says: msg('placement.cord.ask', { load: load.name }),
+          detail: msg('placement.cord.ask-why'),
           sources: [practice('asked')],
         },
       ];
@@ -43,8 +42,8 @@ export function cordFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'
         {
           ...common,
           severity: 'ok',
-          says: `The cord of ${load.name} reaches`,
-          detail: `${L(clear.needMm)} along the wall, ${L(cord.lengthMm)} long.`,
+          says: msg('placement.cord.ok', { load: load.name }),
+          detail: msg('placement.cord.ok-why', { needed: q.run(clear.needMm), length: q.run(cord.lengthMm) }),
           because: { need: clear.needMm, have: cord.lengthMm, unit: 'mm', sense: 'at-least' },
           sources: [CORDS],
         },
@@ -55,10 +54,9 @@ export function cordFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'
         ...common,
         severity: 'fix',
         says: crossing
-          ? `The cord of ${load.name} would lie across ${crossing.across.join(' and ')}`
-          : `The cord of ${load.name} does not reach`,
-        detail:
-          'Put the outlet nearer. An extension cord is no lasting answer: it is damaged, overloaded and tripped over.',
+          ? msg('placement.cord.across', { load: load.name, things: allOf(crossing.across) })
+          : msg('placement.cord.short', { load: load.name }),
+        detail: msg('placement.cord.short-why'),
         because: { need: shortest.needMm, have: cord.lengthMm, unit: 'mm', sense: 'at-least' },
         sources: [CORDS],
       },

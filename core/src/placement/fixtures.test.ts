@@ -6,6 +6,7 @@ import { joistPlan } from '../sheets/index.ts';
 import { fixtureOutline, joistsUnder, mountSpots, onJoist } from '../structure/index.ts';
 import { bundle, ceilingAt, knownBox, smallHouse } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
+import { said } from '../testing/said.ts';
 
 const strip = (more: Partial<Fixture> = {}): Fixture => ({
   lengthMm: inches(48),
@@ -100,13 +101,13 @@ describe('what is said of it', () => {
   it('fits: screws and links are told', () => {
     // Joists at 56, 72 and 88 in: screws at 54 and 90 in meet none of them, at 56 and 88 in both do.
     expect(judged(strip())).toMatchObject([{ rule: 'fixture', severity: 'ok' }]);
-    expect(judged(strip({ mountsMm: [inches(8), inches(40)] }))[0]!.detail).toContain(
-      '2 of 2 screws meet a joist',
+    expect(said(judged(strip({ mountsMm: [inches(8), inches(40)] }))[0]!.detail)).toContain(
+      '2 of 2 screws hit a joist',
     );
     expect(
-      judged(strip({ linked: 2, lengthMm: inches(30), feedMm: inches(15), mountsMm: [] }))[0]!.detail,
+      said(judged(strip({ linked: 2, lengthMm: inches(30), feedMm: inches(15), mountsMm: [] }))[0]!.detail),
     ).toContain('no cable, no hole');
-    expect(judged(strip(), smallHouse())[0]!.detail).toContain('Find the joists');
+    expect(said(judged(strip(), smallHouse())[0]!.detail)).toContain('Find the joists');
   });
   it('equal to the ceiling it fits, longer it does not', () => {
     const whole = (long: number) => judged(strip({ lengthMm: inches(long), feedMm: inches(72) }));

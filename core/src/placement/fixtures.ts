@@ -2,7 +2,7 @@ import type { Want } from '../document/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
 import type { PlanSetting } from '../planning/index.ts';
 import { fixtureOutline, joistsUnder, mountSpots, onJoist, outlineOf } from '../structure/index.ts';
-import { formatLength } from '../units/index.ts';
+import { msg, q, sentences } from '../words/index.ts';
 
 /** NEC 110.3(B): equipment is used as its maker says. From memory. */
 const MAKER = published('NEC 110.3(B)');
@@ -12,7 +12,6 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
   const { at, fixture: f } = want;
   const room = at.on === 'ceiling' ? plan.roomOf(at) : undefined;
   if (!f || at.on !== 'ceiling' || !room) return [];
-  const L = (mm: number) => formatLength(mm, house.units);
   const common = {
     origin: 'new' as const,
     mark: 'want' as const,
@@ -30,10 +29,10 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       rule: 'fixture-room',
       key: `fixture-room:${want.id}`,
       severity: 'fix',
-      says: `${want.label} is ${L(over)} longer than the ceiling there`,
-      detail: 'Move its feed point, turn it, or take one less in the row.',
+      says: msg('placement.fixture.too-long', { want: want.label, over: q.length(over) }),
+      detail: msg('placement.fixture.too-long-why'),
       because: { need: over, have: 0, unit: 'mm', sense: 'at-least' },
-      sources: [practice('the outline lies around the feed point as entered')],
+      sources: [practice(msg('placement.fixture.outline'))],
     });
   if (f.linked > f.mostLinked)
     out.push({
@@ -41,8 +40,8 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       rule: 'fixture-row',
       key: `fixture-row:${want.id}`,
       severity: 'fix',
-      says: `${f.linked} in a row on one feed, the maker allows ${f.mostLinked}`,
-      detail: 'Feed the row at two places, each as a wanted light of its own.',
+      says: msg('placement.fixture.row', { linked: f.linked, most: f.mostLinked }),
+      detail: msg('placement.fixture.row-why'),
       because: { need: f.linked, have: f.mostLinked, unit: 'linked', sense: 'at-least' },
       sources: [MAKER],
     });
@@ -62,9 +61,8 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       key: `fixture-covers:${want.id}-${p.id}`,
       severity: 'watch',
       subjects: [want.id, p.id],
-      says: `${want.label} hangs over the box of ${p.label}: does it stay within reach?`,
-      detail:
-        'A box behind a luminaire is within reach only when that comes down without damage to the building.',
+      says: msg('placement.fixture.covers', { want: want.label, point: p.label }),
+      detail: msg('placement.fixture.covers-why'),
       sources: [published('NEC 314.29', undefined, 'fairly-sure')],
     });
   if (out.some((x) => x.severity === 'fix')) return out;
@@ -73,11 +71,17 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
   const joists = joistsUnder(room, o);
   const screws =
     joists === undefined
-      ? 'Find the joists: then it is known which screws meet one.'
-      : `${held} of ${mounts.length} screws meet a joist${held < mounts.length ? ', the others need anchors made for the weight' : ''}.`;
+      ? msg('placement.fixture.find-joists')
+      : msg('placement.fixture.screws', {
+          held,
+          count: mounts.length,
+          rest: held < mounts.length ? msg('placement.fixture.anchors') : '',
+        });
   const row =
     f.linked > 1
-      ? ` From one to the next goes the link of the maker${joists ? `, under ${joists} joist${joists === 1 ? '' : 's'}` : ''}: no cable, no hole.`
+      ? msg('placement.fixture.link', {
+          joists: joists ? msg('placement.fixture.under-joists', { joists }) : '',
+        })
       : '';
   return [
     ...out,
@@ -86,8 +90,8 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       rule: 'fixture',
       key: `fixture:${want.id}`,
       severity: 'ok',
-      says: `${want.label}: ${L(f.linked * f.lengthMm)} of luminaire, its box under the feed point`,
-      detail: `${screws}${row}`,
+      says: msg('placement.fixture.ok', { want: want.label, length: q.length(f.linked * f.lengthMm) }),
+      detail: sentences([screws, row]),
       sources: [MAKER],
     },
   ];

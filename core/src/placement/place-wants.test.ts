@@ -4,6 +4,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { applyEdit } from '../findings/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { heard, said } from '../testing/said.ts';
 
 const withFirst = (change: (w: Wall) => Wall): House =>
   smallHouse({
@@ -30,7 +31,7 @@ describe('where a wanted point is put', () => {
     });
     const [f] = about(house, wanted(56), 'place-odds');
     expect(f).toMatchObject({ severity: 'watch', mark: 'site', because: { need: 0.9 } });
-    expect(f?.detail).toContain('One more reading at');
+    expect(said(f?.detail ?? '')).toContain('One more reading');
     const read = {
       ...house,
       rooms: house.rooms.map((r) => ({
@@ -76,7 +77,9 @@ describe('where a wanted point is put', () => {
         },
       ],
     }));
-    expect(about(house, wanted(56.5), 'place-plate-in-opening')[0]?.says).toContain('runs into the door');
+    expect(said(about(house, wanted(56.5), 'place-plate-in-opening')[0]?.says ?? '')).toContain(
+      'runs into the door',
+    );
   });
   it('a pipe in the bay', () => {
     const house = withFirst((w) => ({
@@ -92,7 +95,9 @@ describe('where a wanted point is put', () => {
         },
       ],
     }));
-    expect(about(house, wanted(56), 'place-obstacle')[0]?.says).toBe('new 1 meets a pipe in the wall');
+    expect(said(about(house, wanted(56), 'place-obstacle')[0]?.says ?? '')).toBe(
+      'new 1 hits a pipe in the wall',
+    );
   });
   it('a cabinet that is only planned counts already', () => {
     const house = withFirst((w) => ({
@@ -111,9 +116,9 @@ describe('where a wanted point is put', () => {
         },
       ],
     }));
-    expect(about(house, wanted(56), 'place-furniture')[0]).toMatchObject({
-      says: 'The plate of new 1 is cut by Base cabinet',
-      detail: expect.stringContaining('not there yet'),
+    expect(heard(about(house, wanted(56), 'place-furniture')[0])).toMatchObject({
+      says: 'The plate of new 1 is cut off by Base cabinet',
+      detail: expect.stringContaining('there yet'),
     });
   });
   it('a wall too thin for any box', () => {
@@ -123,10 +128,12 @@ describe('where a wanted point is put', () => {
   it('two wants in one place overlap each other', () => {
     const e = evaluate(bundle(smallHouse(), [wanted(56), makeWant('w2', 'new 2', wallAt(57))]));
     expect(
-      e.findings
-        .filter((f) => f.rule === 'place-neighbour')
-        .map((f) => f.says)
-        .sort(),
+      heard(
+        e.findings
+          .filter((f) => f.rule === 'place-neighbour')
+          .map((f) => f.says)
+          .sort(),
+      ),
     ).toEqual(['new 1 overlaps new 2', 'new 2 overlaps new 1']);
   });
 });
@@ -140,9 +147,9 @@ describe('height', () => {
       [wanted(56)],
     );
     const f = evaluate(b).findings.find((x) => x.rule === 'height')!;
-    expect(f.says).toBe('new 1 is 3 in lower than its neighbors');
+    expect(said(f.says)).toBe('new 1 is 3 in lower than its neighbors');
     expect(
-      evaluate(applyEdit(b, f.remedies[0]!.edit)).findings.find((x) => x.rule === 'height')?.says,
+      said(evaluate(applyEdit(b, f.remedies[0]!.edit)).findings.find((x) => x.rule === 'height')?.says ?? ''),
     ).toContain('at the same height as its neighbors');
   });
   it('says nothing where there is nothing to copy', () =>
@@ -151,7 +158,7 @@ describe('height', () => {
 
 describe('a cable that may pass behind', () => {
   it('is said between two boxes of one wall that a cable joins, and nowhere else', () => {
-    expect(about(smallHouse(), wanted(56), 'cable-near')[0]?.says).toContain('R1 to R2');
+    expect(said(about(smallHouse(), wanted(56), 'cable-near')[0]?.says ?? '')).toContain('R1 to R2');
     expect(about(smallHouse(), wanted(120), 'cable-near')).toEqual([]);
     expect(about(smallHouse(), makeWant('w1', 'new 1', wallAt(56, 60)), 'cable-near')).toEqual([]);
   });

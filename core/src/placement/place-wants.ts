@@ -20,7 +20,8 @@ import {
   type WallFrame,
   placeOf,
 } from '../structure/index.ts';
-import { formatMark, inches, chance, percent } from '../units/index.ts';
+import { inches } from '../units/index.ts';
+import { apart, article, msg, q, type Text } from '../words/index.ts';
 
 interface Setting {
   readonly house: House;
@@ -61,95 +62,99 @@ export function nextReadingFor(setting: Setting, want: Want): NextReading | unde
   return nextReading(input.frame.wall, want.at.xMm - half, want.at.xMm + half);
 }
 
-type Said = { says: string; detail: string };
+type Said = { says: Text; detail: Text };
 const SOLID: Readonly<Record<Solid, (label: string) => Said>> = {
   stud: (label) => ({
-    says: `${label} lands on a stud`,
-    detail: 'As far as the readings and the framing tell, wood is where its box would go.',
+    says: msg('placement.on-stud', { label }),
+    detail: msg('placement.on-stud-why'),
   }),
   opening: (label) => ({
-    says: `${label} lands in an opening`,
-    detail: 'There is no wall to put its box in.',
+    says: msg('placement.in-opening', { label }),
+    detail: msg('placement.in-opening-why'),
   }),
   header: (label) => ({
-    says: `${label} hits the header`,
-    detail:
-      'A header carries the load above and can’t be cut. The cripple studs over it leave no bay a cable can reach.',
+    says: msg('placement.on-header', { label }),
+    detail: msg('placement.on-header-why'),
   }),
   sill: (label) => ({
-    says: `${label} hits the rough sill`,
-    detail: 'There is room lower, between the cripple studs.',
+    says: msg('placement.on-sill', { label }),
+    detail: msg('placement.on-sill-why'),
   }),
   'top plate': (label) => ({
-    says: `${label} lands on the top plates`,
-    detail: 'Two plates and often a nailer board: the box goes below them.',
+    says: msg('placement.on-top-plates', { label }),
+    detail: msg('placement.on-top-plates-why'),
   }),
   'bottom plate': (label) => ({
-    says: `${label} lands on the bottom plate`,
-    detail: 'The box must stand clear of the plate on the floor.',
+    says: msg('placement.on-bottom-plate', { label }),
+    detail: msg('placement.on-bottom-plate-why'),
   }),
 };
-
-const article = (s: string): string => (/^[aeiou]/.test(s) ? `an ${s}` : `a ${s}`);
 
 function words(
   setting: Setting,
   want: Want,
   fault: PlacementFault,
-): { says: string; detail: string; because?: Finding['because'] } {
-  const L = (mm: number) => formatMark(mm, setting.house.units);
+): { says: Text; detail: Text; because?: Finding['because'] } {
   switch (fault.kind) {
     case 'no-bay':
       return SOLID[fault.what](want.label);
     case 'odds': {
       const next = nextReadingFor(setting, want);
       const gains = next && next.then > Math.max(next.now, 1 - next.now) + 0.01;
-      const hit = gains
-        ? ` One more reading at ${L(next.atMm)} from the left corner would help most: about ${chance(next.then)} sure then.`
-        : '';
+      const hit = gains ? msg('placement.one-more', { at: q.mark(next.atMm), odds: q.odds(next.then) }) : '';
       return {
-        says: `Is the bay clear where ${want.label} goes?`,
-        detail: `Clear at ${chance(fault.odds)}; ${percent(fault.wish, 0)} wished. Pipes and cables are not counted.${hit}`,
+        says: msg('placement.ask-clear', { want: want.label }),
+        detail: msg('placement.clear-odds', {
+          odds: q.odds(fault.odds),
+          wish: q.share(fault.wish),
+          hint: hit,
+        }),
         because: { need: fault.wish, have: fault.odds, unit: 'share', sense: 'at-least' },
       };
     }
     case 'plate-in-opening':
       return {
-        says: `The plate of ${want.label} runs into the ${fault.what === 'corner' ? 'corner' : fault.what}`,
-        detail: `${L(fault.shortMm)} too near.`,
+        says: msg('placement.plate-into', { want: want.label, what: msg(`placement.edge.${fault.what}`) }),
+        detail: msg('placement.too-close', { short: q.length(fault.shortMm) }),
         because: { need: fault.shortMm, have: 0, unit: 'mm', sense: 'at-least' },
       };
     case 'obstacle':
       return {
-        says: `${want.label} meets ${article(fault.what)} in the wall`,
-        detail: 'Box or wings would touch it.',
+        says: msg('placement.obstacle', {
+          want: want.label,
+          what: article(msg(`names.obstacle.${fault.what}`)),
+        }),
+        detail: msg('placement.obstacle-why'),
       };
     case 'furniture':
       return {
-        says: `The plate of ${want.label} is cut by ${fault.name}`,
-        detail: fault.planned
-          ? 'It is not there yet, but it will be.'
-          : 'Keep the plate clear of its edge, or quite inside the cabinet.',
+        says: msg('placement.furniture', { want: want.label, thing: fault.name }),
+        detail: fault.planned ? msg('placement.furniture-planned') : msg('placement.furniture-why'),
       };
     case 'too-deep':
       return {
-        says: `The box of ${want.label} is deeper than the wall`,
-        detail: `${L(fault.needMm)} deep, ${L(fault.haveMm)} available.`,
+        says: msg('placement.too-deep', { want: want.label }),
+        detail: msg('placement.too-deep-why', {
+          needed: q.length(fault.needMm),
+          available: q.length(fault.haveMm),
+        }),
         because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
       };
     case 'box-behind':
       return {
-        says: `The box of ${fault.label} is right behind ${want.label}`,
-        detail: `Keep ${L(fault.needMm)} sideways between the two.`,
+        says: msg('placement.box-behind', { other: fault.label, want: want.label }),
+        detail: msg('placement.box-behind-why', { apart: q.length(fault.needMm) }),
         because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
       };
     case 'neighbour':
-      return { says: `${want.label} overlaps ${fault.label}`, detail: 'Their plates would meet.' };
+      return {
+        says: msg('placement.overlaps', { want: want.label, other: fault.label }),
+        detail: msg('placement.overlaps-why'),
+      };
   }
 }
 
 function remediesFor(
-  setting: Setting,
   want: Want,
   fault: PlacementFault,
   input: PlacementInput,
@@ -162,14 +167,18 @@ function remediesFor(
     const fits = boxesFor(want, { frame: input.frame, outdoor: false, metal: false, surface: false })[0];
     if (fits)
       out.push({
-        says: `Use the ${fits.name}`,
+        says: msg('placement.use-box', { box: fits.name }),
         edit: { edit: 'set-box', subject: newPointId(want), model: fits.id },
       });
   }
   if (good && fault.kind !== 'too-deep') {
     const d = good.xMm - at.xMm;
     out.push({
-      says: `Move ${want.label} ${d > 0 ? 'right' : 'left'} ${formatMark(Math.abs(d), setting.house.units)}`,
+      says: msg('placement.move', {
+        want: want.label,
+        way: d > 0 ? msg('placement.right') : msg('placement.left'),
+        by: q.mark(Math.abs(d)),
+      }),
       edit: { edit: 'move-want', wantId: want.id, xMm: good.xMm, heightMm: good.heightMm },
     });
   }
@@ -177,15 +186,14 @@ function remediesFor(
 }
 
 const source = {
-  odds: practice('probe the corners and the middle of the outline before cutting'),
-  place: practice('keep a plate clear of casing, counter and cabinet edges'),
+  odds: practice(msg('placement.probe-practice')),
+  place: practice(msg('placement.edges-practice')),
 };
 
 function heightFinding(setting: Setting, want: Want): Finding[] {
   if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
   const near = neighbourHeight(setting.house, setting.plan, want.at, want.kind);
   if (near === undefined) return [];
-  const L = (mm: number) => formatMark(mm, setting.house.units);
   const same = Math.abs(near - want.at.heightMm) <= inches(1 / 4);
   return [
     {
@@ -195,16 +203,20 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
       origin: 'new',
       mark: 'want',
       subjects: [want.id],
-      detail: `${L(want.at.heightMm)} to the middle; its neighbors are at ${L(near)}.`,
+      detail: msg('placement.height-why', { own: q.length(want.at.heightMm), near: q.length(near) }),
       says: same
-        ? `${want.label} is at the same height as its neighbors`
-        : `${want.label} is ${L(Math.abs(near - want.at.heightMm))} ${want.at.heightMm > near ? 'higher' : 'lower'} than its neighbors`,
-      sources: [practice('match the height of the neighbors')],
+        ? msg('placement.height-same', { want: want.label })
+        : msg('placement.height-differs', {
+            want: want.label,
+            by: q.mark(Math.abs(near - want.at.heightMm)),
+            way: want.at.heightMm > near ? msg('placement.higher') : msg('placement.lower'),
+          }),
+      sources: [practice(msg('placement.height-practice'))],
       remedies: same
         ? []
         : [
             {
-              says: `Set it to ${L(near)}`,
+              says: msg('placement.set-height', { height: q.length(near) }),
               edit: { edit: 'move-want', wantId: want.id, xMm: want.at.xMm, heightMm: near },
             },
           ],
@@ -228,7 +240,7 @@ function cableNear(setting: Setting, want: Want): Finding[] {
     const inside = (v: number, p: number, q: number, margin: number) =>
       v > Math.min(p, q) - margin && v < Math.max(p, q) + margin;
     return inside(at.xMm, a.x, b.x, 0) && inside(at.heightMm, a.y, b.y, inches(6))
-      ? [`${a.label} to ${b.label}`]
+      ? [msg('placement.cable-run', { from: a.label, to: b.label })]
       : [];
   });
   if (near.length === 0) return [];
@@ -240,10 +252,9 @@ function cableNear(setting: Setting, want: Want): Finding[] {
       origin: 'new',
       mark: 'do',
       subjects: [want.id],
-      says: `A cable may pass behind ${want.label}: ${near.join('; ')}`,
-      detail:
-        'Nobody has seen where it runs. Cut with that breaker off and the box tested dead, shallow, and look before the saw goes on.',
-      sources: [practice('cables usually run straight between neighboring boxes')],
+      says: msg('placement.cable-near', { want: want.label, runs: apart(near) }),
+      detail: msg('placement.cable-near-why'),
+      sources: [practice(msg('placement.cable-practice'))],
       remedies: [],
     },
   ];
@@ -280,7 +291,7 @@ export function judgePlacements(setting: Setting): {
           fault.kind === 'too-deep'
             ? [published('NEC 314.24', undefined, 'fairly-sure')]
             : [unsure ? source.odds : source.place],
-        remedies: remediesFor(setting, want, fault, input, good),
+        remedies: remediesFor(want, fault, input, good),
         ...words(setting, want, fault),
       });
     }
@@ -292,8 +303,8 @@ export function judgePlacements(setting: Setting): {
         origin: 'new',
         mark: 'want',
         subjects: [want.id],
-        says: `${want.label} fits its bay`,
-        detail: `Clear at ${chance(placement.odds)}; pipes and cables are not counted.`,
+        says: msg('placement.fits', { want: want.label }),
+        detail: msg('placement.fits-why', { odds: q.odds(placement.odds) }),
         sources: [source.odds],
         remedies: [],
       });
@@ -301,7 +312,7 @@ export function judgePlacements(setting: Setting): {
       ...heightFinding(setting, want),
       ...cordFindings(setting, want),
       ...coveredFindings(setting.plan, want),
-      ...surfaceFindings(want, input.frame, input.box, setting.pack, setting.house.units),
+      ...surfaceFindings(want, input.frame, input.box, setting.pack),
       ...cableNear(setting, want),
     );
   }

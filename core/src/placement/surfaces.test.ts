@@ -4,6 +4,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { surfaceAt } from '../structure/index.ts';
 import { bundle, smallHouse, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
+import { said } from '../testing/said.ts';
 
 const layer = (thickness: number, planned: boolean, more: Partial<FaceLayer> = {}): FaceLayer => ({
   id: ItemId.parse(`l${thickness}-${Number(planned)}`.replace('.', '-')),
@@ -60,7 +61,7 @@ describe('a retrofit box in it', () => {
       severity: 'ok',
       because: { need: expect.closeTo(inches(0.375), 6), have: inches(0.25) },
     });
-    expect(f.says).toContain('3/8 in');
+    expect(said(f.says)).toContain('3/8 in');
     expect(of(faced(layer(0.375, false)), 'flush')).toBeUndefined();
   });
 });

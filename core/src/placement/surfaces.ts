@@ -3,7 +3,7 @@ import type { CodePack } from '../codes/index.ts';
 import type { Want } from '../document/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
 import { holds, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
-import { formatLength, type UnitSystem } from '../units/index.ts';
+import { allOf, msg, q } from '../words/index.ts';
 
 /** Does the box hold in the surface as it will be, and how far does its front have to stand out today? */
 export function surfaceFindings(
@@ -11,12 +11,10 @@ export function surfaceFindings(
   frame: WallFrame,
   box: Pick<BoxModel, 'gripMm' | 'name'>,
   pack: CodePack,
-  units: UnitSystem,
 ): Finding[] {
   const { at } = want;
   if (at.on !== 'wall') return [];
   const { nowMm, laterMm, coming } = surfaceAt(frame.wall, at);
-  const L = (mm: number) => formatLength(mm, units, 'inches');
   const common = {
     origin: 'new' as const,
     mark: 'want' as const,
@@ -32,15 +30,19 @@ export function surfaceFindings(
       rule: 'grip',
       key: `grip:${want.id}`,
       severity: 'fix',
-      says: `The wings of the box of ${want.label} do not hold in this wall`,
-      detail: `The surface is ${L(nowMm)} thick, they hold ${L(least)} to ${L(most)}. Screw the box through its side to the stud, or use one with a bracket.`,
+      says: msg('placement.surface.grip', { want: want.label }),
+      detail: msg('placement.surface.grip-why', {
+        now: q.length(nowMm),
+        least: q.length(nowMm),
+        most: q.length(least),
+      }),
       because: {
         need: nowMm,
         have: nowMm > most ? most : least,
         unit: 'mm',
         sense: nowMm > most ? 'at-least' : 'at-most',
       },
-      sources: [practice('range that the wings of old-work boxes usually grip; check the box instructions')],
+      sources: [practice(msg('placement.surface.grip-practice'))],
     });
   const comes = laterMm - nowMm;
   if (comes > 0)
@@ -49,8 +51,12 @@ export function surfaceFindings(
       rule: 'flush',
       key: `flush:${want.id}`,
       severity: 'ok',
-      says: `${coming.map((l) => l.name).join(' and ')} will stand ${L(comes)} before ${want.label}`,
-      detail: `Let the front of the box stand out by that much, or keep an extension ring of that depth: in tile or board it may lie back ${L(pack.limits.boxSetbackMm.value)} at most, in wood it is flush. Longer device screws.`,
+      says: msg('placement.surface.coming', {
+        layers: allOf(coming.map((l) => l.name)),
+        depth: q.length(comes),
+        want: want.label,
+      }),
+      detail: msg('placement.surface.coming-why', { back: q.length(pack.limits.boxSetbackMm.value) }),
       because: { need: comes, have: pack.limits.boxSetbackMm.value, unit: 'mm', sense: 'at-least' },
       sources: [pack.limits.boxSetbackMm.source],
     });
@@ -71,8 +77,8 @@ export function coveredFindings(plan: PlanOfHouse, want: Want): Finding[] {
       origin: 'new',
       mark: 'want',
       subjects: [want.id],
-      says: `${want.label} ends up behind ${over.name}`,
-      detail: `Within reach once that is taken down, ${over.comesDown?.minutes ?? 0} min: allowed where it comes away without damage to the building. What is plugged in there cannot be pulled out at once.`,
+      says: msg('placement.surface.covered', { want: want.label, thing: over.name }),
+      detail: msg('placement.surface.covered-why', { minutes: over.comesDown?.minutes ?? 0 }),
       sources: [published('NEC 314.29', undefined, 'fairly-sure')],
       remedies: [],
     },

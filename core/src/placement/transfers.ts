@@ -2,7 +2,7 @@ import { practice, type Finding } from '../findings/index.ts';
 import type { Option, PlanSetting } from '../planning/index.ts';
 import type { Hole, Move } from '../routing/index.ts';
 import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from '../structure/index.ts';
-import { formatMark, chance } from '../units/index.ts';
+import { msg, q, capital, type Text } from '../words/index.ts';
 
 /** A hole through a plate that is drilled from the other side, with every way to find it there. */
 export interface HoleTransfer {
@@ -34,23 +34,24 @@ export function transfersOf({ house, plan, frames }: PlanSetting, option: Option
 }
 
 /** What to measure to find a hole from the other side, as a sentence. */
-export function transferWords(t: Transfer, length: (mm: number) => string): string {
-  const way = t.markMm >= 0 ? 'to the right' : 'to the left';
-  const away =
-    t.awayMm > 0
-      ? `; from it ${length(t.awayMm)} and half the thickness of the wall back, square to the wall`
-      : '';
-  return Math.abs(t.markMm) < 1
-    ? `At ${t.name}${away}`
-    : `${length(Math.abs(t.markMm))} ${way} of ${t.name}, as seen from inside the room`;
+export function transferText(t: Transfer): Text {
+  if (Math.abs(t.markMm) >= 1)
+    return msg('placement.transfer.measure', {
+      by: q.mark(Math.abs(t.markMm)),
+      from: t.name,
+      way: t.markMm >= 0 ? 'right' : 'left',
+    });
+  return t.awayMm > 0
+    ? msg('placement.transfer.at-and-back', { from: capital(t.name), away: q.mark(t.awayMm) })
+    : msg('placement.transfer.at', { from: capital(t.name) });
 }
 
 /** A hole that may well miss its bay is asked about; one that is sure enough is no finding. */
 export function transferFindings(setting: PlanSetting, option: Option): Finding[] {
-  const L = (mm: number) => formatMark(mm, setting.house.units);
   return transfersOf(setting, option).flatMap(({ leg, move, hole, side, best }): Finding[] => {
     if (!best || best.odds.both >= TRANSFER_WISH) return [];
-    const wall = setting.plan.lines.get(hole.wallId)?.wall.name.toLowerCase() ?? 'wall';
+    const wall =
+      setting.plan.lines.get(hole.wallId)?.wall.name.toLowerCase() ?? msg('placement.transfer.wall');
     return [
       {
         rule: 'transfer',
@@ -59,10 +60,13 @@ export function transferFindings(setting: PlanSetting, option: Option): Finding[
         origin: 'new',
         mark: 'run',
         subjects: [hole.wallId],
-        says: `Will the hole from ${side} meet the bay, ${wall}, ${L(hole.xMm)}?`,
-        detail: `${transferWords(best, L)}: lands at ${chance(best.odds.both)}, along the wall ${chance(best.odds.along)}, across it ${chance(best.odds.across)}. One more stud reading beside the bay, or a nail pushed through at the place, makes it surer.`,
+        says: msg('placement.transfer.ask', { side, wall, at: q.mark(hole.xMm) }),
+        detail: msg('placement.transfer.ask-why', {
+          how: transferText(best),
+          chances: Math.round(best.odds.both * 100),
+        }),
         because: { need: TRANSFER_WISH, have: best.odds.both, unit: 'share', sense: 'at-least' },
-        sources: [practice('errors of tape, reference, plumb and thickness of a careful amateur')],
+        sources: [practice(msg('placement.transfer.practice'))],
         remedies: [],
       },
     ];

@@ -22,6 +22,7 @@ import {
   atPoint,
 } from '../testing/build.ts';
 import { makeWant } from '../document/index.ts';
+import { said } from '../testing/said.ts';
 
 const thing = (voltAmperes: number): LoadFacts => ({
   name: 'Thing',
@@ -152,7 +153,7 @@ describe('ids of an imported house', () => {
   it('may be anything: a box that stood there is judged as one, whatever it is called', () => {
     const rules = (b: Bundle) =>
       evaluate(b)
-        .findings.map((f) => `${f.rule} ${f.severity} ${f.origin} ${f.says}`)
+        .findings.map((f) => `${f.rule} ${f.severity} ${f.origin} ${said(f.says)}`)
         .sort();
     expect(rules(renamed('new-r2'))).toEqual(rules(renamed('r2')));
     expect(rules(renamed('cut-r2'))).toEqual(rules(renamed('r2')));

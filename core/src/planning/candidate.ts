@@ -9,11 +9,12 @@ import type {
   WallPosition,
 } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
+import { type Text } from '../words/index.ts';
 
 /** Why a box can or cannot feed what is wanted. `no` rules it out, `ask` needs a look, `work` costs extra, `good` speaks for it. */
 export interface TapReason {
   readonly kind: 'no' | 'ask' | 'work' | 'good';
-  readonly says: string;
+  readonly says: Text;
   readonly minutes: number;
   /** The rule or the practice behind it. */
   readonly source: Source;
@@ -38,7 +39,7 @@ export interface Candidate {
   readonly atPanel: boolean;
   /** New cables that the box, or the largest that can take its place, has room for. */
   readonly most: number;
-  readonly label: string;
+  readonly label: Text;
   readonly breaker: Breaker | null;
   readonly reasons: readonly TapReason[];
   readonly usable: boolean;

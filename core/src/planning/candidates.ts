@@ -24,11 +24,11 @@ import {
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { circuitLoad, countedWorst, isContinuous, nominalVolts } from '../load/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
-import { amps, cubicInches } from '../units/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
 import { groupRole, MOST_SWITCHED } from './units.ts';
+import { msg, q, type Text } from '../words/index.ts';
 
 /** Where a want must get its power from, if that is not left to the search. */
 function onlyFrom(want: Want): PointId | PanelId | null {
@@ -64,24 +64,24 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
   }));
 }
 
-const no = (says: string, source: Source): TapReason => ({ kind: 'no', says, minutes: 0, source });
-const ask = (says: string, source: Source): TapReason => ({ kind: 'ask', says, minutes: 10, source });
-const work = (says: string, minutes: number, source: Source): TapReason => ({
+const no = (says: Text, source: Source): TapReason => ({ kind: 'no', says, minutes: 0, source });
+const ask = (says: Text, source: Source): TapReason => ({ kind: 'ask', says, minutes: 10, source });
+const work = (says: Text, minutes: number, source: Source): TapReason => ({
   kind: 'work',
   says,
   minutes,
   source,
 });
-const good = (says: string, source: Source): TapReason => ({ kind: 'good', says, minutes: 0, source });
+const good = (says: Text, source: Source): TapReason => ({ kind: 'good', says, minutes: 0, source });
 
 /** Where the reasons come from, one place for all of them. */
 const FROM = {
-  survey: practice('what the survey tells of conductors and cables in the box'),
-  look: practice('look into the box before it is relied on'),
-  condition: practice('mend the box before anything hangs on it'),
+  survey: practice(msg('planning.tap.from-survey')),
+  look: practice(msg('planning.tap.from-look')),
+  condition: practice(msg('planning.tap.from-condition')),
   ground: published('NEC 250.130(C), 406.4'),
   large: published('NEC 314.28(A)', undefined, 'fairly-sure'),
-  oldWire: practice('old wiring of these kinds is left to a specialist'),
+  oldWire: practice(msg('planning.tap.from-old-wire')),
   accessible: published('NEC 314.29'),
   smallAppliance: published('NEC 210.52(B), 210.11(C)(1)'),
   bath: published('NEC 210.11(C)(3)'),
@@ -91,45 +91,45 @@ const FROM = {
   outlets: published('NEC 210.23'),
   load: published('NEC 210.19(A), 210.20(A)'),
   fill: published('NEC 314.16'),
-  asked: practice('what the person asked for'),
-  measured: practice('a way can only be found to a box that was measured'),
+  asked: practice(msg('planning.tap.from-asked')),
+  measured: practice(msg('planning.tap.from-measured')),
 } as const satisfies Record<string, Source>;
 
 /** Circuits that may not feed whatever one likes: what they feed, from which edition on, and by which rule. */
 const RESTRICTED: Record<
   Exclude<Restriction, 'none'>,
-  { says: string; unless: readonly RoomUse[]; outletsOnly: boolean; since: number; source: Source }
+  { says: Text; unless: readonly RoomUse[]; outletsOnly: boolean; since: number; source: Source }
 > = {
   'kitchen-counter': {
-    says: 'a kitchen counter circuit feeds no outlets outside kitchen and dining, and no lights',
+    says: msg('planning.tap.kitchen'),
     unless: ['kitchen', 'dining'],
     outletsOnly: true,
     since: 0,
     source: FROM.smallAppliance,
   },
   bath: {
-    says: 'the bathroom circuit feeds nothing but bathroom outlets',
+    says: msg('planning.tap.bath'),
     unless: ['bath'],
     outletsOnly: true,
     since: 0,
     source: FROM.bath,
   },
   laundry: {
-    says: 'the laundry circuit feeds nothing but laundry outlets',
+    says: msg('planning.tap.laundry'),
     unless: ['laundry'],
     outletsOnly: true,
     since: 0,
     source: FROM.laundry,
   },
   garage: {
-    says: 'the garage circuit feeds nothing but garage and outdoor outlets',
+    says: msg('planning.tap.garage'),
     unless: ['garage', 'outdoor'],
     outletsOnly: true,
     since: 2017,
     source: FROM.garage,
   },
   dedicated: {
-    says: 'its circuit belongs to one appliance',
+    says: msg('planning.tap.individual'),
     unless: [],
     outletsOnly: false,
     since: 0,
@@ -137,37 +137,31 @@ const RESTRICTED: Record<
   },
 };
 
-const TWO_CIRCUITS =
-  'two circuits come together in this box, and which conductor belongs to which is not known';
+const TWO_CIRCUITS = msg('planning.tap.two-circuits');
 
 /** Conductors: does the box have what the wants need? */
 function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
   if (box.circuits.length === 0)
     return [
-      no(
-        box.cables.length === 0
-          ? 'no cable is entered for it'
-          : 'nothing feeds it, as far as the survey tells',
-        FROM.survey,
-      ),
+      no(box.cables.length === 0 ? msg('planning.tap.no-cable') : msg('planning.tap.no-feed'), FROM.survey),
     ];
   const out: TapReason[] = [];
   if (box.circuits.length > 1) return [no(TWO_CIRCUITS, FROM.survey)];
   const twoHots = box.cables.some((c) => c.cable.carries === 'two-hots' && c.direction === 'in');
-  if (group.volts === 240) return twoHots ? out : [no('no 240 V circuit with two hots is here', FROM.survey)];
-  if (twoHots) return [no('two hots and no neutral are here: 240 V only', FROM.survey)];
+  if (group.volts === 240) return twoHots ? out : [no(msg('planning.tap.no-240'), FROM.survey)];
+  if (twoHots) return [no(msg('planning.tap.only-240'), FROM.survey)];
   if (group.control.by === 'switch') {
     const { pointId, nths } = group.control;
     if (!nths.every((n) => box.switchedBy.includes(switchKey(pointId, n))))
-      return [no('the switched conductor of that switch is not here', FROM.survey)];
+      return [no(msg('planning.tap.no-switched'), FROM.survey)];
   } else if (!box.constantHot)
     return [
       no(
         box.switchedBy.length > 0
-          ? 'only a switched conductor is here: dead whenever the switch is off'
+          ? msg('planning.tap.only-switched')
           : box.unread
-            ? 'its cables were never read'
-            : 'no constant hot is here',
+            ? msg('planning.tap.cables-unread')
+            : msg('planning.tap.no-hot'),
         FROM.survey,
       ),
     ];
@@ -175,12 +169,12 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
     return [
       no(
         box.cables.some((c) => c.cable.carries === 'loop')
-          ? 'no neutral in the box: it is a switch loop'
-          : 'no neutral in the box',
+          ? msg('planning.tap.switch-loop')
+          : msg('planning.tap.no-neutral'),
         FROM.survey,
       ),
     ];
-  if (box.unread) out.push(ask('one of its cables was never read', FROM.survey));
+  if (box.unread) out.push(ask(msg('planning.tap.cable-unread'), FROM.survey));
   return out;
 }
 
@@ -191,59 +185,40 @@ function movingReasons(box: BoxFeed): TapReason[] {
   const count = switchesIn(point).length;
   if (box.circuits.length > 1) out.push(no(TWO_CIRCUITS, FROM.survey));
   if (point.devices.some((d) => d.kind === 'switch-three-way'))
-    out.push(
-      no(
-        'a three-way switch takes its common and both travelers along: that needs a cable of its own kind, which is not planned',
-        FROM.survey,
-      ),
-    );
-  else if (count > MOST_SWITCHED)
-    out.push(
-      no(`${count} switches are in it: their conductors need two cables, which is not planned`, FROM.survey),
-    );
+    out.push(no(msg('planning.tap.three-way'), FROM.survey));
+  else if (count > MOST_SWITCHED) out.push(no(msg('planning.tap.switches', { count }), FROM.survey));
   if (point.devices.some(isProtecting) && box.cables.some(({ cable }) => isOnLoad(cable, point.id)))
-    out.push(
-      no(
-        'its LOAD side protects other outlets, which would lose that protection where they are',
-        FROM.survey,
-      ),
-    );
+    out.push(no(msg('planning.tap.load-side'), FROM.survey));
   if (count > 0 && point.devices.some((d) => isLamp(d) || d.tab === 'broken'))
-    out.push(
-      no(
-        'a switch and what another switch commands are in one box: more than one cable takes along',
-        FROM.survey,
-      ),
-    );
+    out.push(no(msg('planning.tap.too-mixed'), FROM.survey));
   if (point.devices.every((d) => d.kind === 'blank'))
-    out.push(no('nothing but splices is in it: its cables end here, there is nothing to move', FROM.survey));
-  if (box.unread) out.push(ask('one of its cables was never read', FROM.survey));
+    out.push(no(msg('planning.tap.only-splices'), FROM.survey));
+  if (box.unread) out.push(ask(msg('planning.tap.cable-unread'), FROM.survey));
   return out;
 }
 const isLamp = (d: Point['devices'][number]): boolean => d.kind === 'luminaire' || d.kind === 'fan';
 
 function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   const out: TapReason[] = [];
-  if (box.ground === 'no') out.push(no('no ground comes with its circuit', FROM.ground));
-  if (box.ground === 'unknown') out.push(ask('nobody has seen a ground here', FROM.ground));
+  if (box.ground === 'no') out.push(no(msg('planning.tap.no-ground'), FROM.ground));
+  if (box.ground === 'unknown') out.push(ask(msg('planning.tap.ground-unseen'), FROM.ground));
   const path = house.cables.filter((c) => box.path.includes(c.id));
-  if (path.some((c) => c.type === 'knob-and-tube'))
-    out.push(no('knob-and-tube wiring feeds it', FROM.oldWire));
-  if (path.some(isSmallAluminium)) out.push(no('small aluminum wiring feeds it', FROM.oldWire));
+  if (path.some((c) => c.type === 'knob-and-tube')) out.push(no(msg('planning.tap.knob'), FROM.oldWire));
+  if (path.some(isSmallAluminium)) out.push(no(msg('planning.tap.aluminum'), FROM.oldWire));
   return out;
 }
 
 function conditionReasons(point: Point): TapReason[] {
-  if (!point.accessible) return [no('the box is buried', FROM.accessible)];
+  if (!point.accessible) return [no(msg('planning.tap.buried'), FROM.accessible)];
   switch (point.condition) {
     case 'burnt-beyond-reach':
-      return [no('burnt beyond reach', FROM.condition)];
+      return [no(msg('planning.tap.beyond-reach'), FROM.condition)];
     case 'burnt':
-      return [work('burnt conductor: cut back and renew the device', 30, FROM.condition)];
+      return [work(msg('planning.tap.burnt'), 30, FROM.condition)];
     case 'loose':
-      return [work('loose: fasten it first', 15, FROM.condition)];
+      return [work(msg('planning.tap.loose'), 15, FROM.condition)];
     case 'short-conductors':
-      return [work('short conductors: lever connectors', 10, FROM.condition)];
+      return [work(msg('planning.tap.short'), 10, FROM.condition)];
     case 'not-looked':
     case 'sound':
       return [];
@@ -270,9 +245,9 @@ function circuitReasons(
       out.push(no(rule.says, rule.source));
   }
   if (breaker.poles === 2 && !breaker.multiwire && group.volts === 120)
-    out.push(no('a 240 V circuit without a neutral to use', FROM.survey));
+    out.push(no(msg('planning.tap.no-240-neutral'), FROM.survey));
   if (breaker.amps > 20 && group.volts === 120)
-    out.push(no(`a ${breaker.amps} A circuit is not for ordinary outlets`, FROM.outlets));
+    out.push(no(msg('planning.tap.too-large', { amps: breaker.amps }), FROM.outlets));
   out.push(...loadReasons(house, feed, pack, breaker, group));
   return out;
 }
@@ -302,23 +277,18 @@ function loadReasons(
 ): TapReason[] {
   const worst = worstWith(house, feed, pack, breaker, group.wants);
   if (worst <= breaker.amps)
-    return [good(`${amps(breaker.amps - worst)} of ${breaker.amps} A to spare at the worst hour`, FROM.load)];
+    return [
+      good(
+        msg('planning.tap.to-spare', { left: q.amps(breaker.amps - worst), rating: breaker.amps }),
+        FROM.load,
+      ),
+    ];
   const some = group.wants.filter(
     (w) => w.loads.length > 0 && worstWith(house, feed, pack, breaker, [w]) <= breaker.amps,
   );
   return some.length > 0 && group.wants.length > 1
-    ? [
-        good(
-          `it carries some of what is wanted, not all: together ${amps(worst)} on ${breaker.amps} A`,
-          FROM.load,
-        ),
-      ]
-    : [
-        no(
-          `with the new load ${amps(worst)} would run on a ${breaker.amps} A breaker at the worst hour`,
-          FROM.load,
-        ),
-      ];
+    ? [good(msg('planning.tap.some', { amps: q.amps(worst), rating: breaker.amps }), FROM.load)]
+    : [no(msg('planning.tap.over', { amps: q.amps(worst), rating: breaker.amps }), FROM.load)];
 }
 
 /** Time to take a box out and put a larger old-work one in. */
@@ -358,15 +328,13 @@ function filled(
 /** Room for one more cable; and for how many, in this box or in the largest that can take its place. */
 function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons: TapReason[]; most: number } {
   const survey = surveyBox(box);
-  if (!survey.volume) return { reasons: [ask('the size of its box is not known', FROM.look)], most: 1 };
+  if (!survey.volume) return { reasons: [ask(msg('planning.tap.box-unknown'), FROM.look)], most: 1 };
   if (survey.missing.includes('gauge'))
-    return { reasons: [ask('its conductors were never read', FROM.look)], most: 1 };
+    return { reasons: [ask(msg('planning.tap.conductors-unread'), FROM.look)], most: 1 };
   if (pack.fill(survey.contents).bySize)
     return {
       most: 0,
-      reasons: [
-        no('it holds conductors of 4 AWG or larger: that box is sized by length and width', FROM.large),
-      ],
+      reasons: [no(msg('planning.tap.by-size'), FROM.large)],
     };
   const { cubicInches: there } = survey.volume;
   const needed = filled(survey, pack, conductors, 1);
@@ -386,18 +354,20 @@ function roomInBox(box: BoxFeed, pack: CodePack, conductors: number): { reasons:
   if (needed <= there + 1e-9)
     return {
       most: Math.max(1, cablesThatFit(survey, pack, conductors, there)),
-      reasons: [good(`box fill: ${cubicInches(needed)} of ${cubicInches(there)}`, FROM.fill)],
+      reasons: [
+        good(msg('planning.tap.fill', { needed: q.volume(needed), available: q.volume(there) }), FROM.fill),
+      ],
     };
   return {
     most,
     reasons: [
       most > 0
         ? work(
-            `box too small: ${cubicInches(needed)} needed, ${cubicInches(there)} available`,
+            msg('planning.tap.too-small', { needed: q.volume(needed), available: q.volume(there) }),
             REPLACE_BOX_MINUTES,
             FROM.fill,
           )
-        : no(`full: ${cubicInches(needed)} needed and no box of its kind is that big`, FROM.fill),
+        : no(msg('planning.tap.full', { needed: q.volume(needed) }), FROM.fill),
     ],
   };
 }
@@ -436,10 +406,9 @@ export function judgeCandidates(
         most = room.most;
       }
     }
-    if (point.at.on === 'somewhere')
-      reasons.push(no('where it is was never measured, so no way to it is known', FROM.measured));
+    if (point.at.on === 'somewhere') reasons.push(no(msg('planning.tap.unmeasured'), FROM.measured));
     if (group.only !== null && group.only !== point.id)
-      reasons.push(no('the power is to come from elsewhere: so it is asked in mark 1', FROM.asked));
+      reasons.push(no(msg('planning.tap.elsewhere'), FROM.asked));
     return candidate(point, breaker, reasons, most);
   });
   // A cable is only cut into where no box will do: it costs two more boxes that stay in sight.
@@ -454,7 +423,7 @@ export function judgeCandidates(
     const { gauge, metal } = cut.cable;
     const carries = gauge && pack.breakerLimit(gauge, metal ?? 'Cu')?.value;
     if (breaker && carries && carries < breaker.amps)
-      circuit.push(no(`the cable itself is too small for its ${breaker.amps} A breaker`, FROM.load));
+      circuit.push(no(msg('planning.tap.cable-small', { amps: breaker.amps }), FROM.load));
     return cutInCandidate(feed, cut, breaker, circuit, group);
   });
   return [...boxes, ...cables, ...house.panels.map((panel) => panelCandidate(house, pack, panel, group))];

@@ -24,6 +24,7 @@ import {
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { shiftRoomMm, switchesOf } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const id = (s: string) => PointId.parse(s);
 const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
@@ -65,7 +66,12 @@ describe('a half-switched outlet that gives its switch to a light', () => {
   it('the light is fed from the switch: the outlet has no switched conductor to give any more', () => {
     for (const o of e.options) expect(o.taps.map((t) => t.pointId)).toEqual(['s1']);
     const r1 = e.planning.candidates.find((c) => c.candidate.pointId === 'r1')!.candidate;
-    expect(r1.reasons.map((r) => r.says).join()).toContain('switched conductor of that switch is not here');
+    expect(
+      r1.reasons
+        .map((r) => r.says)
+        .map(said)
+        .join(),
+    ).toContain('switched conductor from that switch isn’t here');
     // Left as it is, the outlet does have one.
     const before = evaluate(bundle(half(), [light])).planning.candidates;
     expect(before.find((c) => c.candidate.pointId === 'r1')!.candidate.usable).toBe(true);
@@ -73,19 +79,21 @@ describe('a half-switched outlet that gives its switch to a light', () => {
   it('opens both boxes, says what to do at each, and buys a receptacle with a whole tab', () => {
     expect(e.chosen!.boxes.map((b) => b.point.id)).toEqual(expect.arrayContaining(['s1', 'r1']));
     const step = e.chosen!.steps.find((s) => s.key === 'change:c1')!;
-    expect(step.title).toBe('Make R1 live at all times: its switched conductor comes off S1');
-    expect(step.detail).toContain('tab');
-    expect(e.chosen!.bill.lines.find((l) => l.partKey === 'receptacle-15')).toMatchObject({
+    expect(said(step.title)).toBe('Make R1 always hot: take its switched conductor off S1');
+    expect(said(step.detail)).toContain('tab');
+    expect(heard(e.chosen!.bill.lines.find((l) => l.partKey === 'receptacle-15'))).toMatchObject({
       needed: 1,
-      why: 'R1',
+      why: ['R1'],
     });
   });
   it('a change that names a switch that is not there is told with its place', () =>
     expect(
-      jobProblems(bundle(half(), [], { changes: [change({ ...convert, switchId: id('gone') })] })).map(
-        (p) => p.what,
+      heard(
+        jobProblems(bundle(half(), [], { changes: [change({ ...convert, switchId: id('gone') })] })).map(
+          (p) => p.what,
+        ),
       ),
-    ).toEqual(['is of a point that is not there (gone)']));
+    ).toEqual(['is of a box that doesn’t exist (gone)']));
 });
 
 describe('a plate shifted over its box', () => {
@@ -112,7 +120,7 @@ describe('a plate shifted over its box', () => {
   it('no further: then the point has to move', () => {
     const f = shift(2).findings.find((x) => x.rule === 'shift')!;
     expect(f).toMatchObject({ severity: 'fix', subjects: ['r1'], because: { need: inches(2) } });
-    expect(f.says).toMatch(/shifted (7\/8|15\/16) in at most/);
+    expect(said(f.says)).toMatch(/shifted (7\/8|15\/16) in at most/);
   });
   it('not at all in a box that it fills', () => expect(shiftRoomMm(outlet('r9', 10))).toBe(0));
 });
@@ -127,7 +135,7 @@ describe('a box that is sealed or taken out', () => {
   };
   it('sealed against air it gets a gasket and sealant, and stays what it was', () => {
     const { step, bill } = stepOf(change({ kind: 'seal', pointId: id('r2') }));
-    expect(step.title).toBe('Seal the box of R2 against air and smoke');
+    expect(said(step.title)).toBe('Air-seal the box at R2');
     expect(bill).toContain('air-seal');
   });
   it('one that was nailed to its stud takes longer to come out than a retrofit box', () => {
@@ -135,8 +143,8 @@ describe('a box that is sealed or taken out', () => {
     const nailed = stepOf(bigger).step;
     const old = knownBox('old-1g-20');
     const retrofit = stepOf(bigger, [outlet('r1', 24), outlet('r2', 88, old)]).step;
-    expect(nailed.detail).toContain('cut the nails');
-    expect(retrofit.detail).not.toContain('nails');
+    expect(said(nailed.detail)).toContain('cut the nails');
+    expect(said(retrofit.detail)).not.toContain('nails');
     expect(nailed.minutes).toBeGreaterThan(retrofit.minutes);
   });
 });
@@ -150,19 +158,23 @@ describe('the bill of changes', () => {
     );
   it('a device replaced by one of its own kind is bought', () =>
     expect(
-      lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle' })], []).get(
-        'receptacle-15',
+      heard(
+        lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle' })], []).get(
+          'receptacle-15',
+        ),
       ),
-    ).toMatchObject({ needed: 1, why: 'R2' }));
+    ).toMatchObject({ needed: 1, why: ['R2'] }));
   it('a device of another kind is bought once', () =>
     expect(
-      lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle-gfci' })], []).get(
-        'gfci-15',
+      heard(
+        lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle-gfci' })], []).get(
+          'gfci-15',
+        ),
       ),
-    ).toMatchObject({ needed: 1, why: 'R2' }));
+    ).toMatchObject({ needed: 1, why: ['R2'] }));
   it('an enlarged box brings box, device and plate', () => {
     const bill = lines([change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] })], []);
-    expect(bill.get('switch')).toMatchObject({ needed: 1, why: 'R2' });
+    expect(heard(bill.get('switch'))).toMatchObject({ needed: 1, why: ['R2'] });
     expect(bill.get('plate-2')).toMatchObject({ needed: 1 });
     expect([...bill.keys()].some((k) => k.startsWith('box:'))).toBe(true);
   });

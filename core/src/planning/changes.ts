@@ -2,7 +2,6 @@ import { boxModel, factsOf, replacements } from '../catalog/index.ts';
 import { isMetalFed } from '../network/index.ts';
 import { practice, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
-import { formatLength } from '../units/index.ts';
 import {
   isReceptacleDevice,
   type Cable,
@@ -14,6 +13,7 @@ import {
   type Point,
   type PointId,
 } from '../document/index.ts';
+import { allOf, msg, q, type Text } from '../words/index.ts';
 
 /** Changes of points that stay where they are: what the house is with them. */
 
@@ -198,7 +198,6 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
 
 /** What stands against a change: a plate can only be shifted as far as its box reaches. */
 export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
-  const L = (mm: number) => formatLength(mm, house.units, 'inches');
   return (job.changes ?? []).flatMap((change): Finding[] => {
     const point = change.kind === 'shift' && house.points.find((p) => p.id === change.pointId);
     if (!point || change.kind !== 'shift') return [];
@@ -215,12 +214,11 @@ export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding
         subjects: [point.id],
         says:
           have > 0
-            ? `The plate of ${point.label} can be shifted ${L(have)} at most`
-            : `The plate of ${point.label} can't be shifted: it fills its box`,
-        detail:
-          'The box stays where it is, and the plate must cover it. Further than that the point is moved.',
+            ? msg('planning.change.shift-most', { point: point.label, most: q.length(have) })
+            : msg('planning.change.shift-none', { point: point.label }),
+        detail: msg('planning.change.shift-why'),
         because: { need, have, unit: 'mm', sense: 'at-least' },
-        sources: [practice('another ring or plate uses another gang of the same box')],
+        sources: [practice(msg('planning.change.shift-practice'))],
         remedies: [],
       },
     ];
@@ -228,41 +226,26 @@ export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding
 }
 
 /** A change in words, for steps and lists. */
-export function changeWords(house: Pick<House, 'points'>, change: Change): string {
+export function changeText(house: Pick<House, 'points'>, change: Change): Text {
   const label = (id: PointId) => house.points.find((p) => p.id === id)?.label ?? '?';
-  const name = (k: DeviceKind) => DEVICE_WORDS[k];
+  const name = (k: DeviceKind) => msg(`names.a-device.${k}`);
   const own = label(change.pointId);
   switch (change.kind) {
     case 'replace':
-      return `Replace the device at ${own} by ${name(change.device)}`;
+      return msg('planning.change.replace', { point: own, device: name(change.device) });
     case 'enlarge':
-      return `Enlarge the box of ${own} for ${change.devices.map(name).join(' and ')}`;
+      return msg('planning.change.enlarge', { point: own, devices: allOf(change.devices.map(name)) });
     case 'reduce':
-      return `Take ${change.drop.length === 1 ? 'a device' : `${change.drop.length} devices`} out of ${own}`;
+      return msg('planning.change.reduce', { count: change.drop.length, point: own });
     case 'retire':
-      return `Take ${own} out of use`;
+      return msg('planning.change.retire', { point: own });
     case 'shift':
-      return `Shift the plate of ${own} ${change.byMm < 0 ? 'left' : 'right'}, the box stays`;
+      return msg('planning.change.shift', { point: own, way: change.byMm < 0 ? 'left' : 'right' });
     case 'convert':
-      return `Make ${own} live at all times: its switched conductor comes off ${label(change.switchId)}`;
+      return msg('planning.change.convert', { point: own, switch: label(change.switchId) });
     case 'seal':
-      return `Seal the box of ${own} against air and smoke`;
+      return msg('planning.change.seal', { point: own });
     case 'swap':
-      return `Change the devices of ${own} and ${label(change.withId)}`;
+      return msg('planning.change.swap', { point: own, other: label(change.withId) });
   }
 }
-
-export const DEVICE_WORDS: Readonly<Record<DeviceKind, string>> = {
-  receptacle: 'an outlet',
-  'receptacle-gfci': 'a GFCI receptacle',
-  'receptacle-afci': 'an AFCI receptacle',
-  'receptacle-dual': 'a dual-function AFCI/GFCI receptacle',
-  'receptacle-single': 'a single outlet',
-  switch: 'a switch',
-  'switch-three-way': 'a three-way switch',
-  dimmer: 'a dimmer',
-  luminaire: 'a light',
-  fan: 'a fan',
-  appliance: 'a connection for an appliance',
-  blank: 'a blank plate',
-};

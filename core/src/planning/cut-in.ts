@@ -17,6 +17,7 @@ import type { PlanOfHouse } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { BLANK } from './changes.ts';
 import type { Candidate, CutIn, TapReason, WantGroup } from './candidate.ts';
+import { msg, type Text, speaker } from '../words/index.ts';
 
 /**
  * Cutting into a cable in the middle of its run. A cable has no slack to spare: it is cut, each end goes into a box of its own that
@@ -80,31 +81,34 @@ export function cutInCandidate(
   const { cable, from, to } = cut;
   const box = feed.boxes.get(from.id);
   const reasons: TapReason[] = [...circuit];
-  const no = (says: string) =>
-    reasons.push({ kind: 'no', says, minutes: 0, source: practice('what the survey tells of the cable') });
-  if (group.control.by !== 'always' || group.volts !== 120) no('it does not carry what is wanted');
-  if (cable.carries !== 'feed') no('it is not known to carry constant power with a neutral');
-  if (!box?.constantHot || !box.neutral)
-    no(`${from.label}, where it comes from, has no constant power with a neutral`);
-  if (box?.ground === 'no') no('no ground comes with it');
-  if (group.only !== null) no('the power is to come from elsewhere: so it is asked in mark 1');
+  const no = (says: Text) =>
+    reasons.push({ kind: 'no', says, minutes: 0, source: practice(msg('planning.cut-in.practice')) });
+  if (group.control.by !== 'always' || group.volts !== 120) no(msg('planning.cut-in.wrong'));
+  if (cable.carries !== 'feed') no(msg('planning.cut-in.unknown'));
+  if (!box?.constantHot || !box.neutral) no(msg('planning.cut-in.no-power', { from: from.label }));
+  if (box?.ground === 'no') no(msg('planning.cut-in.no-ground'));
+  if (group.only !== null) no(msg('planning.tap.elsewhere'));
   reasons.push(
     {
       kind: 'ask',
-      says: `its way was ${cable.way === 'seen' ? 'seen' : 'only reckoned'}: trace it from ${from.label} to ${to.label}, and look for a second cable beside it`,
+      says: msg('planning.cut-in.trace', {
+        seen: cable.way === 'seen' ? 'seen' : 'guessed',
+        from: from.label,
+        to: to.label,
+      }),
       minutes: 15,
-      source: practice('a cable in a wall has no terminal to measure: prove the cut ends'),
+      source: practice(msg('planning.cut-in.trace-practice')),
     },
     {
       kind: 'work',
-      says: 'it is cut: two boxes that stay reachable, and a bridge between them',
+      says: msg('planning.cut-in.bridge'),
       minutes: CUT_IN_MINUTES,
       source: published('NEC 300.15, 314.29'),
     },
   );
   return {
     pointId: cutInId(cable),
-    label: `cable ${from.label} to ${to.label}`,
+    label: msg('planning.cut-in.label', { from: from.label, to: to.label }),
     breaker,
     reasons,
     at: cut.at,
@@ -125,6 +129,7 @@ const blankBox = (id: PointId, label: string, at: WallPosition, metal: boolean):
 
 /** The house with its cut cables: each end in its box, the bridge between. */
 export function withCutIns(house: House, cuts: readonly CutIn[]): House {
+  const say = speaker(house.units);
   return cuts.reduce((h, { cable, from, to, at }): House => {
     const [near, far] = [cutInId(cable), farId(cable)];
     const toRight = to.at.on === 'wall' && to.at.xMm > at.xMm;
@@ -144,10 +149,10 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
       ...h,
       points: [
         ...h.points,
-        blankBox(near, `cut from ${from.label}`, at, groundsByMetal(cable)),
+        blankBox(near, say(msg('planning.cut-in.from', { box: from.label })), at, groundsByMetal(cable)),
         blankBox(
           far,
-          `cut to ${to.label}`,
+          say(msg('planning.cut-in.to', { box: to.label })),
           { ...at, xMm: at.xMm + (toRight ? APART_MM : -APART_MM) },
           groundsByMetal(cable),
         ),

@@ -3,6 +3,7 @@ import { BreakerId, derivedId, PointId, type Breaker, type House, type Panel } f
 import { practice, published } from '../findings/index.ts';
 import { isContinuous } from '../load/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** Breakers for new branch circuits, A: NEC 240.6(A), as far as small appliances go. */
 const SIZES: readonly number[] = [15, 20, 25, 30, 35, 40, 45, 50];
@@ -45,43 +46,37 @@ export const isNewBreaker = (breaker: Pick<Breaker, 'id'>): boolean => breaker.i
 /** A panel as the start of a new circuit: a competitor of every box. */
 export function panelCandidate(house: House, pack: CodePack, panel: Panel, group: WantGroup): Candidate {
   const reasons: TapReason[] = [];
-  const no = (says: string, source: TapReason['source']) =>
+  const no = (says: Text, source: TapReason['source']) =>
     reasons.push({ kind: 'no', says, minutes: 0, source });
   const breaker = newBreaker(panel, group, pack.limits.continuousFactor.value);
-  const spaces = practice('a breaker needs a space of its own in the panel');
+  const spaces = practice(msg('planning.new-circuit.space-practice'));
   if (group.control.by === 'switch')
-    no('a new circuit does not bring the conductor of that switch', practice('what the panel gives'));
+    no(msg('planning.new-circuit.switched'), practice(msg('planning.new-circuit.panel-practice')));
   if (group.only !== null && group.only !== (panel.id as string))
-    no(
-      'the power is to come from elsewhere: so it is asked in mark 1',
-      practice('what the person asked for'),
-    );
+    no(msg('planning.tap.elsewhere'), practice(msg('planning.tap.from-asked')));
   if (!panel.at || panel.at.on === 'somewhere')
-    no(
-      'where the panel stands was never measured',
-      practice('a way can only be found to a place that was measured'),
-    );
+    no(msg('planning.new-circuit.unmeasured'), practice(msg('planning.tap.from-measured')));
   const free = panel.spaces === undefined ? null : panel.spaces - spacesUsed(panel);
   if (free !== null && free < breaker.poles)
-    no(`no free space: ${spacesUsed(panel)} of ${panel.spaces} are taken`, spaces);
+    no(msg('planning.new-circuit.full', { used: spacesUsed(panel), spaces: panel.spaces ?? 0 }), spaces);
   else if (free === null)
-    reasons.push({ kind: 'ask', says: 'count the free spaces in the panel', minutes: 10, source: spaces });
+    reasons.push({ kind: 'ask', says: msg('planning.new-circuit.count'), minutes: 10, source: spaces });
   else
     reasons.push({
       kind: 'good',
-      says: `${free} free space${free === 1 ? '' : 's'}`,
+      says: msg('planning.new-circuit.free', { free }),
       minutes: 0,
       source: spaces,
     });
   reasons.push({
     kind: 'work',
-    says: `a new ${breaker.amps} A circuit: ${house.panelWorkBy === 'electrician' ? 'the electrician connects it' : 'work in the panel'}`,
+    says: msg('planning.new-circuit.work', { amps: breaker.amps, who: house.panelWorkBy }),
     minutes: PANEL_MINUTES,
     source: published('NEC 210.11, 240.4'),
   });
   return {
     pointId: PointId.parse(panel.id),
-    label: `${panel.label}, new circuit`,
+    label: msg('planning.new-circuit.label', { panel: panel.label }),
     breaker,
     reasons,
     at: panel.at ?? null,

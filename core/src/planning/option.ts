@@ -1,7 +1,6 @@
 import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
-import { roughTime } from '../units/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
@@ -18,6 +17,7 @@ import {
   type Sketch,
 } from './search.ts';
 import type { Option, PlannedLeg } from './types.ts';
+import { msg, q, row, type Text } from '../words/index.ts';
 
 export type { PlanSetting } from './search.ts';
 
@@ -104,18 +104,19 @@ function darkPoints(feed: Feed, breakers: readonly BreakerId[], house: House): P
 export function toldApart<T extends Option>(options: readonly T[]): T[] {
   const best = options[0];
   return options.map((o, i): T => {
-    if (!best || i === 0) return { ...o, why: 'Least work of all routes found' };
-    const say: string[] = [];
+    if (!best || i === 0) return { ...o, why: msg('planning.why.least') };
+    const say: Text[] = [];
     if (o.taps.some((t) => t.atPanel) && !best.taps.some((t) => t.atPanel))
-      say.push('a circuit of its own, work in the panel');
-    if (o.openedMm2 > best.openedMm2) say.push('opens more wall or ceiling');
+      say.push(msg('planning.why.own-circuit'));
+    if (o.openedMm2 > best.openedMm2) say.push(msg('planning.why.opens-more'));
     if (o.cableMm > best.cableMm * 1.15)
-      say.push(`${Math.round((o.cableMm - best.cableMm) / 304.8)} ft more cable`);
-    if (o.minutes > best.minutes + 10) say.push(`${roughTime(o.minutes - best.minutes)} more work`);
-    if (o.holes > best.holes)
-      say.push(`${o.holes - best.holes} more hole${o.holes - best.holes === 1 ? '' : 's'}`);
-    if (o.minutes < best.minutes - 10) say.push(`${roughTime(best.minutes - o.minutes)} less work`);
-    return { ...o, why: say.length > 0 ? say.join(', ') : 'about the same work' };
+      say.push(msg('planning.why.more-cable', { cable: q.run(o.cableMm - best.cableMm) }));
+    if (o.minutes > best.minutes + 10)
+      say.push(msg('planning.why.more-work', { time: q.roughMinutes(o.minutes - best.minutes) }));
+    if (o.holes > best.holes) say.push(msg('planning.why.more-holes', { n: o.holes - best.holes }));
+    if (o.minutes < best.minutes - 10)
+      say.push(msg('planning.why.less-work', { time: q.roughMinutes(best.minutes - o.minutes) }));
+    return { ...o, why: say.length > 0 ? row(say) : msg('planning.why.same') };
   });
 }
 
@@ -203,16 +204,14 @@ function changesOnly(setting: PlanSetting): Option[] {
       dark: darkPoints(feed, [...new Set(taps.map((t) => t.breaker.id))], house),
       risk: 0,
       cost: minutes,
-      why: 'Changes at boxes that are there',
+      why: msg('planning.why.changes'),
     },
   ];
 }
 
 /** Why a job as asked for cannot be searched as a whole; undefined when it can. */
-export const tooMany = (wants: number): string | undefined =>
-  wants > MOST_EXACT
-    ? `${wants} points at once are more than can be planned exactly: do them in jobs of ${MOST_EXACT} at most`
-    : undefined;
+export const tooMany = (wants: number): Text | undefined =>
+  wants > MOST_EXACT ? msg('planning.why.too-many', { wants, most: MOST_EXACT }) : undefined;
 
 /**
  * The house that a cable is planned in: what is changed where it stands is changed already. A point that goes out of use feeds

@@ -26,9 +26,10 @@ import { planOfHouse } from '../structure/index.ts';
 import { WEIGHTS, buildGraph, framesOf } from '../routing/index.ts';
 import { cheapestForest } from './forest.ts';
 import { Closure } from './legs.ts';
+import { heard, said } from '../testing/said.ts';
 
 const reason = (b: Bundle, label: string) =>
-  evaluate(b).planning.candidates.find((c) => c.candidate.label === label)!.candidate;
+  evaluate(b).planning.candidates.find((c) => said(c.candidate.label) === label)!.candidate;
 
 describe('tap points', () => {
   const lit = smallHouse({
@@ -46,7 +47,7 @@ describe('tap points', () => {
   it('a switch loop without a neutral is refused with that reason', () => {
     const c = reason(bundle(lit, [wanted(40)]), 'S1');
     expect(c.usable).toBe(false);
-    expect(c.reasons.find((r) => r.kind === 'no')?.says).toContain('switch loop');
+    expect(said(c.reasons.find((r) => r.kind === 'no')?.says ?? '')).toContain('switch loop');
   });
   it('a light fed only through its switch cannot feed an outlet', () => {
     const house = smallHouse({
@@ -56,9 +57,9 @@ describe('tap points', () => {
         nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: PointId.parse('s1') }),
       ],
     });
-    expect(reason(bundle(house, [wanted(40)]), 'L1').reasons.find((r) => r.kind === 'no')?.says).toContain(
-      'only a switched conductor',
-    );
+    expect(
+      said(reason(bundle(house, [wanted(40)]), 'L1').reasons.find((r) => r.kind === 'no')?.says ?? ''),
+    ).toContain('only a switched conductor');
   });
   it('a light commanded by that switch is fed from where its switched hot is', () => {
     const want = makeWant('w1', 'new lamp', wallAt(40, 60), {
@@ -78,7 +79,12 @@ describe('tap points', () => {
   ] as const)('a %s circuit is not extended, and the reason says why', (restriction, word) => {
     const c = reason(bundle(smallHouse({ panels: panel(20, { restriction }) }), [wanted(104)]), 'R1');
     expect(c.usable).toBe(false);
-    expect(c.reasons.map((r) => r.says).join()).toContain(word);
+    expect(
+      c.reasons
+        .map((r) => r.says)
+        .map(said)
+        .join(),
+    ).toContain(word);
   });
   const restrictedIn = (
     restriction: 'kitchen-counter' | 'garage' | 'bath',
@@ -104,14 +110,16 @@ describe('tap points', () => {
   it('every reason of every box names where it comes from', () => {
     for (const { candidate } of evaluate({ house: demoHouses()[0]!, job: demoJobs()[0]! }).planning
       .candidates)
-      for (const r of candidate.reasons) expect(sourceLine(r.source).length).toBeGreaterThan(8);
+      for (const r of candidate.reasons) expect(said(sourceLine(r.source)).length).toBeGreaterThan(8);
   });
   it('a point that was never measured has no known way', () => {
     const house = smallHouse({
       points: [outlet('r1', 24, { at: { on: 'somewhere', roomId: smallHouse().rooms[0]!.id } })],
       cables: [nm('c1', atBreaker(), atPoint('r1'))],
     });
-    expect(reason(bundle(house, [wanted(104)]), 'R1').reasons.at(-1)?.says).toContain('never measured');
+    expect(said(reason(bundle(house, [wanted(104)]), 'R1').reasons.at(-1)?.says ?? '')).toContain(
+      'hasn’t been measured',
+    );
   });
   it('tells a place that no way leads to from a house where nothing can feed it', () => {
     const door = smallHouse();
@@ -135,17 +143,17 @@ describe('tap points', () => {
           : w,
       ),
     }));
-    const said = (e: ReturnType<typeof evaluate>) => e.findings.find((f) => f.rule === 'no-way');
-    expect(said(evaluate(bundle({ ...door, rooms }, [wanted(104)])))!.says).toBe(
-      'No way for a cable leads to new 1',
+    const dead = (e: ReturnType<typeof evaluate>) => e.findings.find((f) => f.rule === 'no-way');
+    expect(said(dead(evaluate(bundle({ ...door, rooms }, [wanted(104)])))!.says)).toBe(
+      'No cable route leads to new 1',
     );
     const unfed = evaluate(bundle({ ...door, cables: [] }, [wanted(104)]));
-    expect(said(unfed)).toMatchObject({ says: 'No box here can feed this' });
-    expect(said(unfed)!.detail).toContain('Nearest: R1');
+    expect(heard(dead(unfed))).toMatchObject({ says: 'No box here can feed this' });
+    expect(said(dead(unfed)!.detail)).toContain('The closest candidate is R1');
     const one = wanted(60, { loads: [loadAt('x', 1200)] });
     const other = makeWant('w2', 'new 2', wallAt(120), { loads: [loadAt('y', 1200)] });
     expect(evaluate(bundle(door, [one])).options.length).toBeGreaterThan(0);
-    expect(said(evaluate(bundle(door, [one, other])))!.says).toBe('No plan does all of this at once');
+    expect(said(dead(evaluate(bundle(door, [one, other])))!.says)).toBe('No plan does all of this at once');
   });
   it('says so when nothing at all can feed it', () => {
     const e = evaluate(bundle(smallHouse({ points: [], cables: [] }), [wanted(104)]));
@@ -159,7 +167,7 @@ describe('options', () => {
     const e = evaluate({ house: demoHouses()[0]!, job: demoJobs()[0]! });
     expect(e.options.length).toBeGreaterThanOrEqual(3);
     expect(new Set(e.options.map((o) => o.key)).size).toBe(e.options.length);
-    expect(e.options.every((o) => o.why.length > 0)).toBe(true);
+    expect(e.options.every((o) => said(o.why).length > 0)).toBe(true);
     const costs = e.options.filter((o) => o.state !== 'stop').map((o) => o.cost);
     expect([...costs].sort((a, b) => a - b)).toEqual(costs);
   });
@@ -253,7 +261,9 @@ describe('remedies', () => {
               continue;
             const after = evaluate(applyEdit(b, remedy.edit));
             expect(
-              after.findings.filter((f) => f.key === finding.key && holdsUp(f) && f.says === finding.says),
+              after.findings.filter(
+                (f) => f.key === finding.key && holdsUp(f) && said(f.says) === said(finding.says),
+              ),
             ).toEqual([]);
             for (const f of after.findings.filter((f) => f.severity === 'stop' && holdsUp(f)))
               expect(stops).toContain(f.key);

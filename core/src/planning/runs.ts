@@ -4,6 +4,7 @@ import { isRaceway, type CableType, type House, type Job, type WallId } from '..
 import { JOIST_DEPTH_MM, NAILER, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
+import { msg } from '../words/index.ts';
 
 /** Methods to plan with, in order: what was chosen by hand alone, else the usual ones that the house allows. */
 export function methodsToTry(house: House, job: Job): readonly [CableType, ...CableType[]] {
@@ -32,19 +33,21 @@ export function closedWalls(house: House, plan: PlanOfHouse, method: CableType):
 const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? place.wallId : undefined);
 
 function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
-  if (move.op === 'run-attic') return [{ place: 'attic', where: 'attic' }];
-  if (move.op === 'run-below') return [{ place: 'joist-undersides', where: 'below the floor' }];
+  if (move.op === 'run-attic') return [{ place: 'attic', where: msg('planning.run.attic') }];
+  if (move.op === 'run-below') return [{ place: 'joist-undersides', where: msg('planning.run.below') }];
   // A box on the other face is reached from the back: the cable stays in the cavity of the wall it came through.
   if (move.op === 'same-bay') return [];
   if (move.op === 'conduit-outside')
     return [
-      { place: 'wet', where: 'outside' },
-      { place: 'sunlight', where: 'outside' },
+      { place: 'wet', where: msg('planning.run.outside') },
+      { place: 'sunlight', where: msg('planning.run.outside') },
     ];
-  if (move.op === 'surface-run') return [{ place: 'exposed', where: 'on the wall' }];
+  if (move.op === 'surface-run') return [{ place: 'exposed', where: msg('planning.run.on-wall') }];
   return [move.from, move.to].flatMap((p) => {
     const id = wallOf(p);
-    return id ? [{ place: placeIn(plan, id), where: plan.lines.get(id)?.wall.name ?? 'wall' }] : [];
+    return id
+      ? [{ place: placeIn(plan, id), where: plan.lines.get(id)?.wall.name ?? msg('planning.run.wall') }]
+      : [];
   });
 }
 
@@ -106,14 +109,23 @@ export function runFacts(
     const places = moves.flatMap((m) => placesOf(plan, m));
     return {
       cableId: `new-leg-${i + 1}`,
-      label: `the run from ${labels.get(leg.from) ?? '?'} to ${labels.get(leg.to) ?? '?'}`,
-      places: places.length > 0 ? places : [{ place: 'dry', where: 'one bay' }],
+      label: msg('planning.run.label', { from: labels.get(leg.from) ?? '?', to: labels.get(leg.to) ?? '?' }),
+      places: places.length > 0 ? places : [{ place: 'dry', where: msg('planning.run.one-bay') }],
       attic: moves.some((m) => m.op === 'run-attic'),
       bendDegrees: isRaceway(leg.method) ? (racewayLeg(leg.route, leg.method)?.degrees ?? null) : null,
       cuts: moves.flatMap((m) => cutsOf(house, frames, m)),
       bores: moves.flatMap((m) =>
         m.holes.flatMap(({ bore, wallId }) =>
-          bore ? [{ ...bore, wallId, nailer: bore.layers.includes(NAILER) }] : [],
+          bore
+            ? [
+                {
+                  ...bore,
+                  through: msg(`names.member.${bore.through}`),
+                  wallId,
+                  nailer: bore.layers.includes(NAILER),
+                },
+              ]
+            : [],
         ),
       ),
     };

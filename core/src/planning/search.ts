@@ -28,6 +28,7 @@ import { Closure, endMinutes } from './legs.ts';
 import { closedWalls } from './runs.ts';
 import { newPointId, type LegRole, type Way } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
+import { type Text } from '../words/index.ts';
 
 export interface PlanSetting {
   readonly house: House;
@@ -66,7 +67,7 @@ export interface Sketch {
     readonly atPanel: boolean;
     readonly cut: CutIn | null;
   })[];
-  readonly schemes: readonly string[];
+  readonly schemes: readonly Text[];
   readonly way: Way;
   readonly cost: number;
   readonly graph: RouteGraph;

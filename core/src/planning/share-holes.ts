@@ -2,6 +2,7 @@ import { isRaceway } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import type { Hole, Move } from '../routing/index.ts';
 import type { PlannedLeg } from './types.ts';
+import { msg, q } from '../words/index.ts';
 
 /**
  * A hole is drilled once: the next cable that comes by goes through it as well. Two cables of two current-carrying conductors in one
@@ -66,7 +67,10 @@ interface Drilled {
 function threaded(move: Move, fresh: readonly Hole[], again: readonly Hole[], owner: number): Move {
   const moved = fresh.some((h) => !move.holes.includes(h));
   const own = moved
-    ? { ...move, says: `${move.says}, ${BESIDE_INCHES} in beside the hole of the other run` }
+    ? {
+        ...move,
+        says: msg('planning.share.beside', { move: move.says, beside: q.length(inches(BESIDE_INCHES)) }),
+      }
     : move;
   if (again.length === 0) return { ...own, holes: fresh };
   if (fresh.length > 0)
@@ -82,8 +86,8 @@ function threaded(move: Move, fresh: readonly Hole[], again: readonly Hole[], ow
     again,
     openedMm2: 0,
     minutes: THREAD_MINUTES,
-    says: `Through ${again.length === 1 ? 'the hole' : 'the holes'} drilled for run ${owner + 1}`,
-    why: 'Two cables fit. Push the second one through by hand so that it doesn’t scrape the first, then seal around both.',
+    says: msg('planning.share.through', { n: again.length, run: owner + 1 }),
+    why: msg('planning.share.through-why'),
   };
 }
 

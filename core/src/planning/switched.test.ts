@@ -30,6 +30,7 @@ import {
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { switchRole } from './units.ts';
+import { heard, said } from '../testing/said.ts';
 
 /** Legs of two, three and four conductors; colours and what goes where are common practice, neutral at switches NEC 404.2(C). */
 
@@ -119,9 +120,9 @@ describe('a fan and its light, each on its own switch', () => {
   });
   it('is tried out switch by switch', () => {
     const tests = e.chosen!.tests.filter((t) => t.key.includes(':switch-'));
-    expect(tests.map((t) => [t.says, t.see])).toEqual([
-      ['Switch 1 of pair, both ways', 'the fan of fan goes on and off, nothing else does'],
-      ['Switch 2 of pair, both ways', 'the light of fan goes on and off, nothing else does'],
+    expect(heard(tests.map((t) => [t.says, t.see]))).toEqual([
+      ['Switch 1 of pair, both ways', 'the fan at fan goes on and off, nothing else does'],
+      ['Switch 2 of pair, both ways', 'the light at fan goes on and off, nothing else does'],
     ]);
   });
   it('is kept with the house: which switch commands what', () => {
@@ -133,8 +134,8 @@ describe('a fan and its light, each on its own switch', () => {
   it('says so when the box has fewer switches than hang on it', () => {
     const few = evaluate(bundle(smallHouse(), [{ ...pair, gangs: 1 }, fan]));
     const said = few.findings.filter((f) => f.rule === 'switches' && f.severity === 'fix');
-    expect(said.map((f) => f.says)).toEqual(
-      expect.arrayContaining([expect.stringContaining('hangs on switch 2 of pair, which has 1')]),
+    expect(heard(said.map((f) => f.says))).toEqual(
+      expect.arrayContaining([expect.stringContaining('is controlled by switch 2 of pair, which has 1')]),
     );
     expect(e.findings.filter((f) => f.rule === 'switches')).toEqual([]);
   });
@@ -169,9 +170,9 @@ describe('two lights on two switches of one box', () => {
   });
   it('a second switch with nothing on it is asked about', () => {
     const lone = evaluate(bundle(smallHouse(), [pair, l1]));
-    expect(lone.findings.find((f) => f.rule === 'switches')).toMatchObject({
+    expect(heard(lone.findings.find((f) => f.rule === 'switches'))).toMatchObject({
       severity: 'watch',
-      says: 'Nothing hangs on switch 2 of pair',
+      says: 'Switch 2 of pair controls nothing',
     });
   });
 });
@@ -301,7 +302,7 @@ describe('points that move take along what came to them', () => {
     const moved = makeWant('w1', 'S1 moved', wallAt(126, 48), { kind: 'switch', gangs: 3, replaces: by });
     const e = evaluate(bundle({ ...three, points }, [moved]));
     expect(e.options).toEqual([]);
-    expect(e.findings.find((f) => f.rule === 'no-way')!.detail).toContain('need two cables');
+    expect(said(e.findings.find((f) => f.rule === 'no-way')!.detail)).toContain('need two cables');
   });
   it('a light that moves stays on its switch', () => {
     const moved = makeWant('w1', 'L2 moved', onCeiling(96), {
@@ -320,11 +321,11 @@ describe('points that move take along what came to them', () => {
       control: { by: 'switch', pointId: by, nth: 2 },
     });
     const e = evaluate(bundle(house(), [more]));
-    expect(e.chosen!.option.taps.map((t) => t.label)).toEqual([expect.stringMatching(/S1|L2/)]);
+    expect(heard(e.chosen!.option.taps.map((t) => t.label))).toEqual([expect.stringMatching(/S1|L2/)]);
     expect(e.chosen!.applied.feed.boxes.get(PointId.parse('new-w1'))!.switchedBy).toEqual(['s1/2']);
-    const box = e.planning.candidates.find((c) => c.candidate.label === 'L1')!;
-    expect(box.candidate.reasons.map((r) => r.says)).toContain(
-      'the switched conductor of that switch is not here',
+    const box = e.planning.candidates.find((c) => said(c.candidate.label) === 'L1')!;
+    expect(heard(box.candidate.reasons.map((r) => r.says))).toContain(
+      'the switched conductor from that switch isn’t here',
     );
   });
   it('a box with several switches is not opened before each conductor has its switch', () => {
@@ -335,7 +336,7 @@ describe('points that move take along what came to them', () => {
     const asked = evaluate(bundle({ ...unsaid, cables }, [job])).findings.filter(
       (f) => f.rule === 'switches',
     );
-    expect(asked.map((f) => f.says)).toEqual(['Which conductor does switch 2 of S1 command?']);
+    expect(heard(asked.map((f) => f.says))).toEqual(['Which conductor does switch 2 of S1 control?']);
     expect(evaluate(bundle(unsaid, [job])).findings.filter((f) => f.rule === 'switches')).toEqual([]);
   });
 });
@@ -369,5 +370,5 @@ describe('the roles of a cable', () => {
 
 it('names every scheme by where the power comes in', () => {
   const e = evaluate(bundle(smallHouse(), [pair, fan]));
-  for (const s of schemes(e)) expect(s).toMatch(/^power at (pair|fan)/);
+  for (const s of schemes(e)) expect(said(s ?? '')).toMatch(/^power at (pair|fan)/);
 });

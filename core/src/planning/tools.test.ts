@@ -3,7 +3,8 @@ import { ToolKey, type Bundle, type House } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { settingOf, workMinutes } from '../evaluation/judge.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
-import { gainWords, isGain, methodGains, toolGains } from './index.ts';
+import { gainText, isGain, methodGains, toolGains } from './index.ts';
+import { said } from '../testing/said.ts';
 
 /** One outlet, nothing over or under the room that can be entered: the way goes along the wall. */
 const shut = (): House => {
@@ -31,12 +32,12 @@ describe('what one more tool would save', () => {
     expect(gain.minutes).toBeCloseTo(without!.minutes - withIt!.minutes, 9);
     expect(gain.openedMm2).toBeCloseTo(without!.openedMm2 - withIt!.openedMm2, 6);
     expect(gain.openedMm2).toBeGreaterThan(0);
-    expect(gainWords(gain, 'imperial')).toMatch(/^with it .*less work.*less wall opened/);
+    expect(said(gainText(gain))).toMatch(/^with it .*less work.*less wall opened/);
   });
   it('says when it would change nothing', () => {
     const gain = gains(lacking(['masonry-bit'])).get('masonry-bit')!;
     expect(gain).toMatchObject({ opensAWay: false, minutes: 0, openedMm2: 0 });
-    expect(gainWords(gain, 'imperial')).toBe('it would change nothing here');
+    expect(said(gainText(gain))).toBe('it would change nothing here');
   });
   it('says when there is no way at all without it', () => {
     const house = shut();
@@ -61,7 +62,7 @@ describe('what one more tool would save', () => {
     const found = gains(b).get('masonry-bit');
     expect(evaluate(b).options).toEqual([]);
     expect(found).toMatchObject({ opensAWay: true });
-    expect(gainWords(found!, 'imperial')).toBe('with it there is a way');
+    expect(said(gainText(found!))).toBe('with it there is a route');
   });
   it('asks nothing of a job that lacks none or wants none', () => {
     expect(toolGains(settingOf(lacking([])), workMinutes)).toEqual([]);
@@ -84,7 +85,7 @@ describe('what another wiring method would save', () => {
     expect(gain!.minutes).toBeCloseTo(costs(b).minutes - then.minutes, 9);
     expect(gain!.openedMm2).toBeCloseTo(costs(b).openedMm2 - then.openedMm2, 6);
     expect(isGain(gain!)).toBe(true);
-    expect(gainWords(gain!, 'imperial')).toMatch(/^with it .*less wall opened/);
+    expect(said(gainText(gain!))).toMatch(/^with it .*less wall opened/);
   });
   it('leaves out the one that is planned with, and those that the place forbids', () => {
     const [seen] = methodGains(settingOf(b), workMinutes).filter((g) => g.seen);

@@ -1,9 +1,9 @@
 import { methodsFor } from '../codes/index.ts';
 import { isRaceway, type CableType, type ToolKey } from '../document/index.ts';
-import { roughTime, formatArea } from '../units/index.ts';
 import { planJob, type PlanSetting } from './option.ts';
 import { closedWalls } from './runs.ts';
 import type { Option } from './types.ts';
+import { msg, q, row, type Text } from '../words/index.ts';
 
 /** What the best plan gains by one thing that is not used now. */
 export interface Gain {
@@ -87,12 +87,12 @@ export const isGain = (gain: Gain): boolean =>
   gain.opensAWay || gain.minutes >= WORTH_MINUTES || gain.openedMm2 > 0;
 
 /** The gain in a few words. */
-export function gainWords(gain: Gain, units: 'imperial' | 'metric'): string {
-  if (gain.opensAWay) return 'with it there is a way';
+export function gainText(gain: Gain): Text {
+  if (gain.opensAWay) return msg('planning.gain.route');
   const parts = [
-    gain.minutes >= WORTH_MINUTES ? `${roughTime(gain.minutes)} less work` : '',
-    gain.openedMm2 > 0 ? `${formatArea(gain.openedMm2, units)} less wall opened` : '',
-    gain.holes > 0 ? `${gain.holes} hole${gain.holes === 1 ? '' : 's'} fewer` : '',
-  ].filter(Boolean);
-  return parts.length > 0 ? `with it ${parts.join(', ')}` : 'it would change nothing here';
+    gain.minutes >= WORTH_MINUTES ? msg('planning.gain.work', { time: q.roughMinutes(gain.minutes) }) : '',
+    gain.openedMm2 > 0 ? msg('planning.gain.opened', { area: q.area(gain.openedMm2) }) : '',
+    gain.holes > 0 ? msg('planning.gain.holes', { n: gain.holes }) : '',
+  ].filter((part) => part !== '');
+  return parts.length > 0 ? msg('planning.gain.with', { gains: row(parts) }) : msg('planning.gain.nothing');
 }

@@ -9,6 +9,7 @@ import {
 } from '../document/index.ts';
 import type { Route } from '../routing/index.ts';
 import type { CutIn } from './candidate.ts';
+import { type Text, msg } from '../words/index.ts';
 
 /** The id that a load of a want has in the planned house. */
 export const newLoadId = (want: Pick<Want, 'id'>, index: number): ItemId =>
@@ -62,10 +63,13 @@ export type Way =
   | 'between floors'
   | 'mixed';
 
+/** Where a new cable goes, in words. */
+export const wayText = (way: Way): Text => msg(`planning.way.${way}`);
+
 export interface Tap {
   /** The box; or the panel's id where a new circuit starts. */
   readonly pointId: PointId;
-  readonly label: string;
+  readonly label: Text;
   readonly breaker: Breaker;
   readonly atPanel: boolean;
 }
@@ -76,7 +80,7 @@ export interface Option {
   readonly way: Way;
   readonly legs: readonly PlannedLeg[];
   /** How wanted switches get their power: "power at the switch", "power at L1". Empty without them. */
-  readonly schemes: readonly string[];
+  readonly schemes: readonly Text[];
   readonly cableMm: number;
   readonly holes: number;
   /** Places where a finished surface is opened. */
@@ -91,5 +95,5 @@ export interface Option {
   readonly risk: number;
   readonly cost: number;
   /** What the way costs more than the best one, in words. */
-  readonly why: string;
+  readonly why: Text;
 }

@@ -15,6 +15,7 @@ import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
 import { endMinutes, type Closure } from './legs.ts';
 import { newPointId, type LegRole } from './types.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** A cable as the search found it; its words and holes are worked out only when its option is kept. */
 export interface FoundLeg extends LegRole {
@@ -34,7 +35,7 @@ export interface Unit {
   readonly legs: readonly FoundLeg[];
   readonly cost: number;
   /** How it gets its power, in words; empty for a single point. */
-  readonly scheme: string;
+  readonly scheme: Text;
 }
 
 export interface UnitPrices {
@@ -138,18 +139,33 @@ function schemesOf(prices: UnitPrices, group: number, control: Want, lights: rea
   const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))] };
   const wants = [control, ...lights];
   const out: Unit[] = [];
-  const add = (scheme: string, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
+  const add = (scheme: Text, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
     if (made) out.push({ group, wants, entry, exits, scheme, ...made });
   };
-  add(`power at ${control.label}`, s, [s], chain(prices, s, null, [atSwitch], led));
+  add(
+    msg('planning.scheme.at-switch', { switch: control.label }),
+    s,
+    [s],
+    chain(prices, s, null, [atSwitch], led),
+  );
   led.forEach((light, i) => {
     const { id, nths } = light;
     const label = lights[i]?.label ?? '';
     const others = led.filter((x) => x !== light);
     const via = (from: string, to: string, carries: 'loop-neutral' | 'both') =>
       chain(prices, s, { from, to, role: switchRole(carries, s, nths) }, [light, atSwitch], others);
-    add(`power at ${label}, neutral kept at ${control.label}`, id, [id, s], via(id, s, 'loop-neutral'));
-    add(`power at ${control.label}, constant and switched on to ${label}`, s, [s, id], via(s, id, 'both'));
+    add(
+      msg('planning.scheme.at-light', { light: label, switch: control.label }),
+      id,
+      [id, s],
+      via(id, s, 'loop-neutral'),
+    );
+    add(
+      msg('planning.scheme.through-switch', { switch: control.label, light: label }),
+      s,
+      [s, id],
+      via(s, id, 'both'),
+    );
   });
   return out;
 }

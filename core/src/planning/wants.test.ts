@@ -29,9 +29,10 @@ import {
   SIGNER,
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
-import { applyChanges, changedPoints, changeWords } from './changes.ts';
+import { applyChanges, changedPoints, changeText } from './changes.ts';
 import { groupWants } from './candidates.ts';
 import { MOST_EXACT } from './forest.ts';
+import { heard, said } from '../testing/said.ts';
 
 const light = (id: string, x: number, more: Partial<Want> = {}): Want =>
   makeWant(
@@ -53,13 +54,13 @@ describe('a wanted switch with its lights', () => {
   it('is planned as one: every option says where the power enters, and which cables have a third conductor', () => {
     expect(e.options.length).toBeGreaterThan(0);
     for (const o of e.options) {
-      expect(o.schemes).toHaveLength(1);
+      expect(heard(o.schemes)).toHaveLength(1);
       const carries = o.legs.map((l) => l.carries);
       expect(carries.filter((c) => c === 'feed')).toHaveLength(1);
       for (const l of o.legs)
         expect(l.conductors).toBe(l.carries === 'loop-neutral' || l.carries === 'both' ? 3 : 2);
-      if (o.schemes[0]!.includes('neutral kept')) expect(carries).toContain('loop-neutral');
-      if (o.schemes[0] === 'power at new switch')
+      if (said(o.schemes[0]!).includes('neutral brought')) expect(carries).toContain('loop-neutral');
+      if (said(o.schemes[0]!) === 'power at new switch')
         expect(carries.sort()).toEqual(['feed', 'switched', 'switched']);
     }
   });
@@ -77,13 +78,15 @@ describe('a wanted switch with its lights', () => {
     const near = makeWant('l', 'L', wallAt(40, 60), { kind: 'luminaire', ...by(switchWant) });
     const far = { ...switchWant, at: wallAt(110, 48, 'room-w3') };
     const best = evaluate(bundle(smallHouse(), [far, near])).options[0]!;
-    expect(best.schemes[0]).toBe('power at L, neutral kept at new switch');
+    expect(said(best.schemes[0] ?? '')).toBe('power at L, neutral brought to new switch');
     expect(best.legs.find((l) => l.carries === 'feed')!.to).toBe('new-l');
   });
   it('a light whose switch is not wanted any more is named, and still planned', () => {
     const alone = evaluate(bundle(smallHouse(), [light('l1', 60, by(switchWant))]));
     expect(
-      alone.findings.some((f) => f.rule === 'integrity' && f.says.includes('switch that is not there')),
+      alone.findings.some(
+        (f) => f.rule === 'integrity' && said(f.says).includes('switch that doesn’t exist'),
+      ),
     ).toBe(true);
     expect(alone.options.length).toBeGreaterThan(0);
   });
@@ -103,7 +106,7 @@ describe('a new circuit from the panel', () => {
     expect(house.cables.at(-1)).toMatchObject({ from: { at: 'breaker' }, gauge: '12' });
     expect(circuitLoad(house, feed, house.panels[0]!.breakers[1]!.id)?.breaker.amps).toBe(20);
     const step = e.chosen!.steps.find((s) => s.key === 'new-circuit')!;
-    expect(step).toMatchObject({ by: 'electrician', place: 'panel' });
+    expect(heard(step)).toMatchObject({ by: 'electrician', place: 'panel' });
     expect(e.chosen!.steps.findIndex((s) => s === step)).toBeGreaterThan(
       e.chosen!.steps.findIndex((s) => s.key === 'wire:new-w1'),
     );
@@ -133,7 +136,7 @@ describe('a new circuit from the panel', () => {
   });
   it.each([
     ['no space is free', { spaces: 1 }, 'no free space'],
-    ['nobody has measured where it stands', { at: undefined }, 'never measured'],
+    ['nobody has measured where it stands', { at: undefined }, 'hasn’t been measured'],
   ] as const)('is refused with the reason when %s', (_, more, reason) => {
     const { at, ...rest } = withPanel().panels[0]!;
     const house = {
@@ -144,7 +147,12 @@ describe('a new circuit from the panel', () => {
       (x) => x.candidate.atPanel,
     )!.candidate;
     expect(c.usable).toBe(false);
-    expect(c.reasons.map((r) => r.says).join()).toContain(reason);
+    expect(
+      c.reasons
+        .map((r) => r.says)
+        .map(said)
+        .join(),
+    ).toContain(reason);
   });
 });
 
@@ -174,12 +182,12 @@ describe('several taps and circuits in one plan', () => {
   ];
   it('each wall is fed from its own box where that is nearer than one way for both', () => {
     const best = evaluate(bundle(two(0), wants)).options[0]!;
-    expect(best.taps.map((t) => t.label).sort()).toEqual(['R1', 'R3']);
+    expect(heard(best.taps.map((t) => t.label).sort())).toEqual(['R1', 'R3']);
   });
   it('and from one box with the circuit that can carry them when the other is full', () => {
     const options = evaluate(bundle(two(1500), wants)).options;
     expect(options.length).toBeGreaterThan(0);
-    for (const o of options) for (const t of o.taps) expect(t.label).toBe('R3');
+    for (const o of options) for (const t of o.taps) expect(said(t.label)).toBe('R3');
   });
   it('more points than can be searched exactly are refused in words', () => {
     const many = Array.from({ length: MOST_EXACT + 1 }, (_, i) =>
@@ -187,7 +195,7 @@ describe('several taps and circuits in one plan', () => {
     );
     const e = evaluate(bundle(smallHouse(), many));
     expect(e.options).toEqual([]);
-    expect(e.findings.find((f) => f.rule === 'no-way')?.says).toContain(`${MOST_EXACT} at most`);
+    expect(said(e.findings.find((f) => f.rule === 'no-way')?.says ?? '')).toContain(`${MOST_EXACT} or fewer`);
   });
 });
 
@@ -195,7 +203,7 @@ describe('where power is to come from', () => {
   it('wants that name a box hang on it, whatever else is nearer', () => {
     const w = wanted(40, { source: { from: 'point', pointId: PointId.parse('r2') } });
     for (const o of evaluate(bundle(smallHouse(), [w])).options)
-      expect(o.taps.map((t) => t.label)).toEqual(['R2']);
+      expect(heard(o.taps.map((t) => t.label))).toEqual(['R2']);
   });
   it('groups go by control, voltage and source; a light goes with its wanted switch', () => {
     const groups = groupWants([
@@ -261,7 +269,7 @@ describe('a point that moves', () => {
   it('takes its devices and loads along; its old box stays as a junction with a blank plate', () => {
     const house = smallHouse({ loads: [loadAt('r2', 300)] });
     const e = evaluate(bundle(house, [moved(104)]));
-    expect(e.chosen!.option.taps.map((t) => t.label)).toEqual(['R2']);
+    expect(heard(e.chosen!.option.taps.map((t) => t.label))).toEqual(['R2']);
     const points = e.chosen!.applied.house.points;
     expect(points.find((p) => p.id === 'r2')).toMatchObject({
       kind: 'junction',
@@ -383,7 +391,7 @@ describe('changes at what is there', () => {
   it('of points that are gone change nothing and are named', () => {
     const gone = change({ kind: 'retire', pointId: PointId.parse('zz') });
     const e = with_(gone);
-    expect(e.findings.some((f) => f.rule === 'integrity' && f.says.includes('zz'))).toBe(true);
+    expect(e.findings.some((f) => f.rule === 'integrity' && said(f.says).includes('zz'))).toBe(true);
     expect(applyChanges(smallHouse(), { changes: [gone] }).house.points).toHaveLength(2);
   });
   it('are told in words, each point once', () => {
@@ -395,11 +403,11 @@ describe('changes at what is there', () => {
       change({ kind: 'reduce', drop: [0, 1] }),
     ];
     expect(changedPoints({ changes: list })).toEqual(['r1', 'r2']);
-    expect(list.map((c) => changeWords(smallHouse(), c))).toEqual([
-      'Take R1 out of use',
-      'Change the devices of R1 and R2',
-      'Replace the device at R1 by a dimmer',
-      'Enlarge the box of R1 for a switch and a fan',
+    expect(list.map((c) => said(changeText(smallHouse(), c)))).toEqual([
+      'Take R1 out of service',
+      'Swap the devices of R1 and R2',
+      'Replace the device at R1 with a dimmer',
+      'Enlarge the box at R1 for a switch and a fan',
       'Take 2 devices out of R1',
     ]);
   });
@@ -414,7 +422,7 @@ describe('cutting into a cable', () => {
     });
   const cut = evaluate(bundle(buried(), [wanted(72)]));
   it('is the way where no box will do: two boxes that stay reachable, and a bridge', () => {
-    expect(cut.chosen!.option.taps).toMatchObject([{ label: 'cable R1 to R2', pointId: 'cut-c2' }]);
+    expect(heard(cut.chosen!.option.taps)).toMatchObject([{ label: 'cable R1 to R2', pointId: 'cut-c2' }]);
     const { house, feed } = cut.chosen!.applied;
     const fresh = house.points.filter((p) => p.id.startsWith('cut-'));
     expect(fresh).toHaveLength(2);
@@ -436,7 +444,7 @@ describe('cutting into a cable', () => {
       expect(steps.indexOf(end)).toBeLessThan(steps.indexOf('cutcable:c2'));
     expect(steps.indexOf('dead:r1')).toBeGreaterThanOrEqual(0);
     expect(cut.chosen!.chains).toHaveLength(2);
-    expect(cut.chosen!.bill.cuts.flatMap((c) => c.pieces).map((p) => p.label)).toContain(
+    expect(heard(cut.chosen!.bill.cuts.flatMap((c) => c.pieces).map((p) => p.label))).toContain(
       'bridge in R1 to R2',
     );
   });
@@ -466,7 +474,12 @@ describe('cutting into a cable', () => {
     const ids = (e: typeof cut) => e.planning.candidates.map((x) => x.candidate.pointId as string);
     expect(ids(evaluate(bundle(smallHouse(), [wanted(56)])))).not.toContain('cut-c2');
     const c = cut.planning.candidates.find((x) => x.candidate.pointId === 'cut-c2')!.candidate;
-    expect(c.reasons.map((r) => r.says).join()).toMatch(/trace it from R1 to R2.*bridge/);
+    expect(
+      c.reasons
+        .map((r) => r.says)
+        .map(said)
+        .join(),
+    ).toMatch(/trace it from R1 to R2.*bridge/);
   });
   it('can be signed off into a house that hangs together', () => {
     const { house } = signOff(cut, '2026-11-25T10:00:00.000Z', SIGNER);

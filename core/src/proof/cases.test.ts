@@ -29,6 +29,7 @@ import {
   wanted,
 } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
+import { said } from '../testing/said.ts';
 
 /** Jobs in houses as they are, the whole way: documents in, plan out. Each has its counterpart that must still pass. */
 
@@ -57,7 +58,7 @@ const plan = (house: House, wants: Want[], job: Partial<Job> = {}): Evaluation =
 const change = (c: object, pointId = 'r1'): Change =>
   ({ id: ItemId.parse('ch'), pointId: PointId.parse(pointId), ...c }) as Change;
 const stops = (e: Evaluation): string[] =>
-  e.findings.filter((f) => f.rule === 'proof' && f.severity === 'stop').map((f) => f.says);
+  e.findings.filter((f) => f.rule === 'proof' && f.severity === 'stop').map((f) => said(f.says));
 const box = (e: Evaluation, id: string) => e.chosen!.boxes.find((b) => b.point.id === id)!;
 const bought = (e: Evaluation): string[] => e.chosen!.bill.lines.map((l) => l.partKey);
 const steps = (e: Evaluation): string[] => e.chosen!.steps.map((s) => s.key);
@@ -167,7 +168,9 @@ describe('switches that move', () => {
       makeWant('w1', 'S2 moved', wallAt(104, 48), { kind: 'switch', replaces: by('s2') }),
     ]);
     expect(e.options).toEqual([]);
-    expect(e.findings.find((f) => f.rule === 'no-way')!.detail).toContain('its common and both travelers');
+    expect(said(e.findings.find((f) => f.rule === 'no-way')!.detail)).toContain(
+      'its common and both travelers',
+    );
   });
   it('the light of a three-way may move: it takes its switched conductor along', () => {
     const e = plan(threeWay(), [
@@ -327,8 +330,8 @@ describe('what is dead before hands and steel', () => {
     ]);
     expect(e.chosen!.power.breakers.map(String)).toEqual(['b1', 'b2']);
     before(e, 'dead:k1', 'cut:new-w1');
-    expect(e.chosen!.steps.find((s) => s.key === 'off')!.title).toBe(
-      'Turn off breakers 1 and 2, lock them out, tag them',
+    expect(said(e.chosen!.steps.find((s) => s.key === 'off')!.title)).toBe(
+      'Turn off breakers 1 and 2, lock them out and tag them',
     );
     expect(e.chosen!.chains.map((c) => c.pointId)).toContain('k1');
   });
@@ -354,7 +357,7 @@ describe('what is dead before hands and steel', () => {
     };
     const near = outside(72);
     expect(stops(near)).toEqual([]);
-    const out = near.chosen!.steps.find((s) => s.title.includes('out through'))!.key;
+    const out = near.chosen!.steps.find((s) => said(s.title).includes('out through'))!.key;
     before(near, 'dead:k1', out);
     expect(outside(120).chosen!.power.tested.map(String)).not.toContain('k1');
   });
@@ -374,7 +377,7 @@ describe('what is dead before hands and steel', () => {
   it('the first outlet that gets a protecting device is opened, tested dead and tested afterwards', () => {
     const e = plan(smallHouse(), [wanted(104)], { protection: { groundFault: null, arcFault: 'at-first' } });
     before(e, 'dead:r1', 'wire:r1');
-    expect(e.chosen!.tests.find((t) => t.key === 'prove:r1:trip')!.says).toBe(
+    expect(said(e.chosen!.tests.find((t) => t.key === 'prove:r1:trip')!.says)).toBe(
       'Press the test button of the AFCI at R1',
     );
   });

@@ -9,12 +9,13 @@ import {
   type UseAt,
 } from '../network/index.ts';
 import type { Fault, WiringPlan } from './plan.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** What the electrical replay compares: the house before and after, in every position of the switches. */
 
 export type Labels = ReadonlyMap<string, string>;
 
-export const fault = (what: string, subjects: readonly string[], says: string): Fault => ({
+export const fault = (what: string, subjects: readonly string[], says: Text): Fault => ({
   replay: 'electrical',
   kind: 'contradiction',
   what,
@@ -62,10 +63,10 @@ export function statesOf(keys: readonly string[]): State[] {
   ];
 }
 
-export const useName = (u: UseAt, labels: Labels): string =>
+export const useName = (u: UseAt, labels: Labels): Text =>
   u.what === 'light' || u.what === 'appliance' || u.what === 'outlet'
     ? at(labels, u.point.id)
-    : `the ${u.what} at ${at(labels, u.point.id)}`;
+    : msg('proof.use', { what: msg(`names.use.${u.what}`), box: at(labels, u.point.id) });
 
 export interface Side {
   readonly joined: Joined;

@@ -2,6 +2,7 @@ import { CONNECTORS } from '../catalog/index.ts';
 import { partsOf, type Conductor } from '../network/index.ts';
 import { fault, at, type Labels } from './compared.ts';
 import type { Fault, WiringPlan } from './plan.ts';
+import { msg } from '../words/index.ts';
 
 /** Every end once, one under a screw, connectors within their listing; whites that are hot marked as such. */
 export function craft(plan: WiringPlan, labels: Labels): Fault[] {
@@ -17,7 +18,7 @@ export function craft(plan: WiringPlan, labels: Labels): Fault[] {
         fault(
           'no room for the devices',
           [id],
-          `${where}: devices for ${gangs} gangs in a ${stands.box.gangs}-gang box`,
+          msg('proof.no-room', { box: where, gangs, have: stands.box.gangs }),
         ),
       );
     const times = new Map<string, number>();
@@ -28,7 +29,11 @@ export function craft(plan: WiringPlan, labels: Labels): Fault[] {
       const range = CONNECTORS[j.connector];
       if (!range || j.members.length < range.least || j.members.length > range.most)
         out.push(
-          fault('connector', [id], `${where}: ${j.members.length} ends in one ${j.connector} connector`),
+          fault(
+            'connector',
+            [id],
+            msg('proof.connector', { box: where, ends: j.members.length, connector: j.connector }),
+          ),
         );
     }
     const screws = new Map<string, number>();
@@ -37,17 +42,24 @@ export function craft(plan: WiringPlan, labels: Labels): Fault[] {
       const key = `${t.device}:${t.screw}`;
       screws.set(key, (screws.get(key) ?? 0) + 1);
       const device = after.get(id)?.devices[t.device];
-      if (!device) out.push(fault('no such device', [id], `${where} has no device ${t.device + 1}`));
+      if (!device)
+        out.push(fault('no such device', [id], msg('proof.no-device', { box: where, n: t.device + 1 })));
       else if ((screws.get(key) ?? 0) > partsOf(device).mostOn(t.screw))
-        out.push(fault('two under a screw', [id], `${where}: two conductors under the ${t.screw}`));
+        out.push(
+          fault(
+            'two under a screw',
+            [id],
+            msg('proof.two-under', { box: where, screw: msg(`names.screw.${t.screw}`) }),
+          ),
+        );
     }
     for (const { conductor } of box.after.caps) used(conductor);
     for (const [e, n] of times)
-      if (n > 1) out.push(fault('end used twice', [id], `${where}: ${e} is made up ${n} times`));
+      if (n > 1) out.push(fault('end used twice', [id], msg('proof.end-twice', { box: where, end: e, n })));
     for (const cable of box.cables)
       for (const c of cable.conductors)
         if ((cable.isNew || box.isNew) && !times.has(end(c)))
-          out.push(fault('end lost', [id, c.cableId], `${where}: the ${end(c)} ends nowhere`));
+          out.push(fault('end lost', [id, c.cableId], msg('proof.end-lost', { box: where, end: end(c) })));
     return out;
   });
 }

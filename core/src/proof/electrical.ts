@@ -17,6 +17,7 @@ import {
 import { meetings, sameAsBefore, asWanted, beforeAsFound } from './supply.ts';
 import { cappedOnce, grounded, protection, reidentified } from './hardware.ts';
 import type { Fault, WiringPlan } from './plan.ts';
+import { msg } from '../words/index.ts';
 
 /**
  * The electrical replay: the boxes of a plan as they are drawn, the rest of the house as it was surveyed, and what every outlet,
@@ -70,10 +71,10 @@ export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
     is: { ...is, uses: is.uses.filter(on) },
     open: openPoints(plan.after, surveyedAfter),
   };
-  const metBefore = meetings(was, compared.wasAt);
-  const met = [...meetings(is, compared.isAt)]
-    .filter(([says]) => !metBefore.has(says))
-    .map(([says, subjects]) => fault('meet', subjects, says));
+  const metBefore = new Set(meetings(was, compared.wasAt).map((m) => JSON.stringify(m.says)));
+  const met = meetings(is, compared.isAt)
+    .filter((m) => !metBefore.has(JSON.stringify(m.says)))
+    .map((m) => fault('meet', m.subjects, m.says));
   const faults = unique([
     ...craft(plan, labels),
     ...met,
@@ -104,12 +105,12 @@ function asQuestions(faults: readonly Fault[], shared: ReadonlySet<string>, labe
         kind: 'question',
         what: 'two circuits in a box',
         subjects: [box],
-        says: `Two circuits come into ${at(labels, box)}. Which breaker feeds each of its devices?`,
+        says: msg('proof.which-breaker', { box: at(labels, box) }),
       });
   }
   return [...out, ...asked.values()];
 }
 
 const unique = (faults: readonly Fault[]): Fault[] => [
-  ...new Map(faults.map((f) => [`${f.what}|${f.says}`, f] as const)).values(),
+  ...new Map(faults.map((f) => [`${f.what}|${JSON.stringify(f.says)}`, f] as const)).values(),
 ];

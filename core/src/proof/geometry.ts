@@ -12,6 +12,7 @@ import {
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { Fault, GeometryPlan, HoleOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
+import { article, msg, type Text } from '../words/index.ts';
 
 /**
  * The geometry replay: every piece of every run swept through the house as it stands. What it meets must be what the plan says it
@@ -81,7 +82,7 @@ class Ground {
     this.plan = planOfHouse(given.before);
     this.limits = packFor(given.before).limits;
   }
-  says(what: string, subjects: readonly string[], says: string): void {
+  says(what: string, subjects: readonly string[], says: Text): void {
     this.faults.push({ replay: 'geometry', kind: 'contradiction', what, subjects, says });
   }
   wall(id: WallId): Wall | undefined {
@@ -111,7 +112,7 @@ class Ground {
   }
 }
 
-const named = (g: Ground, id: WallId): string => g.wall(id)?.name.toLowerCase() ?? 'a wall';
+const named = (g: Ground, id: WallId): Text => g.wall(id)?.name.toLowerCase() ?? msg('proof.a-wall');
 
 /** Wood that lies between the two ends of a piece of run. */
 const woodBetween = (g: Ground, a: InWall, b: InWall): Run[] => {
@@ -131,14 +132,14 @@ function crossings(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
   const at = named(g, a.wallId);
   for (const r of wood) {
     const own = holes.filter((h) => within(h, r)).length;
-    if (own === 0) g.says('no hole', [a.wallId], `The cable crosses a stud of the ${at} with no hole for it`);
-    if (own > 1) g.says('one hole twice', [a.wallId], `A stud of the ${at} is drilled twice for one cable`);
+    if (own === 0) g.says('no hole', [a.wallId], msg('proof.stud-no-hole', { wall: at }));
+    if (own > 1) g.says('one hole twice', [a.wallId], msg('proof.stud-twice', { wall: at }));
   }
   // A box that was measured on a stud hangs beside it, on whichever side: its own stud may have to be crossed.
   const own = g.runs(a.wallId).filter((r) => [a, b].some((p) => p.xMm >= r.leftMm && p.xMm <= r.rightMm));
   for (const h of holes)
     if (![...wood, ...own].some((r) => within(h, r)))
-      g.says('idle hole', [a.wallId], `A hole in the ${at} is in no stud that the cable crosses`);
+      g.says('idle hole', [a.wallId], msg('proof.idle-hole', { wall: at }));
 }
 
 /** Where a piece of run lies; what was measured on a stud is reckoned from the side that its bay is on. */
@@ -158,7 +159,11 @@ function inTheWay(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
   const sweep = clearOfWood(g, move.op, a, b);
   for (const o of wall.openings)
     if (meets(sweep, o))
-      g.says('opening', [a.wallId], `The cable goes through a ${o.kind} in the ${named(g, a.wallId)}`);
+      g.says(
+        'opening',
+        [a.wallId],
+        msg('proof.opening', { what: msg(`names.opening.${o.kind}`), wall: named(g, a.wallId) }),
+      );
   for (const o of wall.obstacles) {
     if (!meets(sweep, o) || o.kind === 'cable') continue;
     const bay = g.bay(a.wallId, Math.min(Math.max((sweep.leftMm + sweep.rightMm) / 2, o.leftMm), o.rightMm));
@@ -170,7 +175,11 @@ function inTheWay(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
     const never = o.kind === 'return-air' || o.kind === 'flue';
     const block = o.kind === 'blocking' || o.kind === 'brace';
     if (never || (fills && !(block && bored && wall.framing.kind === 'wood')))
-      g.says('in the way', [a.wallId], `The cable meets a ${o.kind} in the ${named(g, a.wallId)}`);
+      g.says(
+        'in the way',
+        [a.wallId],
+        msg('proof.obstacle', { what: article(msg(`names.obstacle.${o.kind}`)), wall: named(g, a.wallId) }),
+      );
   }
 }
 
@@ -193,11 +202,7 @@ function boxesInTheBit(g: Ground, move: MoveOfRun): void {
         s.fromMm < depth + half &&
         s.toMm > depth - half;
       if (hit)
-        g.says(
-          'into a box',
-          [s.id],
-          `The bit through a stud of the ${named(g, h.wallId)} comes into the box of ${s.label}`,
-        );
+        g.says('into a box', [s.id], msg('proof.stud-into-box', { wall: named(g, h.wallId), box: s.label }));
     }
   }
 }
@@ -205,24 +210,24 @@ function boxesInTheBit(g: Ground, move: MoveOfRun): void {
 /** Sizes of a hole: wood to the face or a plate over it, share of the stud, length of the bit. */
 function sizes(g: Ground, h: HoleOfRun): void {
   const wall = g.wall(h.wallId);
-  if (!wall) return g.says('no such wall', [h.wallId], 'A hole is in a wall that is not there');
+  if (!wall) return g.says('no such wall', [h.wallId], msg('proof.no-wall'));
   const { depthMm, kind } = wall.framing;
   const at = named(g, h.wallId);
   if (h.xMm < -SAME_MM || h.xMm > wall.lengthMm + SAME_MM)
-    g.says('outside', [h.wallId], `A hole lies past the end of the ${at}`);
+    g.says('outside', [h.wallId], msg('proof.past-end', { wall: at }));
   if (h.through === 'exterior wall') return;
   const edge = (depthMm - h.diameterMm) / 2;
   if (edge < g.limits.holeEdgeMm.value - 0.1 && !h.plateNeeded)
-    g.says('no plate', [h.wallId], `A hole in the ${at} is too near the face and has no steel plate`);
+    g.says('no plate', [h.wallId], msg('proof.no-plate', { wall: at }));
   if (kind !== 'wood' || h.bitMm === undefined) {
     if (kind === 'steel' && !h.bushing && h.through !== 'block')
-      g.says('no bushing', [h.wallId], `A hole in the steel of the ${at} has no bushing`);
+      g.says('no bushing', [h.wallId], msg('proof.no-bushing', { wall: at }));
     return;
   }
   if (h.through !== 'stud') return;
   const wood = g.runs(h.wallId).find((r) => within(h, r));
   if (wood && h.bitMm < wood.rightMm - wood.leftMm)
-    g.says('short bit', [h.wallId], `The bit for the ${at} is shorter than the wood it has to go through`);
+    g.says('short bit', [h.wallId], msg('proof.short-bit', { wall: at }));
 }
 
 const openAbove = (room: Room): boolean => room.above.kind === 'attic' && room.above.canEnter;
@@ -242,20 +247,19 @@ function plates(g: Ground, move: MoveOfRun): void {
     const at = named(g, h.wallId);
     const half = h.diameterMm / 2;
     if (g.runs(h.wallId).some((r) => h.xMm + half > r.leftMm + SAME_MM && h.xMm - half < r.rightMm - SAME_MM))
-      g.says('into a stud', [h.wallId], `The hole through the plates of the ${at} comes into a stud`);
+      g.says('into a stud', [h.wallId], msg('proof.plates-into-stud', { wall: at }));
     const shut = wall.openings.some(
       (o) =>
         h.xMm + half > o.leftMm &&
         h.xMm - half < o.rightMm &&
         (h.through === 'top plates' || o.bottomMm < inches(1.5)),
     );
-    if (shut)
-      g.says('over an opening', [h.wallId], `The hole through the plates of the ${at} comes into an opening`);
-    if (!h.fireSeal) g.says('no seal', [h.wallId], `A hole through the plates of the ${at} is not sealed`);
+    if (shut) g.says('over an opening', [h.wallId], msg('proof.over-opening', { wall: at }));
+    if (!h.fireSeal) g.says('no seal', [h.wallId], msg('proof.no-seal', { wall: at }));
     if (move.op === 'drill-plate-above' && !openAbove(room))
-      g.says('no way in', [room.id], `Nobody gets to the plates of the ${at} from above`);
+      g.says('no way in', [room.id], msg('proof.no-way-above', { wall: at }));
     if (move.op === 'drill-plate-below' && !openBelow(room))
-      g.says('no way in', [room.id], `Nobody gets to the plates of the ${at} from below`);
+      g.says('no way in', [room.id], msg('proof.no-way-below', { wall: at }));
   }
 }
 
@@ -264,17 +268,9 @@ function behindTrim(g: Ground, a: InWall, b: InWall): void {
   const wall = g.wall(a.wallId);
   if (!wall) return;
   if (wall.baseboard !== true || wall.framing.kind !== 'wood')
-    g.says(
-      'no baseboard',
-      [a.wallId],
-      `No baseboard of the ${named(g, a.wallId)} can come off for the cable`,
-    );
+    g.says('no baseboard', [a.wallId], msg('proof.no-baseboard', { wall: named(g, a.wallId) }));
   if (wall.openings.some((o) => meets(bandOf(a, b), o)))
-    g.says(
-      'opening',
-      [a.wallId],
-      `The cable behind the baseboard of the ${named(g, a.wallId)} crosses a door`,
-    );
+    g.says('opening', [a.wallId], msg('proof.baseboard-door', { wall: named(g, a.wallId) }));
 }
 
 /** A hole to the outside: through a wall that is an outer one, in no opening and in no box. */
@@ -282,17 +278,17 @@ function outward(g: Ground, move: MoveOfRun, at: InWall): void {
   const wall = g.wall(at.wallId);
   if (!wall) return;
   if (!wall.exterior)
-    g.says('not outside', [at.wallId], `The ${named(g, at.wallId)} has no outer face to drill to`);
+    g.says('not outside', [at.wallId], msg('proof.not-outside', { wall: named(g, at.wallId) }));
   const brick = wall.outerFace === 'masonry' || wall.framing.kind === 'masonry';
   if (brick !== (move.op === 'through-masonry'))
-    g.says('wrong bit', [at.wallId], `The ${named(g, at.wallId)} is not drilled as what it is clad with`);
+    g.says('wrong bit', [at.wallId], msg('proof.wrong-bit', { wall: named(g, at.wallId) }));
   for (const h of move.holes)
     if (
       wall.openings.some(
         (o) => h.xMm > o.leftMm && h.xMm < o.rightMm && h.heightMm > o.bottomMm && h.heightMm < o.topMm,
       )
     )
-      g.says('opening', [at.wallId], `The hole out through the ${named(g, at.wallId)} is in an opening`);
+      g.says('opening', [at.wallId], msg('proof.out-opening', { wall: named(g, at.wallId) }));
 }
 
 /** From the end of one wall into the next one of the same room. */
@@ -305,14 +301,10 @@ function corner(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
     g.says(
       'no corner',
       [a.wallId, b.wallId],
-      `The ${named(g, a.wallId)} and the ${named(g, b.wallId)} do not meet`,
+      msg('proof.no-corner', { wall: named(g, a.wallId), other: named(g, b.wallId) }),
     );
   if (move.holes.length + move.again.length < 2)
-    g.says(
-      'no hole',
-      [a.wallId, b.wallId],
-      `The corner of the ${named(g, a.wallId)} is turned with too few holes`,
-    );
+    g.says('no hole', [a.wallId, b.wallId], msg('proof.corner-holes', { wall: named(g, a.wallId) }));
 }
 
 /** A run over or under rooms is somewhere a person gets to. */
@@ -322,9 +314,9 @@ function overOrUnder(g: Ground, move: MoveOfRun): void {
     const room = g.given.before.rooms.find((r) => r.id === p.roomId);
     if (!room) continue;
     if (move.op === 'run-attic' && room.above.kind !== 'attic')
-      g.says('no way in', [room.id], `There is no attic over ${room.name}`);
+      g.says('no way in', [room.id], msg('proof.no-attic', { room: room.name }));
     if (move.op === 'run-below' && room.below.kind !== 'basement' && room.below.kind !== 'crawl')
-      g.says('no way in', [room.id], `There is no space below ${room.name}`);
+      g.says('no way in', [room.id], msg('proof.no-below', { room: room.name }));
   }
 }
 
@@ -336,17 +328,16 @@ function joists(g: Ground, move: MoveOfRun): void {
   if (!room) return;
   const { pass } = joistsOf(room, 'below');
   if (pass !== 'bore') {
-    if (move.joists.length > 0)
-      g.says('bored', [room.id], `The run below ${room.name} bores joists that must not be bored`);
+    if (move.joists.length > 0) g.says('bored', [room.id], msg('proof.bores-joists', { room: room.name }));
     return;
   }
   const axis = room.below.joists === 'y' ? 'xMm' : 'yMm';
   const [a, b] = [from.spot[axis], to.spot[axis]];
   const crossed = Math.abs(b - a) / USUAL_JOISTS_MM;
   if (move.joists.length < Math.floor(crossed) - 1)
-    g.says('no hole', [room.id], `The run below ${room.name} crosses more joists than it bores`);
+    g.says('no hole', [room.id], msg('proof.more-joists', { room: room.name }));
   if (move.joists.some((j) => j.spot[axis] < Math.min(a, b) || j.spot[axis] > Math.max(a, b)))
-    g.says('idle hole', [room.id], `A joist below ${room.name} is bored where no cable goes`);
+    g.says('idle hole', [room.id], msg('proof.idle-joist', { room: room.name }));
 }
 
 const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);
@@ -363,11 +354,7 @@ function sweep(g: Ground, move: MoveOfRun): void {
   if (!inWall(from) || !inWall(to)) return;
   if (IN_ONE_BAY.has(op) || ACROSS_STUDS.has(op)) {
     if (from.wallId !== to.wallId)
-      return g.says(
-        'jump',
-        [from.wallId, to.wallId],
-        'A cable leaves one wall for another with nothing between',
-      );
+      return g.says('jump', [from.wallId, to.wallId], msg('proof.nothing-between'));
     crossings(g, move, from, to);
     inTheWay(g, move, from, to);
   }
@@ -412,14 +399,14 @@ function leg(g: Ground, own: GeometryPlan['legs'][number], i: number): void {
     const place = ends[end];
     if (!at || !place || !('wallId' in at)) return;
     if (!inWall(place) || place.wallId !== at.wallId || !follows(g, place, { in: 'wall', ...at }))
-      g.says('not at its box', [id], `Run ${i + 1} does not ${end === 0 ? 'begin' : 'end'} at its box`);
+      g.says('not at its box', [id], msg('proof.not-at-box', { n: i + 1, end: end === 0 ? 'start' : 'end' }));
   });
   own.moves.slice(1).forEach((m, k) => {
     const last = own.moves[k];
-    if (last && !follows(g, last.to, m.from)) g.says('gap', [name], `Run ${i + 1} has a gap`);
+    if (last && !follows(g, last.to, m.from)) g.says('gap', [name], msg('proof.gap', { n: i + 1 }));
   });
   const least = own.moves.reduce((s, m) => s + (lengthMm(m) ?? 0), 0) + 2 * FREE_MM;
-  if (own.cableMm < least - SAME_MM) g.says('short cable', [name], `The cable of run ${i + 1} is too short`);
+  if (own.cableMm < least - SAME_MM) g.says('short cable', [name], msg('proof.short-cable', { n: i + 1 }));
 }
 
 /** Sweeps every run of a plan through the house. Empty when each goes only where it can, through what it drills. */
@@ -429,5 +416,5 @@ export function proveGeometry(plan: GeometryPlan): Fault[] {
     leg(g, own, i);
     for (const move of own.moves) sweep(g, move);
   });
-  return [...new Map(g.faults.map((f) => [`${f.what}|${f.says}`, f] as const)).values()];
+  return [...new Map(g.faults.map((f) => [`${f.what}|${JSON.stringify(f.says)}`, f] as const)).values()];
 }

@@ -11,6 +11,7 @@ import {
 } from '../network/index.ts';
 import { fault, at, useName, type Compared } from './compared.ts';
 import type { Fault } from './plan.ts';
+import { msg } from '../words/index.ts';
 
 /** Grounds, protection and conductors: what must hold whatever is switched on. */
 
@@ -38,7 +39,11 @@ export function cappedOnce(c: Compared): Fault[] {
       fault(
         'capped at one end',
         [capped.at, landed.at],
-        `the ${landed.conductor.colour} from ${at(c.labels, landed.at)} to ${at(c.labels, capped.at)} is landed at one end and capped at the other`,
+        msg('proof.capped-one-end', {
+          color: msg(`names.color.${landed.conductor.colour}`),
+          from: at(c.labels, landed.at),
+          to: at(c.labels, capped.at),
+        }),
       ),
     ];
   });
@@ -70,13 +75,7 @@ export function grounded(c: Compared): Fault[] {
     const key = `${id}:${m.what}`;
     if (!lost || said.has(key)) return [];
     said.add(key);
-    return [
-      fault(
-        'no ground',
-        [id],
-        `${m.what === 'box' ? 'The metal box' : 'The metal of the device'} at ${at(c.labels, id)} has no ground path back to the panel`,
-      ),
-    ];
+    return [fault('no ground', [id], msg('proof.no-ground-path', { what: m.what, box: at(c.labels, id) }))];
   });
 }
 
@@ -96,7 +95,7 @@ export function protection(c: Compared): Fault[] {
       const fedOnLoad =
         normal(line).hots.length > 0 && tripped(line).hots.length === 0 && tripped(load).hots.length > 0;
       return fedOnLoad
-        ? [fault('fed on LOAD', [giver.id], `${at(c.labels, giver.id)} is fed on its LOAD terminals`)]
+        ? [fault('fed on LOAD', [giver.id], msg('proof.fed-on-load', { box: at(c.labels, giver.id) }))]
         : [];
     });
     const covered = new Set(c.plan.claims.filter((x) => x.by === giver.id).flatMap((x) => x.points));
@@ -112,7 +111,7 @@ export function protection(c: Compared): Fault[] {
           fault(
             'crosses protection',
             [use.point.id, giver.id],
-            `${name} takes its hot and its neutral from different sides of the device at ${at(c.labels, giver.id)}`,
+            msg('proof.crosses', { what: name, box: at(c.labels, giver.id) }),
           ),
         ];
       const outlet = use.what.includes('outlet');
@@ -121,7 +120,7 @@ export function protection(c: Compared): Fault[] {
           fault(
             'not protected',
             [use.point.id, giver.id],
-            `${name} stays live when the device at ${at(c.labels, giver.id)} trips`,
+            msg('proof.not-protected', { what: name, box: at(c.labels, giver.id) }),
           ),
         ];
       return [];
@@ -148,8 +147,8 @@ export function reidentified(c: Compared): Fault[] {
             're-identified white',
             [box.point.id, cable.id],
             hot
-              ? `${at(c.labels, box.point.id)}: a white conductor is hot and not re-identified`
-              : `${at(c.labels, box.point.id)}: a white conductor is re-identified and never hot`,
+              ? msg('proof.white-not-marked', { box: at(c.labels, box.point.id) })
+              : msg('proof.white-marked', { box: at(c.labels, box.point.id) }),
           ),
         ];
       }),

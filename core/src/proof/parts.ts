@@ -2,6 +2,7 @@ import type { House, Point, PointId } from '../document/index.ts';
 import type { Join } from '../network/index.ts';
 import { placeOf, planOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /**
  * The parts replay: what the boxes, the runs and their places need, against what is bought and taken from the shelf.
@@ -13,13 +14,17 @@ export interface PartsPlan {
   readonly boxes: readonly BoxDrawing[];
   /** Old points whose devices a new one takes over. */
   readonly movedFrom: ReadonlyMap<PointId, PointId>;
-  readonly lines: readonly { readonly partKey: string; readonly needed: number; readonly why: string }[];
+  readonly lines: readonly {
+    readonly partKey: string;
+    readonly needed: number;
+    readonly why: readonly Text[];
+  }[];
   /** Cable to cut, and what the rolls that are bought hold of it. */
   readonly cable: readonly { readonly cutMm: number; readonly boughtMm: number }[];
   readonly legsMm: number;
 }
 
-const fault = (what: string, subjects: readonly string[], says: string): Fault => ({
+const fault = (what: string, subjects: readonly string[], says: Text): Fault => ({
   replay: 'parts',
   kind: 'contradiction',
   what,
@@ -54,7 +59,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
   const bought = (key: (k: string) => boolean): number =>
     plan.lines.filter((l) => key(l.partKey)).reduce((s, l) => s + l.needed, 0);
   const told = (label: string, key: (k: string) => boolean): boolean =>
-    plan.lines.some((l) => key(l.partKey) && l.why.split(', ').includes(label));
+    plan.lines.some((l) => key(l.partKey) && l.why.includes(label));
   const connectors = new Map<string, number>();
   let tails = 0;
   for (const box of plan.boxes) {
@@ -85,7 +90,11 @@ export function proveParts(plan: PartsPlan): Fault[] {
       };
       if (!told(point.label, fits))
         out.push(
-          fault('no part', [point.id], `${point.label}: no ${d.kind} on the bill that suits the place`),
+          fault(
+            'no part',
+            [point.id],
+            msg('proof.no-part', { box: point.label, device: msg(`names.device.${d.kind}`) }),
+          ),
         );
     }
     const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
@@ -96,12 +105,12 @@ export function proveParts(plan: PartsPlan): Fault[] {
       (was !== undefined && !moves && (was.box.gangs !== point.box.gangs || blanks(point) > blanks(was)));
     if (otherBox && point.box.model !== null) {
       if (!told(point.label, (k) => k === `box:${point.box.model ?? ''}`))
-        out.push(fault('no box', [point.id], `${point.label}: its box is not on the bill`));
+        out.push(fault('no box', [point.id], msg('proof.no-box', { box: point.label })));
     }
     if (otherCover) {
       const cover = (k: string) => (place?.outdoors ? k.startsWith('cover-') : k.startsWith('plate-'));
       if (!fixture && !told(point.label, cover))
-        out.push(fault('no cover', [point.id], `${point.label}: no cover on the bill that suits the place`));
+        out.push(fault('no cover', [point.id], msg('proof.no-cover', { box: point.label })));
     }
     const stoodSo = new Set(box.before?.joins.map(ends));
     for (const c of box.after.caps)
@@ -118,7 +127,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
         fault(
           'connectors',
           [key],
-          `${n} connectors ${key} are needed, ${bought((k) => k === key)} are on the bill`,
+          msg('proof.connectors', { n, kind: key, bought: bought((k) => k === key) }),
         ),
       );
   if (bought((k) => k === 'ground-screw') < tails)
@@ -126,20 +135,19 @@ export function proveParts(plan: PartsPlan): Fault[] {
       fault(
         'ground screw',
         [],
-        `${tails} ground screws are needed for metal boxes, ${bought((k) => k === 'ground-screw')} are on the bill`,
+        msg('proof.ground-screws', { n: tails, bought: bought((k) => k === 'ground-screw') }),
       ),
     );
-  for (const c of plan.cable)
-    if (c.boughtMm < c.cutMm - 1) out.push(fault('cable', [], 'A roll is cut into more than it holds'));
+  for (const c of plan.cable) if (c.boughtMm < c.cutMm - 1) out.push(fault('cable', [], msg('proof.roll')));
   const cut = plan.cable.reduce((s, c) => s + c.cutMm, 0);
-  if (cut < plan.legsMm - 1) out.push(fault('cable', [], 'Less cable is on the bill than the runs need'));
+  if (cut < plan.legsMm - 1) out.push(fault('cable', [], msg('proof.less-cable')));
   // What outdoor places need is not for indoors, and nothing is bought for a box that the plan does not have.
   const labels = new Set(plan.boxes.map((b) => stands.get(b.point.id)?.label));
   for (const l of plan.lines)
     if (
       /^(box:|receptacle|gfci|afci-|dual-|switch|dimmer|plate-|cover-)/.test(l.partKey) &&
-      !l.why.split(', ').some((w) => labels.has(w))
+      !l.why.some((w) => typeof w === 'string' && labels.has(w))
     )
-      out.push(fault('bought for nothing', [l.partKey], `${l.partKey} is bought and nothing uses it`));
+      out.push(fault('bought for nothing', [l.partKey], msg('proof.bought-idle', { part: l.partKey })));
   return out;
 }

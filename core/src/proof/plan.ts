@@ -1,5 +1,6 @@
 import type { CableId, House, PointId, RoomId, WallId, WantId } from '../document/index.ts';
 import type { Conductor, Wired } from '../network/index.ts';
+import { type Text } from '../words/index.ts';
 
 /**
  * What is proved: the house as given, and what a plan puts out. Nothing here knows how a plan is made.
@@ -24,7 +25,7 @@ export interface Fault {
   readonly what: string;
   /** Points, cables, steps or parts it is about. */
   readonly subjects: readonly string[];
-  readonly says: string;
+  readonly says: Text;
 }
 
 /** The house before and after, and what the plan draws of it. */

@@ -13,29 +13,36 @@ import {
 import { asDrawn } from './drawn.ts';
 import { fault, useName, type Side, type Looked, type Compared } from './compared.ts';
 import type { Fault } from './plan.ts';
+import { allOf, msg, row, type Message, type Text } from '../words/index.ts';
 
 /** What outlets, lamps and motors get: as before, as wanted, as the drawing of before says. */
 
+/** What meets and must not, and the terminals it was found at. */
+export interface Meeting {
+  readonly says: Message;
+  readonly subjects: readonly string[];
+}
+
 /** Two circuits made one, hot on neutral, neutral on ground: what must not meet anywhere. */
-export function meetings(
-  { joined: { network } }: Side,
-  states: readonly Looked[],
-): Map<string, readonly string[]> {
-  const found = new Map<string, readonly string[]>();
+export function meetings({ joined: { network } }: Side, states: readonly Looked[]): Meeting[] {
+  const found = new Map<string, Meeting>();
+  const add = (says: Message, subjects: readonly string[]) =>
+    void found.set(JSON.stringify(says), { says, subjects });
   for (const touched of states) {
     for (const { node } of network.terminals) {
       const t = touched(node);
       const told = [...t.hots, ...t.neutrals, ...t.grounds];
-      if (t.hots.length > 1) found.set(`two hots meet: ${t.hots.join(' and ')}`, told);
+      if (t.hots.length > 1) add(msg('proof.two-hots', { hots: allOf(t.hots) }), told);
       if (t.hots.length > 0 && t.neutrals.length > 0)
-        found.set(`hot ${t.hots.join()} meets ${t.neutrals.join()}`, told);
-      if (t.hots.length > 0 && t.grounds.length > 0) found.set(`hot ${t.hots.join()} meets ground`, told);
-      if (t.neutrals.length > 0 && t.grounds.length > 0) found.set(`${t.neutrals.join()} meets ground`, told);
-      if (t.neutrals.length > 1)
-        found.set(`neutrals of two home runs meet: ${t.neutrals.join(' and ')}`, told);
+        add(msg('proof.hot-neutral', { hots: row(t.hots), neutrals: row(t.neutrals) }), told);
+      if (t.hots.length > 0 && t.grounds.length > 0)
+        add(msg('proof.hot-ground', { hots: row(t.hots) }), told);
+      if (t.neutrals.length > 0 && t.grounds.length > 0)
+        add(msg('proof.neutral-ground', { neutrals: row(t.neutrals) }), told);
+      if (t.neutrals.length > 1) add(msg('proof.two-neutrals', { neutrals: allOf(t.neutrals) }), told);
     }
   }
-  return found;
+  return [...found.values()];
 }
 
 /** What a use gets in every state; and the same as one comparable text. */
@@ -56,12 +63,12 @@ function asked(job: Job): { outlets: Set<string>; gone: Set<string> } {
 }
 
 /** How something works otherwise than before. */
-function otherwise(before: readonly Supply[], after: readonly Supply[]): string {
+function otherwise(before: readonly Supply[], after: readonly Supply[]): Text {
   const live = (list: readonly Supply[]) => list.filter((s) => s.is === 'live').length;
-  if (live(after) === 0) return 'would have no power';
-  if (live(after) === after.length && live(before) < before.length) return 'would be on all the time';
+  if (live(after) === 0) return msg('proof.lost.dead');
+  if (live(after) === after.length && live(before) < before.length) return msg('proof.lost.on');
   const same = after.every((s, i) => s.is === before[i]?.is);
-  return same ? 'would be fed from another breaker' : 'would no longer follow its switch';
+  return same ? msg('proof.lost.other') : msg('proof.lost.free');
 }
 
 /** What worked before works after, and answers to the same switches. */
@@ -79,10 +86,16 @@ export function sameAsBefore(c: Compared): Fault[] {
     if (before.every((s) => s.is !== 'live')) return [];
     const now = after.get(`${to.point}#${to.device}:${use.what}`);
     const name = useName(use, c.labels);
-    if (!now) return [fault('gone', [id], `${name} is not there any more`)];
+    if (!now) return [fault('gone', [id], msg('proof.gone', { what: name }))];
     const then = course(now, isAt);
     if (told(then) === told(before)) return [];
-    return [fault('works otherwise', [id, to.point], `${name} ${otherwise(before, then)}`)];
+    return [
+      fault(
+        'works otherwise',
+        [id, to.point],
+        msg('proof.otherwise', { what: name, how: otherwise(before, then) }),
+      ),
+    ];
   });
 }
 
@@ -132,8 +145,8 @@ export function asWanted(c: Compared): Fault[] {
         'not as wanted',
         [use.point.id],
         expected(use, n)
-          ? `${useName(use, c.labels)} gets no power when it should (${bad.is})`
-          : `${useName(use, c.labels)} is live when its switch is off`,
+          ? msg('proof.no-power', { use: useName(use, c.labels), is: bad.is })
+          : msg('proof.live-off', { use: useName(use, c.labels) }),
       ),
     ];
   });
@@ -154,7 +167,7 @@ export function beforeAsFound(c: Compared, survey: Surveyed): Fault[] {
             fault(
               'before is not what is there',
               [use.point.id],
-              `${useName(use, c.labels)} is ${a}, and the drawing of before makes it ${b}`,
+              msg('proof.before', { use: useName(use, c.labels), is: a, drawn: b }),
             ),
           ];
     });

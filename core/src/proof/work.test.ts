@@ -4,6 +4,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { partsPlanOf, workPlanOf } from '../evaluation/prove-option.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { proveParts, proveWork, type PartsPlan, type StepOfPlan, type WorkPlan } from './index.ts';
+import { heard } from '../testing/said.ts';
 
 const plans = fc.sample(anyWiring, { numRuns: 140, seed: 5 }).flatMap((b) => {
   const e = evaluate(b);
@@ -197,7 +198,7 @@ const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => Wor
 describe('the work of generated plans, carried out', () => {
   it('touches nothing live and leaves nothing undone', () => {
     expect(works.length).toBeGreaterThan(100);
-    for (const w of works) expect(proveWork(w).map((f) => f.says)).toEqual([]);
+    for (const w of works) expect(heard(proveWork(w).map((f) => f.says))).toEqual([]);
   });
   it.each(WRONG)('a seeded mistake is found: %s', (_, told, spoil) => {
     let tried = 0;
@@ -271,13 +272,13 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
   [
     'a receptacle that nothing uses',
     ['bought for nothing'],
-    (p) => ({ ...p, lines: [...p.lines, { partKey: 'receptacle-15', needed: 1, why: 'nobody' }] }),
+    (p) => ({ ...p, lines: [...p.lines, { partKey: 'receptacle-15', needed: 1, why: ['nobody'] }] }),
   ],
 ];
 
 describe('the parts of generated plans, laid out', () => {
   it('are what boxes, runs and places need', () => {
-    for (const { parts } of plans) expect(proveParts(parts).map((f) => f.says)).toEqual([]);
+    for (const { parts } of plans) expect(heard(proveParts(parts).map((f) => f.says))).toEqual([]);
   });
   it.each(SHORT)('a seeded mistake is found: %s', (_, told, spoil) => {
     let tried = 0;

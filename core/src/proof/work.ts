@@ -8,6 +8,7 @@ import {
 } from '../document/index.ts';
 import { comesOut, planOfHouse, type Spot } from '../structure/index.ts';
 import type { Fault } from './plan.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /**
  * The work replay: the steps of a plan carried out one after the other in a house that is live, and what hands and tools come near
@@ -26,7 +27,7 @@ type Act =
 
 export interface StepOfPlan {
   readonly key: string;
-  readonly title: string;
+  readonly title: Text;
   readonly after: readonly string[];
   readonly minutes: number;
   readonly does: readonly Act[];
@@ -135,7 +136,7 @@ function liveHouse(house: House): Live {
   };
 }
 
-const fault = (what: string, subjects: readonly string[], says: string): Fault => ({
+const fault = (what: string, subjects: readonly string[], says: Text): Fault => ({
   replay: 'work',
   kind: 'contradiction',
   what,
@@ -168,7 +169,7 @@ class Site {
     this.plan = plan;
     this.live = liveHouse(plan.before);
   }
-  says(what: string, subjects: readonly string[], says: string): void {
+  says(what: string, subjects: readonly string[], says: Text): void {
     this.faults.push(fault(what, subjects, says));
   }
   isOld(id: PointId): boolean {
@@ -178,9 +179,9 @@ class Site {
     return [...this.live.circuits(id)].some((b) => !this.off.has(b));
   }
   /** Its circuits off, and itself or nothing tested dead. */
-  hot(id: PointId): string | null {
-    if (this.isLive(id)) return 'is still live';
-    return this.live.circuits(id).size > 0 && !this.proved.has(id) ? 'is not tested dead' : null;
+  hot(id: PointId): Text | null {
+    if (this.isLive(id)) return msg('proof.still-live');
+    return this.live.circuits(id).size > 0 && !this.proved.has(id) ? msg('proof.not-dead') : null;
   }
   /** What is bored by hand is bored through a hole that is open by then: of a new box, or of one that came out. */
   throughBox(step: StepOfPlan, at: Place): void {
@@ -194,8 +195,7 @@ class Site {
     const old = this.plan.before.points.some(
       (p) => p.at.on === 'wall' && near(p.at.wallId, p.at.xMm) && this.opened.has(p.id) && lets(p),
     );
-    if (!fresh && !old)
-      this.says('no open box', [step.key], `“${step.title}” has no open box to drill through`);
+    if (!fresh && !old) this.says('no open box', [step.key], msg('proof.no-open-box', { step: step.title }));
   }
   do(step: StepOfPlan, act: Act): void {
     switch (act.act) {
@@ -210,7 +210,7 @@ class Site {
           this.says(
             'live',
             [act.point, step.key],
-            `${this.live.label(act.point)} is tested dead while its breaker is on`,
+            msg('proof.dead-while-on', { box: this.live.label(act.point) }),
           );
         this.proved.add(act.point);
         return;
@@ -221,7 +221,7 @@ class Site {
           this.says(
             'live',
             [act.point, step.key],
-            `“${step.title}” opens ${this.live.label(act.point)}, which ${hot}`,
+            msg('proof.opens', { step: step.title, box: this.live.label(act.point), hot }),
           );
         this.opened.add(act.point);
         return;
@@ -234,7 +234,7 @@ class Site {
             this.says(
               'live',
               [id, step.key],
-              `“${step.title}” comes near ${this.live.label(id)}, which ${hot}`,
+              msg('proof.near', { step: step.title, box: this.live.label(id), hot }),
             );
         }
         if (act.act === 'bore') this.throughBox(step, act.at);
@@ -245,20 +245,20 @@ class Site {
         const leg = this.plan.legs[act.leg - 1];
         this.pulled.add(act.leg);
         if (!leg)
-          return this.says(
-            'no such leg',
-            [step.key],
-            `“${step.title}” pulls a cable that the plan does not have`,
-          );
+          return this.says('no such leg', [step.key], msg('proof.unknown-cable', { step: step.title }));
         for (const h of [...leg.holes, ...leg.through])
           if (!this.made.some((m) => sameHole(m, h)))
-            this.says('no hole yet', [step.key], `“${step.title}” comes before its hole is drilled`);
+            this.says('no hole yet', [step.key], msg('proof.before-hole', { step: step.title }));
         for (const id of [leg.from, leg.to]) {
           const box = this.plan.boxes.find((b) => (b.id as string) === id);
           if (!box) continue;
           const hot = this.isOld(box.id) ? this.hot(box.id) : null;
           if (hot)
-            this.says('live', [id, step.key], `“${step.title}” enters ${this.live.label(id)}, which ${hot}`);
+            this.says(
+              'live',
+              [id, step.key],
+              msg('proof.enters', { step: step.title, box: this.live.label(id), hot }),
+            );
         }
         return;
       }
@@ -268,18 +268,14 @@ class Site {
           this.says(
             'live',
             [act.point, step.key],
-            `“${step.title}” touches conductors while ${this.live.label(act.point)} ${hot}`,
+            msg('proof.touches', { step: step.title, box: this.live.label(act.point), hot }),
           );
         this.plan.legs.forEach((leg, i) => {
           if ((leg.from === act.point || leg.to === act.point) && !this.pulled.has(i + 1))
-            this.says(
-              'no cable yet',
-              [act.point, step.key],
-              `“${step.title}” comes before its cable is pulled`,
-            );
+            this.says('no cable yet', [act.point, step.key], msg('proof.before-cable', { step: step.title }));
         });
         if (this.wired.has(act.point))
-          this.says('twice', [act.point, step.key], `“${step.title}” is done twice`);
+          this.says('twice', [act.point, step.key], msg('proof.done-twice', { step: step.title }));
         this.wired.add(act.point);
         return;
       }
@@ -288,14 +284,14 @@ class Site {
           this.says(
             'not wired',
             [act.point, step.key],
-            `${this.live.label(act.point)} is closed before it is wired`,
+            msg('proof.closed-unwired', { box: this.live.label(act.point) }),
           );
         this.closed.add(act.point);
         return;
       case 'panel':
         for (const b of act.breakers)
           if (this.plan.before.panels.some((p) => p.breakers.some((x) => x.id === b)) && !this.off.has(b))
-            this.says('live', [b, step.key], `“${step.title}” is done with that breaker on`);
+            this.says('live', [b, step.key], msg('proof.breaker-on', { step: step.title }));
         for (const panel of this.plan.before.panels)
           if (
             panel.fedFrom !== undefined &&
@@ -305,13 +301,13 @@ class Site {
             this.says(
               'live',
               [panel.id, step.key],
-              `“${step.title}” is done while the feeder of ${panel.label} is on`,
+              msg('proof.feeder-on', { step: step.title, panel: panel.label }),
             );
         return;
       case 'on':
         for (const id of [...this.opened, ...this.plan.boxes.map((b) => b.id)])
           if (!this.closed.has(id))
-            this.says('open', [id, step.key], `The power comes on while ${this.live.label(id)} is open`);
+            this.says('open', [id, step.key], msg('proof.on-while-open', { box: this.live.label(id) }));
         for (const b of act.breakers) this.off.delete(b);
         return;
       case 'test':
@@ -319,7 +315,7 @@ class Site {
           this.says(
             'off',
             [act.point, step.key],
-            `${this.live.label(act.point)} is tested before the power is on`,
+            msg('proof.tested-early', { box: this.live.label(act.point) }),
           );
         this.tested.add(act.point);
     }
@@ -329,26 +325,27 @@ class Site {
 /** What is left over when all steps are done. */
 function leftOver(site: Site): void {
   const { plan } = site;
-  if (site.off.size > 0)
-    site.says('off', [...site.off], 'A breaker that was turned off is never turned on again');
+  if (site.off.size > 0) site.says('off', [...site.off], msg('proof.never-on'));
   for (const { id, cut, isNew } of plan.boxes) {
-    if (!site.wired.has(id)) site.says('not wired', [id], `${site.live.label(id)} is never wired`);
+    if (!site.wired.has(id))
+      site.says('not wired', [id], msg('proof.never-wired', { box: site.live.label(id) }));
     if (!isNew && !site.opened.has(id))
-      site.says('not opened', [id], `${site.live.label(id)} is wired and never opened`);
-    if (!site.tested.has(id)) site.says('not tested', [id], `${site.live.label(id)} is never tested`);
+      site.says('not opened', [id], msg('proof.never-opened', { box: site.live.label(id) }));
+    if (!site.tested.has(id))
+      site.says('not tested', [id], msg('proof.never-tested', { box: site.live.label(id) }));
     if (cut && !plan.steps.some((s) => s.key === `cut:${id}` && s.does.some((a) => a.act === 'cut')))
-      site.says('no opening', [id], `No step cuts the opening for ${site.live.label(id)}`);
+      site.says('no opening', [id], msg('proof.never-cut', { box: site.live.label(id) }));
   }
   plan.legs.forEach((_, i) => {
     if (!site.pulled.has(i + 1))
-      site.says('no cable yet', [`leg ${i + 1}`], `The cable of run ${i + 1} is never pulled`);
+      site.says('no cable yet', [`leg ${i + 1}`], msg('proof.never-pulled', { n: i + 1 }));
   });
   for (const hole of plan.legs.flatMap((l) => l.holes)) {
     const times = plan.steps.filter((s) =>
       s.does.some((a) => a.act === 'bore' && sameHole(a.at, hole)),
     ).length;
-    if (times === 0) site.says('no hole yet', [], 'A hole of the route is in no step');
-    if (times > 1) site.says('one hole twice', [], 'A hole of the route is drilled in two steps');
+    if (times === 0) site.says('no hole yet', [], msg('proof.never-drilled'));
+    if (times > 1) site.says('one hole twice', [], msg('proof.drilled-twice'));
   }
 }
 
@@ -358,8 +355,7 @@ export function proveWork(plan: WorkPlan): Fault[] {
   const place = new Map(plan.steps.map((s, i) => [s.key, i] as const));
   plan.steps.forEach((step, i) => {
     for (const a of step.after)
-      if ((place.get(a) ?? -1) > i)
-        site.says('order', [step.key], `“${step.title}” comes before what it waits for`);
+      if ((place.get(a) ?? -1) > i) site.says('order', [step.key], msg('proof.waits', { step: step.title }));
     for (const act of step.does) site.do(step, act);
   });
   leftOver(site);
@@ -368,7 +364,7 @@ export function proveWork(plan: WorkPlan): Fault[] {
     site.says(
       'minutes',
       [],
-      `The plan says ${Math.round(plan.minutes)} min, its steps take ${Math.round(sum)}`,
+      msg('proof.minutes', { plan: Math.round(plan.minutes), steps: Math.round(sum) }),
     );
-  return [...new Map(site.faults.map((f) => [`${f.what}|${f.says}`, f] as const)).values()];
+  return [...new Map(site.faults.map((f) => [`${f.what}|${JSON.stringify(f.says)}`, f] as const)).values()];
 }

@@ -4,7 +4,8 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { frameWall, planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
-import { boreOf, boreWords, nailerOver } from './boring.ts';
+import { boreOf, boreText, nailerOver } from './boring.ts';
+import { heard, said } from '../testing/said.ts';
 
 /** Sizes of framing lumber are the actual ones of the trade: a 2x is 1-1/2 in; common practice. */
 
@@ -70,11 +71,11 @@ describe('the drill in the bay', () => {
       expect(bore(through)!.bitMostMm).toBeNull();
   });
   it('a narrow bay asks for a short bit, a very narrow one for a flexible one', () => {
-    expect(boreWords(bore('stud', spaced(16))!, 'imperial')).not.toContain('narrow');
-    expect(boreWords(bore('stud', spaced(12))!, 'imperial')).toMatch(/no longer than 5 1\/2 in/);
+    expect(said(boreText(bore('stud', spaced(16))!))).not.toContain('narrow');
+    expect(said(boreText(bore('stud', spaced(12))!))).toMatch(/no longer than 5 1\/2 in/);
     const tight = bore('stud', spaced(9), 'room-w1', inches(45))!;
     expect(tight.bitMostMm!).toBeLessThan(tight.bitLeastMm);
-    expect(boreWords(tight, 'imperial')).toContain('flexible bit');
+    expect(said(boreText(tight))).toContain('flexible bit');
   });
 });
 
@@ -85,15 +86,18 @@ describe('on the way', () => {
       for (const m of o.legs.flatMap((l) => l.route.moves))
         for (const h of m.holes) {
           expect(h.bore!.bitLeastMm).toBeGreaterThan(h.bore!.woodMm);
-          if (m.op === 'drill-plate-above') expect(m.why).toContain('4 1/2 in to bore, nailer board');
+          if (m.op === 'drill-plate-above')
+            expect(said(m.why)).toContain('4 1/2 in to drill (ceiling nailer');
         }
     const key = e.options.find((o) =>
       o.legs.some((l) => l.route.moves.some((m) => m.op === 'drill-plate-above')),
     )!.key;
     const above = evaluate({ ...e.given, job: { ...e.given.job, option: key } });
-    expect(above.findings.find((f) => f.rule === 'boring')).toMatchObject({
+    expect(heard(above.findings.find((f) => f.rule === 'boring'))).toMatchObject({
       severity: 'ok',
-      says: expect.stringMatching(/^4 1\/2 in of wood is the most to bore on the run from R[12] to new 1$/),
+      says: expect.stringMatching(
+        /^The deepest hole on the run from R[12] to new 1 goes through 4 1\/2 in of wood$/,
+      ),
     });
   });
   it('says so where no drill gets beside the stud', () => {

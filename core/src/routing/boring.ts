@@ -1,6 +1,20 @@
 import type { Framing } from '../document/index.ts';
 import { woodAt, type WallFrame, type WallLine } from '../structure/index.ts';
-import { formatLength, inches } from '../units/index.ts';
+import { inches } from '../units/index.ts';
+import { allOf, msg, q, type Text } from '../words/index.ts';
+
+/** A layer of wood, sheet or brick, by the end of its name's id. */
+export type Layer =
+  | 'nailer board'
+  | 'studs side by side'
+  | 'stud'
+  | 'doubled corner studs'
+  | 'double top plate'
+  | 'subfloor'
+  | 'bottom plate'
+  | 'block'
+  | 'brick and its gap'
+  | 'sheathing and siding';
 
 /** What a hole can go through. */
 export type Through = 'stud' | 'top plates' | 'bottom plate' | 'corner studs' | 'block' | 'exterior wall';
@@ -10,8 +24,8 @@ export interface Bore {
   readonly through: Through;
   /** Wood (or masonry) to go through, mm; 0 for sheet steel. */
   readonly woodMm: number;
-  /** What lies there, in words, from the side that is drilled from. */
-  readonly layers: readonly string[];
+  /** What lies there, from the side that is drilled from. */
+  readonly layers: readonly Layer[];
   /** Shortest bit that comes out on the other side, mm. */
   readonly bitLeastMm: number;
   /** Longest bit that fits beside the member with its drill, mm; null where there is room. */
@@ -20,7 +34,7 @@ export interface Bore {
 
 /** Actual sizes of framing lumber and boards, mm; common practice. */
 const PLATE_MM = inches(1.5);
-export const NAILER = 'nailer board';
+export const NAILER: Layer = 'nailer board';
 const NAILER_MM = inches(1.5);
 const SUBFLOOR_MM = inches(0.75);
 const SHEATHING_MM = inches(1.25);
@@ -39,7 +53,7 @@ function layersOf(
   framing: Framing,
   line: WallLine | undefined,
   woodMm: number,
-): readonly (readonly [string, number])[] {
+): readonly (readonly [Layer, number])[] {
   switch (through) {
     case 'stud':
       return [[woodMm > 1.5 * framing.memberMm ? 'studs side by side' : 'stud', woodMm]];
@@ -99,12 +113,16 @@ export function boreOf(
 /** Short enough to be worth a word: the usual spade bit is longer. */
 const SPADE_MM = inches(6);
 
-/** What is bored and with what, as one sentence. */
-export function boreWords(bore: Bore, units: 'imperial' | 'metric'): string {
-  const L = (mm: number) => formatLength(mm, units, 'inches');
-  const least = `${L(bore.woodMm)} to bore, ${bore.layers.join(' and ')}: a bit of ${L(bore.bitLeastMm)} or longer`;
-  if (bore.bitMostMm === null || bore.bitMostMm >= SPADE_MM) return `${least}.`;
+/** What is drilled and with what, as one sentence. */
+export function boreText(bore: Bore): Text {
+  const least = msg('routing.bore', {
+    wood: q.length(bore.woodMm),
+    layers: allOf(bore.layers.map((layer) => msg(`names.layer.${layer}`))),
+    least: q.length(bore.bitLeastMm),
+  });
+  if (bore.bitMostMm === null || bore.bitMostMm >= SPADE_MM)
+    return msg('routing.bore.plain', { bore: least });
   return bore.bitMostMm < bore.bitLeastMm
-    ? `${L(bore.woodMm)} to bore: the bay is too narrow for a drill, come through the box hole with a flexible bit.`
-    : `${least}, but no longer than ${L(bore.bitMostMm)}: the bay is narrow.`;
+    ? msg('routing.bore.flexible', { wood: q.length(bore.woodMm) })
+    : msg('routing.bore.narrow', { bore: least, most: q.length(bore.bitMostMm) });
 }

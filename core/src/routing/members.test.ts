@@ -4,6 +4,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { closed, ops, way, withRoom, withWalls } from '../testing/ways.ts';
 import { holeCount, holesOf } from './index.ts';
+import { said } from '../testing/said.ts';
 
 const over = (members: JoistMembers): House =>
   withRoom((r: Room) => ({
@@ -18,7 +19,7 @@ const run = (members: JoistMembers) =>
 describe('joists that are not sawn lumber', () => {
   it('sawn lumber is bored, once a joist', () => {
     expect(run('lumber').joists.length).toBeGreaterThan(0);
-    expect(run('lumber').why).toContain('middle third');
+    expect(said(run('lumber').why)).toContain('middle third');
   });
   it.each([
     ['truss', 'open webs'],
@@ -28,7 +29,7 @@ describe('joists that are not sawn lumber', () => {
     const r = way(over(members), ...across)!;
     expect(run(members).joists).toEqual([]);
     expect(holeCount(r)).toBe(holesOf(r).length);
-    expect(run(members).why).toContain(words);
+    expect(said(run(members).why)).toContain(words);
   });
   it('a board under every joist takes longer than open webs', () =>
     expect(run('glued').minutes).toBeGreaterThan(run('truss').minutes));
@@ -65,7 +66,7 @@ describe('studs of sheet steel', () => {
     const steel = way(kind('steel'), ...past)!;
     expect(holesOf(steel).length).toBeGreaterThan(0);
     expect(holesOf(steel).every((h) => h.bushing)).toBe(true);
-    expect(steel.moves.some((m) => m.why.includes('bushing'))).toBe(true);
+    expect(steel.moves.some((m) => said(m.why).includes('bushing'))).toBe(true);
     expect(holesOf(way(kind('wood'), ...past)!).some((h) => h.bushing)).toBe(false);
   });
   it('are not notched behind a baseboard', () => {

@@ -1,6 +1,7 @@
 import type { Preferences, ToolKey, Tune } from '../document/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 import { inches } from '../units/index.ts';
+import { msg, type Tool, type Text } from '../words/index.ts';
 
 export type OperationKind =
   | 'fish'
@@ -31,7 +32,7 @@ export type OperationKind =
 export interface Operation {
   readonly kind: OperationKind;
   /** What it is called in a list of kinds of work. */
-  readonly name: string;
+  readonly name: Text;
   readonly minutes: number;
   readonly minutesPerMetre: number;
   readonly holes: number;
@@ -39,61 +40,61 @@ export interface Operation {
   readonly holeMm: number;
   /** How likely it is to go wrong, 0 to 1, as a weight only. */
   readonly risk: number;
-  readonly tools: readonly string[];
+  readonly tools: readonly Tool[];
   /** A tool that not everybody has, without which it is not done. */
   readonly needs: ToolKey | null;
   readonly source: Source;
 }
 
-const source = practice('times of a careful amateur; your own logged times correct them');
+const source = practice(msg('routing.operation.practice'));
 
 interface Facts {
-  readonly name: string;
+  readonly name: Text;
   readonly minutes: number;
   readonly perMetre?: number;
   readonly holes?: number;
   readonly holeMm?: number;
   readonly risk: number;
-  readonly tools?: readonly string[];
+  readonly tools?: readonly Tool[];
   readonly needs?: ToolKey;
 }
-const OPENING_TOOLS: readonly string[] = ['jab saw', 'drill', '3/4 in bit', 'patching tools'];
+const OPENING_TOOLS: readonly Tool[] = ['jab-saw', 'drill', 'bit-3-4', 'patching-tools'];
 
 const TABLE: Readonly<Record<OperationKind, Facts>> = {
   fish: {
-    name: 'fish through a bay',
+    name: msg('routing.operation.fish'),
     minutes: 3,
     perMetre: 3,
     risk: 0.05,
-    tools: ['fish tape or rods', 'electrical tape'],
+    tools: ['fish-tape', 'electrical-tape'],
   },
   'drill-plate-above': {
-    name: 'drill a top plate from the attic',
+    name: msg('routing.operation.drill-plate-above'),
     minutes: 15,
     holes: 1,
     holeMm: inches(1),
     risk: 0.1,
-    tools: ['drill', '1 in bit', 'marker wire', 'head lamp'],
+    tools: ['drill', 'bit-1', 'marker-wire', 'head-lamp'],
   },
   'drill-plate-below': {
-    name: 'drill a bottom plate from below',
+    name: msg('routing.operation.drill-plate-below'),
     minutes: 12,
     holes: 1,
     holeMm: inches(1),
     risk: 0.1,
-    tools: ['drill', '1 in bit', 'marker wire'],
+    tools: ['drill', 'bit-1', 'marker-wire'],
   },
   'drill-stud': {
-    name: 'drill a stud through a box hole',
+    name: msg('routing.operation.drill-stud'),
     minutes: 10,
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.1,
-    tools: ['right-angle drill or flexible bit', '3/4 in bit'],
+    tools: ['right-angle-drill', 'bit-3-4'],
     needs: 'right-angle-drill',
   },
   'slot-wall': {
-    name: 'open a strip of wall',
+    name: msg('routing.operation.slot-wall'),
     minutes: 55,
     holes: 1,
     holeMm: inches(0.75),
@@ -101,7 +102,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: OPENING_TOOLS,
   },
   'turn-corner': {
-    name: 'open a corner',
+    name: msg('routing.operation.turn-corner'),
     minutes: 80,
     holes: 2,
     holeMm: inches(0.75),
@@ -109,40 +110,40 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: OPENING_TOOLS,
   },
   'run-attic': {
-    name: 'run through the attic',
+    name: msg('routing.operation.run-attic'),
     minutes: 8,
     perMetre: 4,
     risk: 0.05,
-    tools: ['head lamp', 'hammer', 'staples'],
+    tools: ['head-lamp', 'hammer', 'staples'],
   },
   'run-below': {
-    name: 'run below the floor',
+    name: msg('routing.operation.run-below'),
     minutes: 5,
     perMetre: 4,
     risk: 0.03,
     tools: ['ladder', 'hammer', 'staples'],
   },
-  'same-bay': { name: 'come out on the other face', minutes: 2, risk: 0 },
+  'same-bay': { name: msg('routing.operation.same-bay'), minutes: 2, risk: 0 },
   'cross-blocking': {
-    name: 'drill a block in the bay',
+    name: msg('routing.operation.cross-blocking'),
     minutes: 40,
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.2,
-    tools: ['flexible bit, 54 in', 'bit guide'],
+    tools: ['flexible-bit', 'bit-guide'],
     needs: 'flexible-bit',
   },
   'between-floors': {
-    name: 'drill from one floor to the next inside the wall',
+    name: msg('routing.operation.between-floors'),
     minutes: 50,
     holes: 2,
     holeMm: inches(0.75),
     risk: 0.3,
-    tools: ['flexible bit, 54 in', 'bit guide', 'fish tape or rods'],
+    tools: ['flexible-bit', 'bit-guide', 'fish-tape'],
     needs: 'flexible-bit',
   },
   'open-ceiling-edge': {
-    name: 'open where wall and ceiling meet',
+    name: msg('routing.operation.open-ceiling-edge'),
     minutes: 75,
     holes: 1,
     holeMm: inches(0.75),
@@ -150,15 +151,15 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: OPENING_TOOLS,
   },
   'fish-joists': {
-    name: 'fish along a joist bay',
+    name: msg('routing.operation.fish-joists'),
     minutes: 8,
     perMetre: 3,
     risk: 0.1,
-    tools: ['rods', 'electrical tape'],
+    tools: ['rods', 'electrical-tape'],
     needs: 'fish-rods',
   },
   'slot-ceiling': {
-    name: 'open a strip of ceiling',
+    name: msg('routing.operation.slot-ceiling'),
     minutes: 65,
     holes: 1,
     holeMm: inches(0.75),
@@ -166,70 +167,70 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: OPENING_TOOLS,
   },
   'behind-baseboard': {
-    name: 'make a hole behind the baseboard',
+    name: msg('routing.operation.behind-baseboard'),
     minutes: 6,
     risk: 0.05,
-    tools: ['jab saw'],
+    tools: ['jab-saw'],
     needs: 'pry-bar',
   },
   'trim-chase': {
-    name: 'run behind the baseboard',
+    name: msg('routing.operation.trim-chase'),
     minutes: 15,
     perMetre: 12,
     risk: 0.1,
-    tools: ['pry bar', 'chisel', 'steel plates', 'caulk'],
+    tools: ['pry-bar', 'chisel', 'nail-plates', 'caulk'],
     needs: 'pry-bar',
   },
   'open-soffit': {
-    name: 'open a soffit',
+    name: msg('routing.operation.open-soffit'),
     minutes: 45,
     risk: 0.15,
     tools: OPENING_TOOLS,
   },
   'run-soffit': {
-    name: 'run inside a soffit',
+    name: msg('routing.operation.run-soffit'),
     minutes: 0,
     perMetre: 6,
     risk: 0.1,
-    tools: ['rods', 'electrical tape'],
+    tools: ['rods', 'electrical-tape'],
     needs: 'fish-rods',
   },
   'use-passage': {
-    name: 'use a hole or conduit that is there',
+    name: msg('routing.operation.use-passage'),
     minutes: 4,
     risk: 0.02,
-    tools: ['fish tape or rods'],
+    tools: ['fish-tape'],
   },
   'through-siding': {
-    name: 'drill out through the siding',
+    name: msg('routing.operation.through-siding'),
     minutes: 15,
     holes: 1,
     holeMm: inches(0.875),
     risk: 0.1,
-    tools: ['drill', '7/8 in bit', 'outdoor sealant'],
+    tools: ['drill', 'bit-7-8', 'outdoor-sealant'],
   },
   'through-masonry': {
-    name: 'drill out through masonry',
+    name: msg('routing.operation.through-masonry'),
     minutes: 45,
     holes: 1,
     holeMm: inches(0.875),
     risk: 0.15,
-    tools: ['rotary hammer', '7/8 in masonry bit', 'outdoor sealant'],
+    tools: ['rotary-hammer', 'masonry-bit', 'outdoor-sealant'],
     needs: 'masonry-bit',
   },
   'conduit-outside': {
-    name: 'run conduit on the outside',
+    name: msg('routing.operation.conduit-outside'),
     minutes: 20,
     perMetre: 12,
     risk: 0.05,
-    tools: ['saw for conduit', 'level', 'straps'],
+    tools: ['conduit-saw', 'level', 'straps'],
   },
   'surface-run': {
-    name: 'run on the surface of the wall',
+    name: msg('routing.operation.surface-run'),
     minutes: 20,
     perMetre: 14,
     risk: 0.03,
-    tools: ['tubing bender', 'straps', 'level'],
+    tools: ['tubing-bender', 'straps', 'level'],
     needs: 'tubing-bender',
   },
 };
@@ -339,3 +340,12 @@ export const withoutTools = (lacks: readonly ToolKey[]): OperationKind[] =>
     const { needs } = OPERATIONS[k];
     return needs !== null && lacks.includes(needs);
   });
+
+/** Outside diameter of 1/2 in tubing and its couplings asks for this bit, mm. */
+export const RACEWAY_HOLE_MM = inches(0.875);
+
+/** Diameter of the hole that an operation needs, mm: for the cable and its fish, or for a raceway with its fittings. */
+export const holeDiameterMm = (op: OperationKind, raceway = false): number => {
+  const { holeMm } = OPERATIONS[op];
+  return holeMm > 0 && raceway ? Math.max(holeMm, RACEWAY_HOLE_MM) : holeMm;
+};

@@ -18,6 +18,8 @@ import {
   type OperationKind,
   type Route,
 } from './index.ts';
+import { said } from '../testing/said.ts';
+import { speaker } from '../words/index.ts';
 
 type At = ReturnType<typeof wallAt>;
 
@@ -133,8 +135,8 @@ describe('what is in the wall', () => {
     const across = (house: House) => route(house, wallAt(40), wallAt(56));
     const stud = (house: House) => across(house)?.moves.find((m) => m.op === 'drill-stud');
     expect(across(seen('cable', level))!.cost).toBeGreaterThan(across(plain)!.cost);
-    expect(stud(seen('cable', level))!.why).toContain('A cable was seen there');
-    expect(stud(plain)!.why).not.toContain('A cable was seen there');
+    expect(said(stud(seen('cable', level))!.why)).toContain('A cable was seen there');
+    expect(said(stud(plain)!.why)).not.toContain('A cable was seen there');
     // Nothing else moves aside for a drill.
     expect(stud(seen('pipe', level))).toBeUndefined();
   });
@@ -217,14 +219,14 @@ describe('a way in words', () => {
   const r = route(smallHouse(), ...across)!;
   it('says where to mark every hole: how far from which corner', () => {
     for (const m of r.moves.filter((x) => x.holes.length > 0))
-      expect(m.says).toMatch(/from the left corner of the (north|south) wall/);
+      expect(said(m.says)).toMatch(/from the left corner of the (north|south) wall/);
   });
   it('names bit and tools, and why', () => {
-    expect(r.moves.filter((m) => m.op === 'drill-plate-above').every((m) => m.says.includes('1 in'))).toBe(
-      true,
-    );
-    expect(r.tools).toEqual(expect.arrayContaining(['1 in bit', 'fish tape or rods', 'marker wire']));
-    expect(r.moves.every((m) => m.why.length > 10)).toBe(true);
+    expect(
+      r.moves.filter((m) => m.op === 'drill-plate-above').every((m) => said(m.says).includes('1 in')),
+    ).toBe(true);
+    expect(r.tools).toEqual(expect.arrayContaining(['bit-1', 'fish-tape', 'marker-wire']));
+    expect(r.moves.every((m) => said(m.why).length > 10)).toBe(true);
   });
   it('fastens what is run and not what is fished', () => {
     for (const m of r.moves) expect(m.supportsMm.length > 0).toBe(m.op === 'run-attic');
@@ -238,7 +240,7 @@ describe('a way in words', () => {
   });
   it('in a metric house in millimetres', () => {
     const metric = route(smallHouse({ units: 'metric' }), ...across)!;
-    expect(metric.moves.some((m) => / mm\b/.test(m.says))).toBe(true);
+    expect(metric.moves.some((m) => / mm\b/.test(speaker('metric')(m.says)))).toBe(true);
   });
 });
 

@@ -2,7 +2,7 @@ import type { CableType } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { END_SLACK_MM } from './operations.ts';
 import { onWall } from './places.ts';
-import type { Move, Route } from './route.ts';
+import type { Move, Route } from './move.ts';
 
 /** One run of raceway from box to box: how it is cut, bent and put together. */
 export interface RacewayLeg {

@@ -4,6 +4,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { ops, way, withWalls } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';
+import { said } from '../testing/said.ts';
 
 /** Soffits: boxed-down pieces of ceiling along a wall. That a cable can go inside one is common practice. */
 
@@ -34,7 +35,7 @@ describe('a soffit', () => {
     expect(run.cableMm).toBeGreaterThan(inches(120 - 24 - 16));
     expect(r.cableMm).toBeGreaterThan(inches(120 - 24) + 2 * inches(80 - 15));
     expect(r.openedMm2).toBeCloseTo(2 * inches(8) ** 2, 3);
-    expect(run.says).toContain('inside the soffit');
+    expect(said(run.says)).toContain('inside the soffit');
   });
   it('only over the bays that it covers, and not before it is there', () => {
     expect(ops(way(over([soffit(0, 100)]), ...far))).not.toContain('run-soffit');
@@ -68,6 +69,8 @@ describe('a soffit', () => {
     expect(chosen.steps.some((s) => s.kind === 'patch')).toBe(true);
     expect(chosen.bill.lines.some((l) => l.partKey === 'patch')).toBe(true);
     const high = evaluate(bundle(house, [wanted(56, { at: wallAt(56, 86) })]));
-    expect(high.findings.some((f) => f.rule === 'place-furniture' && f.says.includes('Soffit'))).toBe(true);
+    expect(high.findings.some((f) => f.rule === 'place-furniture' && said(f.says).includes('Soffit'))).toBe(
+      true,
+    );
   });
 });

@@ -312,7 +312,7 @@ describe('what the person asks for', () => {
     ] as const)
       expect(withoutTools([tool]).length).toBeGreaterThan(0);
     expect(withoutTools([])).toEqual([]);
-    for (const op of OPENS) expect(OPERATIONS[op].tools).toContain('patching tools');
+    for (const op of OPENS) expect(OPERATIONS[op].tools).toContain('patching-tools');
     expect(OPERATION_KINDS.length).toBeLessThan(31);
   });
 });

@@ -5,6 +5,7 @@ import { FLOOR_MM } from '../routing/in-floors.ts';
 import { levelOf, spotOn, wallLines, type Spot } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
+import { msg, speaker } from '../words/index.ts';
 
 /** The house cut open in axonometry: floors and ceilings as outlines, openings, every box, and the new cable in space. */
 
@@ -36,6 +37,7 @@ function floorHeights(rooms: readonly Room[]): (level: number) => number {
 }
 
 export function houseView(evaluation: Evaluation): Drawing {
+  const say = speaker(evaluation.bundle.house.units);
   const { house, job } = evaluation.bundle;
   const floor = floorHeights(house.rooms);
   const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));
@@ -132,8 +134,8 @@ export function houseView(evaluation: Evaluation): Drawing {
   });
   return {
     key: 'house',
-    title: 'The house, cut open',
-    note: 'All axes true to scale. Floors full, ceilings dashed; runs above and below are lifted off the framing.',
+    title: say(msg('sheets.house.title')),
+    note: say(msg('sheets.house.note')),
     shapes: [...shells, ...cables, ...boxes],
   };
 }

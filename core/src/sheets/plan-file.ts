@@ -5,6 +5,7 @@ import { settingOf, type Evaluation } from '../evaluation/judge.ts';
 import type { Option } from '../planning/index.ts';
 import { OPERATION_KINDS, type OperationKind, type Place } from '../routing/index.ts';
 import { transfersOf } from '../placement/transfers.ts';
+import { speaker, type Say } from '../words/index.ts';
 
 /** What a plan is in a file: the options with every way, move by move. Lengths mm, areas mm2, times minutes. */
 
@@ -116,7 +117,11 @@ const place = (p: Place): z.infer<typeof PlaceFile> =>
     ? { in: p.in, wallId: p.wallId, xMm: p.xMm, heightMm: p.heightMm }
     : { in: p.in, spot: { ...p.spot }, roomId: p.roomId };
 
-function optionFile(view: Evaluation, option: Evaluation['options'][number]): z.infer<typeof OptionFile> {
+function optionFile(
+  view: Evaluation,
+  option: Evaluation['options'][number],
+  say: Say,
+): z.infer<typeof OptionFile> {
   const transfers = transfersOf(settingOf(view.bundle), option);
   const gauges = new Map<string, z.infer<typeof Gauge> | null>(
     view.chosen?.option.key === option.key
@@ -129,11 +134,11 @@ function optionFile(view: Evaluation, option: Evaluation['options'][number]): z.
   return {
     key: option.key,
     way: option.way,
-    why: option.why,
-    schemes: [...option.schemes],
+    why: say(option.why),
+    schemes: option.schemes.map(say),
     taps: option.taps.map((t) => ({
       pointId: t.pointId,
-      label: t.label,
+      label: say(t.label),
       atPanel: t.atPanel,
       breaker: t.breaker.number,
     })),
@@ -149,14 +154,15 @@ function optionFile(view: Evaluation, option: Evaluation['options'][number]): z.
     days: option.visits.days,
     dark: [...option.dark],
     state: option.state,
-    stops: option.open.filter((f) => f.severity === 'stop').map((f) => f.says),
-    open: option.open.map((f) => f.says),
+    stops: option.open.filter((f) => f.severity === 'stop').map((f) => say(f.says)),
+    open: option.open.map((f) => say(f.says)),
     priceCents: option.priceCents,
     legs: option.legs.map((leg, l) =>
       legFile(
         leg,
         gauges.get(leg.to) ?? null,
         transfers.filter((t) => t.leg === l),
+        say,
       ),
     ),
   };
@@ -166,6 +172,7 @@ function legFile(
   leg: Option['legs'][number],
   gauge: z.infer<typeof Gauge> | null,
   transfers: ReturnType<typeof transfersOf>,
+  say: Say,
 ): z.infer<typeof LegFile> {
   return {
     from: leg.from,
@@ -181,8 +188,8 @@ function legFile(
     minutes: leg.route.minutes,
     moves: leg.route.moves.map((m, k) => ({
       op: m.op,
-      says: m.says,
-      why: m.why,
+      says: say(m.says),
+      why: say(m.why),
       from: place(m.from),
       to: place(m.to),
       cableMm: m.cableMm,
@@ -200,7 +207,7 @@ function legFile(
         .flatMap((t) =>
           t.all.map((x) => ({
             from: t.side,
-            reference: x.name,
+            reference: say(x.name),
             markMm: x.markMm,
             awayMm: x.awayMm,
             odds: x.odds.both,
@@ -212,6 +219,7 @@ function legFile(
 
 /** The options of a job as a file. The gauge of a leg is told for the chosen option, which alone is worked out whole. */
 export function planFile(bundle: Bundle, view: Evaluation = evaluate(bundle)): PlanFile {
+  const say = speaker(bundle.house.units);
   return {
     format: PLAN_FORMAT,
     formatVersion: PLAN_VERSION,
@@ -219,14 +227,14 @@ export function planFile(bundle: Bundle, view: Evaluation = evaluate(bundle)): P
     job: bundle.job.id,
     code: view.pack.title,
     method: view.planning.method,
-    options: view.options.map((o) => optionFile(view, o)),
+    options: view.options.map((o) => optionFile(view, o, say)),
     chosen: view.chosen?.option.key ?? null,
     notUsable: view.planning.candidates
       .filter((c) => !c.candidate.usable || !c.reached)
       .map((c) => ({
         point: c.candidate.pointId,
-        label: c.candidate.label,
-        why: c.candidate.reasons.filter((r) => r.kind === 'no').map((r) => r.says),
+        label: say(c.candidate.label),
+        why: c.candidate.reasons.filter((r) => r.kind === 'no').map((r) => say(r.says)),
       })),
   };
 }

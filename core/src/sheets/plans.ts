@@ -14,6 +14,7 @@ import {
 import { formatLength, inches } from '../units/index.ts';
 import type { Room } from '../document/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
+import { msg, q, sentences, speaker } from '../words/index.ts';
 
 /** Letters on a sheet of a house, mm of the house: 1/8 in on paper at 1:48. */
 const TEXT_MM = inches(6);
@@ -140,6 +141,7 @@ function square(a: Spot, b: Spot): At[] {
 
 function runShapes(evaluation: Evaluation, level: number, side: Side): Shape[] {
   const { house } = evaluation.bundle;
+  const say = speaker(house.units);
   const rooms = new Map(house.rooms.map((r) => [r.id, r] as const));
   const L = (mm: number) => formatLength(mm, house.units);
   const labels = new Map<string, string>([
@@ -174,7 +176,7 @@ function runShapes(evaluation: Evaluation, level: number, side: Side): Shape[] {
       if (end && move.holes.length > 0)
         shapes.push(
           { kind: 'circle', layer: 'hole', at: at(end), radius: POINT_MM },
-          text(`to ${labels.get(leg.to) ?? '?'}`, at(end), 'start', 'new'),
+          text(say(msg('sheets.to', { point: labels.get(leg.to) ?? '?' })), at(end), 'start', 'new'),
         );
     }
     return shapes;
@@ -183,6 +185,7 @@ function runShapes(evaluation: Evaluation, level: number, side: Side): Shape[] {
 
 /** Joist plan above the ceilings or below the floors of one storey, with the new runs, their holes and their true lengths. */
 export function joistPlan(evaluation: Evaluation, level: number, side: Side): Drawing {
+  const say = speaker(evaluation.bundle.house.units);
   const { house, job } = evaluation.bundle;
   const rooms = roomsOf(evaluation, level);
   const boxes = [
@@ -227,8 +230,13 @@ export function joistPlan(evaluation: Evaluation, level: number, side: Side): Dr
   const guessed = rooms.some((r) => side === 'below' || r.above.joistAtMm === undefined);
   return {
     key: `joists-${side}-${level}`,
-    title: side === 'above' ? 'Above the ceiling' : 'Below the floor',
-    note: `${side === 'above' ? 'Seen from above.' : 'Seen from above, through the floor.'}${guessed ? ' Dashed joists are reckoned 16 in apart: find them before you drill.' : ''}`,
+    title: say(side === 'above' ? msg('sheets.attic') : msg('sheets.below')),
+    note: say(
+      sentences([
+        side === 'above' ? msg('sheets.from-above') : msg('sheets.through-floor'),
+        guessed ? msg('sheets.guessed', { spacing: q.distance(USUAL_JOISTS_MM) }) : '',
+      ]),
+    ),
     shapes: [
       ...rooms.flatMap((r) => roomShapes(r, side)),
       ...runShapes(evaluation, level, side),
@@ -240,6 +248,7 @@ export function joistPlan(evaluation: Evaluation, level: number, side: Side): Dr
 
 /** One wall seen from inside at true shape: studs, openings, boxes, holes with their dimensions, the new cable. */
 export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | undefined {
+  const say = speaker(evaluation.bundle.house.units);
   const { house, job } = evaluation.bundle;
   const line = [...evaluation.plan.lines.values()].find((l) => l.wall.id === wallId);
   const frame = line && evaluation.frames.get(line.wall.id);
@@ -325,7 +334,7 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
   return {
     key: `wall-${wall.id}`,
     title: `${line.room.name}, ${wall.name.toLowerCase()}`,
-    note: 'Seen from inside, true shape. Measures from the left corner.',
+    note: say(msg('sheets.wall-note')),
     shapes: [
       rect('wall', 0, wall.lengthMm, 0, high),
       ...frame.members.map((m) => rect('framing', m.leftMm, m.rightMm, 0, high, !m.hit)),
@@ -349,11 +358,12 @@ export function touchedWalls(evaluation: Evaluation): readonly string[] {
 
 /** The rooms of one storey as they were measured: closed outlines, openings, names. A floor plan that can be read in again. */
 export function floorPlan(evaluation: Pick<Evaluation, 'bundle' | 'plan'>, level: number): Drawing {
+  const say = speaker(evaluation.bundle.house.units);
   const rooms = roomsOf(evaluation, level);
   return {
     key: `floor-${level}`,
-    title: 'Floor plan',
-    note: 'Inner faces of the walls.',
+    title: say(msg('sheets.floor-plan')),
+    note: say(msg('sheets.floor-plan-note')),
     shapes: rooms.flatMap((room): Shape[] => {
       const lines = wallLines(room);
       const o = outlineOf(room);

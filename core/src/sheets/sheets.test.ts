@@ -27,9 +27,10 @@ import {
   wallSheet,
   type Drawing,
 } from './index.ts';
+import { said } from '../testing/said.ts';
 
 const e = evaluate({ house: demoHouses()[0]!, job: demoJobs()[0]! });
-const fitted = { scale: null, page: LETTER, caption: 'Tamarack Row, plan 1' };
+const fitted = { scale: null, page: LETTER, caption: 'Tamarack Row, plan 1', say: said };
 const drawings = (): Drawing[] => [
   ...flatRuns(e).map((r) => joistPlan(e, r.level, r.side)),
   ...touchedWalls(e).flatMap((w) => wallSheet(e, w) ?? []),
@@ -60,13 +61,13 @@ describe('the sheets of a plan', () => {
   });
   it('says which joists are reckoned, and draws found ones full', () => {
     const { level, side } = flatRuns(e)[0]!;
-    expect(joistPlan(e, level, side).note).toContain('reckoned');
+    expect(joistPlan(e, level, side).note).toContain('assumed');
     const house = {
       ...e.bundle.house,
       rooms: e.bundle.house.rooms.map((r) => ({ ...r, above: { ...r.above, joistAtMm: 300 } })),
     };
     const found = joistPlan(evaluate({ ...e.bundle, house }), level, side);
-    expect(found.note).not.toContain('reckoned');
+    expect(found.note).not.toContain('assumed');
     expect(
       found.shapes
         .filter((s) => s.kind === 'line' && s.layer === 'framing')

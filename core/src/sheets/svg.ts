@@ -1,4 +1,5 @@
 import { extentOf, type Drawing, type Layer, type Shape } from './drawing.ts';
+import { msg, type Say } from '../words/index.ts';
 
 /** Look of the layers on paper: black only, new work by double weight. Widths in mm on paper. */
 const PEN: Readonly<Record<Layer, { readonly width: number; readonly dash?: string }>> = {
@@ -24,6 +25,7 @@ export interface SvgSetting {
   readonly page: { readonly widthMm: number; readonly heightMm: number };
   /** What stands under the drawing: house, version, date. */
   readonly caption: string;
+  readonly say: Say;
 }
 
 /** Letter paper without its margins, mm. */
@@ -43,7 +45,7 @@ function shapeOf(s: Shape, k: number): string {
 }
 
 /** A drawing as an SVG of its true size on paper, with a line to measure whether it was printed to scale. */
-export function drawingSvg(drawing: Drawing, { scale, page, caption }: SvgSetting): string {
+export function drawingSvg(drawing: Drawing, { scale, page, caption, say }: SvgSetting): string {
   const e = extentOf(drawing);
   const k =
     scale === null ? Math.min(page.widthMm / e.width, (page.heightMm - FOOT_MM) / e.height) : 1 / scale;
@@ -60,7 +62,7 @@ export function drawingSvg(drawing: Drawing, { scale, page, caption }: SvgSettin
     `<text x="1" y="${n(foot + 8)}" font-size="2.4">${escape(drawing.note)}</text>`,
     `<text x="1" y="${n(foot + 12)}" font-size="2.4">${escape(`${caption} 1 : ${Math.round(1 / k)}`)}</text>`,
     `<path d="M${n(width - inch - 2)} ${n(foot + 4)}h${inch}m0 -1v2m-${inch} -2v2" fill="none" stroke="#000" stroke-width="0.3"/>`,
-    `<text x="${n(width - inch / 2 - 2)}" y="${n(foot + 8)}" font-size="2.2" text-anchor="middle">1 in on paper</text>`,
+    `<text x="${n(width - inch / 2 - 2)}" y="${n(foot + 8)}" font-size="2.2" text-anchor="middle">${escape(say(msg('sheets.inch-on-paper')))}</text>`,
     '</svg>',
   ].join('\n');
 }

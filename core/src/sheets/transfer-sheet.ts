@@ -1,8 +1,9 @@
 import type { Evaluation } from '../evaluation/judge.ts';
 import { settingOf } from '../evaluation/judge.ts';
-import { transfersOf, transferWords, type HoleTransfer } from '../placement/transfers.ts';
-import { formatMark, inches, chance } from '../units/index.ts';
+import { transfersOf, transferText, type HoleTransfer } from '../placement/transfers.ts';
+import { inches } from '../units/index.ts';
 import type { At, Drawing, Shape } from './drawing.ts';
+import { msg, q, type Text, speaker } from '../words/index.ts';
 
 /** What is drawn beyond reference and hole on each side, and how much of the wall below or above its plate. */
 const BESIDE_MM = inches(20);
@@ -60,19 +61,19 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
   const line = evaluation.plan.lines.get(hole.wallId);
   if (!best || !frame || !line) return undefined;
   const { wall } = frame;
-  const L = (mm: number) => formatMark(mm, evaluation.bundle.house.units);
+  const say = speaker(evaluation.bundle.house.units);
   const left = Math.max(0, Math.min(hole.xMm, best.referenceMm) - BESIDE_MM);
   const right = Math.min(wall.lengthMm, Math.max(hole.xMm, best.referenceMm) + BESIDE_MM);
   const size = Math.min(inches(5), Math.max(inches(0.8), (right - left) * TEXT_SHARE));
-  const word = (text: string, x: number, y: number, layer: Shape['layer'] = 'text'): Shape => ({
+  const word = (text: Text, x: number, y: number, layer: Shape['layer'] = 'text'): Shape => ({
     kind: 'text',
     layer,
     at: { x, y },
-    text,
+    text: say(text),
     size,
     anchor: 'middle',
   });
-  const heading = (text: string, y: number): Shape => ({ ...word(text, left, y), anchor: 'start' }) as Shape;
+  const heading = (text: Text, y: number): Shape => ({ ...word(text, left, y), anchor: 'start' }) as Shape;
   const members = frame.members.filter((m) => m.rightMm > left && m.leftMm < right);
   const depth = wall.framing.depthMm;
 
@@ -81,10 +82,7 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     const middle = top + depth / 2;
     const spot = { x: hole.xMm, y: middle };
     return [
-      heading(
-        side === 'above' ? 'From above: the top plate' : 'The bottom plate, as seen through the floor',
-        top - 2 * size,
-      ),
+      heading(side === 'above' ? msg('sheets.hole.plate') : msg('sheets.hole.foot'), top - 2 * size),
       box('wall', left, right, top, top + depth),
       ...members.map((m) =>
         box('framing', Math.max(left, m.leftMm), Math.min(right, m.rightMm), top, top + depth, true),
@@ -108,14 +106,15 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     });
     const middle = (best.referenceMm + hole.xMm) / 2;
     const apart = Math.abs(best.markMm) >= 1;
-    const here = best.awayMm > 0 ? `${L(best.awayMm)} back from the nail` : 'right here';
+    const here =
+      best.awayMm > 0 ? msg('sheets.hole.back', { away: q.mark(best.awayMm) }) : msg('sheets.hole.here');
     return [
       ...(apart
         ? ([{ kind: 'line', layer: 'dimension', points: ends.map((x) => ({ x, y })) }] satisfies Shape[])
         : []),
       ...ends.map((x) => upright(x, false)),
       upright(best.referenceMm, true),
-      word(apart ? L(Math.abs(best.markMm)) : here, middle, y + 2.6 * size, 'dimension'),
+      word(apart ? q.mark(Math.abs(best.markMm)) : here, middle, y + 2.6 * size, 'dimension'),
     ];
   };
   // The wall from the room: its studs as they are reckoned, the place of the hole, the same reference.
@@ -123,10 +122,7 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     const plates = PLATES_MM[side];
     const y = side === 'above' ? top + plates / 2 : top + WALL_MM - plates / 2;
     return [
-      heading(
-        `From the room: ${wall.name.toLowerCase()}, its ${side === 'above' ? 'top' : 'foot'}`,
-        top - size,
-      ),
+      heading(msg('sheets.hole.room', { wall: wall.name.toLowerCase(), side }), top - size),
       box('wall', left, right, top, top + WALL_MM),
       side === 'above'
         ? box('framing', left, right, top, top + plates)
@@ -160,7 +156,7 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
         ],
       },
       word(
-        `${L(hole.xMm)} from the left corner`,
+        msg('sheets.hole.from-corner', { x: q.mark(hole.xMm) }),
         (left + right) / 2,
         top + WALL_MM + 2.6 * size,
         'dimension',
@@ -173,8 +169,10 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     side === 'above' ? [...plate(0), ...face(depth + gap)] : [...face(0), ...plate(WALL_MM + gap)];
   return {
     key: `hole-${leg + 1}-${move + 1}`,
-    title: `Hole from ${side}, ${wall.name.toLowerCase()}, ${L(hole.xMm)}`,
-    note: `${transferWords(best, L)}: lands at ${chance(best.odds.both)}. The room is at the lower edge of the plate, so left is left in both. Dashed round the hole: how far it may miss.`,
+    title: say(msg('sheets.hole.title', { side, wall: wall.name.toLowerCase(), x: q.mark(hole.xMm) })),
+    note: say(
+      msg('sheets.hole.note', { how: transferText(best), chances: Math.round(best.odds.both * 100) }),
+    ),
     shapes,
   };
 }

@@ -1,6 +1,7 @@
 import type { Room } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { spotOn, wallLines, type Spot } from './plan.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** Half of a round ceiling box with its ears, and half of a joist, mm: common practice. */
 const BOX_HALF_MM = inches(2.25);
@@ -31,7 +32,7 @@ export interface CeilingPlace {
   readonly at: Spot;
   /** How far it was moved off the middle, mm; 0 when the middle does. */
   readonly shiftMm: number;
-  readonly says: string;
+  readonly says: Text;
   /** False when nobody has found a joist: then the middle is only a wish. */
   readonly known: boolean;
 }
@@ -52,7 +53,7 @@ export function ceilingPlace(room: Room, heavy: boolean): CeilingPlace {
       at: middle,
       shiftMm: 0,
       known: false,
-      says: 'The middle of the room; find a joist near it to know whether the box fits there',
+      says: msg('structure.ceiling.unknown'),
     };
   const across = joists === 'x' ? middle.yMm : middle.xMm;
   const k = Math.round((across - joistAtMm) / joistSpacingMm);
@@ -69,9 +70,9 @@ export function ceilingPlace(room: Room, heavy: boolean): CeilingPlace {
     known: true,
     says:
       Math.abs(shift) < 0.5
-        ? 'The middle of the room'
+        ? msg('structure.ceiling.middle')
         : heavy
-          ? 'Moved off the middle to hang from a joist'
-          : 'Moved off the middle to clear a joist',
+          ? msg('structure.ceiling.on-joist')
+          : msg('structure.ceiling.off-joist'),
   };
 }

@@ -1,17 +1,18 @@
 import type { Furniture, Room, WallId } from '../document/index.ts';
+import { msg, distinct, type Text } from '../words/index.ts';
 
 /** The way of a cord from an outlet to what it feeds, along the walls of the room. */
 export interface CordWay {
   /** Length that the cord needs, mm. */
   readonly needMm: number;
   /** What it would lie across: a door, a basin, a tub, a hob. Empty when nothing. */
-  readonly across: readonly string[];
+  readonly across: readonly Text[];
 }
 
 interface Stretch {
   readonly from: number;
   readonly to: number;
-  readonly name: string;
+  readonly name: Text;
 }
 
 /** What no cord lies across. */
@@ -40,7 +41,10 @@ function barsIn(room: Room, starts: ReadonlyMap<WallId, number>, own: string): S
       .map((o) => ({
         from: at + o.leftMm,
         to: at + o.rightMm,
-        name: `the ${o.kind === 'cased' ? 'opening' : o.kind} of the ${w.name.toLowerCase()}`,
+        name: msg('structure.cord.opening', {
+          kind: msg(`names.opening.${o.kind}`),
+          wall: w.name.toLowerCase(),
+        }),
       }));
     const things = w.furniture
       .filter((f) => BARRED.has(f.kind) && f.id !== own)
@@ -75,7 +79,7 @@ export function cordWays(
     const across = bars
       .filter((b) => (b.from - from + whole) % whole < length || (b.to - from + whole) % whole < length)
       .map((b) => b.name);
-    return { needMm: Math.hypot(length, up), across: [...new Set(across)] };
+    return { needMm: Math.hypot(length, up), across: distinct(across) };
   };
   return [way(outlet, left), way(right, outlet)].sort((a, b) => a.needMm - b.needMm);
 }

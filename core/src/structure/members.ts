@@ -1,14 +1,15 @@
 import type { JoistMembers, Room } from '../document/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /** How a cable gets across members of that kind, and what is never done to them. */
 export interface MemberFacts {
-  readonly name: string;
+  readonly name: Text;
   /** Through holes that are bored, through what is open in them, or on a board under them. */
   readonly pass: 'bore' | 'knockouts' | 'webs' | 'board';
   /** Minutes for one member: common practice. */
   readonly minutes: number;
-  readonly says: string;
+  readonly says: Text;
   readonly source: Source;
 }
 
@@ -18,31 +19,31 @@ export const ENGINEERED = published('IRC R502.8.2, R802.10.4');
 /** Joists and rafters by kind. Trusses, I-joists and glued timber are not cut but as their maker says. */
 export const JOIST_MEMBERS: Readonly<Record<JoistMembers, MemberFacts>> = {
   lumber: {
-    name: 'sawn lumber',
+    name: msg('structure.member.sawn'),
     pass: 'bore',
     minutes: 2.5,
-    says: 'Through bored joists or on a running board, never bare across their undersides. Holes in the middle third of the joist.',
-    source: practice('bored joists or a running board'),
+    says: msg('structure.member.sawn-says'),
+    source: practice(msg('structure.member.sawn-practice')),
   },
   'i-joist': {
     name: 'I-joists',
     pass: 'knockouts',
     minutes: 2,
-    says: 'Through the knockouts that the maker left in the webs, and only there: never touch the flanges, never drill without the hole chart of the maker.',
+    says: msg('structure.member.i-joist'),
     source: ENGINEERED,
   },
   truss: {
     name: 'trusses',
     pass: 'webs',
     minutes: 1.5,
-    says: 'Through the open webs. Never drill, notch or cut a chord, a web or a plate of a truss.',
+    says: msg('structure.member.truss'),
     source: ENGINEERED,
   },
   glued: {
-    name: 'glued timber',
+    name: msg('structure.member.glued'),
     pass: 'board',
     minutes: 4,
-    says: 'On a running board screwed under the joists. Glued timber is not bored without the word of its maker or of a design professional.',
+    says: msg('structure.member.glued-says'),
     source: ENGINEERED,
   },
 };
@@ -52,6 +53,4 @@ export const joistsOf = (room: Room, side: 'above' | 'below'): MemberFacts =>
   JOIST_MEMBERS[room[side].members ?? 'lumber'];
 
 /** What stands more than once in a frame. */
-export const BORING: Source = practice(
-  'plates stand double, partitions along the joists have a nailer board for the ceiling on top, corners two studs and more',
-);
+export const BORING: Source = practice(msg('structure.member.plates-practice'));

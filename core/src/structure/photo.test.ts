@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { seeded } from '../testing/seeded.ts';
 import { inches } from '../units/index.ts';
 import { PIN_ERROR_MM, pinPhoto, POINTING_PX, type OnFace, type Pin, type Pixel } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 /** A pinhole camera before a wall, by first principles: turned aside and tilted, so far away, so many pixels of focal length. */
 const camera =
@@ -19,7 +20,7 @@ const pinsOf = (shot: (p: OnFace) => Pixel, places = corners): Pin[] =>
   places.map((is) => ({ at: shot(is), is }));
 const pinned = (pins: readonly Pin[]) => {
   const r = pinPhoto(pins);
-  if (!r.ok) throw new Error(r.message);
+  if (!r.ok) throw new Error(said(r.message));
   return r.value;
 };
 
@@ -79,15 +80,17 @@ describe('a photo that is pinned to a wall', () => {
   });
   it('is refused with three pins, and with pins on a line', () => {
     const shot = camera(0, 0, 3000);
-    expect(pinPhoto(pinsOf(shot, corners.slice(0, 3)))).toMatchObject({
+    expect(heard(pinPhoto(pinsOf(shot, corners.slice(0, 3))))).toMatchObject({
       ok: false,
       message: expect.stringContaining('1 more'),
     });
     expect(
-      pinPhoto(
-        pinsOf(
-          shot,
-          [10, 40, 70, 100].map((x) => face(x, 20)),
+      heard(
+        pinPhoto(
+          pinsOf(
+            shot,
+            [10, 40, 70, 100].map((x) => face(x, 20)),
+          ),
         ),
       ),
     ).toMatchObject({

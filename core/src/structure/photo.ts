@@ -1,4 +1,5 @@
-import { inches, type Parsed } from '../units/index.ts';
+import { inches } from '../units/index.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /**
  * A photo of a flat wall that measures: at least four points whose place on the wall is known tie the picture to it, and
@@ -110,13 +111,16 @@ export interface PinnedPhoto {
   readonly misfitMm: number;
 }
 
+/** A photo that measures, or what is missing for it. */
+export type Pinned =
+  { readonly ok: true; readonly value: PinnedPhoto } | { readonly ok: false; readonly message: Text };
+
 /** Ties a picture to a wall. Refuses fewer than four pins, and pins that lie on a line. */
-export function pinPhoto(pins: readonly Pin[]): Parsed<PinnedPhoto> {
+export function pinPhoto(pins: readonly Pin[]): Pinned {
   if (pins.length < LEAST_PINS)
-    return { ok: false, message: `${LEAST_PINS - pins.length} more known points are needed` };
+    return { ok: false, message: msg('structure.photo.more-pins', { n: LEAST_PINS - pins.length }) };
   const whole = fit(pins);
-  if (!whole)
-    return { ok: false, message: 'these points lie on a line: take some that stand apart, up and along' };
+  if (!whole) return { ok: false, message: msg('structure.photo.in-line') };
   // How the answer moves when one number of one pin is off by its error.
   const moved = pins.flatMap((pin, i) =>
     (

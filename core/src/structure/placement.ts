@@ -1,4 +1,4 @@
-import type { House, Point, Want, WallPosition } from '../document/index.ts';
+import type { House, Obstacle, Opening, Point, Want, WallPosition } from '../document/index.ts';
 import type { BoxModel } from '../catalog/index.ts';
 import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
@@ -20,8 +20,8 @@ export type Solid = 'stud' | 'opening' | 'header' | 'sill' | 'top plate' | 'bott
 export type PlacementFault =
   | { kind: 'no-bay'; what: Solid }
   | { kind: 'odds'; odds: number; wish: number }
-  | { kind: 'plate-in-opening'; what: string; shortMm: number }
-  | { kind: 'obstacle'; what: string }
+  | { kind: 'plate-in-opening'; what: Opening['kind'] | 'corner'; shortMm: number }
+  | { kind: 'obstacle'; what: Obstacle['kind'] }
   | { kind: 'furniture'; name: string; planned: boolean }
   | { kind: 'too-deep'; needMm: number; haveMm: number }
   | { kind: 'box-behind'; label: string; needMm: number; haveMm: number }

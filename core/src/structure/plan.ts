@@ -1,4 +1,5 @@
 import type { House, Point, Position, Room, Wall, WallId } from '../document/index.ts';
+import { msg, q, type Text } from '../words/index.ts';
 
 export interface Spot {
   readonly xMm: number;
@@ -205,26 +206,32 @@ export function placeOf(plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): PlaceO
 }
 
 /** Where a point is, in a few words for a list: "North wall, 6' 4" from the left corner". */
-export function placeWords(
-  plan: PlanOfHouse,
-  point: Pick<Point, 'at'>,
-  length: (mm: number) => string,
-): string {
+export function placeText(plan: PlanOfHouse, point: Pick<Point, 'at'>): Text {
   const room = plan.roomOf(point.at);
-  const name = room?.name ?? 'an unknown room';
+  const name = room?.name ?? msg('structure.place.unknown-room');
   switch (point.at.on) {
     case 'wall':
-      return `${name}, ${plan.lines.get(point.at.wallId)?.wall.name ?? 'unknown wall'}, ${length(point.at.xMm)} from the left corner, ${length(point.at.heightMm)} up`;
+      return msg('structure.place.wall', {
+        room: name,
+        wall: plan.lines.get(point.at.wallId)?.wall.name ?? msg('structure.place.unknown-wall'),
+        x: q.mark(point.at.xMm),
+        y: q.mark(point.at.heightMm),
+      });
     case 'outside':
-      return `outside, ${plan.lines.get(point.at.wallId)?.wall.name ?? 'unknown wall'} of ${name}, ${length(point.at.xMm)} from its left corner as seen from inside, ${length(point.at.heightMm)} up`;
+      return msg('structure.place.outside', {
+        wall: plan.lines.get(point.at.wallId)?.wall.name ?? msg('structure.place.unknown-wall'),
+        room: name,
+        x: q.mark(point.at.xMm),
+        y: q.mark(point.at.heightMm),
+      });
     case 'ceiling':
-      return `${name}, ceiling`;
+      return msg('structure.place.ceiling', { room: name });
     case 'attic':
-      return `attic over ${name}`;
+      return msg('structure.place.attic', { room: name });
     case 'basement':
-      return `below ${name}`;
+      return msg('structure.place.below', { room: name });
     case 'somewhere':
-      return `${name}, not measured`;
+      return msg('structure.place.unmeasured', { room: name });
   }
 }
 

@@ -22,6 +22,7 @@ import {
   reachTo,
 } from './index.ts';
 import { framesOf } from '../routing/index.ts';
+import { heard } from '../testing/said.ts';
 
 let n = 0;
 const hit = (atInches: number, method: Hit['method'] = 'magnet'): Hit => ({
@@ -226,7 +227,7 @@ describe('placing a box', () => {
     const rooms = [
       { ...room, walls: room.walls.map((w, i) => (i === 0 ? { ...w, openings: [window] } : w)) },
     ];
-    expect(judge(x, { rooms }, height).faults).toContainEqual({ kind: 'no-bay', what });
+    expect(heard(judge(x, { rooms }, height).faults)).toContainEqual({ kind: 'no-bay', what });
     // Under the window and beside it there is room.
     expect(judge(70, { rooms }, 15).faults).toEqual([]);
   });

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { ItemId, makeWall, type Hit, type Wall } from '../document/index.ts';
 import { smallHouse } from '../testing/build.ts';
 import { seeded } from '../testing/seeded.ts';
-import { transferWords } from '../placement/transfers.ts';
+import { transferText } from '../placement/transfers.ts';
 import { feet, inches } from '../units/index.ts';
 import {
   ceilingPlace,
@@ -21,6 +21,7 @@ import {
   TRANSFER_WISH,
   clearOdds,
 } from './index.ts';
+import { said } from '../testing/said.ts';
 
 let n = 0;
 const hit = (atMm: number, method: Hit['method'] = 'magnet'): Hit => ({
@@ -252,7 +253,7 @@ describe('transfer of a measure', () => {
       });
     };
     const laser = at({}, 'below').find((t) => t.kind === 'laser')!;
-    expect(laser.name).toContain('past the counter, and a thin nail through the floor');
+    expect(said(laser.name)).toContain('past the counter, and a thin nail through the floor');
     expect(laser).toMatchObject({ markMm: 0, awayMm: inches(25), makesHole: true });
     expect(at({}, 'below').map((t) => t.kind)).not.toContain('driven-nail');
     // The depth is read twice: it widens the error across the wall, not the one along it.
@@ -266,9 +267,7 @@ describe('transfer of a measure', () => {
     expect(kinds({ topMm: feet(8) }, 'above')).toContain('laser');
     expect(kinds({ planned: true }, 'below')).toContain('driven-nail');
     expect(kinds({ comesDown: { minutes: 20, people: 2 } }, 'below')).toContain('driven-nail');
-    expect(transferWords(laser, (mm) => `${Math.round(mm / 25.4)} in`)).toContain(
-      'from it 25 in and half the thickness of the wall back',
-    );
+    expect(said(transferText(laser))).toContain('go back 25 in plus half the thickness of the wall');
   });
   it('takes one without a hole of its own when it is good enough', () => {
     const best = bestTransfer(ask(inches(24)))!;
@@ -298,7 +297,7 @@ describe('the middle of a ceiling', () => {
     const onJoist = room({ joistAtMm: feet(6), joists: 'y' });
     const light = ceilingPlace(onJoist, false);
     expect(Math.abs(light.shiftMm)).toBeCloseTo(inches(3), 6);
-    expect(light.says).toContain('clear a joist');
+    expect(said(light.says)).toContain('clear a joist');
     expect(ceilingPlace(onJoist, true).shiftMm).toBeCloseTo(0, 9);
     const between = room({ joistAtMm: feet(6) + inches(8), joists: 'y' });
     expect(ceilingPlace(between, false).shiftMm).toBe(0);

@@ -4,6 +4,7 @@ import type { WallFrame } from './bays.ts';
 import type { PlanOfHouse } from './plan.ts';
 import { posteriorOf } from './posterior.ts';
 import { FRAMING_ERROR_MM, normalCdf } from './studs.ts';
+import { msg, type Text } from '../words/index.ts';
 
 /**
  * Finding from above or below the place that was chosen in the room: a dimension from something that is seen on both sides, and
@@ -79,7 +80,7 @@ export function transferErrors(
 export interface Transfer {
   readonly kind: ReferenceKind;
   /** What to look for on both sides. */
-  readonly name: string;
+  readonly name: Text;
   /** Where it is, along the wall from its left corner as seen from inside, mm. */
   readonly referenceMm: number;
   /** From the reference to the hole: to be marked, mm; negative to the left as seen from inside. */
@@ -103,7 +104,7 @@ export interface TransferAsk {
 
 interface Reference {
   readonly kind: ReferenceKind;
-  readonly name: string;
+  readonly name: Text;
   readonly atMm: number;
   readonly awayMm?: number;
 }
@@ -147,8 +148,12 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
   const corner = (next: typeof before, atMm: number, which: string): Reference => ({
     kind: next?.exterior ? 'outside-corner' : 'crossing-plate',
     name: next?.exterior
-      ? `outside face of the ${next.name.toLowerCase()} at the ${which} corner`
-      : `${side === 'above' ? 'plate' : 'foot'} of the ${next?.name.toLowerCase() ?? 'next wall'} at the ${which} corner`,
+      ? msg('structure.transfer.outside-face', { wall: next.name.toLowerCase(), which })
+      : msg('structure.transfer.plate', {
+          side: side === 'above' ? 'plate' : 'foot',
+          wall: next?.name.toLowerCase() ?? msg('structure.transfer.next-wall'),
+          which,
+        }),
     atMm,
   });
   const pipes = wall.obstacles
@@ -157,7 +162,7 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
     )
     .map((o): Reference => ({
       kind: 'pipe',
-      name: `the ${o.kind}, its middle`,
+      name: msg('structure.transfer.pipe', { what: msg(`names.obstacle.${o.kind}`) }),
       atMm: (o.leftMm + o.rightMm) / 2,
     }));
   const bay = frame.bays.find((b) => xMm >= b.leftMm && xMm <= b.rightMm);
@@ -167,7 +172,7 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
     bay &&
     p.at.xMm >= bay.leftMm - CASING_GAP_MM &&
     p.at.xMm <= bay.rightMm + CASING_GAP_MM
-      ? [{ kind: 'cable-of-box', name: `the cable of ${p.label}, where it passes the plate`, atMm: p.at.xMm }]
+      ? [{ kind: 'cable-of-box', name: msg('structure.transfer.cable', { point: p.label }), atMm: p.at.xMm }]
       : [],
   );
   const board = side === 'above' ? 'ceiling' : 'floor';
@@ -176,13 +181,13 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
     inFront
       ? {
           kind: 'laser',
-          name: `a laser or plumb line from the mark past the ${inFront.name}, and a thin nail through the ${board} in front of it`,
+          name: msg('structure.transfer.laser', { thing: inFront.name, board }),
           atMm: xMm,
           awayMm: inFront.depthMm,
         }
       : {
           kind: 'driven-nail',
-          name: `a thin nail or wire pushed through the ${board} beside the wall`,
+          name: msg('structure.transfer.nail', { board }),
           atMm: xMm,
         },
     corner(before, 0, 'left'),

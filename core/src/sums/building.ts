@@ -1,26 +1,29 @@
 import { cutFault, islandOutlets, replacement, reachedLine, limitWords } from '../codes/index.ts';
 import { computed, published } from '../findings/index.ts';
 import { RoomUse } from '../document/index.ts';
-import { formatLength, inches, MM_PER_FOOT, percent, plain } from '../units/index.ts';
+import { feet, formatLength, inches, MM_PER_FOOT, plain } from '../units/index.ts';
 import { choice, length, number, yes, type Field, type Line, type Sum } from './field.ts';
 import { edition, packOf } from './electrical.ts';
+import { msg, q, row, type Text, anyOf } from '../words/index.ts';
 
-const line = (what: string, how: string, value: string): Line => ({ what, how, value });
+const line = (what: Text, how: Text, value: Text): Line => ({ what, how, value });
 const L = (mm: number) => formatLength(mm, 'imperial', 'inches');
 const MEMBERS = ['stud', 'joist', 'top-plate'] as const;
 const CUTS = ['hole', 'notch'] as const;
 
 export const holeSum: Sum = {
   id: 'hole',
-  title: 'Hole or notch in wood',
-  about: 'How much of a stud, joist or plate may be cut, and whether a steel plate is needed.',
+  title: msg('sums.hole.title'),
+  about: msg('sums.hole.about'),
   fields: [
-    choice('member', 'Member', MEMBERS, 'stud'),
-    length('depth', 'Depth of the member', '3 1/2'),
-    choice('kind', 'Cut', CUTS, 'hole'),
-    length('cut', 'Diameter or depth of the cut', '3/4'),
-    length('edge', 'Wood left to the nearer edge', '1 3/8'),
-    yes('bearing', 'Bearing or outside wall'),
+    choice('member', msg('sums.hole.member'), MEMBERS, 'stud', (m) =>
+      msg(`sums.member.${m as (typeof MEMBERS)[number]}`),
+    ),
+    length('depth', msg('sums.hole.depth'), '3 1/2'),
+    choice('kind', msg('sums.hole.cut'), CUTS, 'hole', (c) => msg(`sums.cut.${c as (typeof CUTS)[number]}`)),
+    length('cut', msg('sums.hole.size'), '3/4'),
+    length('edge', msg('sums.hole.edge'), '1 3/8'),
+    yes('bearing', msg('sums.hole.bearing')),
     edition,
   ],
   compute: (v) => {
@@ -38,19 +41,27 @@ export const holeSum: Sum = {
     const plate = cut.kind === 'notch' || cut.edgeMm < limits.holeEdgeMm.value - 0.01;
     return {
       says: fault
-        ? `Not like this: ${fault.says}`
+        ? msg('sums.hole.no', { fault: fault.says })
         : plate
-          ? 'It may be cut; a steel plate goes over it'
-          : 'It may be cut, and needs no plate',
+          ? msg('sums.hole.with-plate')
+          : msg('sums.hole.ok'),
       verdict: fault ? 'fails' : 'holds',
       lines: [
-        line('share of the member', `${L(cut.cutMm)} of ${L(cut.depthMm)}`, percent(cut.cutMm / cut.depthMm)),
-        line('wood to the edge', `${L(limits.holeEdgeMm.value)} without a plate`, L(cut.edgeMm)),
+        line(
+          msg('sums.hole.share'),
+          msg('sums.hole.of', { cut: q.length(cut.cutMm), depth: q.length(cut.depthMm) }),
+          q.fineShare(cut.cutMm / cut.depthMm),
+        ),
+        line(
+          msg('sums.hole.to-edge'),
+          msg('sums.hole.without', { edge: q.length(limits.holeEdgeMm.value) }),
+          q.length(cut.edgeMm),
+        ),
         ...(fault
           ? [
               line(
                 fault.says,
-                `${limitWords(fault.have, fault.unit)} against`,
+                msg('sums.hole.limit', { limit: limitWords(fault.have, fault.unit) }),
                 limitWords(fault.need, fault.unit),
               ),
             ]
@@ -65,18 +76,20 @@ const LINES = ['wall', 'counter', 'island'] as const;
 
 export const spacingSum: Sum = {
   id: 'spacing',
-  title: 'Outlets along a line',
-  about: 'Is every place along a wall or counter within reach of an outlet? How many does an island need?',
+  title: msg('sums.spacing.title'),
+  about: msg('sums.spacing.about'),
   fields: [
-    choice('line', 'What', LINES, 'wall'),
-    length('length', 'Length of the unbroken line', "14'"),
+    choice('line', msg('sums.spacing.what'), LINES, 'wall', (l) =>
+      msg(`sums.line.${l as (typeof LINES)[number]}`),
+    ),
+    length('length', msg('sums.spacing.length'), "14'"),
     {
       key: 'at',
-      label: 'Outlets, from its left end (a list)',
+      label: msg('sums.spacing.at'),
       kind: 'lengths',
       preset: "3'; 12'",
     } satisfies Field,
-    length('depth', 'Depth of an island', "3'"),
+    length('depth', msg('sums.spacing.depth'), "3'"),
     edition,
   ],
   compute: (v) => {
@@ -93,12 +106,15 @@ export const spacingSum: Sum = {
         pack.edition,
       );
       return {
-        says:
-          n === null
-            ? 'Optional from 2023, but without one provisions for a later one are left'
-            : `${n} outlet${n === 1 ? '' : 's'} needed`,
+        says: n === null ? msg('sums.spacing.optional') : msg('sums.spacing.needed', { n }),
         verdict: 'told',
-        lines: [line('area', `${formatLength(whole)} × ${formatLength(depth)}`, `${plain(area, 2)} ft²`)],
+        lines: [
+          line(
+            msg('sums.spacing.area'),
+            msg('sums.spacing.by', { whole: q.run(whole), depth: q.run(depth) }),
+            q.area(whole * depth),
+          ),
+        ],
         sources: [published('NEC 210.52(C)', pack.edition, pack.edition >= 2023 ? 'fairly-sure' : 'sure')],
       };
     }
@@ -106,7 +122,7 @@ export const spacingSum: Sum = {
     const least = what === 'wall' ? pack.limits.wallSpaceMm : pack.limits.counterWidthMm;
     if (whole < least.value - 1e-6)
       return {
-        says: `Too short to need an outlet: under ${formatLength(least.value)}`,
+        says: msg('sums.spacing.short', { least: q.distance(least.value) }),
         verdict: 'holds',
         lines: [],
         sources: [least.source],
@@ -117,14 +133,18 @@ export const spacingSum: Sum = {
     return {
       says:
         out.length === 0
-          ? 'All of it is within reach'
-          : `Out of reach: ${out.map((p) => `${formatLength(p.fromMm)} to ${formatLength(p.toMm)}`).join(', ')}`,
+          ? msg('sums.spacing.all')
+          : msg('sums.spacing.out', {
+              parts: row(
+                out.map((p) => msg('sums.spacing.part', { from: q.run(p.fromMm), to: q.run(p.toMm) })),
+              ),
+            }),
       verdict: out.length === 0 ? 'holds' : 'fails',
       lines: [
-        line('reach', 'each way from an outlet', formatLength(reach.value)),
+        line(msg('sums.spacing.reach'), msg('sums.spacing.each-way'), q.distance(reach.value)),
         line(
-          'outlets at least',
-          `${formatLength(whole)} ÷ ${formatLength(2 * reach.value)}, rounded up`,
+          msg('sums.spacing.least'),
+          msg('sums.spacing.rounded', { whole: q.run(whole), reach: q.run(2 * reach.value) }),
           String(needed),
         ),
       ],
@@ -135,14 +155,16 @@ export const spacingSum: Sum = {
 
 export const replaceSum: Sum = {
   id: 'replace',
-  title: 'Replacing an outlet',
-  about: 'What a receptacle that takes another’s place must be today.',
+  title: msg('sums.replace.title'),
+  about: msg('sums.replace.about'),
   fields: [
-    choice('use', 'Room', RoomUse.options, 'bedroom', (u) => u.replace('-', ' ')),
-    yes('ground', 'A ground is there', 'yes'),
-    yes('water', 'Within 6 ft of a sink, tub or shower'),
-    choice('breaker', 'Breaker', ['15', '20', '30'], '15', (b) => `${b} A`),
-    length('height', 'Height above the floor', '15'),
+    choice('use', msg('sums.replace.room'), RoomUse.options, 'bedroom', (u) =>
+      msg(`names.room.${u as RoomUse}`),
+    ),
+    yes('ground', msg('sums.replace.ground'), 'yes'),
+    yes('water', msg('sums.replace.water', { reach: q.distance(feet(6)) })),
+    choice('breaker', msg('sums.breaker'), ['15', '20', '30'], '15', (b) => `${b} A`),
+    length('height', msg('sums.replace.height'), '15'),
     edition,
   ],
   compute: (v) => {
@@ -166,13 +188,13 @@ export const replaceSum: Sum = {
       amps,
     );
     return {
-      says: r.kinds.map((k) => k.says).join('; or '),
+      says: anyOf(r.kinds.map((k) => k.says)),
       verdict: 'told',
       lines: [
-        line('ground-fault protection', '', r.groundFault ? 'needed' : 'not needed'),
-        line('arc-fault protection', '', r.arcFault ? 'needed' : 'not needed'),
-        line('tamper-resistant', '', r.tamper ? 'yes' : 'no'),
-        line('weather-resistant', '', r.weather ? 'yes' : 'no'),
+        line(msg('sums.replace.gfci'), '', r.groundFault ? msg('sums.needed') : msg('sums.not-needed')),
+        line(msg('sums.replace.afci'), '', r.arcFault ? msg('sums.needed') : msg('sums.not-needed')),
+        line(msg('sums.replace.tr'), '', r.tamper ? msg('sums.yes') : msg('sums.no')),
+        line(msg('sums.replace.wr'), '', r.weather ? msg('sums.yes') : msg('sums.no')),
       ],
       sources: r.reasons.map((x) => x.source),
     };
@@ -181,9 +203,12 @@ export const replaceSum: Sum = {
 
 export const unitsSum: Sum = {
   id: 'units',
-  title: 'Lengths, with fractions',
-  about: 'Feet, inches with sixteenths, millimeters.',
-  fields: [length('length', 'Length', '7\' 4 3/8"'), number('times', 'Times', 1, '', 0, 1000)],
+  title: msg('sums.units.title'),
+  about: msg('sums.units.about'),
+  fields: [
+    length('length', msg('sums.units.length'), '7\' 4 3/8"'),
+    number('times', msg('sums.units.times'), 1, '', 0, 1000),
+  ],
   compute: (v) => {
     const mm = v.number('length') * v.number('times');
     const exact = mm / inches(1);
@@ -192,11 +217,15 @@ export const unitsSum: Sum = {
       says: `${formatLength(mm)} = ${L(mm)} = ${plain(mm, 1)} mm`,
       verdict: 'told',
       lines: [
-        line('inches', 'exact', `${plain(exact, 4)} in`),
-        line('to the sixteenth', `off by ${plain(Math.abs(exact - sixteenth), 4)} in`, L(mm)),
-        line('metres', '25.4 mm an inch', `${plain(mm / 1000, 4)} m`),
+        line(msg('sums.units.inches'), msg('sums.units.exact'), `${plain(exact, 4)} in`),
+        line(
+          msg('sums.units.sixteenth'),
+          msg('sums.units.off', { by: q.number(Math.abs(exact - sixteenth)) }),
+          L(mm),
+        ),
+        line(msg('sums.units.meters'), msg('sums.units.inch'), `${plain(mm / 1000, 4)} m`),
       ],
-      sources: [computed('one inch is 25.4 mm exactly')],
+      sources: [computed(msg('sums.units.source'))],
     };
   },
 };

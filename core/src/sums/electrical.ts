@@ -15,38 +15,43 @@ import {
 import { adiabaticSource, insulationLimitSource, tripPractice, tripStandard } from '../catalog/index.ts';
 import { computed, type Source } from '../findings/index.ts';
 import { faultAt, overload, twoWireDrop } from '../load/index.ts';
-import { amps as A, cubicInches, percent, plain, volts } from '../units/index.ts';
+import { inches, amps as A, percent, plain } from '../units/index.ts';
 import { choice, length, number, yes, type Line, type Sum, type SumResult, type Values } from './field.ts';
+import { msg, q, type Text } from '../words/index.ts';
 
 const EDITION_WORDS = EDITIONS.map(String);
-export const edition = choice('edition', 'Edition of the code', EDITION_WORDS, '2023');
+export const edition = choice('edition', msg('sums.edition'), EDITION_WORDS, '2023');
 export const packOf = (v: Values): CodePack => {
   const text = v.choice('edition', EDITION_WORDS);
   return necPack(EDITIONS.find((e) => String(e) === text) ?? 2023);
 };
 const METALS = ['Cu', 'Al'] as const;
-const metal = choice('metal', 'Metal', METALS, 'Cu', (m) => (m === 'Cu' ? 'copper' : 'aluminium'));
-const gauge = choice('gauge', 'Conductor', GAUGES, '14', (g) => `${g} AWG`);
-const line = (what: string, how: string, value: string): Line => ({ what, how, value });
+const metal = choice('metal', msg('sums.metal'), METALS, 'Cu', (m) =>
+  m === 'Cu' ? msg('sums.copper') : msg('sums.aluminum'),
+);
+const gauge = choice('gauge', msg('sums.conductor'), GAUGES, '14', (g) => msg('sums.awg', { gauge: g }));
+const line = (what: Text, how: Text, value: Text): Line => ({ what, how, value });
 
 const COUNTED = ['14', '12', '10'] as const;
 
 export const boxFillSum: Sum = {
   id: 'box-fill',
-  title: 'Box fill',
-  about: 'Conductors, grounds, clamps and devices against the volume of a box.',
+  title: msg('sums.box-fill.title'),
+  about: msg('sums.box-fill.about'),
   fields: [
-    number('volume', 'Volume of the box', 18, 'cu in', 0.1),
-    number('ring', 'Ring or cover on it', 0, 'cu in'),
-    ...COUNTED.map((g) => number(`n${g}`, `Insulated conductors, ${g} AWG`, g === '14' ? 4 : 0, '', 0, 99)),
-    number('grounds', 'Ground wires coming in', 2, '', 0, 99),
-    choice('ground', 'Largest ground', COUNTED, '14', (g) => `${g} AWG`),
-    yes('clamps', 'Clamps inside the box'),
-    number('devices', 'Devices (yokes)', 1, '', 0, 9),
-    choice('deviceGauge', 'Largest conductor on a device', COUNTED, '14', (g) => `${g} AWG`),
-    number('deviceGangs', 'Gangs each device takes', 1, '', 1, 4),
-    number('coiled', 'Conductors looped through unbroken (12 in or more), 14 AWG', 0, '', 0, 40),
-    number('fittings', 'Luminaire stud or hickey inside', 0, '', 0, 2),
+    number('volume', msg('sums.box-fill.volume'), 18, 'cu in', 0.1),
+    number('ring', msg('sums.box-fill.ring'), 0, 'cu in'),
+    ...COUNTED.map((g) =>
+      number(`n${g}`, msg('sums.box-fill.conductors', { gauge: g }), g === '14' ? 4 : 0, '', 0, 99),
+    ),
+    number('grounds', msg('sums.box-fill.grounds'), 2, '', 0, 99),
+    choice('ground', msg('sums.box-fill.ground'), COUNTED, '14', (g) => msg('sums.awg', { gauge: g })),
+    yes('clamps', msg('sums.box-fill.clamps')),
+    number('devices', msg('sums.box-fill.devices'), 1, '', 0, 9),
+    choice('deviceGauge', msg('sums.box-fill.device'), COUNTED, '14', (g) => msg('sums.awg', { gauge: g })),
+    number('deviceGangs', msg('sums.box-fill.gangs'), 1, '', 1, 4),
+    number('coiled', msg('sums.box-fill.looped', { length: q.length(inches(12)) }), 0, '', 0, 40),
+    number('fittings', msg('sums.box-fill.fittings'), 0, '', 0, 2),
     edition,
   ],
   compute: (v) => {
@@ -69,7 +74,13 @@ export const boxFillSum: Sum = {
     const have = v.number('volume') + v.number('ring');
     const fits = fill.cubicInches <= have + 1e-9;
     return {
-      says: `${cubicInches(fill.cubicInches)} needed, ${cubicInches(have)} available: ${fits ? `it fits with ${cubicInches(have - fill.cubicInches)} to spare` : `too full by ${cubicInches(fill.cubicInches - have)}`}`,
+      says: msg('sums.box-fill.says', {
+        needed: q.volume(fill.cubicInches),
+        have: q.volume(have),
+        verdict: fits
+          ? msg('sums.box-fill.fits', { left: q.volume(have - fill.cubicInches) })
+          : msg('sums.box-fill.over', { over: q.volume(fill.cubicInches - have) }),
+      }),
       verdict: fits ? 'holds' : 'fails',
       lines: [
         ...fill.items.map((i) =>
@@ -79,7 +90,7 @@ export const boxFillSum: Sum = {
             `${plain(i.cubicInches, 4)} cu in`,
           ),
         ),
-        line('together', '', `${plain(fill.cubicInches, 4)} cu in`),
+        line(msg('sums.together'), '', `${plain(fill.cubicInches, 4)} cu in`),
       ],
       sources: [fill.source],
     };
@@ -91,28 +102,39 @@ const SIZES = ['3/8', '1/2', '3/4'] as const satisfies readonly TradeSize[];
 
 export const conduitFillSum: Sum = {
   id: 'conduit-fill',
-  title: 'Conductors in a raceway',
-  about: 'THHN or THWN conductors, grounds counted, against the bore.',
+  title: msg('sums.raceway.title'),
+  about: msg('sums.raceway.about'),
   fields: [
-    choice('kind', 'Raceway', RACEWAYS, 'EMT'),
-    choice('size', 'Trade size', SIZES, '1/2', (s) => `${s} in`),
-    ...COUNTED.map((g) => number(`n${g}`, `Conductors, ${g} AWG`, g === '12' ? 3 : 0, '', 0, 99)),
-    yes('nipple', 'Nipple, 24 in or shorter'),
+    choice('kind', msg('sums.raceway.kind'), RACEWAYS, 'EMT'),
+    choice('size', msg('sums.raceway.size'), SIZES, '1/2', (s) => msg('sums.inch', { size: s })),
+    ...COUNTED.map((g) =>
+      number(`n${g}`, msg('sums.raceway.conductors', { gauge: g }), g === '12' ? 3 : 0, '', 0, 99),
+    ),
+    yes('nipple', msg('sums.raceway.nipple', { length: q.length(inches(24)) })),
   ],
   compute: (v) => {
     const counts = Object.fromEntries(COUNTED.map((g) => [g, v.number(`n${g}`)]));
     const kind = v.choice('kind', RACEWAYS);
     const size = v.choice('size', SIZES);
     const fill = racewayFill(kind, size, counts, v.yes('nipple') ? 1 : null);
-    if (!fill) return { says: `${kind} is not made in ${size} in`, verdict: 'fails', lines: [], sources: [] };
+    if (!fill)
+      return { says: msg('sums.raceway.not-made', { kind, size }), verdict: 'fails', lines: [], sources: [] };
     return {
       says: fill.fits
-        ? `It fits: ${percent(fill.share)} of the bore`
-        : `Too many: ${percent(fill.share)} of the bore`,
+        ? msg('sums.raceway.fits', { share: q.fineShare(fill.share) })
+        : msg('sums.raceway.over', { share: q.fineShare(fill.share) }),
       verdict: fill.fits ? 'holds' : 'fails',
       lines: [
-        line('area of the conductors', 'number × area each', `${plain(fill.areaSquareInches, 4)} sq in`),
-        line('area that may be filled', 'share of the bore', `${plain(fill.allowedSquareInches, 4)} sq in`),
+        line(
+          msg('sums.raceway.area'),
+          msg('sums.raceway.area-how'),
+          `${plain(fill.areaSquareInches, 4)} sq in`,
+        ),
+        line(
+          msg('sums.raceway.allowed'),
+          msg('sums.raceway.allowed-how'),
+          `${plain(fill.allowedSquareInches, 4)} sq in`,
+        ),
       ],
       sources: fill.sources,
     };
@@ -121,15 +143,15 @@ export const conduitFillSum: Sum = {
 
 export const voltageDropSum: Sum = {
   id: 'voltage-drop',
-  title: 'Voltage drop',
-  about: 'Volts lost there and back over one length of cable. Advice, no rule.',
+  title: msg('sums.drop.title'),
+  about: msg('sums.drop.about'),
   fields: [
     gauge,
     metal,
-    length('length', 'Length one way', "50'"),
-    number('amps', 'Current', 12, 'A', 0, 200),
-    choice('volts', 'Voltage', ['120', '240'], '120', (x) => `${x} V`),
-    number('celsius', 'Conductor temperature', 75, '°C', -20, 90),
+    length('length', msg('sums.drop.length'), "50'"),
+    number('amps', msg('sums.drop.current'), 12, 'A', 0, 200),
+    choice('volts', msg('sums.voltage'), ['120', '240'], '120', (x) => `${x} V`),
+    number('celsius', msg('sums.drop.temperature'), 75, '°C', -20, 90),
     edition,
   ],
   compute: (v) => {
@@ -142,20 +164,24 @@ export const voltageDropSum: Sum = {
     const limit = pack.limits.voltageDrop;
     const holds = lost / supply <= limit.value + 1e-12;
     return {
-      says: `${volts(lost)} lost, ${percent(lost / supply)}; ${percent(limit.value, 0)} is advised`,
+      says: msg('sums.drop.says', {
+        volts: q.volts(lost),
+        share: q.fineShare(lost / supply),
+        limit: q.share(limit.value),
+      }),
       verdict: holds ? 'holds' : 'fails',
       lines: [
         line(
-          'resistance',
-          `${g} AWG at ${plain(v.number('celsius'))} °C`,
-          `${plain(r.value * 304.8, 4)} Ω per 1000 ft`,
+          msg('sums.drop.resistance'),
+          msg('sums.drop.at', { gauge: g, temperature: q.celsius(v.number('celsius')) }),
+          msg('sums.drop.ohms', { ohms: String(plain(r.value * 304.8, 4)) }),
         ),
         line(
-          'loss',
-          `2 × ${plain(metres / 0.3048, 2)} ft × ${plain(v.number('amps'))} A`,
+          msg('sums.drop.loss'),
+          msg('sums.drop.how', { feet: plain(metres / 0.3048, 2), amps: plain(v.number('amps')) }),
           `${plain(lost, 4)} V`,
         ),
-        line('share', `of ${supply} V`, percent(lost / supply, 4)),
+        line(msg('sums.drop.share'), msg('sums.drop.of', { volts: supply }), percent(lost / supply, 4)),
       ],
       sources: [r.source, limit.source],
     };
@@ -163,10 +189,10 @@ export const voltageDropSum: Sum = {
 };
 
 const LOADS = ['cord', 'fixed', 'room-air-conditioner'] as const;
-const LOAD_WORDS: Readonly<Record<string, string>> = {
-  cord: 'plugged in',
-  fixed: 'fixed appliance',
-  'room-air-conditioner': 'room air conditioner',
+const LOAD_WORDS: Readonly<Record<string, Text>> = {
+  cord: msg('sums.load.cord'),
+  fixed: msg('sums.load.fixed'),
+  'room-air-conditioner': msg('sums.load.room-air-conditioner'),
 };
 
 function share(pack: CodePack, v: Values): { share: number; source: Source } {
@@ -190,16 +216,16 @@ function share(pack: CodePack, v: Values): { share: number; source: Source } {
 
 export const loadShareSum: Sum = {
   id: 'load-share',
-  title: 'One load on a circuit',
-  about: 'How much of a circuit one thing may take.',
+  title: msg('sums.load.title'),
+  about: msg('sums.load.about'),
   fields: [
-    number('watts', 'Rating of the load', 1500, 'VA'),
-    choice('kind', 'What it is', LOADS, 'cord', (k) => LOAD_WORDS[k] ?? k),
-    choice('breaker', 'Breaker', ['15', '20', '30'], '15', (b) => `${b} A`),
-    choice('receptacle', 'Receptacle', ['15', '20', '30'], '15', (b) => `${b} A`),
-    choice('volts', 'Voltage', ['120', '240'], '120', (x) => `${x} V`),
-    yes('alone', 'It has the circuit to itself'),
-    yes('continuous', 'Runs three hours or more'),
+    number('watts', msg('sums.load.rating'), 1500, 'VA'),
+    choice('kind', msg('sums.load.kind'), LOADS, 'cord', (k) => LOAD_WORDS[k] ?? k),
+    choice('breaker', msg('sums.breaker'), ['15', '20', '30'], '15', (b) => `${b} A`),
+    choice('receptacle', msg('sums.load.receptacle'), ['15', '20', '30'], '15', (b) => `${b} A`),
+    choice('volts', msg('sums.voltage'), ['120', '240'], '120', (x) => `${x} V`),
+    yes('alone', msg('sums.load.alone')),
+    yes('continuous', msg('sums.load.continuous')),
     edition,
   ],
   compute: (v) => {
@@ -215,17 +241,29 @@ export const loadShareSum: Sum = {
     const counted = current * factor;
     const holds = current <= most + 1e-9 && counted <= breaker + 1e-9;
     return {
-      says: `${A(current)}, ${A(most)} allowed: ${holds ? 'it holds' : 'too much'}`,
+      says: msg('sums.load.says', { amps: q.amps(current), most: q.amps(most), holds: String(holds) }),
       verdict: holds ? 'holds' : 'fails',
       lines: [
         line(
-          'current',
-          `${plain(v.number('watts'))} VA ÷ ${v.choice('volts', ['120', '240'])} V`,
+          msg('sums.load.current'),
+          msg('sums.load.how', { va: plain(v.number('watts')), volts: v.choice('volts', ['120', '240']) }),
           A(current),
         ),
-        line('share of the circuit', `${percent(part, 0)} of ${breaker} A`, A(part * breaker)),
-        ...(cord ? [line('at the receptacle', `${receptacle} A receptacle`, A(byTable))] : []),
-        line('counted against the breaker', `${A(current)} × ${plain(factor)}`, A(counted)),
+        line(
+          msg('sums.load.share'),
+          msg('sums.load.share-of', { share: q.share(part), amps: breaker }),
+          A(part * breaker),
+        ),
+        ...(cord
+          ? [
+              line(
+                msg('sums.load.at-receptacle'),
+                msg('sums.load.a-receptacle', { amps: receptacle }),
+                A(byTable),
+              ),
+            ]
+          : []),
+        line(msg('sums.load.counted'), `${A(current)} × ${plain(factor)}`, A(counted)),
       ],
       sources: [
         source,
@@ -238,16 +276,16 @@ export const loadShareSum: Sum = {
 
 export const gaugeSum: Sum = {
   id: 'gauge',
-  title: 'Conductor for a breaker',
-  about: 'Ampacity where the conductor runs, and the largest breaker for it.',
+  title: msg('sums.gauge.title'),
+  about: msg('sums.gauge.about'),
   fields: [
-    choice('breaker', 'Breaker', ['15', '20', '25', '30', '40', '50', '60'], '20', (b) => `${b} A`),
+    choice('breaker', msg('sums.breaker'), ['15', '20', '25', '30', '40', '50', '60'], '20', (b) => `${b} A`),
     gauge,
     metal,
-    choice('method', 'Cable or raceway', NEW_METHODS, 'NM-B'),
-    number('celsius', 'Hottest place it passes', 30, '°C', -20, 85),
-    number('carrying', 'Current-carrying conductors together', 2, '', 1, 60),
-    yes('several', 'More than one receptacle on the circuit', 'yes'),
+    choice('method', msg('sums.gauge.method'), NEW_METHODS, 'NM-B'),
+    number('celsius', msg('sums.gauge.hottest'), 30, '°C', -20, 85),
+    number('carrying', msg('sums.gauge.together'), 2, '', 1, 60),
+    yes('several', msg('sums.gauge.several'), 'yes'),
     edition,
   ],
   compute: (v) => {
@@ -266,24 +304,33 @@ export const gaugeSum: Sum = {
     const least = GAUGES.find((g) => (of(g)?.breaker ?? 0) >= breaker);
     if (!found)
       return {
-        says: `The table has no ${asked} AWG of that metal`,
+        says: msg('sums.gauge.none', { gauge: asked }),
         verdict: 'fails',
         lines: [],
         sources: [],
       };
     const holds = found.breaker >= breaker;
     return {
-      says: `${asked} AWG carries ${A(found.amps)} there, for a breaker of ${found.breaker} A at most: ${holds ? 'it holds' : `too small, ${least ? `${least} AWG` : 'none of these'} would do`}`,
+      says: msg('sums.gauge.says', {
+        gauge: asked,
+        amps: q.amps(found.amps),
+        breaker: found.breaker,
+        verdict: holds
+          ? msg('sums.gauge.ok')
+          : least
+            ? msg('sums.gauge.would-do', { gauge: least })
+            : msg('sums.gauge.none-would'),
+      }),
       verdict: holds ? 'holds' : 'fails',
       lines: [
-        line('ampacity', found.working, A(found.amps)),
+        line(msg('sums.gauge.ampacity'), found.working, A(found.amps)),
         line(
-          'largest breaker',
+          msg('sums.gauge.largest'),
           found.nextSizeUp
-            ? 'next standard size'
+            ? msg('sums.gauge.next')
             : found.capped
-              ? 'small-conductor limit'
-              : 'not over the ampacity',
+              ? msg('sums.gauge.small')
+              : msg('sums.gauge.not-over'),
           `${found.breaker} A`,
         ),
       ],
@@ -294,12 +341,12 @@ export const gaugeSum: Sum = {
 
 export const heatSum: Sum = {
   id: 'trip',
-  title: 'Breaker against wire',
-  about: 'How hot a conductor gets before its breaker must open, and whether it stands a short circuit.',
+  title: msg('sums.trip.title'),
+  about: msg('sums.trip.about'),
   fields: [
-    choice('gauge', 'Conductor', ['14', '12', '10'], '14', (g) => `${g} AWG`),
-    choice('breaker', 'Breaker', ['15', '20', '25', '30'], '20', (b) => `${b} A`),
-    number('fault', 'Short-circuit current', 500, 'A', 50, 20_000),
+    choice('gauge', msg('sums.conductor'), ['14', '12', '10'], '14', (g) => msg('sums.awg', { gauge: g })),
+    choice('breaker', msg('sums.breaker'), ['15', '20', '25', '30'], '20', (b) => `${b} A`),
+    number('fault', msg('sums.trip.fault'), 500, 'A', 50, 20_000),
   ],
   compute: (v): SumResult => {
     const conductor = heatedConductor(
@@ -313,28 +360,28 @@ export const heatSum: Sum = {
     return {
       says:
         o.holds && f.holds
-          ? 'The breaker opens before the wire is harmed'
+          ? msg('sums.trip.ok')
           : o.holds
-            ? 'A short circuit could harm the wire'
-            : `An overload could bring the wire to ${Math.round(Math.max(o.hourC, o.worst.celsius))} °C`,
+            ? msg('sums.trip.fault-harms')
+            : msg('sums.trip.overload', { temperature: q.celsius(Math.max(o.hourC, o.worst.celsius)) }),
       verdict: o.holds && f.holds ? 'holds' : 'fails',
       lines: [
         line(
-          'for an hour',
-          `${A(o.hourAmps)}, 135 % of the breaker`,
-          `${plain(o.hourC, 1)} °C of ${o.insulationC} °C`,
+          msg('sums.trip.hour'),
+          msg('sums.trip.hour-how', { amps: q.amps(o.hourAmps) }),
+          msg('sums.trip.of', { reached: q.celsius(o.hourC), rated: q.celsius(o.insulationC) }),
         ),
         line(
-          'worst shorter overload',
-          `${A(o.worst.amps)} for ${plain(o.worst.seconds / 60, 1)} min`,
-          `${plain(o.worst.celsius, 1)} °C of ${o.shortC} °C`,
+          msg('sums.trip.worst'),
+          msg('sums.trip.worst-how', { amps: q.amps(o.worst.amps), minutes: plain(o.worst.seconds / 60, 1) }),
+          msg('sums.trip.worst-of', { reached: q.celsius(o.worst.celsius), rated: q.celsius(o.shortC) }),
         ),
         line(
-          'short circuit',
-          `${Math.round(f.amps)} A, off within ${plain(f.seconds, 3)} s`,
+          msg('sums.trip.short'),
+          msg('sums.trip.off', { amps: q.rating(Math.round(f.amps)), time: q.seconds(f.seconds) }),
           f.standsSeconds === null
             ? `${plain(f.celsius ?? 0, 1)} °C`
-            : `stands ${plain(f.standsSeconds, 3)} s`,
+            : msg('sums.trip.stands', { time: q.seconds(f.standsSeconds) }),
         ),
       ],
       sources: [
@@ -342,7 +389,7 @@ export const heatSum: Sum = {
         tripPractice,
         insulationLimitSource,
         adiabaticSource,
-        computed('first-order heating'),
+        computed(msg('sums.trip.source')),
       ],
     };
   },

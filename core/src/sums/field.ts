@@ -1,28 +1,29 @@
-import { parseLength, type Parsed, type UnitSystem } from '../units/index.ts';
+import { parseLength, type UnitSystem } from '../units/index.ts';
 import type { Source } from '../findings/index.ts';
+import { msg, row, type Text } from '../words/index.ts';
 
 /** One thing that a sum asks for. Everything travels as text, so that a sum can be a link and a command line. */
 export interface Field {
   readonly key: string;
-  readonly label: string;
+  readonly label: Text;
   readonly kind: 'number' | 'length' | 'lengths' | 'choice' | 'yes';
   readonly unit?: string;
   readonly preset: string;
-  readonly options?: readonly { readonly value: string; readonly label: string }[];
+  readonly options?: readonly { readonly value: string; readonly label: Text }[];
   readonly least?: number;
   readonly most?: number;
 }
 
 /** One line of the working: what, the arithmetic, the result. */
 export interface Line {
-  readonly what: string;
-  readonly how: string;
-  readonly value: string;
+  readonly what: Text;
+  readonly how: Text;
+  readonly value: Text;
 }
 
 export interface SumResult {
   /** The answer in a sentence. */
-  readonly says: string;
+  readonly says: Text;
   readonly verdict: 'holds' | 'fails' | 'told';
   readonly lines: readonly Line[];
   readonly sources: readonly Source[];
@@ -30,7 +31,7 @@ export interface SumResult {
 
 export interface FieldProblem {
   readonly key: string;
-  readonly says: string;
+  readonly says: Text;
 }
 
 /** Values of a sum after they were read; asking for a field that the sum does not have is a programming mistake. */
@@ -64,15 +65,20 @@ export class Values {
   }
 }
 
-const fail = (message: string): { ok: false; message: string } => ({ ok: false, message });
+/** A field that was read, or what is wrong with it. */
+type FieldRead<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly message: Text };
 
-function readNumber(text: string, field: Field): Parsed<number> {
+const fail = (message: Text): { ok: false; message: Text } => ({ ok: false, message });
+
+function readNumber(text: string, field: Field): FieldRead<number> {
   const t = text.trim().replace(',', '.');
-  if (t === '') return fail(`${field.label} is missing`);
+  if (t === '') return fail(msg('sums.field.missing', { field: field.label }));
   const n = Number(t);
-  if (!Number.isFinite(n)) return fail(`"${text.trim()}" is not a number`);
-  if (field.least !== undefined && n < field.least) return fail(`${field.label}: ${field.least} at least`);
-  if (field.most !== undefined && n > field.most) return fail(`${field.label}: ${field.most} at most`);
+  if (!Number.isFinite(n)) return fail(msg('sums.field.not-a-number', { text: text.trim() }));
+  if (field.least !== undefined && n < field.least)
+    return fail(msg('sums.field.least', { field: field.label, least: field.least }));
+  if (field.most !== undefined && n > field.most)
+    return fail(msg('sums.field.most', { field: field.label, most: field.most }));
   return { ok: true, value: n };
 }
 
@@ -80,7 +86,7 @@ function readOne(
   text: string,
   field: Field,
   units: UnitSystem,
-): Parsed<number | string | boolean | readonly number[]> {
+): FieldRead<number | string | boolean | readonly number[]> {
   switch (field.kind) {
     case 'number':
       return readNumber(text, field);
@@ -98,11 +104,13 @@ function readOne(
     case 'choice':
       return field.options?.some((o) => o.value === text)
         ? { ok: true, value: text }
-        : fail(`"${text}" is not one of ${field.options?.map((o) => o.value).join(', ') ?? ''}`);
+        : fail(
+            msg('sums.field.not-one-of', { text, options: row((field.options ?? []).map((o) => o.value)) }),
+          );
     case 'yes':
       return text === 'yes' || text === 'no'
         ? { ok: true, value: text === 'yes' }
-        : fail(`"${text}": yes or no`);
+        : fail(msg('sums.field.yes-or-no', { text }));
   }
 }
 
@@ -115,7 +123,7 @@ export function readValues(
   const read = new Map<string, number | string | boolean | readonly number[]>();
   const problems: FieldProblem[] = [];
   for (const key of Object.keys(given))
-    if (!fields.some((f) => f.key === key)) problems.push({ key, says: `there is no "${key}" in this sum` });
+    if (!fields.some((f) => f.key === key)) problems.push({ key, says: msg('sums.field.unknown', { key }) });
   for (const field of fields) {
     const r = readOne(given[field.key] ?? field.preset, field, units);
     if (r.ok) read.set(field.key, r.value);
@@ -124,12 +132,12 @@ export function readValues(
   return problems.length > 0 ? { ok: false, problems } : { ok: true, values: new Values(read) };
 }
 
-const options = (values: readonly string[], label: (v: string) => string = (v) => v): Field['options'] =>
+const options = (values: readonly string[], label: (v: string) => Text = (v) => v): Field['options'] =>
   values.map((value) => ({ value, label: label(value) }));
 
 export const number = (
   key: string,
-  label: string,
+  label: Text,
   preset: number,
   unit = '',
   least = 0,
@@ -143,13 +151,13 @@ export const number = (
   most,
   ...(unit ? { unit } : {}),
 });
-export const length = (key: string, label: string, preset: string): Field => ({
+export const length = (key: string, label: Text, preset: string): Field => ({
   key,
   label,
   kind: 'length',
   preset,
 });
-export const yes = (key: string, label: string, preset: 'yes' | 'no' = 'no'): Field => ({
+export const yes = (key: string, label: Text, preset: 'yes' | 'no' = 'no'): Field => ({
   key,
   label,
   kind: 'yes',
@@ -157,17 +165,17 @@ export const yes = (key: string, label: string, preset: 'yes' | 'no' = 'no'): Fi
 });
 export const choice = (
   key: string,
-  label: string,
+  label: Text,
   values: readonly string[],
   preset: string,
-  words?: (v: string) => string,
+  words?: (v: string) => Text,
 ): Field => ({ key, label, kind: 'choice', preset, options: options(values, words) ?? [] });
 
 /** A sum that can be done without a house or a job: what it asks, and its answer with the working. */
 export interface Sum {
   readonly id: string;
-  readonly title: string;
-  readonly about: string;
+  readonly title: Text;
+  readonly about: Text;
   readonly fields: readonly Field[];
   readonly compute: (values: Values) => SumResult;
 }

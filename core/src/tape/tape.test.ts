@@ -4,6 +4,7 @@ import { WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { smallHouse } from '../testing/build.ts';
 import { applyTape, parseTape } from './index.ts';
+import { heard } from '../testing/said.ts';
 
 const read = (line: string, system: 'imperial' | 'metric' = 'imperial') => parseTape(line, system);
 const short = (line: string) =>
@@ -41,7 +42,7 @@ describe('the tape line', () => {
     expect(read('o 24@15 1/2 s 60@48').entries.map((e) => e.heightMm)).toEqual([inches(15.5), inches(48)]));
   it('a bad token keeps its text, says why, and the rest still counts', () => {
     const line = read('w 138 m banana m 32');
-    expect(line.errors).toEqual([
+    expect(heard(line.errors)).toEqual([
       { text: 'banana', why: expect.stringContaining('banana'), from: 8, to: 14 },
     ]);
     expect(line.entries.map((e) => e.letter)).toEqual(['w', 'm']);

@@ -117,6 +117,16 @@ export function formatLength(
   return `${s}${ft}' ${sixteenths(rest)}"`;
 }
 
+/** A distance as rules and people say it: `6 ft`, `5 ft 6 in`, `18 in`; `1.83 m` or `450 mm`. */
+export function formatDistance(mm: number, system: UnitSystem = 'imperial'): string {
+  if (!Number.isFinite(mm)) return formatLength(mm, system);
+  if (system === 'metric') return mm >= 1000 ? `${Math.round(mm / 10) / 100} m` : formatLength(mm, system);
+  const total = Math.round((mm / MM_PER_INCH) * 16);
+  if (total < 24 * 16) return `${sixteenths(total)} in`;
+  const rest = total % 192;
+  return `${Math.floor(total / 192)} ft${rest === 0 ? '' : ` ${sixteenths(rest)} in`}`;
+}
+
 /** Where to mark: to the nearest 1/8 in, as a tape is read, or 1 mm. */
 export const formatMark = (mm: number, system: UnitSystem = 'imperial'): string =>
   formatLength(system === 'imperial' ? inches(Math.round((mm / MM_PER_INCH) * 8) / 8) : mm, system, 'inches');

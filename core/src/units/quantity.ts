@@ -15,8 +15,8 @@ export const percent = (share: number, digits = 1): string => `${(share * 100).t
 export const cubicInches = (n: number): string =>
   `${tidy(n, 3).toFixed(Number.isInteger(tidy(n * 10, 4)) ? 1 : 2)} cu in`;
 
-/** A chance for people: measuring never makes anything certain, so it stops at over 99 %. */
-export const chance = (odds: number): string => (odds > 0.995 ? 'over 99 %' : percent(odds, 0));
+/** A chance for people: measuring never makes anything certain, so it stops at > 99 %. */
+export const chance = (odds: number): string => (odds > 0.995 ? '> 99 %' : percent(odds, 0));
 
 /** Minutes as `0:50` or `3 h 10`. */
 export function duration(minutes: number): string {

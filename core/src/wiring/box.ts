@@ -26,7 +26,8 @@ import {
   type Wired,
 } from '../network/index.ts';
 import { isLoose, isUnsure, leadsOf, type Lead } from './leads.ts';
-import { capWords, connectorFor, spliced, type Making } from './splices.ts';
+import { capText, connectorFor, spliced, type Making } from './splices.ts';
+import { msg, type Text } from '../words/index.ts';
 
 export interface BoxWiring {
   readonly point: Point;
@@ -36,14 +37,14 @@ export interface BoxWiring {
   readonly cables: readonly {
     readonly cable: Cable;
     readonly isNew: boolean;
-    readonly to: string;
+    readonly to: Text;
     readonly conductors: readonly Conductor[];
   }[];
   /** The cables as they were found; the conductors of `before` are theirs. */
   readonly cablesBefore: BoxWiring['cables'];
   readonly before: Wired | null;
   readonly after: Wired;
-  readonly notes: readonly string[];
+  readonly notes: readonly Text[];
 }
 
 /** The conductors in a box and what is known of them. */
@@ -122,7 +123,7 @@ function wire(contents: Contents, making: Making): Wired {
   const terminations: Termination[] = [];
   const caps: Wired['caps'][number][] = [];
   const cap = (c: Conductor) =>
-    caps.push({ conductor: c, says: capWords(c, making), connector: connectorFor(1, making) });
+    caps.push({ conductor: c, says: capText(c, making), connector: connectorFor(1, making) });
 
   const groups = new Map<string, Conductor[]>();
   const put = (key: string, c?: Conductor) =>
@@ -163,36 +164,32 @@ function wire(contents: Contents, making: Making): Wired {
   return { joins, terminations, caps };
 }
 
-function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared: boolean): string[] {
-  if (shared)
-    return [
-      'Two circuits come into this box. Test which conductors belong to which breaker, and leave every splice as it is.',
-    ];
-  const notes: string[] = ['One conductor under a screw; loop it clockwise.'];
-  if (conductors.some((c) => c.remark))
-    notes.push('A white conductor is hot here: re-identify it black or red at both ends.');
-  if (conductors.some((c) => c.role === 'unread'))
-    notes.push('A cable here was never read: leave its conductors as they are until they are.');
-  if (point.devices.some((d) => d.kind === 'switch-three-way'))
-    notes.push('A three-way switch stays as it is: mark common and travelers before anything is moved.');
+function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared: boolean): Text[] {
+  if (shared) return [msg('wiring.note-two-circuits')];
+  const notes: Text[] = [msg('wiring.note-one-screw')];
+  if (conductors.some((c) => c.remark)) notes.push(msg('wiring.note-white'));
+  if (conductors.some((c) => c.role === 'unread')) notes.push(msg('wiring.note-unread'));
+  if (point.devices.some((d) => d.kind === 'switch-three-way')) notes.push(msg('wiring.note-three-way'));
   if (isUnsure(leadsOf(point, { hot: true, switched: switchesOn(conductors), onLoad: new Set() })))
-    notes.push('Two switches send a conductor here: see which one the lamp hangs on, and leave it there.');
+    notes.push(msg('wiring.note-two-switches'));
   if (point.devices.some(isProtecting))
     notes.push(
       onLoad.size > 0 ||
         wired.joins.some((j) => j.members.some((m) => m.kind === 'pigtail' && m.to.startsWith('load')))
-        ? 'What is to be protected goes on LOAD; on LINE it would be live but unprotected.'
-        : 'Feed on LINE; LOAD stays empty, its tape stays on.',
+        ? msg('wiring.note-load')
+        : msg('wiring.note-line'),
     );
   if (wired.joins.some((j) => j.members.some((m) => m.kind === 'box-tail')))
-    notes.push('The metal box takes a ground of its own: a pigtail to a green screw in its back.');
+    notes.push(msg('wiring.note-box-ground'));
   return notes;
 }
 
-function otherEnd(cable: Cable, id: PointId, house: House): string {
+function otherEnd(cable: Cable, id: PointId, house: House): Text {
   const end = cable.from.at === 'point' && cable.from.pointId === id ? cable.to : cable.from;
   if (end.at === 'breaker')
-    return `panel, breaker ${house.panels.flatMap((p) => p.breakers).find((b) => b.id === end.breakerId)?.number ?? '?'}`;
+    return msg('wiring.panel', {
+      number: house.panels.flatMap((p) => p.breakers).find((b) => b.id === end.breakerId)?.number ?? '?',
+    });
   return house.points.find((p) => p.id === end.pointId)?.label ?? '?';
 }
 
@@ -251,7 +248,7 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
     const isNew = !stood.has(cable.id) && !cable.id.startsWith('cut-rest-');
     return { cable, isNew, to: otherEnd(cable, id, after.house), conductors: conductorsOf(cable, isNew) };
   });
-  const names = new Map<string, string>(cables.map((c) => [c.cable.id, c.to]));
+  const names = new Map<string, Text>(cables.map((c) => [c.cable.id, c.to]));
   const making: Making = {
     job,
     point: box.point,
@@ -270,7 +267,7 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
   // A spare that was there is left alone: nobody has traced where it goes, and it may be a hot of its own.
   const contents = contentsOf(box, all, (c) => c.role === 'spare' && spare.has(`${c.cableId}${c.colour}`));
   const shared = isShared(after.house, box) || (old !== undefined && isShared(before.house, old));
-  const oldNames = new Map<string, string>(cablesBefore.map((c) => [c.cable.id, c.to]));
+  const oldNames = new Map<string, Text>(cablesBefore.map((c) => [c.cable.id, c.to]));
   const was = old
     ? shared
       ? EMPTY
@@ -292,4 +289,4 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
   };
 }
 
-export { endWords } from './words.ts';
+export { endText } from './words.ts';

@@ -4,6 +4,7 @@ import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse } from '../testing/build.ts';
 import { conductorsOf } from '../network/index.ts';
 import { wireBox, type BoxWiring } from './index.ts';
+import { said } from '../testing/said.ts';
 
 const { job } = bundle(smallHouse(), []);
 const s1 = PointId.parse('s1');
@@ -126,9 +127,9 @@ describe('every device at the end of a run and in the middle of one', () => {
 
 describe('notes', () => {
   it('tell the usual mistake of each box', () => {
-    expect(box('receptacle', false).notes.join()).toContain('One conductor under a screw');
-    expect(box('receptacle-gfci', false).notes.join()).toContain('LOAD stays empty');
-    expect(box('receptacle-gfci', true).notes.join()).toContain('LINE');
+    expect(box('receptacle', false).notes.map(said).join()).toContain('One conductor under each screw');
+    expect(box('receptacle-gfci', false).notes.map(said).join()).toContain('LOAD stays empty');
+    expect(box('receptacle-gfci', true).notes.map(said).join()).toContain('LINE');
   });
   it('a metal box takes a ground itself', () => {
     const house = smallHouse({
@@ -140,9 +141,9 @@ describe('notes', () => {
       cables: [nm('c1', atBreaker(), atPoint('r1'))],
     });
     const feed = buildFeed(house);
-    expect(wireBox({ house, feed }, { house, feed }, job, PointId.parse('r1'))!.notes.join()).toContain(
-      'metal box',
-    );
+    expect(
+      wireBox({ house, feed }, { house, feed }, job, PointId.parse('r1'))!.notes.map(said).join(),
+    ).toContain('metal box');
   });
   it('a box that is not there has no wiring', () => {
     const house = smallHouse();

@@ -1,26 +1,33 @@
 import { MOST_IN_CONNECTOR } from '../catalog/index.ts';
 import { nthOf, type Job, type Point } from '../document/index.ts';
-import { endWords } from './words.ts';
+import { endText } from './words.ts';
 import type { Conductor, Join, JoinMember, Role } from '../network/index.ts';
 import { isLoose } from './leads.ts';
+import { msg, row, type Text } from '../words/index.ts';
 
 /** What decides how conductors are made up in a box. */
 export interface Making {
   readonly job: Job;
   readonly point: Point;
-  readonly labelOf: (cableId: string) => string;
+  readonly labelOf: (cableId: string) => Text;
   /** Conductors of more than one gauge meet here. */
   readonly mixed: boolean;
 }
 
-const roleWords = (role: Role): string =>
-  role === 'hot'
-    ? 'constant hot'
-    : role === 'second-hot'
-      ? 'the other hot'
-      : role.startsWith('switched')
-        ? `switched hot${nthOf(role) > 1 ? ` of switch ${nthOf(role)}` : ''}`
-        : role;
+const roleText = (role: Role): Text => {
+  if (role === 'hot') return msg('wiring.always-hot');
+  if (role === 'second-hot') return msg('wiring.other-hot');
+  if (isSwitched(role)) {
+    const n = nthOf(role);
+    return n > 1 ? msg('wiring.switched-of', { n }) : msg('wiring.switched');
+  }
+  return msg(`wiring.role.${role}`);
+};
+const isSwitched = (role: Role): role is Extract<Role, `switched:${string}`> => role.startsWith('switched');
+
+/** A conductor by its color and where its cable goes. */
+const conductorText = (c: Conductor, making: Making): Text =>
+  msg('wiring.conductor', { color: msg(`names.color.${c.colour}`), cable: making.labelOf(c.cableId) });
 
 /** Levers where conductors are short or gauges differ; else as the person likes. */
 const takesLever = ({ job, point, mixed }: Making): boolean =>
@@ -31,16 +38,18 @@ export function connectorFor(count: number, making: Making): string {
   return count <= 3 ? 'twist-2-3' : 'twist-4-5';
 }
 
-function memberWords(m: JoinMember, making: Making): string {
+function memberText(m: JoinMember, making: Making): Text {
   switch (m.kind) {
     case 'conductor':
-      return `${m.conductor.colour} ${making.labelOf(m.conductor.cableId)}`;
-    case 'pigtail':
-      return `${isLoose(m.to) ? '' : 'pigtail to '}${endWords(m.to, m.device, making.point)}`;
+      return conductorText(m.conductor, making);
+    case 'pigtail': {
+      const end = endText(m.to, m.device, making.point);
+      return isLoose(m.to) ? end : msg('wiring.pigtail', { end });
+    }
     case 'box-tail':
-      return 'pigtail to the green screw of the box';
+      return msg('wiring.pigtail-box');
     case 'jumper':
-      return `jumper to splice ${m.to}`;
+      return msg('wiring.jumper', { n: m.to });
   }
 }
 
@@ -66,12 +75,20 @@ export function spliced(role: Role, members: readonly JoinMember[], first: numbe
     n: first + i,
     role,
     members: group,
-    says: `${roleWords(role)}: ${group.map((m) => memberWords(m, making)).join(', ')}`,
+    says: msg('wiring.splice', {
+      role: roleText(role),
+      members: row(group.map((m) => memberText(m, making))),
+    }),
     connector: connectorFor(group.length, making),
-    strip: lever ? 'strip to the gauge on the connector' : 'strip 1/2 in, pull each one to test',
+    strip: lever ? msg('wiring.strip-gauge') : msg('wiring.strip-half'),
     isNew: group.some((m) => m.kind === 'conductor' && m.conductor.isNew),
   }));
 }
 
-export const capWords = (c: Conductor, making: Making): string =>
-  `${c.colour} ${making.labelOf(c.cableId)}: ${roleWords(c.role)}, ${c.role === 'neutral' ? 'kept for what may need it later' : 'not used here'}`;
+/** A conductor that nothing uses, and why it is there. */
+export const capText = (c: Conductor, making: Making): Text =>
+  msg('wiring.cap', {
+    conductor: conductorText(c, making),
+    role: roleText(c.role),
+    use: c.role === 'neutral' ? msg('wiring.kept') : msg('wiring.not-used'),
+  });

@@ -15,6 +15,7 @@ import {
   wallAt,
   wanted,
 } from '../testing/build.ts';
+import { said } from '../testing/said.ts';
 
 /** A 20 A two-pole circuit feeds a heater H1; R1 hangs on nothing else. The want is a second heater beside it. */
 const heaters = (poles: 1 | 2, volts: 120 | 240): Bundle => {
@@ -62,23 +63,26 @@ describe('an appliance between two hots', () => {
       }
     expect(e.findings.find((f) => f.rule === 're-marked-white')).toMatchObject({ severity: 'ok' });
     expect(e.chosen!.bill.lines.some((l) => l.partKey === 'marking-tape')).toBe(true);
-    expect(e.chosen!.steps.flatMap((s) => s.checks.map((c) => c.says)).join()).toContain(
-      'Every white that is hot',
-    );
+    expect(
+      e
+        .chosen!.steps.flatMap((s) => s.checks.map((c) => c.says))
+        .map(said)
+        .join(),
+    ).toContain('Every hot white');
   });
   it('is proved dead and tested hot to hot, there is no neutral to measure', () => {
-    expect(e.chosen!.chains[0]?.links.map((l) => l.test.says).join('; ')).toContain('hot, other hot');
-    expect(e.chosen!.chains[0]?.links.map((l) => l.test.says).join('; ')).not.toContain('neutral');
+    expect(e.chosen!.chains[0]?.links.map((l) => said(l.test.says)).join('; ')).toContain('hot to other hot');
+    expect(e.chosen!.chains[0]?.links.map((l) => said(l.test.says)).join('; ')).not.toContain('neutral');
     const live = e.chosen!.tests.filter((t) => t.group === 'live');
-    expect(live.map((t) => [t.says.split(', ').slice(-2).join('-'), t.expect?.lowVolts])).toEqual([
-      ['hot-other hot', 228],
-      ['hot-ground', 114],
-      ['other hot-ground', 114],
+    expect(live.map((t) => [said(t.says).split(', ').at(-1), t.expect?.lowVolts])).toEqual([
+      ['hot to other hot', 228],
+      ['hot to ground', 114],
+      ['other hot to ground', 114],
     ]);
   });
   it('a 120 V want finds nothing there, a 240 V want nothing on an ordinary circuit', () => {
     const of = (b: Bundle) =>
-      evaluate(b).planning.candidates[0]?.candidate.reasons.find((r) => r.kind === 'no')?.says;
+      said(evaluate(b).planning.candidates[0]?.candidate.reasons.find((r) => r.kind === 'no')?.says ?? '');
     expect(of(heaters(2, 120))).toContain('240 V only');
     const plain = bundle(
       smallHouse({ points: [outlet('r1', 24)], cables: [nm('c1', atBreaker(), atPoint('r1'))] }),

@@ -14,6 +14,7 @@ import {
   wanted,
 } from '../testing/build.ts';
 import { wireBox } from './index.ts';
+import { said } from '../testing/said.ts';
 
 const empty = smallHouse({ cables: [] });
 const job = (
@@ -96,8 +97,11 @@ describe('protecting receptacle', () => {
   });
   it('what must stay unprotected is pigtailed to LINE', () => {
     expect(
-      wired(middle('receptacle-gfci', 'splice'), 'r1').after.joins.find((j) => j.role === 'hot')?.says,
-    ).toContain('pigtail to line brass');
+      said(
+        wired(middle('receptacle-gfci', 'splice'), 'r1').after.joins.find((j) => j.role === 'hot')?.says ??
+          '',
+      ),
+    ).toContain('pigtail to LINE brass screw');
   });
 });
 
@@ -118,21 +122,23 @@ describe('switches and lights', () => {
         (t) => `${t.conductor.colour}${t.conductor.remark ? ' re-marked' : ''} ${t.screw}`,
       ),
     ).toEqual(['white re-marked switch screw', 'black other switch screw', 'bare green']);
-    expect(b.notes.join()).toContain('white conductor is hot');
+    expect(b.notes.map(said).join()).toContain('white conductor is hot');
   });
   it('the light hangs on the switched conductor, not on the constant one', () => {
     const b = wired(loop, 'l1');
-    expect(b.after.joins.find((j) => j.role === 'hot')?.says).toBe(
-      'constant hot: black panel, breaker 1, white S1',
+    expect(said(b.after.joins.find((j) => j.role === 'hot')?.says ?? '')).toBe(
+      'always hot: black panel, breaker 1, white S1',
     );
-    expect(b.after.joins.find((j) => j.role.startsWith('switched'))?.says).toContain('lamp lead black');
+    expect(said(b.after.joins.find((j) => j.role.startsWith('switched'))?.says ?? '')).toContain(
+      'black light lead',
+    );
   });
   it('an unread cable is left alone', () => {
     const house = smallHouse({
       points: [outlet('r1', 24)],
       cables: [nm('c1', atBreaker(), atPoint('r1'), { carries: 'unknown' })],
     });
-    expect(wired(house, 'r1').notes.join()).toContain('never read');
+    expect(wired(house, 'r1').notes.map(said).join()).toContain('hasn’t been identified');
   });
 });
 
@@ -172,7 +178,7 @@ describe('a three-way switch', () => {
       expect.arrayContaining(['black common screw', 'black traveler screw', 'red other traveler screw']),
     );
     for (const j of b.after.joins) expect(j.role).not.toBe('traveler');
-    expect(b.notes.join(' ')).toContain('mark common and travelers');
+    expect(b.notes.map(said).join(' ')).toContain('label the common and the travelers');
   });
   it('at the other end the common screw has what goes to the light', () =>
     expect(wired(pair(), 'r2').after.terminations.map((t) => [t.conductor.role, t.screw])).toContainEqual([
@@ -209,10 +215,13 @@ describe('a lamp where two switches send a conductor', () => {
       ],
     });
     const b = wired(house, 'r2');
-    const told = [...b.after.terminations.map((t) => t.screw), ...b.after.joins.map((j) => j.says)].join(' ');
+    const told = [
+      ...b.after.terminations.map((t) => t.screw),
+      ...b.after.joins.map((j) => said(j.says)),
+    ].join(' ');
     expect(told).not.toContain('lead black');
     expect(b.after.caps).toEqual([]);
-    expect(b.notes.join(' ')).toContain('see which one the lamp hangs on');
+    expect(b.notes.map(said).join(' ')).toContain('Find out which one controls the light');
     // The switches themselves have each its own.
     expect(screws(house, 'r1').filter((x) => x.includes('other switch screw'))).toEqual([
       'black other switch screw',

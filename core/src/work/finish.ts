@@ -1,3 +1,4 @@
+import { feet } from '../units/index.ts';
 import { holesOf } from '../routing/index.ts';
 import { putBack } from './in-the-way.ts';
 import { breakerNumbers } from './outage.ts';
@@ -6,9 +7,10 @@ import { repairSteps } from './repairs.ts';
 import { make } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
 import type { Act, Step, WorkInput } from './step.ts';
+import { apart, msg, q, row } from '../words/index.ts';
 
-const ELECTRICIANS = 'Work inside a panel is the electrician’s unless a qualified person does it.';
-const LIVE_LUGS = 'The line side of the main switch stays live whatever is off.';
+const ELECTRICIANS = msg('work.electrician');
+const LIVE_LUGS = msg('work.live-lugs');
 
 /** What is done inside a panel while its circuit is off: a protecting breaker, or the end of a new circuit. */
 function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
@@ -21,24 +23,27 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
   const sub = [...new Set(worked)].filter((p) => p.fedFrom !== undefined);
   const feeder =
     sub.length > 0
-      ? ` ${sub.map((p) => p.label).join(', ')} is a subpanel: its feeder, breaker ${breakerNumbers(
-          input,
-          sub.flatMap((p) => p.fedFrom ?? []),
-        )}, is off and locked out, and its bars are tested dead before the cover comes off.`
+      ? msg('work.subpanel', {
+          panels: row(sub.map((p) => p.label)),
+          breaker: breakerNumbers(
+            input,
+            sub.flatMap((p) => p.fedFrom ?? []),
+          ),
+        })
       : '';
   const steps: Step[] = [];
   if (protectsAtBreaker(job))
     steps.push(
       make({
         key: 'panel',
-        title: `New breaker ${option.taps.map((t) => t.breaker.number).join(', ')} in the panel`,
+        title: msg('work.new-breaker', { numbers: row(option.taps.map((t) => t.breaker.number)) }),
         kind: 'hold',
         window: 'off',
         minutes: 40,
         after: ['dead'],
-        place: 'panel',
+        place: msg('work.place.panel'),
         by,
-        detail: `A protecting breaker of the same rating, made for this panel.${feeder}`,
+        detail: msg('work.new-breaker-why', { feeder }),
         cautions: [ELECTRICIANS, LIVE_LUGS],
         does: [{ act: 'panel', breakers: option.taps.map((t) => t.breaker.id) }],
       }),
@@ -47,14 +52,18 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
     steps.push(
       make({
         key: 'new-circuit',
-        title: `Connect the new circuit: breaker ${fresh.map((t) => `${t.breaker.number}, ${t.breaker.amps} A`).join('; ')}`,
+        title: msg('work.connect-circuit', {
+          circuits: apart(
+            fresh.map((t) => msg('work.circuit', { breaker: t.breaker.number, amps: t.breaker.amps })),
+          ),
+        }),
         kind: 'hold',
         window: 'off',
         minutes: 60,
         after: [...wired],
-        place: 'panel',
+        place: msg('work.place.panel'),
         by,
-        detail: `Bring the cable in through its own connector. Hot to a breaker made for this panel; neutral and ground to their bars, which are apart in a subpanel. Leave 3 ft of cable to spare.${feeder}`,
+        detail: msg('work.connect-circuit-why', { spare: q.distance(feet(3)), feeder }),
         cautions: [ELECTRICIANS, LIVE_LUGS],
         does: [{ act: 'panel', breakers: fresh.map((t) => t.breaker.id) }],
       }),
@@ -80,7 +89,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
     ...panel,
     make({
       key: 'close',
-      title: 'Fold the wires in, mount the devices, leave no bare copper exposed',
+      title: msg('work.close'),
       kind: 'work',
       window: 'off',
       minutes: 10,
@@ -90,29 +99,29 @@ export function finish(input: WorkInput, power: Power): Step[] {
     }),
     make({
       key: 'on',
-      title: on.length > 1 ? 'Breakers on: do they hold?' : 'Breaker on: does it hold?',
+      title: on.length > 1 ? msg('work.on-many') : msg('work.on'),
       kind: 'power',
       window: 'after',
       minutes: 3,
       after: ['close'],
-      place: 'panel',
-      cautions: ['If one trips, leave it off and look for the cause. Don’t keep resetting it.'],
+      place: msg('work.place.panel'),
+      cautions: [msg('work.on-caution')],
       does: [{ act: 'on', breakers: on }],
     }),
     make({
       key: 'measure',
-      title: 'Measure every new or changed point, pair by pair',
+      title: msg('work.measure'),
       kind: 'test',
       window: 'after',
       minutes: 10,
       after: ['on'],
-      detail: 'The Test page says what each reading should be.',
-      tools: ['contact voltage meter', 'plug tester'],
+      detail: msg('work.measure-why'),
+      tools: ['voltage-meter', 'plug-tester'],
       does: tested,
     }),
     make({
       key: 'plates',
-      title: 'Plates on, measure once more',
+      title: msg('work.plates'),
       kind: 'test',
       window: 'after',
       minutes: 8,
@@ -123,12 +132,12 @@ export function finish(input: WorkInput, power: Power): Step[] {
     steps.push(
       make({
         key: 'seal',
-        title: 'Seal the holes in the plates',
+        title: msg('work.seal'),
         kind: 'work',
         window: 'after',
         minutes: 10,
         after: ['plates'],
-        detail: 'Fire-block sealant wherever a cable crosses a floor or ceiling line.',
+        detail: msg('work.seal-why'),
       }),
     );
   const { steps: repairs, last } = repairSteps(input);
@@ -139,14 +148,13 @@ export function finish(input: WorkInput, power: Power): Step[] {
     ...back,
     make({
       key: 'record',
-      title: 'Panel directory, photos, leftovers put away',
+      title: msg('work.record'),
       kind: 'record',
       window: 'after',
       minutes: 10,
       after: [last, ...(seal ? ['seal'] : []), ...back.map((s) => s.key)],
       checks: toLookAt('record', input),
-      detail:
-        'Write the new points into the directory. Signing off on the Test page writes them into the house.',
+      detail: msg('work.record-why'),
     }),
   ];
 }

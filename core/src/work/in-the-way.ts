@@ -3,6 +3,7 @@ import { onWall } from '../routing/index.ts';
 import { holds } from '../structure/index.ts';
 import type { Step, WorkInput } from './step.ts';
 import { make } from './route-steps.ts';
+import { msg, type Text } from '../words/index.ts';
 
 interface InTheWay {
   readonly thing: Furniture;
@@ -39,13 +40,16 @@ function thingsInTheWay(input: WorkInput): InTheWay[] {
   );
 }
 
-const people = (f: Furniture): string =>
-  (f.comesDown?.people ?? 1) > 1 ? `${f.comesDown?.people} people: it is heavy or wide. ` : '';
+const people = (f: Furniture): Text =>
+  (f.comesDown?.people ?? 1) > 1 ? msg('work.in-the-way.people', { people: f.comesDown?.people ?? 1 }) : '';
 
 const stepOf = (which: 'down' | 'back', after: string, { thing, wall }: InTheWay): Step =>
   make({
     key: `${which}:${thing.id}`,
-    title: which === 'down' ? `Take down ${thing.name}` : `Put ${thing.name} back`,
+    title:
+      which === 'down'
+        ? msg('work.in-the-way.down', { thing: thing.name })
+        : msg('work.in-the-way.back', { thing: thing.name }),
     kind: 'work',
     window: which === 'down' ? 'before' : 'after',
     minutes: thing.comesDown?.minutes ?? 0,
@@ -53,8 +57,8 @@ const stepOf = (which: 'down' | 'back', after: string, { thing, wall }: InTheWay
     place: wall.name,
     detail:
       which === 'down'
-        ? `${people(thing)}Mark its height and its fixings on the wall, keep the screws together. What is wired or piped to it is switched off and shut first.`
-        : `${people(thing)}A box behind it must stay within reach: it may be covered only by what comes away without damage to the building.`,
+        ? msg('work.in-the-way.down-why', { people: people(thing) })
+        : msg('work.in-the-way.back-why', { people: people(thing) }),
   });
 
 /** What comes down before the work, with its time and the hands it takes. */

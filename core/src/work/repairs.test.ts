@@ -3,6 +3,7 @@ import type { Bundle, House, Wall } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
+import { said } from '../testing/said.ts';
 
 /** Nothing over or under the room: without its drill the way along the wall opens a strip of it. */
 const opening = (change: Partial<Wall> = {}, x = 60): Bundle => {
@@ -27,13 +28,15 @@ const keys = (b: Bundle) => stepsOf(b).map((s) => s.key);
 describe('putting back what was opened', () => {
   it('board is closed in coats, with board of the thickness that is there', () => {
     const steps = stepsOf(opening({ boardMm: inches(0.625) }));
-    expect(steps.filter((s) => s.kind === 'patch').map((s) => s.title)[0]).toContain('Close the board');
-    expect(steps.find((s) => s.key === 'patch1')!.detail).toContain('5/8 in');
+    expect(said(steps.filter((s) => s.kind === 'patch').map((s) => s.title)[0] ?? '')).toContain(
+      'Close the drywall',
+    );
+    expect(said(steps.find((s) => s.key === 'patch1')!.detail)).toContain('5/8 in');
     expect(keys(opening())).not.toContain('insulation');
   });
   it('plaster is mended as plaster, and bought for', () => {
     const b = opening({ finish: 'plaster' });
-    expect(stepsOf(b).find((s) => s.key === 'patch1')!.title).toContain('setting plaster');
+    expect(said(stepsOf(b).find((s) => s.key === 'patch1')!.title)).toContain('setting-type plaster');
     const bill = evaluate(b).chosen!.bill.lines.map((l) => l.partKey);
     expect(bill).toContain('patch-plaster');
     expect(bill).not.toContain('patch');
@@ -44,12 +47,12 @@ describe('putting back what was opened', () => {
     expect(all.indexOf('insulation')).toBeLessThan(all.indexOf('patch1'));
   });
   it('a wall that is opened far is skimmed whole, one with a short cut is not', () => {
-    const skim = (b: Bundle) => stepsOf(b).find((s) => s.key === 'patch3')!.detail;
+    const skim = (b: Bundle) => said(stepsOf(b).find((s) => s.key === 'patch3')!.detail);
     expect(skim(opening({}, 44))).toBe('');
     // A low wall: the same strip is a larger part of it.
     const low = opening({}, 136);
     const rooms = low.house.rooms.map((r) => ({ ...r, ceilingMm: 1500 }));
-    expect(skim({ ...low, house: { ...low.house, rooms } })).toContain('skim the whole face');
+    expect(skim({ ...low, house: { ...low.house, rooms } })).toContain('skim the whole wall');
   });
   it('the baseboard goes back on, and nothing is patched for it', () => {
     const b = opening({ baseboard: true }, 130);

@@ -1,8 +1,8 @@
 import type { Wall } from '../document/index.ts';
 import { onWall, type Move } from '../routing/index.ts';
-import { formatLength } from '../units/index.ts';
 import { GLASSES, make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
+import { allOf, msg, q, type Text } from '../words/index.ts';
 
 /** Beyond this share of a wall face, or this many places on it, a patch shows more than a new skim of the whole wall: common practice. */
 const SKIM_SHARE = 0.05;
@@ -32,23 +32,25 @@ function openedWalls({ option, plan }: WorkInput): Opened[] {
 }
 
 const BOARD = [
-  'Close the board, tape, first coat',
-  'Sand, second coat, wider',
-  'Sand, third coat',
-  'Sand, prime and paint',
+  msg('work.patch.board-1'),
+  msg('work.patch.board-2'),
+  msg('work.patch.board-3'),
+  msg('work.patch.paint'),
 ] as const;
 const PLASTER = [
-  'Screw the lath tight, mesh, first coat of setting plaster',
-  'Second coat, level with the wall',
-  'Skim the surface, feathered out',
-  'Sand, prime and paint',
+  msg('work.patch.plaster-1'),
+  msg('work.patch.plaster-2'),
+  msg('work.patch.plaster-3'),
+  msg('work.patch.paint'),
 ] as const;
 
-function firstCoat(input: WorkInput, walls: readonly Opened[]): string {
-  const L = (mm: number) => formatLength(mm, input.house.units, 'inches');
-  const boards = [...new Set(walls.filter((w) => w.wall.finish !== 'plaster').map((w) => L(w.wall.boardMm)))];
-  const same = boards.length > 0 ? `Board of the same thickness as there is: ${boards.join(' and ')}. ` : '';
-  return `${same}A strip of wood screwed behind the cut holds the patch; keep the piece that was cut out, it fits best.`;
+function firstCoat(walls: readonly Opened[]): Text {
+  const boards = [...new Set(walls.filter((w) => w.wall.finish !== 'plaster').map((w) => w.wall.boardMm))];
+  const same =
+    boards.length > 0
+      ? msg('work.patch.same-board', { boards: allOf(boards.map((mm) => q.length(mm))) })
+      : '';
+  return msg('work.patch.backing', { same });
 }
 
 /** Is so much opened on a wall that its patches would show? */
@@ -70,7 +72,7 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
   if (input.option.openedMm2 > 0) {
     then({
       key: 'inspect',
-      title: 'Inspection before closing, where required',
+      title: msg('work.inspect'),
       kind: 'hold',
       minutes: 15,
     });
@@ -78,10 +80,10 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
     if (insulated.length > 0)
       then({
         key: 'insulation',
-        title: `Insulation back into the ${insulated.join(' and the ')}`,
+        title: msg('work.insulation', { walls: allOf(insulated) }),
         kind: 'work',
         minutes: 15,
-        detail: 'Split it round the cable, do not crush it; vapour side as it was, its tears taped.',
+        detail: msg('work.insulation-why'),
       });
     const plaster = walls.length > 0 && walls.every((w) => w.wall.finish === 'plaster');
     const skim = walls.filter(needsSkim).map((w) => w.wall.name.toLowerCase());
@@ -95,9 +97,9 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
         cautions: [GLASSES],
         detail:
           n === 0
-            ? firstCoat(input, walls)
+            ? firstCoat(walls)
             : n === 2 && skim.length > 0
-              ? `So much is opened on the ${skim.join(' and the ')} that patches would show: skim the whole face.`
+              ? msg('work.patch.skim', { walls: allOf(skim) })
               : '',
       }),
     );
@@ -105,19 +107,18 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
   if (moves.some((m) => m.op === 'open-ceiling-edge'))
     then({
       key: 'crown',
-      title: 'Crown back, or a new caulk line between wall and ceiling',
+      title: msg('work.crown'),
       kind: 'work',
       minutes: 20,
-      detail: 'Cut the old caulk before anything is pried; one smooth bead over paint that is dry.',
+      detail: msg('work.crown-why'),
     });
   if (moves.some((m) => m.op === 'trim-chase' || m.op === 'behind-baseboard'))
     then({
       key: 'trim',
-      title: 'Baseboard back on',
+      title: msg('work.baseboard'),
       kind: 'work',
       minutes: 25,
-      detail:
-        'Nails into the studs above the steel plates, never into the notch; holes filled, caulk line at the top.',
+      detail: msg('work.baseboard-why'),
     });
   return { steps, last };
 }

@@ -1,13 +1,13 @@
 import type { Job } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
 import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
-import { formatCable, formatLength } from '../units/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
 import { boresOf, cutsOf, nearCut, openingsIn, throughOldBox, type Power } from './power.ts';
 import type { Act, Step, WorkInput } from './step.ts';
+import { msg, q, sentences, type Text } from '../words/index.ts';
 
-export const GLASSES = 'Wear glasses and a mask. Catch the dust.';
+export const GLASSES = msg('work.glasses');
 /** A step with what most steps are. */
 export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>): Step => ({
   detail: '',
@@ -24,24 +24,22 @@ export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'w
   ...s,
 });
 
-const placeOfMove = (input: WorkInput, move: Move): string => {
+const placeOfMove = (input: WorkInput, move: Move): Text => {
   const at = onWall(move.from) ? move.from : move.to;
-  if (isAttic(move.op)) return 'attic';
-  if (move.op === 'run-below' || move.op === 'drill-plate-below') return 'below the floor';
-  if (move.op === 'conduit-outside') return 'outside';
-  if (!onWall(at)) return 'ceiling';
-  return input.plan.lines.get(at.wallId)?.wall.name ?? 'wall';
+  if (isAttic(move.op)) return msg('work.place.attic');
+  if (move.op === 'run-below' || move.op === 'drill-plate-below') return msg('work.place.below');
+  if (move.op === 'conduit-outside') return msg('work.place.outside');
+  if (!onWall(at)) return msg('work.place.ceiling');
+  return input.plan.lines.get(at.wallId)?.wall.name ?? msg('work.place.wall');
 };
 
 export const offFirst = (input: { readonly job: Job }): boolean =>
   input.job.preferences.cutOrder === 'power-off-first';
 
-const movesCautions = (moves: readonly Move[]): string[] => [
+const movesCautions = (moves: readonly Move[]): Text[] => [
   ...(moves.some((m) => m.holes.length > 0 || m.openedMm2 > 0) ? [GLASSES] : []),
-  ...(moves.some((m) => m.plates > 0 || m.holes.some((h) => h.plateNeeded))
-    ? ['Put a steel plate on the stud: the hole is too near its face.']
-    : []),
-  ...(moves.some((m) => isAttic(m.op)) ? ['Step on joists only. Do attic work in the cool hours.'] : []),
+  ...(moves.some((m) => m.plates > 0 || m.holes.some((h) => h.plateNeeded)) ? [msg('work.nail-plate')] : []),
+  ...(moves.some((m) => isAttic(m.op)) ? [msg('work.attic-caution')] : []),
 ];
 
 /** Work that makes a hole or opens something, done before any cable is pulled. */
@@ -72,10 +70,16 @@ export function readyKeys(input: WorkInput, id: string): string[] {
   ];
 }
 
+const asSentence = (m: Move): Text => msg('work.sentence', { text: m.says });
+const leaveSlack = msg('work.leave-slack', { slack: q.length(END_SLACK_MM) });
+
 /** All holes of a leg first, then its cable in one pull: one trip to each place. */
 export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: number): Step[] {
   const { labels } = input;
-  const name = `${labels.get(leg.from) ?? leg.from} to ${labels.get(leg.to) ?? leg.to}`;
+  const name = msg('work.run-name', {
+    from: labels.get(leg.from) ?? leg.from,
+    to: labels.get(leg.to) ?? leg.to,
+  });
   const openings = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
   const ready = [...openings, ...readyKeys(input, leg.from), ...readyKeys(input, leg.to)];
   const old = [leg.from, leg.to].filter((id) => power.opened.some((p) => (p as string) === id));
@@ -95,10 +99,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         after: [...(off ? ['dead'] : []), ...ready, ...input.job.wants.map((w) => `mark:${w.id}`)],
         detail: move.why,
         place: placeOfMove(input, move),
-        cautions: [
-          ...movesCautions([move]),
-          ...(live ? ['Boxes or cables are within reach behind this spot: they are off first.'] : []),
-        ],
+        cautions: [...movesCautions([move]), ...(live ? [msg('work.near-live')] : [])],
         does: [
           ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
           ...boresOf(move).map((at): Act => ({ act: 'bore', at })),
@@ -118,7 +119,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
   const off = drilling.some((d) => d.window === 'off') || offFirst(input) || old.length > 0;
   const pull = make({
     key: `leg${i + 1}:pull`,
-    title: `Pull ${formatCable(leg.route.cableMm, input.house.units)} of cable, ${name}`,
+    title: msg('work.pull', { cable: q.cable(leg.route.cableMm), run: name }),
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: Math.max(
@@ -127,10 +128,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     ),
     after: [...drilling.map((d) => d.key), ...earlier, ...ready, ...(off ? ['dead'] : [])],
     place: rest[0] ? placeOfMove(input, rest[0]) : '',
-    detail: [
-      ...rest.map((m) => `${m.says}.`),
-      `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
-    ].join(' '),
+    detail: sentences([...rest.map(asSentence), leaveSlack]),
     cautions: movesCautions(rest),
     checks: toLookAt('cable', input),
     does: [{ act: 'pull', leg: i + 1 }],
@@ -139,13 +137,15 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
   const early = off && !offFirst(input) && laid.length > 0 && old.length > 0;
   const lay = make({
     key: `leg${i + 1}:lay`,
-    title: `Run the cable ${laid[0]?.op === 'run-attic' ? 'through the attic' : 'below the floor'}, ${name}`,
+    title: msg('work.lay', { where: laid[0]?.op === 'run-attic' ? 'attic' : 'below', run: name }),
     kind: 'work',
     window: 'before',
     minutes: laid.reduce((s, m) => s + m.minutes, 0),
     after: input.job.wants.map((w) => `mark:${w.id}`),
     place: laid[0] ? placeOfMove(input, laid[0]) : '',
-    detail: `${laid.map((m) => `${m.says}.`).join(' ')} Leave a coil at both ends. It goes into an existing box only once that box tests dead.`,
+    detail: msg('work.lay-why', {
+      moves: sentences(laid.map(asSentence)),
+    }),
     cautions: movesCautions(laid),
   });
   return early
@@ -156,10 +156,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
           ...pull,
           minutes: Math.max(5, pull.minutes - lay.minutes),
           after: [...pull.after, lay.key],
-          detail: [
-            ...rest.filter((m) => !laid.includes(m)).map((m) => `${m.says}.`),
-            `Leave ${formatLength(END_SLACK_MM, input.house.units, 'inches')} at each end.`,
-          ].join(' '),
+          detail: sentences([...rest.filter((m) => !laid.includes(m)).map(asSentence), leaveSlack]),
         },
       ]
     : [...drilling, pull];

@@ -5,6 +5,7 @@ import type { Source } from '../findings/index.ts';
 import type { Option } from '../planning/index.ts';
 import { placeOf, separationAt, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
+import { type Text } from '../words/index.ts';
 
 interface CheckInput {
   readonly house: House;
@@ -58,5 +59,5 @@ export const toLookAt = (
   at: SiteCheck['at'],
   input: CheckInput,
   box?: BoxWiring,
-): { readonly says: string; readonly source: Source }[] =>
+): { readonly says: Text; readonly source: Source }[] =>
   checksAt(at, checkFacts(input, box), packFor(input.house)).map(({ says, source }) => ({ says, source }));

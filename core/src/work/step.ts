@@ -4,6 +4,7 @@ import type { Source } from '../findings/index.ts';
 import type { CutIn, Option } from '../planning/index.ts';
 import type { PlanOfHouse, Spot } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
+import { type Tool, type Text } from '../words/index.ts';
 
 export type Window = 'before' | 'off' | 'after';
 
@@ -23,17 +24,17 @@ export type Act =
 
 export interface Step {
   readonly key: string;
-  readonly title: string;
-  readonly detail: string;
-  readonly place: string;
+  readonly title: Text;
+  readonly detail: Text;
+  readonly place: Text;
   readonly kind: 'hold' | 'work' | 'prove-dead' | 'power' | 'test' | 'patch' | 'record';
   readonly window: Window;
   readonly minutes: number;
   readonly after: readonly string[];
-  readonly tools: readonly string[];
-  readonly cautions: readonly string[];
+  readonly tools: readonly Tool[];
+  readonly cautions: readonly Text[];
   /** What only the person there can see, with the rule behind it. */
-  readonly checks: readonly { readonly says: string; readonly source: Source }[];
+  readonly checks: readonly { readonly says: Text; readonly source: Source }[];
   /** Box whose dead chain or wiring this step belongs to. */
   readonly pointId: PointId | null;
   /** Days to let pass first: drying. */

@@ -9,12 +9,13 @@ import {
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import { practice, type Source } from '../findings/index.ts';
+import { allOf, msg, type Text } from '../words/index.ts';
 
 /** What a measurement should read. Word readings: OL on a meter, jumps when a value will not settle. */
 export interface Expectation {
   readonly lowVolts: number;
   readonly highVolts: number;
-  readonly says: string;
+  readonly says: Text;
   readonly source: Source;
 }
 
@@ -22,43 +23,43 @@ export interface Test {
   readonly key: string;
   readonly pointId: string;
   readonly group: 'dead' | 'live' | 'after';
-  readonly says: string;
+  readonly says: Text;
   readonly expect: Expectation | null;
   /** For tests that are seen, not read off a meter. */
-  readonly see: string | null;
+  readonly see: Text | null;
 }
 
 const supply = (nominal: number): Expectation => ({
   lowVolts: nominal * 0.95,
   highVolts: nominal * 1.05,
-  says: `${Math.round(nominal * 0.95)} to ${Math.round(nominal * 1.05)} V`,
-  source: practice('114 to 126 V is ordinary supply on a 120 V circuit'),
+  says: msg('work.test.range', { low: Math.round(nominal * 0.95), high: Math.round(nominal * 1.05) }),
+  source: practice(msg('work.test.supply-practice')),
 });
 /** Under this a contact meter shows nothing that could hurt: common practice; above it "it is live" stands until explained. */
 export const DEAD_BELOW_VOLTS = 1;
 const dead: Expectation = {
   lowVolts: 0,
   highVolts: DEAD_BELOW_VOLTS,
-  says: `under ${DEAD_BELOW_VOLTS} V`,
-  source: practice('a dead pair reads near nothing on a contact meter'),
+  says: msg('work.test.under', { volts: DEAD_BELOW_VOLTS }),
+  source: practice(msg('work.test.dead-practice')),
 };
 const quiet: Expectation = {
   lowVolts: 0,
   highVolts: 2,
-  says: 'under 2 V',
-  source: practice('neutral and ground differ by little when nothing is wrong'),
+  says: msg('work.test.under', { volts: 2 }),
+  source: practice(msg('work.test.quiet-practice')),
 };
 
 const PAIRS = ['hot-neutral', 'hot-ground', 'neutral-ground'] as const;
 /** Between two hots there is no neutral to measure against. */
 const TWO_HOT_PAIRS = ['hot-hot', 'hot-ground', 'other-ground'] as const;
 export type Pair = (typeof PAIRS)[number] | (typeof TWO_HOT_PAIRS)[number];
-const pairWords: Record<Pair, string> = {
-  'hot-hot': 'hot, other hot',
-  'other-ground': 'other hot, ground',
-  'hot-neutral': 'hot, neutral',
-  'hot-ground': 'hot, ground',
-  'neutral-ground': 'neutral, ground',
+const PAIR: Record<Pair, Text> = {
+  'hot-hot': msg('work.test.pair.hot-hot'),
+  'other-ground': msg('work.test.pair.other-ground'),
+  'hot-neutral': msg('work.test.pair.hot-neutral'),
+  'hot-ground': msg('work.test.pair.hot-ground'),
+  'neutral-ground': msg('work.test.pair.neutral-ground'),
 };
 
 /** A point that is fed by two hots and no neutral. */
@@ -75,8 +76,9 @@ function expected(house: House, pair: Pair): Expectation {
   return pair === 'neutral-ground' ? quiet : supply(house.supplyVolts);
 }
 
+type Spot = 'top' | 'bottom' | 'terminals';
 /** Halves of a duplex are measured one by one: a broken tab may leave one of them live. */
-const spots = (point: Point): string[] =>
+const spots = (point: Point): Spot[] =>
   point.devices.some(isReceptacleDevice) ? ['top', 'bottom'] : ['terminals'];
 
 export type ChainLink = 'known-live-before' | 'target-live' | 'breaker-off' | 'pairs' | 'known-live-after';
@@ -88,12 +90,15 @@ export interface DeadChain {
 }
 
 /** The cables in a box, each by where it goes. */
-function cablesAt(house: House, { id }: Point): { id: string; to: string }[] {
+function cablesAt(house: House, { id }: Point): { id: string; to: Text }[] {
   return house.cables.flatMap((c) => {
     const ends = [c.from, c.to];
     if (!ends.some((e) => e.at === 'point' && e.pointId === id)) return [];
     const far = ends.find((e) => e.at !== 'point' || e.pointId !== id);
-    const to = far?.at === 'point' ? house.points.find((p) => p.id === far.pointId)?.label : 'the panel';
+    const to =
+      far?.at === 'point'
+        ? house.points.find((p) => p.id === far.pointId)?.label
+        : msg('work.test.the-panel');
     return [{ id: c.id, to: to ?? '?' }];
   });
 }
@@ -105,7 +110,7 @@ function cablesAt(house: House, { id }: Point): { id: string; to: string }[] {
 export function deadChain(house: House, point: Point): DeadChain {
   const base = `dead:${point.id}`;
   const live = supply(house.supplyVolts);
-  const test = (key: string, says: string, expect: Expectation | null, see: string | null): Test => ({
+  const test = (key: string, says: Text, expect: Expectation | null, see: Text | null): Test => ({
     key: `${base}:${key}`,
     pointId: point.id,
     group: 'dead',
@@ -117,23 +122,28 @@ export function deadChain(house: House, point: Point): DeadChain {
     pointId: point.id,
     label: point.label,
     links: [
-      { link: 'known-live-before', test: test('known-1', 'A point you know is live', live, null) },
+      { link: 'known-live-before', test: test('known-1', msg('work.test.known-live'), live, null) },
       {
         link: 'target-live',
         test: test(
           'target-live',
-          `${point.label}, ${isTwoHot(house, point) ? 'hot to the other hot' : 'hot to neutral'}, still on`,
+          msg('work.test.still-on', {
+            box: point.label,
+            pair: isTwoHot(house, point) ? msg('work.test.pair.hot-hot') : msg('work.test.pair.hot-neutral'),
+          }),
           isTwoHot(house, point) ? expected(house, 'hot-hot') : live,
           null,
         ),
       },
-      { link: 'breaker-off', test: test('off', 'Breaker off, locked out, tagged', null, 'off') },
+      { link: 'breaker-off', test: test('off', msg('work.test.off'), null, 'off') },
       ...spots(point).flatMap((spot) =>
         pairsAt(house, point).map((pair) => ({
           link: 'pairs' as const,
           test: test(
             `${spot}:${pair}`,
-            `${spot === 'terminals' ? '' : `${spot[0]?.toUpperCase()}${spot.slice(1)} `}${pairWords[pair]}`,
+            spot === 'terminals'
+              ? PAIR[pair]
+              : msg('work.test.spot', { spot: msg(`work.test.outlet.${spot}`), pair: PAIR[pair] }),
             dead,
             null,
           ),
@@ -142,9 +152,9 @@ export function deadChain(house: House, point: Point): DeadChain {
       // Two circuits can share a box: every cable in it is tested by itself.
       ...cablesAt(house, point).map(({ id, to }) => ({
         link: 'pairs' as const,
-        test: test(`cable:${id}`, `Cable to ${to}: each conductor to ground`, dead, null),
+        test: test(`cable:${id}`, msg('work.test.cable', { to }), dead, null),
       })),
-      { link: 'known-live-after', test: test('known-2', 'The same known live point again', live, null) },
+      { link: 'known-live-after', test: test('known-2', msg('work.test.known-again'), live, null) },
     ],
   };
 }
@@ -182,14 +192,16 @@ export const within = (expect: Expectation | null, value: number | null): boolea
   expect === null || (value !== null && value >= expect.lowVolts && value <= expect.highVolts);
 
 /** What a switch commands, by name: lights, fans and receptacles whose conductor is its own. */
-function commandedBy(feed: Feed, key: SwitchKey): string[] {
+function commandedBy(feed: Feed, key: SwitchKey): Text[] {
   return [...feed.boxes.values()].flatMap(({ point, switchedBy, constantHot }) => {
     if (!switchedBy.includes(key) || switchesIn(point).includes(key)) return [];
-    return point.devices.flatMap((d) => {
+    return point.devices.flatMap((d): Text[] => {
       if (d.kind === 'fan' && d.lightNth !== undefined)
-        return nthOf(key) === d.lightNth ? [`the light of ${point.label}`] : [`the fan of ${point.label}`];
+        return nthOf(key) === d.lightNth
+          ? [msg('work.test.light-of', { point: point.label })]
+          : [msg('work.test.fan-of', { point: point.label })];
       if (isReceptacleDevice(d)) {
-        if (d.tab === 'broken' && constantHot) return [`half of ${point.label}`];
+        if (d.tab === 'broken' && constantHot) return [msg('work.test.half-of', { point: point.label })];
         return d.switched === true || !constantHot ? [point.label] : [];
       }
       return d.kind === 'luminaire' || d.kind === 'fan' ? [point.label] : [];
@@ -203,15 +215,15 @@ function switchTests(feed: Feed, point: Point): Test[] {
   return keys.flatMap((key, i): Test[] => {
     const what = commandedBy(feed, key);
     if (what.length === 0) return [];
-    const name = keys.length > 1 ? `Switch ${i + 1} of ${point.label}` : point.label;
+    const name = keys.length > 1 ? msg('work.test.switch-n', { n: i + 1, box: point.label }) : point.label;
     return [
       {
         key: `prove:${point.id}:switch-${i + 1}`,
         pointId: point.id,
         group: 'after',
-        says: `${name}, both ways`,
+        says: msg('work.test.both-ways', { switch: name }),
         expect: null,
-        see: `${what.join(' and ')} ${what.length === 1 ? 'goes' : 'go'} on and off, nothing else does`,
+        see: msg('work.test.goes-on-off', { things: allOf(what), n: what.length }),
       },
     ];
   });
@@ -229,7 +241,7 @@ function switchedOutletTests(feed: Feed, point: Point): Test[] {
       key: `prove:${point.id}:switch-off`,
       pointId: point.id,
       group: 'after',
-      says: `${point.label} with its switch off, the switched half, hot to neutral`,
+      says: msg('work.test.switch-off', { box: point.label }),
       expect: dead,
       see: null,
     },
@@ -240,7 +252,7 @@ function switchedOutletTests(feed: Feed, point: Point): Test[] {
 export interface Protector {
   readonly key: string;
   readonly pointId: string;
-  readonly name: string;
+  readonly name: Text;
   /** Points that go dead with it, by name. */
   readonly covers: readonly string[];
 }
@@ -249,9 +261,12 @@ const protectorTest = ({ key, pointId, name, covers }: Protector): Test => ({
   key: `prove:${key}:trip`,
   pointId,
   group: 'after',
-  says: `Press the test button of ${name}`,
+  says: msg('work.test.press', { device: name }),
   expect: null,
-  see: `${covers.join(', ') || 'What it protects'} ${covers.length === 1 ? 'goes' : 'go'} dead and nothing else does; reset brings ${covers.length === 1 ? 'it' : 'them'} back`,
+  see: msg('work.test.trips', {
+    things: covers.length > 0 ? allOf(covers) : msg('work.test.what-it-protects'),
+    n: covers.length,
+  }),
 });
 
 export interface TestSheetInput {
@@ -277,7 +292,10 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
           key: key(`${spot}:${pair}`),
           pointId: p.id,
           group: 'live',
-          says: `${p.label}, ${spot === 'terminals' ? '' : `${spot}, `}${pairWords[pair]}`,
+          says:
+            spot === 'terminals'
+              ? msg('work.test.box-pair', { box: p.label, pair: PAIR[pair] })
+              : msg('work.test.box-spot', { box: p.label, spot, pair: PAIR[pair] }),
           expect: expected(house, pair),
           see: null,
         });
@@ -286,9 +304,9 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
         key: key('plug'),
         pointId: p.id,
         group: 'live',
-        says: `Plug tester in ${p.label}`,
+        says: msg('work.test.plug', { box: p.label }),
         expect: null,
-        see: 'both outer pairs lit: hot-neutral and hot-ground; neutral-ground dark',
+        see: msg('work.test.plug-see'),
       });
     out.push(...switchedOutletTests(feed, p), ...switchTests(feed, p));
     const by = feed.boxes.get(p.id)?.groundFaultBy;
@@ -297,9 +315,9 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
         key: key('ground-fault'),
         pointId: p.id,
         group: 'after',
-        says: `Press the test button that protects ${p.label}`,
+        says: msg('work.test.press-for', { box: p.label }),
         expect: null,
-        see: `${p.label} and everything it protects lose power and nothing else does; reset brings them back`,
+        see: msg('work.test.press-for-see', { box: p.label }),
       });
   }
   out.push(...protectors.map(protectorTest));
@@ -311,9 +329,9 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
       key: `prove:${p.id}:alive`,
       pointId: p.id,
       group: 'after',
-      says: `${p.label} works as before`,
+      says: msg('work.test.as-before', { box: p.label }),
       expect: null,
-      see: p.kind === 'switch' ? 'both positions do what they did' : 'it has power again',
+      see: p.kind === 'switch' ? msg('work.test.switch-as-before') : msg('work.test.alive'),
     });
   }
   return out;
@@ -321,7 +339,7 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
 
 export interface Verdict {
   readonly ok: boolean | null;
-  readonly says: string;
+  readonly says: Text;
 }
 
 const hasVolts = (v: number | null | undefined): boolean => v !== null && v !== undefined && v > 60;
@@ -329,30 +347,29 @@ const noVolts = (v: number | null | undefined): boolean => v !== null && v !== u
 
 /** Reads what three pair readings of one place say together: the first guess of what is wrong. Common practice. */
 export function diagnosePairs(hn: number | null, hg: number | null, ng: number | null): Verdict {
-  if (hn === null || hg === null || ng === null) return { ok: null, says: 'Three pairs are needed to tell.' };
+  if (hn === null || hg === null || ng === null) return { ok: null, says: msg('work.test.three-pairs') };
   if (hasVolts(hn) && hasVolts(hg) && noVolts(ng))
     return hn >= 114 && hn <= 126
-      ? { ok: true, says: 'Right.' }
+      ? { ok: true, says: msg('work.test.right') }
       : {
           ok: false,
-          says: 'Wired right, but the voltage is unusual: a loose splice, or the supply.',
+          says: msg('work.test.unusual'),
         };
   if (noVolts(hn) && noVolts(hg) && noVolts(ng))
     return {
       ok: false,
-      says: 'No power: open hot, breaker off, or a tripped GFCI upstream.',
+      says: msg('work.test.no-power'),
     };
   if (noVolts(hn) && hasVolts(hg) && hasVolts(ng))
     return {
       ok: false,
-      says: 'Hot on both: the neutral is open and a load feeds back, or there are two hots here.',
+      says: msg('work.test.both-hot'),
     };
-  if (!hasVolts(hn) && hasVolts(hg))
-    return { ok: false, says: 'Open neutral: check the last white splice toward the panel.' };
-  if (hasVolts(hn) && noVolts(hg) && hasVolts(ng)) return { ok: false, says: 'Hot and neutral are swapped.' };
-  if (hasVolts(hn) && !hasVolts(hg)) return { ok: false, says: 'Open ground: check the ground splice.' };
+  if (!hasVolts(hn) && hasVolts(hg)) return { ok: false, says: msg('work.test.open-neutral') };
+  if (hasVolts(hn) && noVolts(hg) && hasVolts(ng)) return { ok: false, says: msg('work.test.swapped') };
+  if (hasVolts(hn) && !hasVolts(hg)) return { ok: false, says: msg('work.test.open-ground') };
   return {
     ok: false,
-    says: 'These readings don’t fit a single fault: measure again, then trace the circuit.',
+    says: msg('work.test.no-single'),
   };
 }

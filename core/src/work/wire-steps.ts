@@ -2,6 +2,7 @@ import { cutPlace, nearCut } from './power.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
 import type { Step, WorkInput } from './step.ts';
+import { apart, msg, row, sentences, type Text } from '../words/index.ts';
 
 type Box = WorkInput['boxes'][number];
 
@@ -12,33 +13,41 @@ function openingStep(input: WorkInput, box: Box): Step {
   const off = offFirst(input) || live;
   return make({
     key: `cut:${box.point.id}`,
-    title: `Cut the opening for ${box.point.label}`,
+    title: msg('work.cut', { box: box.point.label }),
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: 15,
     after: [...(off ? ['dead'] : []), ...input.job.wants.map((w) => `mark:${w.id}`)],
     place: input.plan.roomOf(box.point.at)?.name ?? '',
-    detail: 'Start small, stay inside the line, go no deeper than the board. Keep the piece.',
-    tools: ['jab saw'],
-    cautions: [
-      GLASSES,
-      ...(live ? ['A box or cable is within reach behind this spot. Its circuit is off first.'] : []),
-    ],
+    detail: msg('work.cut-why'),
+    tools: ['jab-saw'],
+    cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],
     does: at ? [{ act: 'cut', at }] : [],
   });
 }
 
 /** Splices, screws and caps of a box, counted and told. */
-function madeUp({ after }: Box): string {
+function madeUp({ after }: Box): Text {
   const n = after.joins.length;
   const parts = [
-    ...(n > 0 ? [`${n} splice${n === 1 ? '' : 's'}: ${after.joins.map((j) => j.says).join('; ')}.`] : []),
+    ...(n > 0 ? [msg('work.splices', { n, splices: apart(after.joins.map((j) => j.says)) })] : []),
     ...(after.terminations.length > 0
-      ? [`On the screws: ${after.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`).join(', ')}.`]
+      ? [
+          msg('work.screws', {
+            screws: row(
+              after.terminations.map((t) =>
+                msg('work.on-screw', {
+                  color: msg(`names.color.${t.conductor.colour}`),
+                  screw: msg(`names.screw.${t.screw}`),
+                }),
+              ),
+            ),
+          }),
+        ]
       : []),
-    ...(after.caps.length > 0 ? [`Capped: ${after.caps.map((c) => c.says).join('; ')}.`] : []),
+    ...(after.caps.length > 0 ? [msg('work.capped', { caps: apart(after.caps.map((c) => c.says)) })] : []),
   ];
-  return parts.join(' ');
+  return sentences(parts);
 }
 
 /** Minutes for a box to be wired, and for each splice in it beyond three: common practice. */
@@ -54,16 +63,15 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
       steps.push(
         make({
           key: `rebox:${id}`,
-          title: `Replace the box at ${label}`,
+          title: msg('work.rebox', { box: label }),
           kind: 'work',
           window: 'off',
           minutes: 40,
           after: ['dead'],
           pointId: id,
           place: label,
-          detail:
-            'Photograph and tag the conductors first. Cut the nails between box and stud and take the old box out without pulling on the cables.',
-          tools: ['hacksaw blade or multi-tool'],
+          detail: msg('work.rebox-why'),
+          tools: ['multi-tool'],
           does: [{ act: 'open', point: id }],
         }),
       );
@@ -76,7 +84,7 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
     steps.push(
       make({
         key: `wire:${id}`,
-        title: `Wire ${label}`,
+        title: msg('work.wire', { box: label }),
         kind: 'work',
         window: 'off',
         minutes: WIRE_MINUTES + SPLICE_MINUTES * Math.max(0, box.after.joins.length - 3),
@@ -89,10 +97,9 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
           ...changes.map((c) => `change:${c.id}`),
           ...input.cuts.map((c) => `cutcable:${c.cable.id}`),
         ],
-        detail:
-          `${madeUp(box)} Cable jacket inside the box, conductor to spare. ${box.notes.join(' ')}`.trim(),
-        tools: ['wire strippers', 'screwdrivers'],
-        cautions: ['Tug every conductor to test it.', 'Keep the bare ground away from the hot screws.'],
+        detail: msg('work.wire-why', { made: madeUp(box), notes: sentences(box.notes) }),
+        tools: ['wire-strippers', 'screwdrivers'],
+        cautions: [msg('work.tug'), msg('work.bare-ground')],
         checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, input, box)),
         does: [{ act: 'wire', point: id }],
       }),

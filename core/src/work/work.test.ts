@@ -3,6 +3,7 @@ import { ItemId, type Job, type Reading } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { deadChain, deadState, diagnosePairs, outageOf, orderSteps, type Step } from './index.ts';
+import { heard, said } from '../testing/said.ts';
 
 const house = smallHouse();
 const chain = deadChain(house, house.points[0]!);
@@ -101,7 +102,7 @@ describe('proving dead', () => {
 
 describe('reading three pairs together (common practice)', () => {
   it.each([
-    [121, 120.8, 0.3, true, 'Right'],
+    [121, 120.8, 0.3, true, 'Correct'],
     [0, 0, 0, false, 'No power'],
     [35, 121, 0, false, 'Open neutral'],
     [121, 0.2, 121, false, 'swapped'],
@@ -111,7 +112,7 @@ describe('reading three pairs together (common practice)', () => {
   ] as const)('%d / %d / %d', (hn, hg, ng, ok, word) => {
     const v = diagnosePairs(hn, hg, ng);
     expect(v.ok).toBe(ok);
-    expect(v.says).toContain(word);
+    expect(said(v.says)).toContain(word);
   });
   it('needs all three', () => expect(diagnosePairs(121, null, 0).ok).toBeNull());
 });
@@ -205,7 +206,7 @@ describe('the test sheet', () => {
     const e = evaluate(
       bundle(garage, [wanted(104)], { protection: { groundFault: 'at-new', arcFault: null } }),
     );
-    expect(e.chosen!.tests.find((t) => t.key === 'prove:new-w1:trip')).toMatchObject({
+    expect(heard(e.chosen!.tests.find((t) => t.key === 'prove:new-w1:trip'))).toMatchObject({
       says: 'Press the test button of the GFCI at new 1',
       see: expect.stringContaining('new 1 goes dead and nothing else does'),
     });

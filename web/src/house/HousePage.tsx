@@ -15,6 +15,7 @@ import { TextField } from '../parts/TextField.tsx';
 import { HouseContext, useHouseEvaluation } from './house-context.ts';
 import './house.css';
 import './wall.css';
+import { useSay } from '../app/say.ts';
 
 const TABS = [
   ['rooms', 'Rooms'],
@@ -35,6 +36,7 @@ export function HousePage() {
 }
 
 function Opened({ house }: { readonly house: House }) {
+  const say = useSay();
   const evaluation = useHouseEvaluation(house);
   const edits = useEdits();
   const { pathname } = useLocation();
@@ -115,7 +117,7 @@ function Opened({ house }: { readonly house: House }) {
           .filter((f) => f.rule === 'integrity')
           .map((f) => (
             <p key={f.key} className="house-problem" role="alert">
-              {f.says}
+              {say(f.says)}
             </p>
           ))}
         <Guarded what="this page" resetOn={[pathname, house]}>

@@ -17,6 +17,7 @@ import { useHouse } from './house-context.ts';
 import { NumberField } from '../parts/NumberField.tsx';
 import { readLimit } from './read-limit.ts';
 import { METHOD_WORDS } from './words.ts';
+import { useSay } from '../app/say.ts';
 
 function NewAmendment({
   house,
@@ -25,6 +26,7 @@ function NewAmendment({
   readonly house: House;
   readonly onAdd: (a: House['amendments'][number]) => void;
 }) {
+  const say = useSay();
   const free = LIMIT_KEYS.filter((k) => !house.amendments.some((a) => a.limit === k));
   const [limit, setLimit] = useState<LimitKey>(free[0] ?? 'switchHeightMm');
   const [value, setValue] = useState('');
@@ -49,7 +51,7 @@ function NewAmendment({
           label="Value to change"
           value={limit}
           width={330}
-          options={free.map((k) => ({ value: k, label: LIMITS[k].title }))}
+          options={free.map((k) => ({ value: k, label: say(LIMITS[k].title) }))}
           onChange={setLimit}
         />
         <div className="field">
@@ -59,7 +61,7 @@ function NewAmendment({
               id={ids[0]}
               style={{ width: 130 }}
               value={value}
-              placeholder={limitWords(code.value, LIMITS[limit].unit)}
+              placeholder={say(limitWords(code.value, LIMITS[limit].unit))}
               status={tried && typeof read === 'string' ? 'error' : ''}
               onChange={(e) => setValue(e.target.value)}
               onPressEnter={add}
@@ -94,7 +96,7 @@ function NewAmendment({
         <Button onClick={add}>Add</Button>
       </div>
       <p className="quiet">
-        The code says {limitWords(code.value, LIMITS[limit].unit)}: {sourceLine(code.source)}.{' '}
+        The code says {say(limitWords(code.value, LIMITS[limit].unit))}: {say(sourceLine(code.source))}.{' '}
         {LIMITS[limit].tighter === 'less' ? 'Less' : 'More'} is stricter.
       </p>
     </div>
@@ -103,6 +105,7 @@ function NewAmendment({
 
 /** What the place asks beyond the code, and facts of the house that the rules need. */
 export function LocalTab() {
+  const say = useSay();
   const { house, evaluation, edits } = useHouse();
   const { amended } = evaluation.pack;
   const unknown = house.amendments.filter((a) => !isLimitKey(a.limit));
@@ -132,13 +135,17 @@ export function LocalTab() {
             <tbody>
               {amended.map((a) => (
                 <tr key={a.limit}>
-                  <th scope="row">{a.title}</th>
-                  <td className="measure">{limitWords(a.here, LIMITS[a.limit].unit)}</td>
-                  <td className="measure">{limitWords(a.code.value, LIMITS[a.limit].unit)}</td>
+                  <th scope="row">{say(a.title)}</th>
+                  <td className="measure">{say(limitWords(a.here, LIMITS[a.limit].unit))}</td>
+                  <td className="measure">{say(limitWords(a.code.value, LIMITS[a.limit].unit))}</td>
                   <td>{a.looser ? <b className="local-looser">looser</b> : 'tighter'}</td>
                   <td>{a.note}</td>
                   <td>
-                    <Button size="small" aria-label={`Take out ${a.title}`} onClick={() => remove(a.limit)}>
+                    <Button
+                      size="small"
+                      aria-label={`Take out ${say(a.title)}`}
+                      onClick={() => remove(a.limit)}
+                    >
                       Take out
                     </Button>
                   </td>

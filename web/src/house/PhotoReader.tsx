@@ -15,6 +15,7 @@ import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import './photo.css';
 import { useRowKeys } from '../parts/use-row-keys.ts';
+import { useSay } from '../app/say.ts';
 
 /** What the next click in the picture is. */
 const CLICKS = [
@@ -55,6 +56,7 @@ export function PhotoReader({
   readonly set: (change: (w: Wall) => Wall) => void;
   readonly onClose: () => void;
 }) {
+  const say = useSay();
   const [picture, setPicture] = useState<string | null>(null);
   /** Of the picture itself, px; null until it is there: nothing can be clicked before. */
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
@@ -241,7 +243,7 @@ export function PhotoReader({
             </Button>
           </div>
         ))}
-        {picture && !photo.ok && <p className="muted">{photo.message}.</p>}
+        {picture && !photo.ok && <p className="muted">{say(photo.message)}.</p>}
         {photo.ok && pins.length > LEAST_PINS && (
           <p className="muted">
             The points agree to {L(photo.value.misfitMm)}

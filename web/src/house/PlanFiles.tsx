@@ -1,10 +1,12 @@
 import { levelOf, type Evaluation } from '@elwand/core';
 import { Button } from 'antd';
 import { download } from '../parts/download.ts';
+import { useSay } from '../app/say.ts';
 
 /** The rooms as files that other programs read: one for each storey. */
 export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
   const { house } = evaluation.bundle;
+  const say = useSay();
   const save = async (as: 'dxf' | 'svg') => {
     const { drawingDxf, drawingSvg, floorPlan, LETTER } = await import('@elwand/core/sheets');
     for (const level of new Set(house.rooms.map(levelOf))) {
@@ -14,7 +16,7 @@ export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
       else
         download(
           `${file}.svg`,
-          drawingSvg(drawing, { scale: null, page: LETTER, caption: house.name }),
+          drawingSvg(drawing, { scale: null, page: LETTER, caption: house.name, say }),
           'image/svg+xml',
         );
     }

@@ -1,10 +1,11 @@
-import { placeWords, formatLength, type Evaluation, type Point } from '@elwand/core';
+import { placeText, type Evaluation, type Point } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { withoutPoint, type SetHouse } from '../state/edit.ts';
 import { addCable, cablesAt, endValue, farEnd, isAt, newPoint, sourcesFor, withCable } from './feed-edits.ts';
 import { PointForm } from './PointForm.tsx';
 import { KINDS } from './words.ts';
+import { useSay } from '../app/say.ts';
 
 export interface PointsEditorProps {
   readonly evaluation: Evaluation;
@@ -29,6 +30,7 @@ function PointRow({
   onSelect,
   onHouse,
 }: PointsEditorProps & { readonly point: Point }) {
+  const say = useSay();
   const { house } = evaluation.bundle;
   const cable = feedingCable(evaluation, point);
   const box = evaluation.feed.boxes.get(point.id);
@@ -56,9 +58,7 @@ function PointRow({
         </button>
       </td>
       <td>{KINDS.find((k) => k.value === point.kind)?.label}</td>
-      <td className="muted">
-        {placeWords(evaluation.plan, point, (mm) => formatLength(mm, house.units, 'inches'))}
-      </td>
+      <td className="muted">{say(placeText(evaluation.plan, point))}</td>
       <td>
         <Choice
           hideLabel

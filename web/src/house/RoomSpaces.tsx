@@ -2,11 +2,7 @@ import { JOIST_MEMBERS, type House, type JoistMembers, type Room } from '@elwand
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
-
-const MEMBERS = Object.entries(JOIST_MEMBERS).map(([value, m]) => ({
-  value: value as JoistMembers,
-  label: m.name,
-}));
+import { useSay } from '../app/say.ts';
 
 const STOREYS = ['0', '1', '2', '3'] as const;
 
@@ -20,7 +16,12 @@ export function RoomSpaces({
   readonly system: House['units'];
   readonly set: (change: (r: Room) => Room) => void;
 }) {
+  const say = useSay();
   const { above, below } = room;
+  const members = Object.entries(JOIST_MEMBERS).map(([value, m]) => ({
+    value: value as JoistMembers,
+    label: say(m.name),
+  }));
   const optional = (
     label: string,
     value: number | undefined,
@@ -57,7 +58,7 @@ export function RoomSpaces({
             label="Joists above are"
             value={above.members ?? 'lumber'}
             width={130}
-            options={MEMBERS}
+            options={members}
             onChange={(members) => set((r) => ({ ...r, above: { ...r.above, members } }))}
           />
         )}
@@ -66,7 +67,7 @@ export function RoomSpaces({
             label="Joists below are"
             value={below.members ?? 'lumber'}
             width={130}
-            options={MEMBERS}
+            options={members}
             onChange={(members) => set((r) => ({ ...r, below: { ...r.below, members } }))}
           />
         )}

@@ -7,6 +7,7 @@ import {
   type House,
   type LimitKey,
 } from '@elwand/core';
+import { sayIn } from '../app/say.ts';
 
 /** What was typed for a limit, in its own unit; a message where it can't be read or can't be meant. */
 export function readLimit(key: LimitKey, text: string, units: House['units']): number | string {
@@ -15,7 +16,8 @@ export function readLimit(key: LimitKey, text: string, units: House['units']): n
   if (inLimitRange(key, value)) return value;
   const { least, most } = limitRange(key);
   const { unit } = LIMITS[key];
-  return `Must be between ${limitWords(least, unit)} and ${limitWords(most, unit)}`;
+  const say = sayIn(units);
+  return `Must be between ${say(limitWords(least, unit))} and ${say(limitWords(most, unit))}`;
 }
 
 function readValue(key: LimitKey, text: string, units: House['units']): number | string {

@@ -16,6 +16,7 @@ import { LengthInput } from './LengthInput.tsx';
 import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
 import { useRowKeys } from './use-row-keys.ts';
+import { useSay } from '../app/say.ts';
 
 function HoursField({
   value,
@@ -74,6 +75,7 @@ export function LoadsEditor({
   system = 'imperial',
   onChange,
 }: LoadsEditorProps) {
+  const say = useSay();
   const [name, setName] = useState('');
   const { keys, gone } = useRowKeys(loads.length);
   const add = (text: string) => {
@@ -197,7 +199,7 @@ export function LoadsEditor({
           style={{ width: 260 }}
           value={name}
           placeholder="What will be plugged in or hung here?"
-          title={sourceLine(applianceSource)}
+          title={say(sourceLine(applianceSource))}
           options={APPLIANCES.map((a) => ({ value: a.name, label: `${a.name} · ${a.voltAmperes} VA` }))}
           showSearch={{
             filterOption: (input, option) =>

@@ -1,9 +1,19 @@
-import { EDITIONS, necPack, sourceLine, type Edition, type Rule, type RuleNumber } from '@elwand/core';
+import {
+  EDITIONS,
+  necPack,
+  sourceLine,
+  sureness,
+  type Edition,
+  type Rule,
+  type RuleNumber,
+  type Say,
+} from '@elwand/core';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { ToolsBar } from './ToolsBar.tsx';
 import '../sums/sums.css';
 import './rules.css';
+import { useSay } from '../app/say.ts';
 
 const PACKS = EDITIONS.map((edition) => ({ edition, pack: necPack(edition) }));
 
@@ -13,32 +23,36 @@ interface Row {
 }
 
 /** One line for each number of a rule, with what it is in every edition. */
-function rowsOf(rule: Rule): Row[] {
+function rowsOf(rule: Rule, say: Say): Row[] {
   const rows = new Map<string, Map<Edition, RuleNumber>>();
   for (const { edition, pack } of PACKS)
     for (const n of rule.numbers(pack)) {
-      const by = rows.get(n.what) ?? new Map<Edition, RuleNumber>();
+      const by = rows.get(say(n.what)) ?? new Map<Edition, RuleNumber>();
       by.set(edition, n);
-      rows.set(n.what, by);
+      rows.set(say(n.what), by);
     }
   return [...rows].map(([what, by]) => ({ what, by }));
 }
 
-const same = (row: Row): boolean => new Set(EDITIONS.map((e) => row.by.get(e)?.value ?? '–')).size === 1;
-const sources = (row: Row): string => {
+const same = (row: Row, say: Say): boolean =>
+  new Set(EDITIONS.map((e) => say(row.by.get(e)?.value ?? '–'))).size === 1;
+const sources = (row: Row, say: Say): string => {
   const lines = EDITIONS.flatMap((e) => {
     const n = row.by.get(e);
-    return n ? [sourceLine(n.source)] : [];
+    if (!n) return [];
+    const sure = sureness(n.source);
+    return [sure ? `${say(sourceLine(n.source))} (${say(sure)})` : say(sourceLine(n.source))];
   });
   const bare = lines.map((l) => l.replace(/, 20\d\d/, ''));
   return new Set(bare).size === 1 ? (bare[0] ?? '') : [...new Set(lines)].join('; ');
 };
 
 function Numbers({ rule }: { readonly rule: Rule }) {
-  const rows = rowsOf(rule);
+  const say = useSay();
+  const rows = rowsOf(rule, say);
   if (rows.length === 0) return null;
   return (
-    <div className="rule-table" role="group" tabIndex={0} aria-label={`Numbers of ${rule.title}`}>
+    <div className="rule-table" role="group" tabIndex={0} aria-label={`Numbers of ${say(rule.title)}`}>
       <table className="plain-table">
         <thead>
           <tr>
@@ -53,18 +67,18 @@ function Numbers({ rule }: { readonly rule: Rule }) {
           {rows.map((row) => (
             <tr key={row.what}>
               <th scope="row">{row.what}</th>
-              {same(row) ? (
+              {same(row, say) ? (
                 <td colSpan={EDITIONS.length} className="measure">
-                  {row.by.get(2023)?.value}
+                  {say(row.by.get(2023)?.value ?? '–')}
                 </td>
               ) : (
                 EDITIONS.map((e) => (
                   <td key={e} className="measure rule-changed">
-                    {row.by.get(e)?.value ?? '–'}
+                    {say(row.by.get(e)?.value ?? '–')}
                   </td>
                 ))
               )}
-              <td className="quiet">{sources(row)}</td>
+              <td className="quiet">{sources(row, say)}</td>
             </tr>
           ))}
         </tbody>
@@ -75,13 +89,15 @@ function Numbers({ rule }: { readonly rule: Rule }) {
 
 /** Every rule that the tool checks, its numbers by edition and where they come from. */
 export function RulesPage() {
+  const say = useSay();
   const [find, setFind] = useState('');
   const rules = PACKS[0]?.pack.rules ?? [];
   const needle = find.trim().toLowerCase();
   const shown = rules.filter(
     (r) =>
       needle === '' ||
-      [r.title, r.about, ...rowsOf(r).map((x) => `${x.what} ${sources(x)}`)]
+      [r.title, r.about, ...rowsOf(r, say).map((x) => `${x.what} ${sources(x, say)}`)]
+        .map(say)
         .join(' ')
         .toLowerCase()
         .includes(needle),
@@ -102,17 +118,17 @@ export function RulesPage() {
           />
         </div>
         <p className="muted">
-          {rules.length} rules in four editions. The values were written down from memory and say how sure
-          they are; nothing unsure decides. A house can change a value for its place, on its page Local rules.
-          Local codes, the inspector and a licensed electrician have the last word.
+          {rules.length} rules in four editions. The values were written from memory; those that are only
+          fairly sure say so, and nothing unsure decides. A house can change a value for its place, on its
+          page Local rules. Local codes, the inspector and a licensed electrician have the last word.
         </p>
         {shown.length === 0 && (
           <p className="empty">No rule holds “{find.trim()}”. Try a section number or a plain word.</p>
         )}
         {shown.map((rule) => (
-          <section key={rule.id} className="sheet stack rule" aria-label={rule.title} id={rule.id}>
-            <h2>{rule.title}</h2>
-            <p>{rule.about}</p>
+          <section key={rule.id} className="sheet stack rule" aria-label={say(rule.title)} id={rule.id}>
+            <h2>{say(rule.title)}</h2>
+            <p>{say(rule.about)}</p>
             <Numbers rule={rule} />
           </section>
         ))}

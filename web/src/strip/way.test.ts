@@ -5,6 +5,7 @@ import { cableLines } from './cables.ts';
 import { dimensionsOf } from './drawn.ts';
 import { layoutStrip } from './layout.ts';
 import { drawWay } from './way.ts';
+import { said } from '../../../core/src/testing/said.ts';
 
 const demo = (n: number): Evaluation => {
   const job = demoJobs()[n]!;
@@ -60,7 +61,7 @@ describe('the way on the strip', () => {
     expect(new Set(lanes).size).toBe(lanes.length);
   });
   it('says where it leaves the room', () => {
-    const j1 = keyboard.options.find((o) => o.taps[0]?.label === 'J1')!;
+    const j1 = keyboard.options.find((o) => said(o.taps[0]?.label ?? '') === 'J1')!;
     const e = evaluate({ ...keyboard.bundle, job: { ...keyboard.bundle.job, option: j1.key } });
     expect(drawn(e).some((w) => w.leaves !== null)).toBe(true);
     expect(drawn(keyboard).every((w) => w.leaves === null)).toBe(true);

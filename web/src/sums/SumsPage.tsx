@@ -7,6 +7,7 @@ import { Choice } from '../parts/Choice.tsx';
 import { StateMark } from '../parts/Mark.tsx';
 import { ToolsBar } from '../rules/ToolsBar.tsx';
 import './sums.css';
+import { useSay } from '../app/say.ts';
 
 /** Two to seven choices with short words are all shown; longer lists open. */
 function SumField({
@@ -20,15 +21,16 @@ function SumField({
   readonly error: string | undefined;
   readonly onChange: (text: string) => void;
 }) {
+  const say = useSay();
   const id = useId();
   if (field.kind === 'choice' || field.kind === 'yes')
     return (
       <Choice
-        label={field.label}
+        label={say(field.label)}
         value={value}
         width={205}
         options={
-          field.options ?? [
+          field.options?.map((o) => ({ value: o.value, label: say(o.label) })) ?? [
             { value: 'no', label: 'no' },
             { value: 'yes', label: 'yes' },
           ]
@@ -38,7 +40,7 @@ function SumField({
     );
   return (
     <div className="field">
-      <label htmlFor={id}>{field.label}</label>
+      <label htmlFor={id}>{say(field.label)}</label>
       <span>
         <Input
           id={id}
@@ -64,20 +66,21 @@ function SumField({
 const STATE = { holds: 'ok', fails: 'fix', told: 'ok' } as const;
 
 function Answer({ result }: { readonly result: SumResult }) {
+  const say = useSay();
   return (
     <section className="sum-answer" aria-live="polite" aria-label="Answer">
       <p className="sum-says">
-        {result.verdict !== 'told' && <StateMark state={STATE[result.verdict]} />} {result.says}
+        {result.verdict !== 'told' && <StateMark state={STATE[result.verdict]} />} {say(result.says)}
       </p>
       {result.lines.length > 0 && (
         <table className="plain-table sum-lines">
           <caption className="visually-hidden">The working</caption>
           <tbody>
             {result.lines.map((l, i) => (
-              <tr key={`${l.what}-${i}`}>
-                <th scope="row">{l.what}</th>
-                <td className="measure muted">{l.how}</td>
-                <td className="measure">{l.value}</td>
+              <tr key={`${say(l.what)}-${i}`}>
+                <th scope="row">{say(l.what)}</th>
+                <td className="measure muted">{say(l.how)}</td>
+                <td className="measure">{say(l.value)}</td>
               </tr>
             ))}
           </tbody>
@@ -85,7 +88,7 @@ function Answer({ result }: { readonly result: SumResult }) {
       )}
       <ul className="quiet">
         {[...new Set(result.sources.map(sourceLine))].map((s) => (
-          <li key={s}>{s}</li>
+          <li key={say(s)}>{say(s)}</li>
         ))}
       </ul>
     </section>
@@ -94,6 +97,7 @@ function Answer({ result }: { readonly result: SumResult }) {
 
 /** One sum: what was typed lives in the address, so that a link gives the same sum to somebody else. */
 function SumForm({ sum }: { readonly sum: Sum }) {
+  const say = useSay();
   const [params, setParams] = useSearchParams();
   const given = Object.fromEntries(
     sum.fields.flatMap((f) => {
@@ -102,10 +106,10 @@ function SumForm({ sum }: { readonly sum: Sum }) {
     }),
   );
   const done = doSum(sum, given);
-  const problems = new Map(done.ok ? [] : done.problems.map((p) => [p.key, p.says] as const));
+  const problems = new Map(done.ok ? [] : done.problems.map((p) => [p.key, say(p.says)] as const));
   // The last answer stays while a field is being typed, so that nothing jumps.
   const [last, setLast] = useState<SumResult | null>(done.ok ? done.result : null);
-  if (done.ok && last?.says !== done.result.says) setLast(done.result);
+  if (done.ok && (!last || say(last.says) !== say(done.result.says))) setLast(done.result);
   const shown = done.ok ? done.result : last;
   const set = (key: string, text: string) =>
     setParams(
@@ -123,9 +127,9 @@ function SumForm({ sum }: { readonly sum: Sum }) {
       .catch(() => message.info('Copy the address of this page: it holds these numbers'));
   };
   return (
-    <article className="sum stack" aria-label={sum.title}>
+    <article className="sum stack" aria-label={say(sum.title)}>
       <div className="row">
-        <h1 className="grow">{sum.title}</h1>
+        <h1 className="grow">{say(sum.title)}</h1>
         <Button size="small" onClick={copy}>
           Copy link
         </Button>
@@ -133,7 +137,7 @@ function SumForm({ sum }: { readonly sum: Sum }) {
           Start over
         </Button>
       </div>
-      <p className="muted">{sum.about}</p>
+      <p className="muted">{say(sum.about)}</p>
       <div className="sum-grid">
         <div className="sum-fields">
           {sum.fields.map((f) => (
@@ -164,6 +168,7 @@ function SumForm({ sum }: { readonly sum: Sum }) {
 
 /** Sums that need no house and no job. */
 export function SumsPage() {
+  const say = useSay();
   const { sumId } = useParams();
   const sum = sumId === undefined ? SUMS[0] : sumById(sumId);
   if (!sum) return <Navigate to="/sums" replace />;
@@ -174,7 +179,7 @@ export function SumsPage() {
         <nav className="sums-list" aria-label="Calculators">
           {SUMS.map((s) => (
             <Link key={s.id} to={`/sums/${s.id}`} aria-current={s.id === sum.id ? 'page' : undefined}>
-              {s.title}
+              {say(s.title)}
             </Link>
           ))}
         </nav>

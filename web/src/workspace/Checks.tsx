@@ -1,5 +1,5 @@
 import {
-  becauseWords,
+  becauseText,
   holdsUp,
   limitWords,
   LIMITS,
@@ -16,6 +16,7 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { findingFocused } from '../state/view.ts';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
+import { useSay } from '../app/say.ts';
 
 const ReportPlan = lazy(() => import('./ReportPlan.tsx'));
 
@@ -103,9 +104,10 @@ function Check({
   readonly finding: Finding;
   readonly onApplied: (says: string) => void;
 }) {
+  const say = useSay();
   const { bundle, edits } = useWork();
   const dispatch = useAppDispatch();
-  const numbers = becauseWords(finding, bundle.house.units);
+  const numbers = say(becauseText(finding));
   const quiet = finding.severity === 'ok' || finding.origin === 'standing';
   return (
     <li
@@ -118,23 +120,23 @@ function Check({
       <StateMark state={finding.severity} />
       <div className="grow">
         <div className="quiet">{originWord(finding)}</div>
-        <h3>{finding.says}</h3>
+        <h3>{say(finding.says)}</h3>
         {numbers !== '' && <p className="measure check-numbers">{numbers}</p>}
-        {finding.detail !== '' && <p className="muted check-detail">{finding.detail}</p>}
+        {finding.detail !== '' && <p className="muted check-detail">{say(finding.detail)}</p>}
         {finding.overridden !== undefined && <Overridden finding={finding} reason={finding.overridden} />}
         {(!quiet || finding.severity === 'ok') && (
           <div className="check-remedies">
             {finding.remedies.map((r) => (
               <button
-                key={r.says}
+                key={say(r.says)}
                 type="button"
                 className="linklike"
                 onClick={() => {
                   edits.apply(bundle, r.edit);
-                  onApplied(r.says);
+                  onApplied(say(r.says));
                 }}
               >
-                {r.says}
+                {say(r.says)}
               </button>
             ))}
             {answeredByWord(finding) && <Override finding={finding} />}
@@ -146,7 +148,7 @@ function Check({
           </div>
         )}
         {finding.sources.length > 0 && (
-          <p className="quiet">{[...new Set(finding.sources.map(sourceLine))].join('; ')}</p>
+          <p className="quiet">{[...new Set(finding.sources.map((s) => say(sourceLine(s))))].join('; ')}</p>
         )}
       </div>
     </li>
@@ -165,6 +167,7 @@ const counts = (findings: readonly Finding[]): string => {
 
 /** Overrides of the place stand at the top: whoever reads the checks must not take them for the code. */
 function LooserHere() {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const looser = evaluation.pack.amended.filter((a) => a.looser);
   if (looser.length === 0) return null;
@@ -173,7 +176,10 @@ function LooserHere() {
       {looser.length === 1
         ? 'A value is looser here than the code'
         : `${looser.length} values are looser here than the code`}
-      : {looser.map((a) => `${a.title.toLowerCase()} ${limitWords(a.here, LIMITS[a.limit].unit)}`).join('; ')}
+      :{' '}
+      {looser
+        .map((a) => `${say(a.title).toLowerCase()} ${say(limitWords(a.here, LIMITS[a.limit].unit))}`)
+        .join('; ')}
       . <Link to={`/houses/${bundle.house.id}/local`}>Local rules</Link>
     </p>
   );
@@ -230,6 +236,9 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
           </ul>
         </details>
       )}
+      <p className="quiet">
+        Code values were written from memory. <Link to="/rules">Rules</Link> tells how sure each one is.
+      </p>
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import {
   EVEN_TUNE,
-  gainWords,
+  gainText,
   isGain,
   methodGains,
   NEW_METHODS,
@@ -19,6 +19,7 @@ import { Choice } from '../parts/Choice.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { isLarge } from '../state/use-evaluation.ts';
 import { useWork } from './work.ts';
+import { useSay } from '../app/say.ts';
 
 /** What weighs in the choice of a way, each to be moved up or down. */
 const TUNES: readonly { readonly key: keyof Tune; readonly label: string }[] = [
@@ -38,6 +39,7 @@ export function PreferencesDrawer({
   readonly open: boolean;
   readonly onClose: () => void;
 }) {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { preferences } = bundle.job;
   const set = (change: Partial<Preferences>) =>
@@ -47,13 +49,11 @@ export function PreferencesDrawer({
     const setting = settingOf(bundle);
     return {
       gains: new Map(
-        toolGains(setting, workMinutes, evaluation.planning).map(
-          (g) => [g.tool, gainWords(g, bundle.house.units)] as const,
-        ),
+        toolGains(setting, workMinutes, evaluation.planning).map((g) => [g.tool, say(gainText(g))] as const),
       ),
       methods: methodGains(setting, workMinutes, evaluation.planning).filter(isGain),
     };
-  }, [open, bundle, evaluation.planning]);
+  }, [open, bundle, evaluation.planning, say]);
   return (
     <Drawer open={open} onClose={onClose} title="Job preferences" size={380}>
       <div className="stack">
@@ -149,7 +149,7 @@ export function PreferencesDrawer({
         />
         {methods.map((g) => (
           <p key={g.method} className="quiet">
-            {METHOD_WORDS[g.method]}: {gainWords(g, bundle.house.units)}
+            {METHOD_WORDS[g.method]}: {say(gainText(g))}
             {g.seen ? '; it runs on the wall and is seen' : ''}
           </p>
         ))}

@@ -20,6 +20,7 @@ import { useKeys } from './use-keys.ts';
 import { usePhone } from './use-phone.ts';
 import { WorkContext, type Work } from './work.ts';
 import './workspace.css';
+import { useSay } from '../app/say.ts';
 
 const PreferencesDrawer = lazy(() =>
   import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
@@ -77,6 +78,7 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
 }
 
 function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
+  const say = useSay();
   const bundle = useMemo(() => ({ house, job }), [house, job]);
   const { evaluation, proofs, proved, busy, share, stopped, failed, stop, again } = useEvaluation(bundle);
   const edits = useEdits();
@@ -177,7 +179,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
           <p className="next" role="status">
-            <b>Next:</b> {busy ? `looking for routes, ${percent(share, 0)}` : shown.next.says}{' '}
+            <b>Next:</b> {busy ? `looking for routes, ${percent(share, 0)}` : say(shown.next.says)}{' '}
             {busy && (
               <Button size="small" onClick={stop}>
                 Stop looking

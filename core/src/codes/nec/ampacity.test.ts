@@ -10,6 +10,7 @@ import {
   nextStandardSize,
   STANDARD_SIZES,
 } from './tables/ampacity.ts';
+import { said } from '../../testing/said.ts';
 
 const facts = (gauge: Gauge, more: Partial<ConductorFacts> = {}): ConductorFacts => ({
   gauge,
@@ -108,7 +109,7 @@ describe('ampacity where the cable runs', () => {
     ['UF-B', 60],
     ['old-AC', 60],
   ])('%s starts at %d C', (type, start) => {
-    expect(of('12', { type }).working).toContain(`${start} °C column`);
+    expect(said(of('12', { type }).working)).toContain(`${start} °C column`);
   });
 });
 

@@ -14,6 +14,7 @@ import {
   SMALL_CONDUCTOR,
   smallConductorSource,
 } from './tables/ampacity.ts';
+import { msg, q, type Text } from '../../words/index.ts';
 
 export interface ConductorFacts {
   readonly gauge: Gauge;
@@ -38,7 +39,7 @@ export interface Ampacity {
   readonly breaker: number;
   readonly nextSizeUp: boolean;
   readonly capped: boolean;
-  readonly working: string;
+  readonly working: Text;
   readonly sources: readonly Source[];
 }
 
@@ -75,11 +76,18 @@ export function ampacity(facts: ConductorFacts, edition: number): Ampacity | und
     breaker,
     nextSizeUp: nextSizeUp && up > amps + 1e-9,
     capped: cap !== undefined && cap < largest,
-    working: `${table} A (${rating.start} °C column) × ${ambient} × ${adjustment} = ${round(corrected)} A, at most ${final} A at ${rating.final} °C terminals`,
+    working: msg('rules.ampacity.working', {
+      table,
+      start: rating.start,
+      ambient: q.number(ambient),
+      adjustment: q.number(adjustment),
+      corrected: q.number(corrected),
+      final,
+      terminals: rating.final,
+    }),
     sources,
   };
 }
-const round = (n: number): string => String(Math.round(n * 100) / 100);
 
 /** The limit at 30 C, alone in the wall, as people know it: 240.4(D) to 10 AWG, the 60 C column above. */
 export function breakerLimit(gauge: Gauge, metal: Metal, edition: number): Sourced<number> | undefined {

@@ -4,6 +4,7 @@ import { packFor, type BoxContents } from '../index.ts';
 import { OUTLET, placeOf } from '../../testing/build.ts';
 import { ALLOWANCE } from './fill.ts';
 import { necPack } from './pack.ts';
+import { said } from '../../testing/said.ts';
 
 const EDITIONS = [2014, 2017, 2020, 2023] as const;
 
@@ -45,7 +46,7 @@ describe('ground-fault protection by room, every edition', () => {
     const need = necPack(edition).groundFault(placeOf(use), OUTLET);
     expect(need.needed).toBe(needed);
     expect(need.source).toMatchObject({ kind: 'published', edition, fromMemory: true });
-    expect(need.why.length).toBeGreaterThan(10);
+    expect(said(need.why).length).toBeGreaterThan(10);
   });
   it('a sink within 6 ft asks for it in every room and edition', () => {
     for (const use of RoomUse.options)
@@ -83,7 +84,8 @@ describe('arc-fault protection by room, every edition', () => {
     },
   );
   it('says so where a room is only similar to those listed', () => {
-    for (const use of SIMILAR) expect(necPack(2023).arcFault(use as RoomUse, 15).why).toContain('similar');
+    for (const use of SIMILAR)
+      expect(said(necPack(2023).arcFault(use as RoomUse, 15).why)).toContain('similar');
   });
   it('names the letter of the edition', () => {
     const ref = (e: (typeof EDITIONS)[number]) => necPack(e).arcFault('den', 15).source;
@@ -196,7 +198,7 @@ describe('a pack', () => {
   it('every rule has an id and a title of its own', () => {
     const { rules } = necPack(2023);
     expect(new Set(rules.map((r) => r.id)).size).toBe(rules.length);
-    expect(rules.every((r) => r.title.length > 5)).toBe(true);
+    expect(rules.every((r) => said(r.title).length > 5)).toBe(true);
   });
   it('a larger conductor never stands behind a smaller breaker limit', () => {
     const order: Gauge[] = ['14', '12', '10', '8', '6', '4'];

@@ -1,5 +1,6 @@
 import { published, type Source } from '../../findings/index.ts';
 import type { BoxContents, Fill, FillGauge, FillItem } from '../pack.ts';
+import { msg, type Text } from '../../words/index.ts';
 
 const SMALL_FIRST: readonly FillGauge[] = ['18', '16', '14', '12', '10', '8', '6', '4'];
 const larger = (a: VolumeGauge | null, b: VolumeGauge): VolumeGauge =>
@@ -46,7 +47,7 @@ const countedFixtureWires = (wires: number, domed: boolean): number =>
 export function boxFill(contents: BoxContents, edition: number): Fill {
   const items: FillItem[] = [];
   const { extras = {} } = contents;
-  const add = (what: string, count: number, each: number) => {
+  const add = (what: Text, count: number, each: number) => {
     if (count > 0) items.push({ what, count, eachCubicInches: each, cubicInches: count * each });
   };
   let largest: VolumeGauge | null = null;
@@ -61,13 +62,13 @@ export function boxFill(contents: BoxContents, edition: number): Fill {
     const n = contents.conductors[gauge] ?? 0;
     if (n === 0 || !inTable(gauge)) continue;
     largest = gauge;
-    add(`${n} conductor${n === 1 ? '' : 's'}, ${gauge} AWG`, n, ALLOWANCE[gauge]);
+    add(msg('rules.fill-item.conductors', { n, gauge }), n, ALLOWANCE[gauge]);
   }
   for (const { gauge, count, coiled } of extras.unbroken ?? []) {
     if (!inTable(gauge)) continue;
     largest = larger(largest, gauge);
     add(
-      `${count} run${count === 1 ? 's' : ''} through unbroken, ${gauge} AWG${coiled ? ', looped' : ''}`,
+      msg('rules.fill-item.unbroken', { count, gauge, looped: coiled ? msg('rules.fill-item.looped') : '' }),
       coiled ? 2 * count : count,
       ALLOWANCE[gauge],
     );
@@ -75,23 +76,30 @@ export function boxFill(contents: BoxContents, edition: number): Fill {
   const fixture = countedFixtureWires(extras.fixtureWires ?? 0, extras.domedCanopy ?? false);
   if (fixture > 0) {
     largest = larger(largest, '18');
-    add(`${fixture} luminaire wires, 18 AWG`, fixture, ALLOWANCE['18']);
+    add(msg('rules.fill-item.luminaire-wires', { fixture }), fixture, ALLOWANCE['18']);
   }
   if (contents.largestGround && inTable(contents.largestGround)) {
     add(
-      contents.grounds === 1 ? 'the ground' : `${contents.grounds} grounds together`,
+      contents.grounds === 1
+        ? msg('rules.fill-item.ground')
+        : msg('rules.fill-item.grounds', { count: contents.grounds }),
       groundCount(contents.grounds, edition),
       ALLOWANCE[contents.largestGround],
     );
     largest = larger(largest, contents.largestGround);
   }
-  if (contents.clampsInside && largest) add('the clamps', 1, ALLOWANCE[largest]);
-  if (largest) add('stud or hickey', extras.fittings ?? 0, ALLOWANCE[largest]);
+  if (contents.clampsInside && largest) add(msg('rules.fill-item.clamps'), 1, ALLOWANCE[largest]);
+  if (largest) add(msg('rules.fill-item.fitting'), extras.fittings ?? 0, ALLOWANCE[largest]);
   for (const { gangs, gauge } of contents.yokes)
-    if (inTable(gauge)) add(gangs > 1 ? `device, ${gangs} gangs` : 'the device', 2 * gangs, ALLOWANCE[gauge]);
+    if (inTable(gauge))
+      add(
+        gangs > 1 ? msg('rules.fill-item.device-gangs', { gangs }) : msg('rules.fill-item.device'),
+        2 * gangs,
+        ALLOWANCE[gauge],
+      );
   if (largest && edition >= TERMINAL_BLOCKS_SINCE)
-    add('terminal block', extras.terminalBlocks ?? 0, ALLOWANCE[largest]);
-  if (extras.barrier) add('the barrier', 1, BARRIER[extras.barrier]);
+    add(msg('rules.fill-item.terminal-block'), extras.terminalBlocks ?? 0, ALLOWANCE[largest]);
+  if (extras.barrier) add(msg('rules.fill-item.barrier'), 1, BARRIER[extras.barrier]);
   return {
     items,
     cubicInches: items.reduce((s, i) => s + i.cubicInches, 0),

@@ -5,6 +5,7 @@ import { evaluate } from '../../evaluation/evaluate.ts';
 import { necPack, packFor } from './pack.ts';
 import { EDITIONS } from './tables/editions.ts';
 import { isLimitKey, LIMIT_KEYS, limitRange, LIMITS, limitWords, type LimitKey } from './tables/limits.ts';
+import { heard, said } from '../../testing/said.ts';
 
 /** Values of the sections named in the table, in their printed units (from memory). */
 const PRINTED: Readonly<Record<LimitKey, number>> = {
@@ -108,7 +109,7 @@ describe('what a place changes', () => {
     const code = necPack(2023);
     const here = amended(key, code.limits[key].value * 0.5);
     expect(here.limits[key].value).toBe(code.limits[key].value * 0.5);
-    expect(here.limits[key].source).toMatchObject({
+    expect(heard(here.limits[key].source)).toMatchObject({
       kind: 'local',
       note: expect.stringContaining('the town'),
     });
@@ -120,7 +121,7 @@ describe('what a place changes', () => {
       { limit: 'switchHeightMm', value: 1900, note: 'first' },
       { limit: 'switchHeightMm', value: 1800, note: 'second' },
     ]);
-    expect(two.limits.switchHeightMm).toMatchObject({ value: 1800, source: { note: 'second' } });
+    expect(heard(two.limits.switchHeightMm)).toMatchObject({ value: 1800, source: { note: 'second' } });
     expect(amended('noSuchThing', 5).amended).toEqual([]);
     expect(amended('switchHeightMm', inches(79)).amended).toEqual([]);
     expect(['noSuchThing', 'constructor', '__proto__'].map(isLimitKey)).toEqual([false, false, false]);
@@ -132,7 +133,7 @@ describe('what a place changes', () => {
       expect(amended(key, value).limits[key]).toEqual(code.limits[key]);
       const house = makeHouse('h', 'House', { amendments: [{ limit: key, value, note: 'the town' }] });
       const told = evaluate({ house, job: makeJob('j', house.id, 'Job') }).findings;
-      expect(told.filter((f) => f.rule === 'local-amendment').map((f) => f.says)).toEqual([
+      expect(heard(told.filter((f) => f.rule === 'local-amendment').map((f) => f.says))).toEqual([
         expect.stringContaining('Local value not used'),
       ]);
     }
@@ -148,12 +149,12 @@ describe('what a place changes', () => {
 describe('limits as people read them', () => {
   it.each([
     [inches(1.25), 'mm', '1 1/4 in'],
-    [feet(6), 'mm', '6\' 0"'],
+    [feet(6), 'mm', '6 ft'],
     [0, 'mm', 'none'],
     [0.8, 'share', '80 %'],
     [1 / 3, 'share', '33.3 %'],
     [1.25, 'times', '1.25 times'],
     [20, 'A', '20 A'],
     [360, 'degrees', '360°'],
-  ] as const)('%d %s: %s', (value, unit, text) => expect(limitWords(value, unit)).toBe(text));
+  ] as const)('%d %s: %s', (value, unit, text) => expect(said(limitWords(value, unit))).toBe(text));
 });

@@ -15,6 +15,7 @@ import {
 import type { Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
 import { inLimitRange, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
+import { msg } from '../../words/index.ts';
 
 const METRES_PER_KFT = 304.8;
 
@@ -33,7 +34,10 @@ function limitsOf(
     amended.push({ limit: key, title: limit.title, code, here: change.value, looser, note: change.note });
     return {
       value: change.value,
-      source: { kind: 'local', note: `${change.note}${looser ? ', looser than the code' : ''}` },
+      source: {
+        kind: 'local',
+        note: looser ? msg('rules.local.looser-note', { note: change.note }) : change.note,
+      },
     };
   };
   const entries = LIMIT_KEYS.map((key) => [key, of(key)] as const);

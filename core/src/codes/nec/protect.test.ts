@@ -4,6 +4,7 @@ import { OUTLET, placeOf } from '../../testing/build.ts';
 import type { OutletFacts, PlaceFacts } from '../pack.ts';
 import { necPack } from './pack.ts';
 import { EDITIONS } from './tables/editions.ts';
+import { said } from '../../testing/said.ts';
 
 const FEET = 304.8;
 /** Answers by edition 2014, 2017, 2020, 2023. */
@@ -107,8 +108,8 @@ describe('receptacle kinds by edition, NEC 406 (from memory)', () => {
   ] as const)('%s: weather-resistant %p', (moisture, needed) => {
     const need = necPack(2023).weatherResistant(placeOf('utility', { moisture }));
     expect(need.needed).toBe(needed);
-    if (moisture === 'wet') expect(need.why).toContain('in-use');
-    if (moisture === 'damp') expect(need.why).toContain('closed');
+    if (moisture === 'wet') expect(said(need.why)).toContain('in-use');
+    if (moisture === 'damp') expect(said(need.why)).toContain('closed');
   });
   const tub = (asideMm: number, aboveRimMm = 300) =>
     placeOf('bath', { toTub: { mm: asideMm, asideMm, aboveRimMm } });

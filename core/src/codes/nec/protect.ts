@@ -18,11 +18,9 @@ import {
   TUB_SINCE,
   UP_TO_250_VOLTS_SINCE,
 } from './tables/protection.ts';
+import { anyOf, article, capital, msg, q, type Text } from '../../words/index.ts';
 
 type Limits = CodePack['limits'];
-const roomWords = (use: RoomUse): string =>
-  use.includes('-') ? `${use.replace('-', ' (')})` : use === 'outdoor' ? 'place outdoors' : use;
-const article = (words: string): string => `${/^[aeiou]/.test(words) ? 'an' : 'a'} ${words}`;
 
 /** 210.8(D): outlets of appliances that the code names, whatever the room. */
 function applianceNeed({ appliance }: OutletFacts, edition: number): Need | undefined {
@@ -31,32 +29,37 @@ function applianceNeed({ appliance }: OutletFacts, edition: number): Need | unde
   if (since === undefined || edition < since) return undefined;
   return {
     needed: true,
-    why: `The outlet of ${article(appliance.replace('-', ' '))} needs it since ${since}.`,
+    why: msg('rules.protect.appliance', { appliance: article(msg(`names.appliance.${appliance}`)), since }),
     source: published('NEC 210.8(D)', edition, 'fairly-sure'),
   };
 }
 
 function receptacleNeed(place: PlaceFacts, edition: number, limits: Limits): Need {
   const source = published('NEC 210.8(A)', edition);
-  const yes = (why: string, certainty: 'sure' | 'fairly-sure' = 'sure'): Need => ({
+  const yes = (why: Text, certainty: 'sure' | 'fairly-sure' = 'sure'): Need => ({
     needed: true,
     why,
     source: certainty === 'sure' ? source : published('NEC 210.8(A)', edition, certainty),
   });
   if (place.volts > 125 && edition < UP_TO_250_VOLTS_SINCE)
-    return { needed: false, why: `Only 125 V receptacles are listed in ${edition}.`, source };
+    return { needed: false, why: msg('rules.protect.only-125', { edition }), source };
   const since = GROUND_FAULT_SINCE[place.use];
   if (since !== undefined && edition >= since)
-    return yes(`Receptacles in ${article(roomWords(place.use))} need it.`);
-  if (place.overCounter && edition >= COUNTER_SINCE) return yes('It serves a kitchen counter.');
+    return yes(msg('rules.protect.room', { where: msg(`names.in-room.${place.use}`) }));
+  if (place.overCounter && edition >= COUNTER_SINCE) return yes(msg('rules.protect.counter'));
   const sinkMm = edition >= CORD_PATH_SINCE ? place.toSinkMm : place.toSinkStraightMm;
   const reach = limits.waterReachMm;
   if (sinkMm !== null && sinkMm <= reach.value)
-    return { needed: true, why: 'It stands within 6 ft of a sink.', source: reach.source };
+    return {
+      needed: true,
+      why: msg('rules.protect.sink', { reach: q.distance(reach.value) }),
+      source: reach.source,
+    };
   if (place.toTub && place.toTub.mm <= reach.value && edition >= TUB_SINCE)
-    return yes('It stands within 6 ft of a tub or shower.');
-  if (place.moisture !== 'dry' && edition >= DAMP_SINCE) return yes(`The place is ${place.moisture}.`);
-  return { needed: false, why: 'Neither the room nor water within 6 ft asks for it.', source };
+    return yes(msg('rules.protect.tub', { reach: q.distance(reach.value) }));
+  if (place.moisture !== 'dry' && edition >= DAMP_SINCE)
+    return yes(msg('rules.protect.damp-place', { moisture: place.moisture }));
+  return { needed: false, why: msg('rules.protect.not-needed', { reach: q.distance(reach.value) }), source };
 }
 
 /** Does this outlet need ground-fault protection? 210.8(A) receptacles, (D) appliances, (C)/(E) crawl lights, (F) outdoors. */
@@ -72,8 +75,8 @@ export function groundFaultNeed(
   if (outlet.kind === 'light' && place.use === 'crawl') {
     const source = published(edition >= 2020 ? 'NEC 210.8(C)' : 'NEC 210.8(E)', edition, 'fairly-sure');
     return edition >= CRAWL_LIGHT_SINCE
-      ? { needed: true, why: 'Lights in a crawl space need it.', source }
-      : { needed: false, why: `Lights in a crawl space are not listed in ${edition}.`, source };
+      ? { needed: true, why: msg('rules.protect.crawl-light'), source }
+      : { needed: false, why: msg('rules.protect.crawl-light-not', { edition }), source };
   }
   const outdoor = published('NEC 210.8(F)', edition, 'fairly-sure');
   if (
@@ -82,13 +85,10 @@ export function groundFaultNeed(
     edition >= OUTDOOR_OUTLET_SINCE &&
     outlet.amps <= OUTDOOR_OUTLET_AMPS
   )
-    return { needed: true, why: 'Outlets outdoors need it, lighting aside.', source: outdoor };
+    return { needed: true, why: msg('rules.protect.outdoor-outlet'), source: outdoor };
   return {
     needed: false,
-    why:
-      outlet.kind === 'light'
-        ? 'Lighting outlets are not listed here.'
-        : 'This appliance is not one of those listed.',
+    why: outlet.kind === 'light' ? msg('rules.protect.light-not') : msg('rules.protect.appliance-not'),
     source:
       outlet.kind === 'light'
         ? published('NEC 210.8', edition)
@@ -103,46 +103,54 @@ export function arcFaultNeed(use: RoomUse, amps: number, poles: 1 | 2, edition: 
     edition,
     edition >= 2023 ? 'fairly-sure' : 'sure',
   );
-  if (poles === 2) return { needed: false, why: 'Only 120 V circuits are listed.', source };
+  if (poles === 2) return { needed: false, why: msg('rules.protect.arc-240'), source };
   const listed = ARC_FAULT_AMPS(edition);
   if (!listed.includes(amps))
-    return { needed: false, why: `Only circuits of ${listed.join(', ')} A are listed.`, source };
+    return { needed: false, why: msg('rules.protect.arc-amps', { amps: anyOf(listed) }), source };
   if (ARC_FAULT_SIMILAR.has(use))
     return {
       needed: true,
-      why: `We read a ${use.replace('-', ' ')} as a room similar to those listed; your inspector may not.`,
+      why: msg('rules.protect.arc-similar', { room: article(msg(`names.room.${use}`)) }),
       source,
     };
   return ARC_FAULT_ROOMS.has(use)
-    ? { needed: true, why: `A ${use} is one of the rooms listed.`, source }
-    : { needed: false, why: `A ${use.replace('-', ' ')} is not one of the rooms listed.`, source };
+    ? {
+        needed: true,
+        why: msg('rules.protect.arc-listed', { room: capital(article(msg(`names.room.${use}`))) }),
+        source,
+      }
+    : {
+        needed: false,
+        why: msg('rules.protect.arc-not-listed', { room: capital(article(msg(`names.room.${use}`))) }),
+        source,
+      };
 }
 
 export function tamperNeed(place: PlaceFacts, edition: number, limits: Limits): Need {
   const source = published('NEC 406.12', edition, edition >= 2020 ? 'fairly-sure' : 'sure');
-  const no = (why: string): Need => ({ needed: false, why, source });
-  if (place.volts > 125 && edition < TAMPER_250_SINCE)
-    return no(`Only 125 V receptacles are listed in ${edition}.`);
-  if (place.heightMm > limits.tamperHeightMm.value) return no('It is higher than 5 ft 6 in.');
+  const no = (why: Text): Need => ({ needed: false, why, source });
+  if (place.volts > 125 && edition < TAMPER_250_SINCE) return no(msg('rules.protect.only-125', { edition }));
+  if (place.heightMm > limits.tamperHeightMm.value)
+    return no(msg('rules.protect.tamper-high', { height: q.distance(limits.tamperHeightMm.value) }));
   if (NO_TAMPER_RESISTANT.has(place.use))
-    return no(`${place.use === 'attic' ? 'An attic' : 'A crawl space'} is not listed.`);
-  return { needed: true, why: 'Receptacles in dwellings are tamper-resistant.', source };
+    return no(msg('rules.protect.tamper-not', { where: msg(`names.in-room.${place.use}`) }));
+  return { needed: true, why: msg('rules.protect.tamper'), source };
 }
 
 export function weatherNeed(place: PlaceFacts, edition: number): Need {
   switch (place.moisture) {
     case 'dry':
-      return { needed: false, why: 'The place is dry.', source: published('NEC 406.9', edition) };
+      return { needed: false, why: msg('rules.protect.dry'), source: published('NEC 406.9', edition) };
     case 'damp':
       return {
         needed: true,
-        why: 'Damp: weather-resistant, under a cover that is tight when closed.',
+        why: msg('rules.protect.damp'),
         source: published('NEC 406.9(A)', edition),
       };
     case 'wet':
       return {
         needed: true,
-        why: 'Wet: weather-resistant, under an extra-duty in-use cover.',
+        why: msg('rules.protect.wet'),
         source: published('NEC 406.9(B)(1)', edition),
       };
   }
@@ -160,9 +168,9 @@ export function bathZoneNeed(place: PlaceFacts, edition: number, limits: Limits)
         needed: true,
         why:
           edition >= 2020
-            ? 'It is in the zone 3 ft beside and 8 ft above a tub or shower.'
-            : 'It is over a tub or shower.',
+            ? msg('rules.protect.bath-zone', { aside: q.distance(value), above: q.distance(height) })
+            : msg('rules.protect.over-tub'),
         source,
       }
-    : { needed: false, why: 'It is clear of tub and shower.', source };
+    : { needed: false, why: msg('rules.protect.clear-of-tub'), source };
 }

@@ -1,18 +1,19 @@
 import { published, type Source } from '../../findings/index.ts';
 import type { CodePack, OutletFacts, PlaceFacts } from '../pack.ts';
+import { msg, type Text } from '../../words/index.ts';
 
 /** Ways to put a new receptacle where an old one was. */
 export interface Replacement {
   /** One of these kinds, any of them lawful. */
   readonly kinds: readonly {
     readonly kind: 'grounding' | 'nongrounding' | 'gfci-no-ground' | 'protected-no-ground';
-    readonly says: string;
+    readonly says: Text;
   }[];
   readonly groundFault: boolean;
   readonly arcFault: boolean;
   readonly tamper: boolean;
   readonly weather: boolean;
-  readonly reasons: readonly { readonly says: string; readonly source: Source }[];
+  readonly reasons: readonly { readonly says: Text; readonly source: Source }[];
 }
 
 /**
@@ -32,17 +33,17 @@ export function replacement(
   const weather = pack.weatherResistant(place);
   const noGround = published('NEC 406.4(D)(2)', pack.edition);
   const kinds: Replacement['kinds'] = grounded
-    ? [{ kind: 'grounding', says: 'Grounding type' }]
+    ? [{ kind: 'grounding', says: msg('rules.replace.grounding') }]
     : [
         // Where ground-fault protection is needed anyway, a bare two-slot one is no longer lawful.
-        ...(gf.needed ? [] : [{ kind: 'nongrounding' as const, says: 'Two-slot, nongrounding' }]),
+        ...(gf.needed ? [] : [{ kind: 'nongrounding' as const, says: msg('rules.replace.two-slot') }]),
         {
           kind: 'gfci-no-ground',
-          says: 'Ground-fault type, marked No Equipment Ground, no ground run onward',
+          says: msg('rules.replace.gfci-no-ground'),
         },
         {
           kind: 'protected-no-ground',
-          says: 'Grounding type behind a ground-fault device, marked GFCI Protected and No Equipment Ground',
+          says: msg('rules.replace.protected-no-ground'),
         },
       ];
   return {
@@ -53,8 +54,8 @@ export function replacement(
     weather: weather.needed,
     reasons: [
       grounded
-        ? { says: 'A ground is there: grounding type.', source: published('NEC 406.4(D)(1)', pack.edition) }
-        : { says: 'No ground is there: replacing has three ways, extending has none.', source: noGround },
+        ? { says: msg('rules.replace.has-ground'), source: published('NEC 406.4(D)(1)', pack.edition) }
+        : { says: msg('rules.replace.no-ground'), source: noGround },
       ...(gf.needed ? [{ says: gf.why, source: published('NEC 406.4(D)(3)', pack.edition) }] : []),
       ...(af.needed ? [{ says: af.why, source: published('NEC 406.4(D)(4)', pack.edition) }] : []),
       ...(tamper.needed ? [{ says: tamper.why, source: published('NEC 406.4(D)(5)', pack.edition) }] : []),

@@ -1,16 +1,27 @@
-import { billCsv, formatCable, formatLength, money, roughMoney, type BillLine } from '@elwand/core';
+import {
+  billCsv,
+  formatCable,
+  formatLength,
+  money,
+  roughMoney,
+  row,
+  toolText,
+  type BillLine,
+} from '@elwand/core';
 import { Button, InputNumber } from 'antd';
 import { download } from '../../parts/download.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
 
 function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (count: number) => void }) {
+  const say = useSay();
   return (
     <tr>
       <td>
         {line.name}
-        <div className="quiet">{line.why}</div>
+        <div className="quiet">{say(row(line.why))}</div>
       </td>
       <td className="num">{line.needed}</td>
       <td>
@@ -38,6 +49,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
 
 /** Mark 7: what is needed, less what the shelf has, with the cut list and the tools. */
 export function BuyMark() {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { chosen } = evaluation;
   if (!chosen) return <NoPlan />;
@@ -61,7 +73,9 @@ export function BuyMark() {
           To buy: <span className="measure">{roughMoney(bill.totalCents)}</span>{' '}
           <span className="muted">estimated prices</span>
         </h2>
-        <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill), 'text/csv')}>Save as CSV</Button>
+        <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill, say), 'text/csv')}>
+          Save as CSV
+        </Button>
         <Button onClick={() => window.print()}>Print</Button>
       </div>
       <div style={{ overflowX: 'auto' }}>
@@ -88,14 +102,14 @@ export function BuyMark() {
         {bill.cuts.map((c, i) => (
           <p key={i}>
             {c.roll.name}:{' '}
-            {c.pieces.map((p) => `${p.label} ${formatCable(p.lengthMm, house.units)}`).join('; ')}.{' '}
+            {c.pieces.map((p) => `${say(p.label)} ${formatCable(p.lengthMm, house.units)}`).join('; ')}.{' '}
             <span className="muted">{formatLength(c.leftMm, house.units)} left over.</span>
           </p>
         ))}
       </section>
       <section aria-label="Tools">
         <h3>Tools</h3>
-        <p>{bill.tools.join(', ')}</p>
+        <p>{bill.tools.map(toolText).map(say).join(', ')}</p>
       </section>
     </div>
   );

@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { keypadValue } from './keypad.ts';
+import { useSay } from '../../app/say.ts';
 
 export interface DeadProofProps {
   readonly chain: DeadChain;
@@ -16,10 +17,10 @@ export interface DeadProofProps {
 const newest = (readings: readonly Reading[], key: string): Reading | undefined =>
   readings.filter((r) => r.testKey === key).at(-1);
 
-const reading = (test: Test, text: string, value: number | null, planKey: string): Reading => ({
+const reading = (test: Test, says: string, text: string, value: number | null, planKey: string): Reading => ({
   id: ItemId.parse(freshId('rd')),
   testKey: test.key,
-  says: test.says,
+  says,
   text,
   value,
   takenAt: new Date().toISOString(),
@@ -52,6 +53,7 @@ function Keypad({
   readonly test: Test;
   readonly onRecord: (text: string, value: number | null) => void;
 }) {
+  const say = useSay();
   const [text, setText] = useState('');
   const press = (k: (typeof KEYS)[number]) => {
     if (k === 'Erase') setText('');
@@ -74,7 +76,7 @@ function Keypad({
           {complete && dead && (
             <b>{value !== null && value <= (test.expect?.highVolts ?? 0) ? 'Reads dead' : 'Not dead'}</b>
           )}{' '}
-          <span className="muted">expect {test.expect?.says}</span>
+          <span className="muted">expect {test.expect?.says && say(test.expect?.says)}</span>
         </span>
       </div>
       <div className="keypad">
@@ -108,6 +110,7 @@ const linkState = (done: boolean, now: boolean): string => (now ? 'now' : done ?
 
 /** Proving a box dead as a chain: dead is only proved after the last known-live reading, and one live pair stops everything. */
 export function DeadProof({ chain, readings, planKey, onReading, onAgain }: DeadProofProps) {
+  const say = useSay();
   const { state, next } = deadState(chain, readings);
   const row = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -121,7 +124,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
           const now = next?.key === test.key && state !== 'live';
           return (
             <div key={test.key} className="dead-link" data-state={linkState(r !== undefined && !now, now)}>
-              {test.says}
+              {say(test.says)}
               <b>{r ? (test.expect ? `${r.text}${/^[\d.]+$/.test(r.text) ? ' V' : ''}` : '✓') : ''}</b>
             </div>
           );
@@ -129,7 +132,8 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
       </div>
       {state === 'live' && (
         <div className="dead-live" role="alert">
-          It is live: {next?.says}. Stop. Touch nothing, find its breaker, then start the test over.
+          It is live: {next?.says && say(next?.says)}. Stop. Touch nothing, find its breaker, then start the
+          test over.
         </div>
       )}
       {state === 'void' && (
@@ -145,18 +149,18 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
       )}
       {state === 'open' && next && (
         <>
-          <h3>{next.says}</h3>
+          <h3>{say(next.says)}</h3>
           {next.expect ? (
             <Keypad
               key={next.key}
               test={next}
-              onRecord={(text, value) => onReading(reading(next, text, value, planKey))}
+              onRecord={(text, value) => onReading(reading(next, say(next.says), text, value, planKey))}
             />
           ) : (
             <Button
               type="primary"
               className="big-button"
-              onClick={() => onReading(reading(next, 'off', 0, planKey))}
+              onClick={() => onReading(reading(next, say(next.says), 'off', 0, planKey))}
             >
               The breaker is off and locked or taped
             </Button>
@@ -165,7 +169,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
             <Button
               danger
               className="big-button"
-              onClick={() => onReading(reading(next, 'live', null, planKey))}
+              onClick={() => onReading(reading(next, say(next.says), 'live', null, planKey))}
             >
               It is live
             </Button>

@@ -1,4 +1,5 @@
 import {
+  toolText,
   deadState,
   duration,
   roughTime,
@@ -17,6 +18,7 @@ import { NoPlan } from '../NoPlan.tsx';
 import { DeadProof } from './DeadProof.tsx';
 import '../marks.css';
 import { moment } from '../../parts/day.ts';
+import { useSay } from '../../app/say.ts';
 
 const WINDOW: Record<Step['window'], string> = {
   before: 'Before the power goes off',
@@ -69,6 +71,7 @@ function StepList({
   readonly current: string;
   readonly onChoose: (key: string) => void;
 }) {
+  const say = useSay();
   return (
     <nav className="step-list" aria-label="Steps">
       {(['before', 'off', 'after'] as const).map((w) => (
@@ -88,7 +91,7 @@ function StepList({
                   >
                     <span aria-hidden="true">{isDone(job, s.key) ? '✓' : last(job, s.key) ? '?' : '·'}</span>
                     <span>
-                      {s.title}
+                      {say(s.title)}
                       {isDone(job, s.key) && <span className="visually-hidden">, done</span>}
                     </span>
                     <span className="quiet measure">{Math.round(s.minutes)}</span>
@@ -104,6 +107,7 @@ function StepList({
 
 /** Mark 8: one step a card, in an order that keeps the circuit off for the shortest time. */
 export function DoMark() {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { chosen } = evaluation;
   const [picked, setPicked] = useState<string | null>(null);
@@ -160,23 +164,23 @@ export function DoMark() {
       </div>
       <div className="step-grid">
         <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
-        <article ref={card} className="step-card" aria-label={step.title}>
+        <article ref={card} className="step-card" aria-label={say(step.title)}>
           <p className="quiet">
-            {WINDOW[step.window]} · {step.place || 'anywhere'} · {Math.round(step.minutes)} min
+            {WINDOW[step.window]} · {say(step.place || 'anywhere')} · {Math.round(step.minutes)} min
             {step.waitDays > 0 ? ` · let it dry ${step.waitDays} day first` : ''}
             {step.by === 'electrician' ? ' · the electrician' : ''}
           </p>
-          <h2>{step.title}</h2>
-          {step.detail !== '' && !chain && <p>{step.detail}</p>}
+          <h2>{say(step.title)}</h2>
+          {step.detail !== '' && !chain && <p>{say(step.detail)}</p>}
           {chain && (
             <details open={!phone}>
               <summary>How to test it</summary>
-              <p>{step.detail}</p>
+              <p>{say(step.detail)}</p>
             </details>
           )}
           {step.cautions.map((c) => (
-            <p key={c} className="step-caution">
-              {c}
+            <p key={say(c)} className="step-caution">
+              {say(c)}
             </p>
           ))}
           {step.checks.length > 0 && (
@@ -186,15 +190,15 @@ export function DoMark() {
               </summary>
               <ul>
                 {step.checks.map((c) => (
-                  <li key={c.says}>
-                    {c.says} <span className="quiet">{sourceLine(c.source)}</span>
+                  <li key={say(c.says)}>
+                    {say(c.says)} <span className="quiet">{say(sourceLine(c.source))}</span>
                   </li>
                 ))}
               </ul>
             </details>
           )}
           {step.tools.length > 0 && !(chain && phone) && (
-            <p className="muted">Bring: {step.tools.join(', ')}</p>
+            <p className="muted">Bring: {step.tools.map((t) => say(toolText(t))).join(', ')}</p>
           )}
           {chain && (
             <DeadProof
@@ -212,7 +216,11 @@ export function DoMark() {
           )}
           {waits.length > 0 && (
             <p className="muted">
-              Comes after: {waits.map((k) => steps.find((s) => s.key === k)?.title).join('; ')}
+              Comes after:{' '}
+              {waits
+                .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
+                .map(say)
+                .join('; ')}
             </p>
           )}
           {locked && (

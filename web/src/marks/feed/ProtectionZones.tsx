@@ -1,6 +1,7 @@
 import { feedTree, type BreakerId, type Evaluation, type Feed, type FeedNode } from '@elwand/core';
 import { hierarchy, tree } from 'd3-hierarchy';
 import { useWork } from '../../workspace/work.ts';
+import { useSay } from '../../app/say.ts';
 
 const COLUMN = 108;
 const ROW = 44;
@@ -18,6 +19,7 @@ function Node({
   readonly y: number;
   readonly fresh: boolean;
 }) {
+  const say = useSay();
   const gf = node.groundFaultBy !== null;
   const af = node.arcFaultBy !== null;
   return (
@@ -46,11 +48,14 @@ function Node({
       />
       {af && <rect x={4} y={BOX.h / 2 - 5} width={BOX.w - 8} height="3" fill="var(--ink)" />}
       <text x={BOX.w / 2} y="4" textAnchor="middle">
-        {node.label.length > 11 ? `${node.label.slice(0, 10)}…` : node.label}
+        {shortened(say(node.label))}
       </text>
     </g>
   );
 }
+
+/** As much of a name as the box takes. */
+const shortened = (name: string): string => (name.length > 11 ? `${name.slice(0, 10)}…` : name);
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -66,6 +71,7 @@ function Tree({
   /** Points and cables of the plan. */
   readonly fresh: ReadonlySet<string>;
 }) {
+  const say = useSay();
   const root = feedTree(feed, breakerId);
   if (!root) return null;
   const laid = tree<FeedNode>().nodeSize([ROW, COLUMN])(hierarchy(root, (d) => [...d.children]));
@@ -82,7 +88,7 @@ function Tree({
       <figcaption>
         <b>{title}</b>{' '}
         <span className="muted">
-          ground-fault: {gf.join(', ') || 'none'}; arc-fault: {af.join(', ') || 'none'}
+          ground-fault: {gf.map(say).join(', ') || 'none'}; arc-fault: {af.map(say).join(', ') || 'none'}
         </span>
       </figcaption>
       <div style={{ overflowX: 'auto' }} role="group" tabIndex={0} aria-label={`${title}, drawn`}>
@@ -91,7 +97,7 @@ function Tree({
           style={{ width: `${Math.min(width, 900)}px`, maxWidth: 'none' }}
           className="zone-tree"
           role="img"
-          aria-label={`${title}: ${root.label}; ground-fault protected ${gf.join(', ') || 'nothing'}; arc-fault protected ${af.join(', ') || 'nothing'}`}
+          aria-label={`${title}: ${say(root.label)}; ground-fault protected ${gf.map(say).join(', ') || 'nothing'}; arc-fault protected ${af.map(say).join(', ') || 'nothing'}`}
         >
           {laid.links().map((l) => (
             <path

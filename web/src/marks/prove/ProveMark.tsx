@@ -4,6 +4,7 @@ import {
   verdictOf,
   type Chosen,
   type Job,
+  type Say,
   type Reading,
   type SignOffRecord,
   type Test,
@@ -17,6 +18,7 @@ import { SignOff } from './SignOff.tsx';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 import { moment } from '../../parts/day.ts';
+import { useSay } from '../../app/say.ts';
 
 const newest = (job: Job, key: string): Reading | undefined =>
   job.readings.filter((r) => r.testKey === key).at(-1);
@@ -39,6 +41,7 @@ function TestRow({
   readonly planKey: string;
   readonly onReading: (text: string, value: number | null) => void;
 }) {
+  const say = useSay();
   const { reading, state, says } = verdictOf(test, job, planKey);
   const [draft, setDraft] = useState<string | null>(null);
   const commit = () => {
@@ -48,14 +51,14 @@ function TestRow({
   };
   return (
     <tr>
-      <td>{test.says}</td>
-      <td className="muted">{test.expect ? test.expect.says : test.see}</td>
+      <td>{say(test.says)}</td>
+      <td className="muted">{test.expect ? say(test.expect.says) : test.see && say(test.see)}</td>
       <td>
         {test.expect ? (
           <Input
             className="measure"
             style={{ width: 100 }}
-            aria-label={`Reading: ${test.says}`}
+            aria-label={`Reading: ${say(test.says)}`}
             value={draft ?? reading?.text ?? ''}
             suffix="V"
             onChange={(e) => setDraft(e.target.value)}
@@ -68,7 +71,7 @@ function TestRow({
             <Button
               size="small"
               type={reading?.text === 'yes' ? 'primary' : 'default'}
-              aria-label={`Yes: ${test.says}`}
+              aria-label={`Yes: ${say(test.says)}`}
               onClick={() => onReading('yes', null)}
             >
               Yes
@@ -76,7 +79,7 @@ function TestRow({
             <Button
               size="small"
               danger={reading?.text === 'no'}
-              aria-label={`No: ${test.says}`}
+              aria-label={`No: ${say(test.says)}`}
               onClick={() => onReading('no', null)}
             >
               No
@@ -84,13 +87,13 @@ function TestRow({
           </span>
         )}
       </td>
-      <td className={state === 'missing' ? 'muted' : state === 'ok' ? 'test-ok' : 'test-bad'}>{says}</td>
+      <td className={state === 'missing' ? 'muted' : state === 'ok' ? 'test-ok' : 'test-bad'}>{say(says)}</td>
     </tr>
   );
 }
 
 /** What the three pairs of one place say together. */
-function diagnoses(chosen: Chosen, job: Job): string[] {
+function diagnoses(chosen: Chosen, job: Job, say: Say): string[] {
   const places = new Map<string, Test[]>();
   for (const t of chosen.tests) {
     const m = /^(prove:[^:]+:[^:]+):(hot|neutral)-/.exec(t.key);
@@ -99,7 +102,8 @@ function diagnoses(chosen: Chosen, job: Job): string[] {
   return [...places.entries()].flatMap(([place, tests]) => {
     const value = (pair: string) => newest(job, `${place}:${pair}`)?.value ?? null;
     const d = diagnosePairs(value('hot-neutral'), value('hot-ground'), value('neutral-ground'));
-    return d.ok === false ? [`${tests[0]?.says.replace(/, hot, neutral$/, '') ?? ''}: ${d.says}`] : [];
+    const at = chosen.applied.house.points.find((p) => p.id === tests[0]?.pointId)?.label ?? '';
+    return d.ok === false ? [`${at}: ${say(d.says)}`] : [];
   });
 }
 
@@ -200,6 +204,7 @@ function Signed({ job }: { readonly job: Job }) {
 
 /** Mark 9: expected and measured side by side, what it tells, and the record. */
 export function ProveMark() {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { job } = bundle;
   const { chosen } = evaluation;
@@ -207,7 +212,7 @@ export function ProveMark() {
   if (!chosen) return <NoPlan />;
   const planKey = chosen.option.key;
   const open = chosen.tests.filter((t) => verdictOf(t, job, planKey).state !== 'ok');
-  const told = diagnoses(chosen, job);
+  const told = diagnoses(chosen, job, say);
   const record = (test: Test) => (text: string, value: number | null) =>
     edits.job({
       ...job,
@@ -216,7 +221,7 @@ export function ProveMark() {
         {
           id: ItemId.parse(freshId('rd')),
           testKey: test.key,
-          says: test.says,
+          says: say(test.says),
           text,
           value,
           takenAt: new Date().toISOString(),

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { edited } from '../../state/document.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { useWork } from '../../workspace/work.ts';
+import { useSay } from '../../app/say.ts';
 
 /** What is open, the first few in words; the sheet behind has them all. */
 const TOLD = 8;
@@ -26,6 +27,7 @@ function OpenList({ open }: { readonly open: readonly string[] }) {
 
 /** Signs the job off: with a name, and with a reason for whatever is still open. Both stay in the record. */
 export function SignOff() {
+  const say = useSay();
   const { evaluation, proved } = useWork();
   const dispatch = useAppDispatch();
   const [asking, setAsking] = useState(false);
@@ -60,7 +62,7 @@ export function SignOff() {
       >
         <div className="stack">
           <p>The new boxes and cables become part of the house as built.</p>
-          {!clear && <OpenList open={ready.open} />}
+          {!clear && <OpenList open={ready.open.map(say)} />}
           <label className="stack">
             Name
             <Input value={by} maxLength={120} onChange={(e) => setBy(e.target.value)} autoComplete="name" />

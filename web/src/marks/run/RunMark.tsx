@@ -8,10 +8,12 @@ import {
   onWall,
   OPERATIONS,
   chance,
+  msg,
   settingOf,
   TRANSFER_WISH,
   transfersOf,
-  transferWords,
+  toolText,
+  transferText,
   type Hole,
   type HoleTransfer,
   type Move,
@@ -24,17 +26,19 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
 
 const TransferView = lazy(() => import('./TransferView.tsx').then((m) => ({ default: m.TransferView })));
 const Sheets = lazy(() => import('./Sheets.tsx').then((m) => ({ default: m.Sheets })));
 
 function HoleLine({ hole, transfer }: { readonly hole: Hole; readonly transfer: HoleTransfer | undefined }) {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
   const wall = evaluation.plan.lines.get(hole.wallId)?.wall.name.toLowerCase() ?? 'wall';
   return (
     <tr>
-      <td>{hole.through}</td>
+      <td>{say(msg(`names.member.${hole.through}`))}</td>
       <td className="measure">
         {L(hole.xMm)} from the left corner, {wall}
       </td>
@@ -55,8 +59,7 @@ function HoleLine({ hole, transfer }: { readonly hole: Hole; readonly transfer: 
 
 /** How to find the place of a hole from above or below: the best reference, its odds, and the others. */
 function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
-  const { bundle } = useWork();
-  const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
+  const say = useSay();
   const { best, all, side } = transfer;
   const [open, setOpen] = useState(false);
   if (!best) return null;
@@ -65,7 +68,7 @@ function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
   return (
     <details onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        From {side}: {transferWords(best, L)}.{' '}
+        From {side}: {say(transferText(best))}{' '}
         <b className={sure ? undefined : 'settle-text'}>Lands at {chance(best.odds.both)}</b>
       </summary>
       <p className="quiet">
@@ -80,7 +83,7 @@ function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
       <ul className="quiet">
         {rest.map((t) => (
           <li key={`${t.kind}${t.referenceMm}`}>
-            {transferWords(t, L)}: {chance(t.odds.both)}
+            {say(transferText(t))}: {chance(t.odds.both)}
           </li>
         ))}
       </ul>
@@ -90,6 +93,7 @@ function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
 
 /** "Not this way": the kind of work is left out here or everywhere, and the rest is searched anew. */
 function Instead({ move }: { readonly move: Move }) {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { job } = bundle;
   const place = onWall(move.from) ? move.from : onWall(move.to) ? move.to : undefined;
@@ -106,16 +110,21 @@ function Instead({ move }: { readonly move: Move }) {
             ? [
                 {
                   key: 'here',
-                  label: `Do not ${name} at the ${wall.name.toLowerCase()}`,
+                  label: `Do not ${say(name)} at the ${wall.name.toLowerCase()}`,
                   onClick: () => avoid(wall.id),
                 },
               ]
             : []),
-          { key: 'all', label: `Do not ${name} anywhere`, onClick: () => avoid(null) },
+          { key: 'all', label: `Do not ${say(name)} anywhere`, onClick: () => avoid(null) },
         ],
       }}
     >
-      <Button size="small" type="text" className="no-print" aria-label={`Another way than: ${move.says}`}>
+      <Button
+        size="small"
+        type="text"
+        className="no-print"
+        aria-label={`Another way than: ${say(move.says)}`}
+      >
         Another way
       </Button>
     </Dropdown>
@@ -123,14 +132,15 @@ function Instead({ move }: { readonly move: Move }) {
 }
 
 function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
+  const say = useSay();
   const { bundle } = useWork();
   const L = (mm: number) => formatLength(mm, bundle.house.units);
   return (
     <li>
       <span className="move-n measure">{n}</span>
       <div>
-        <b>{move.says}</b>
-        <p className="muted">{move.why}</p>
+        <b>{say(move.says)}</b>
+        <p className="muted">{say(move.why)}</p>
         {move.joists.length > 0 && (
           <p className="quiet measure">
             {move.joists.length} joists bored{' '}
@@ -233,6 +243,7 @@ function Leg({
 
 /** Work that was ruled out, each to be allowed again. */
 function Avoided() {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { job } = bundle;
   const list = job.avoid ?? [];
@@ -242,7 +253,7 @@ function Avoided() {
       <span className="muted">Ruled out:</span>
       {list.map((a, i) => {
         const wall = a.wallId && evaluation.plan.lines.get(a.wallId)?.wall.name.toLowerCase();
-        const says = `${OPERATIONS[a.op as OperationKind]?.name ?? a.op}${wall ? `, ${wall}` : ''}`;
+        const says = `${say(OPERATIONS[a.op as OperationKind]?.name ?? a.op)}${wall ? `, ${wall}` : ''}`;
         return (
           <Button
             key={i}
@@ -260,6 +271,7 @@ function Avoided() {
 
 /** Mark 5: how the cable gets there, move by move, with where to mark and drill, and the drawings to take along. */
 export function RunMark() {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const { chosen } = evaluation;
   const transfers = useMemo(
@@ -292,8 +304,8 @@ export function RunMark() {
         <Leg key={leg.to} leg={leg} n={i + 1} transfers={transfers.filter((t) => t.leg === i)} />
       ))}
       <p className="muted">
-        Tools for the way: {tools.join(', ') || 'none beyond the usual'}. Before each hole: look for pipes and
-        cables, drill shallow first.
+        Tools for the way: {tools.map((t) => say(toolText(t))).join(', ') || 'none beyond the usual'}. Before
+        each hole: look for pipes and cables, drill shallow first.
       </p>
     </div>
   );

@@ -8,6 +8,7 @@ import { download } from '../../parts/download.ts';
 import { DrawingView } from '../../sheets/DrawingView.tsx';
 import { useWidth } from '../../workspace/use-width.ts';
 import { useWork } from '../../workspace/work.ts';
+import { useSay } from '../../app/say.ts';
 
 /** Scales on paper, mm of the house for one mm. */
 const SCALES = [
@@ -24,6 +25,7 @@ const MOST_BUTTONS = 4;
 
 /** The drawings of the chosen way: joist plans, the house cut open, every wall that is touched; each to be saved and printed. */
 export function Sheets() {
+  const say = useSay();
   const { evaluation } = useWork();
   const { house, job } = evaluation.bundle;
   const [box, width] = useWidth<HTMLDivElement>(860);
@@ -32,9 +34,9 @@ export function Sheets() {
   const drawings = useMemo(() => sheetsOf(evaluation), [evaluation]);
   const drawing = drawings.find((d) => d.key === shown) ?? drawings[0];
   if (!drawing) return null;
-  const caption = `${house.name}, ${job.name}. ${day(new Date().toISOString())}. Plan ${evaluation.chosen?.option.taps.map((t) => t.label).join(' and ') ?? ''}, ${evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length} open findings.`;
+  const caption = `${house.name}, ${job.name}. ${day(new Date().toISOString())}. Plan ${evaluation.chosen?.option.taps.map((t) => say(t.label)).join(' and ') ?? ''}, ${evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length} open findings.`;
   const svg = () =>
-    drawingSvg(drawing, { scale: scale === 'fit' ? null : Number(scale), page: LETTER, caption });
+    drawingSvg(drawing, { scale: scale === 'fit' ? null : Number(scale), page: LETTER, caption, say });
   const file = `${job.name} ${drawing.title}`.replaceAll(/[^A-Za-z0-9]+/g, '-').toLowerCase();
   const print = () => {
     const page = window.open('', '_blank');

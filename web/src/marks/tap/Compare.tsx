@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 import { StateMark } from '../../parts/Mark.tsx';
 import { optionName, visitWords } from './option-words.ts';
+import { useSay } from '../../app/say.ts';
 
 interface Row {
   readonly name: string;
@@ -33,6 +34,7 @@ const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] =
 const ALIKE = 0.02;
 
 function Only({ title, open }: { readonly title: string; readonly open: OptionView['open'] }) {
+  const say = useSay();
   return (
     <div className="stack">
       <h4>{title}</h4>
@@ -42,7 +44,7 @@ function Only({ title, open }: { readonly title: string; readonly open: OptionVi
         <ul className="compare-only">
           {open.map((f) => (
             <li key={f.key}>
-              <StateMark state={f.severity} /> {f.says}
+              <StateMark state={f.severity} /> {say(f.says)}
             </li>
           ))}
         </ul>
@@ -53,6 +55,7 @@ function Only({ title, open }: { readonly title: string; readonly open: OptionVi
 
 /** Two options beside each other: every measure with its difference, and what is open with only one of them. */
 export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
+  const say = useSay();
   const { options, chosen, bundle } = evaluation;
   const [keys, setKeys] = useState<{ left: string | null; right: string | null }>({
     left: null,
@@ -67,7 +70,7 @@ export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
   );
   if (!left || !right) return null;
   const rows = rowsOf(bundle.house.units);
-  const choices = options.map((o, i) => ({ value: o.key, label: `${i + 1}: ${optionName(o)}` }));
+  const choices = options.map((o, i) => ({ value: o.key, label: `${i + 1}: ${optionName(o, say)}` }));
   const without = (a: OptionView, b: OptionView) =>
     a.open.filter((f) => !b.open.some((x) => x.key === f.key));
   return (

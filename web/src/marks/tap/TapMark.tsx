@@ -1,4 +1,5 @@
 import {
+  wayText,
   roughTime,
   formatArea,
   formatCable,
@@ -18,6 +19,7 @@ import { LoadDay } from './LoadDay.tsx';
 import { openWords, optionName, visitWords } from './option-words.ts';
 import { TripCharts } from './TripCharts.tsx';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
 
 function Bar({ share }: { readonly share: number }) {
   return (
@@ -48,6 +50,7 @@ function OptionRow({
   readonly onPin: () => void;
   readonly onChoose: () => void;
 }) {
+  const say = useSay();
   return (
     <tr className={chosen ? 'option option-chosen' : 'option'}>
       <td>
@@ -55,11 +58,17 @@ function OptionRow({
           <OptionTag n={n} />
           <span>
             <span>
-              <b>{option.taps.map((t) => t.label).join(' and ')}</b>, {option.way}
+              <b>
+                {option.taps
+                  .map((t) => t.label)
+                  .map(say)
+                  .join(' and ')}
+              </b>
+              , {say(wayText(option.way))}
             </span>
-            <span className="muted option-why">{[...option.schemes, option.why].join('; ')}</span>
+            <span className="muted option-why">{[...option.schemes, option.why].map(say).join('; ')}</span>
             <span className="quiet">
-              {openWords(option)}. Loses power: {dark}
+              {openWords(option, say)}. Loses power: {dark}
             </span>
           </span>
           <StateMark state={option.state} />
@@ -128,6 +137,7 @@ const largest = (options: readonly OptionView[]): OptionView | undefined => {
 };
 
 function Others({ evaluation }: { readonly evaluation: Evaluation }) {
+  const say = useSay();
   const rest = evaluation.planning.candidates.filter((c) => !c.shown);
   if (rest.length === 0) return null;
   return (
@@ -140,21 +150,22 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
           const from = [...new Set(against.map((r) => sourceLine(r.source)))];
           const why =
             no.length > 0
-              ? no.join('; ')
+              ? no.map(say).join('; ')
               : !reached
                 ? 'no way from there was found'
                 : `would work: ${
                     candidate.reasons
                       .filter((r) => r.kind !== 'good')
                       .map((r) => r.says)
+                      .map(say)
                       .join('; ') || 'but the ways shown are lighter'
                   }`;
           return (
             <li key={`${group}-${candidate.pointId}`}>
-              <b>{candidate.label}</b>{' '}
+              <b>{say(candidate.label)}</b>{' '}
               <span className={no.length > 0 ? undefined : 'muted'}>
                 {why}
-                {no.length > 0 && <span className="quiet others-source">{from.join('; ')}</span>}
+                {no.length > 0 && <span className="quiet others-source">{from.map(say).join('; ')}</span>}
               </span>
             </li>
           );
@@ -166,6 +177,7 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
 
 /** Mark 4: where to take it from. Options side by side, the others with their reason, the load over the day. */
 export function TapMark() {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { house, job } = bundle;
   const [comparing, setComparing] = useState(false);
@@ -177,7 +189,7 @@ export function TapMark() {
       ...job,
       pinned: pinned.some((p) => p.key === o.key)
         ? pinned.filter((p) => p.key !== o.key)
-        : [...pinned, { key: o.key, label: optionName(o).slice(0, 120) }].slice(-MOST_PINNED),
+        : [...pinned, { key: o.key, label: optionName(o, say).slice(0, 120) }].slice(-MOST_PINNED),
     });
   const labels = new Map(house.points.map((p) => [p.id, p.label] as const));
   return (

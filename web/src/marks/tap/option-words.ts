@@ -1,8 +1,8 @@
-import type { OptionView } from '@elwand/core';
+import { allOf, wayText, type OptionView, type Say } from '@elwand/core';
 
 /** An option in a few words: its taps and its way. */
-export const optionName = (o: Pick<OptionView, 'taps' | 'way'>): string =>
-  `${o.taps.map((t) => t.label).join(' and ')}, ${o.way}`;
+export const optionName = (o: Pick<OptionView, 'taps' | 'way'>, say: Say): string =>
+  `${say(allOf(o.taps.map((t) => t.label)))}, ${say(wayText(o.way))}`;
 
 /** When it is done: evenings of work, and over how many days when something has to dry. */
 export function visitWords(o: Pick<OptionView, 'visits'>): string {
@@ -11,9 +11,9 @@ export function visitWords(o: Pick<OptionView, 'visits'>): string {
 }
 
 /** What holds it up: the stops in full, else how many are to fix and to find out. */
-export function openWords({ open }: Pick<OptionView, 'open'>): string {
+export function openWords({ open }: Pick<OptionView, 'open'>, say: Say): string {
   const stops = open.filter((f) => f.severity === 'stop');
-  if (stops.length > 0) return stops.map((f) => f.says).join('; ');
+  if (stops.length > 0) return stops.map((f) => say(f.says)).join('; ');
   const count = (severity: string, words: string): string[] => {
     const n = open.filter((f) => f.severity === severity).length;
     return n > 0 ? [`${n} ${words}`] : [];

@@ -1,5 +1,5 @@
 import {
-  changeWords,
+  changeText,
   formatLength,
   isReceptacleDevice,
   ItemId,
@@ -17,6 +17,7 @@ import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { freshId } from '../../parts/ids.ts';
 import { useWork } from '../../workspace/work.ts';
+import { useSay } from '../../app/say.ts';
 
 const KINDS = [
   { value: 'replace', label: 'Replace a device' },
@@ -134,6 +135,7 @@ export function Changes({
   readonly onMove: (point: Point) => void;
   readonly onSplit: (point: Point, change: Change) => void;
 }) {
+  const say = useSay();
   const { bundle, edits } = useWork();
   const { house, job } = bundle;
   const [pointId, setPointId] = useState<string | null>(null);
@@ -192,11 +194,11 @@ export function Changes({
         <ul className="others">
           {changes.map((c) => (
             <li key={c.id} className="row">
-              <span className="grow">{changeWords(house, c)}</span>
+              <span className="grow">{say(changeText(house, c))}</span>
               <Button
                 type="text"
                 size="small"
-                aria-label={`Leave out: ${changeWords(house, c)}`}
+                aria-label={`Leave out: ${say(changeText(house, c))}`}
                 onClick={() => edits.job({ ...job, changes: changes.filter((x) => x.id !== c.id) })}
               >
                 ✕

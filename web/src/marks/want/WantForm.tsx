@@ -20,6 +20,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
 import { TextField } from '../../parts/TextField.tsx';
 import { useWork } from '../../workspace/work.ts';
+import { useSay } from '../../app/say.ts';
 
 const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
 
@@ -74,6 +75,7 @@ function sourceValue({ source }: Want): string {
 
 /** A light or a fan on the ceiling: where the middle is, and why it was moved. */
 function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Want) => void }) {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const room = evaluation.plan.roomOf(want.at);
   if (want.at.on !== 'ceiling' || !room) return null;
@@ -82,7 +84,7 @@ function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Wa
   const L = (mm: number) => formatLength(Math.abs(mm), bundle.house.units, 'inches');
   return (
     <p className="muted">
-      {place.says}
+      {say(place.says)}
       {Math.abs(place.shiftMm) >= 0.5 ? ` (${L(place.shiftMm)})` : ''}.{' '}
       {!here && (
         <Button

@@ -1,6 +1,7 @@
 import {
   isReceptacleDevice,
   isSwitchDevice,
+  msg,
   nthOf,
   type BoxWiring,
   type Conductor,
@@ -10,6 +11,7 @@ import {
   type Screw,
   type Wired,
 } from '@elwand/core';
+import { useSay } from '../../app/say.ts';
 
 /** Draws one box from its wiring data: a row for each conductor, a column for each join, the device with its screws below. */
 
@@ -125,6 +127,7 @@ const screwAt = (s: Screw, device: number, top: number): Port => ({
 });
 
 function Sheath({ block }: { readonly block: Block }) {
+  const say = useSay();
   const { cable, side, top } = block;
   const x = side === 'left' ? 10 : RIGHT_PORT;
   const height = (cable.conductors.length - 1) * ROW + 20;
@@ -147,7 +150,7 @@ function Sheath({ block }: { readonly block: Block }) {
         className={`wire-text wire-join${cable.isNew ? ' wire-new' : ''}`}
       >
         {cable.isNew ? '‖ ' : ''}
-        {side === 'left' ? cable.to : `to ${cable.to}`}
+        {side === 'left' ? say(cable.to) : `to ${say(cable.to)}`}
       </text>
       {cable.conductors.map((c, i) => (
         <text key={i} x={textX} y={top + i * ROW - 5} textAnchor={end} className="wire-text">
@@ -285,6 +288,7 @@ export function BoxDiagram({
   readonly wired: Wired;
   readonly title: string;
 }) {
+  const say = useSay();
   const cables = wired === box.before ? box.cablesBefore : box.cables;
   const { blocks, bottom } = blocksOf(cables);
   const ports = portsOf(blocks);
@@ -300,7 +304,7 @@ export function BoxDiagram({
       ...wired.terminations.flatMap((t) => (t.device === device ? [t.screw] : [])),
     ]),
   ];
-  const spoken = `${title}: ${wired.joins.map((j) => `splice ${j.n}, ${j.says}`).join('; ') || 'no splices'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${t.screw}`), ...wired.caps.map((c) => `cap ${c.says}`)].join(', ')}`;
+  const spoken = `${title}: ${wired.joins.map((j) => `splice ${j.n}, ${say(j.says)}`).join('; ') || 'no splices'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${say(msg(`names.screw.${t.screw}`))}`), ...wired.caps.map((c) => `cap ${say(c.says)}`)].join(', ')}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={spoken}>
       <rect

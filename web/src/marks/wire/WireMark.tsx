@@ -2,7 +2,7 @@ import {
   isBulky,
   boxModel,
   cubicInches,
-  endWords,
+  endText,
   PARTS,
   surveyBox,
   type BoxWiring,
@@ -13,6 +13,7 @@ import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { BoxDiagram } from './BoxDiagram.tsx';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
 
 const partName = (key: string): string => (key in PARTS ? PARTS[key as PartKey].name : key);
 
@@ -34,6 +35,7 @@ function crowding(box: BoxWiring): string {
 
 /** What takes the room in a box, as one bar against what is there. */
 function FillGauge({ box }: { readonly box: BoxWiring }) {
+  const say = useSay();
   const { evaluation } = useWork();
   const feed = evaluation.chosen?.applied.feed.boxes.get(box.point.id);
   if (!feed) return null;
@@ -54,14 +56,14 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
       <svg
         viewBox="0 0 600 46"
         role="img"
-        aria-label={fill.items.map((i) => `${i.what} ${i.cubicInches}`).join(', ')}
+        aria-label={fill.items.map((i) => `${say(i.what)} ${i.cubicInches}`).join(', ')}
       >
         {fill.items.map((item, i) => {
           const before = fill.items.slice(0, i).reduce((s, x) => s + x.cubicInches, 0);
           const x = (before / most) * 600;
           const w = (item.cubicInches / most) * 600;
           return (
-            <g key={item.what}>
+            <g key={say(item.what)}>
               <rect x={x} y="4" width={w} height="20" fill="var(--boxwood-tint)" stroke="var(--ink)" />
               <text x={x + w / 2} y="18" textAnchor="middle" className="wire-text">
                 {item.cubicInches.toFixed(2)}
@@ -86,13 +88,16 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
         )}
       </svg>
       <p className="muted">{crowding(box)}</p>
-      <p className="muted">{fill.items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(' · ')}</p>
+      <p className="muted">
+        {fill.items.map((i) => `${say(i.what)} ${i.cubicInches.toFixed(2)}`).join(' · ')}
+      </p>
     </figure>
   );
 }
 
 /** Mark 6: what goes to what, a box at a time, in the order in which power reaches them. */
 export function WireMark() {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const [chosenBox, setChosenBox] = useState<string | null>(null);
   const { chosen } = evaluation;
@@ -157,9 +162,9 @@ export function WireMark() {
             <li key={j.n}>
               <span className="move-n measure">{j.n}</span>
               <div>
-                <b>{j.says}</b>
+                <b>{say(j.says)}</b>
                 <p className="muted">
-                  {partName(j.connector)}; {j.strip}
+                  {partName(j.connector)}; {say(j.strip)}
                 </p>
               </div>
             </li>
@@ -170,10 +175,13 @@ export function WireMark() {
               <div>
                 <b>
                   {t.conductor.colour}
-                  {t.conductor.remark ? ', re-identified' : ''} to {endWords(t.screw, t.device, box.point)}
+                  {t.conductor.remark ? ', re-identified' : ''} to{' '}
+                  {say(endText(t.screw, t.device, box.point))}
                 </b>{' '}
                 <span className="muted">
-                  from {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to}
+                  from{' '}
+                  {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to &&
+                    say(box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to ?? '')}
                 </span>
               </div>
             </li>
@@ -182,15 +190,15 @@ export function WireMark() {
             <li key={`c${i}`}>
               <span className="move-n measure">✕</span>
               <div>
-                <b>Cap {c.says}</b>
+                <b>Cap {say(c.says)}</b>
                 <p className="muted">{partName(c.connector)} on its end</p>
               </div>
             </li>
           ))}
         </ol>
         {box.notes.map((n) => (
-          <p key={n} className="muted">
-            {n}
+          <p key={say(n)} className="muted">
+            {say(n)}
           </p>
         ))}
       </section>

@@ -1,13 +1,12 @@
-import { plain } from '../../../units/index.ts';
 import type { Judgement, Rule } from '../../pack.ts';
-import { capital, judge, limitNumbers } from './judge.ts';
+import { judge, limitNumbers } from './judge.ts';
+import { capital, msg, q } from '../../../words/index.ts';
 
 /** Wires are pulled through so many bends and no more: then there is a place to pull from. */
 export const bends: Rule = {
   id: 'raceway-bends',
-  title: 'Bends of a raceway',
-  about:
-    'All bends of a new raceway between two boxes, offsets at the boxes included: a full circle at most, else a conduit body or box to pull from stands between.',
+  title: msg('rules.bends.title'),
+  about: msg('rules.bends.about'),
   numbers: limitNumbers('bendDegrees'),
   check: (context) =>
     context.runs.flatMap((run): Judgement[] => {
@@ -21,11 +20,9 @@ export const bends: Rule = {
           mark: 'run',
           subjects: [run.cableId],
           says: over
-            ? `${capital(run.label)} bends too often to be pulled`
-            : `${capital(run.label)} bends by ${plain(run.bendDegrees, 0)}° in all`,
-          detail: over
-            ? `${pulls === 1 ? 'A conduit body or a box' : `${pulls} conduit bodies or boxes`} to pull from, about half way: it stays within reach.`
-            : '',
+            ? msg('rules.bends.over', { run: capital(run.label) })
+            : msg('rules.bends.ok', { run: capital(run.label), degrees: q.degrees(run.bendDegrees) }),
+          detail: over ? msg('rules.bends.pull-points', { pulls }) : '',
           because: { need: run.bendDegrees, have: limit.value, unit: '°', sense: 'at-least' },
           sources: [limit.source],
         }),

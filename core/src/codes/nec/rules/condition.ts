@@ -3,7 +3,6 @@ import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule } from '../../pack.ts';
 import {
   breakerName,
-  capital,
   cableName,
   cablesOf,
   circuitsOf,
@@ -13,15 +12,15 @@ import {
   pointsOf,
   touchedPoints,
 } from './judge.ts';
+import { capital, msg, row } from '../../../words/index.ts';
 
-const HELP = 'Not with this plan: get a licensed electrician.';
+const HELP = msg('rules.condition.help');
 
 /** Old small aluminium and knob-and-tube are not extended; large aluminium feeders are ordinary. */
 export const cableMaterial: Rule = {
   id: 'cable-material',
-  title: 'Old wiring that is not extended',
-  about:
-    'Knob-and-tube and old small aluminum on the circuit stop an extension; large aluminum feeders are ordinary.',
+  title: msg('rules.condition.material-title'),
+  about: msg('rules.condition.material-about'),
   numbers: noNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) =>
@@ -33,11 +32,12 @@ export const cableMaterial: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
-              says: 'Knob-and-tube wiring can’t be extended',
-              detail: `${capital(cableName(context, cable))}: no ground, old insulation, heat that cannot get away. ${HELP}`,
-              sources: [
-                practice('insurers and inspectors refuse it; a practitioner does not splice onto it'),
-              ],
+              says: msg('rules.condition.knob'),
+              detail: msg('rules.condition.knob-why', {
+                cable: capital(cableName(context, cable)),
+                help: HELP,
+              }),
+              sources: [practice(msg('rules.condition.knob-practice'))],
               origin,
             }),
           ];
@@ -47,9 +47,13 @@ export const cableMaterial: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, circuit.breaker.id],
-              says: 'Small aluminum branch wiring can’t be extended',
-              detail: `${capital(cableName(context, cable))} is ${cable.gauge} AWG aluminum. Its splices loosen and burn, and joining it to copper takes special connectors. ${HELP}`,
-              sources: [published('NEC 110.14(A)'), practice('old small aluminum is left to a specialist')],
+              says: msg('rules.condition.aluminum'),
+              detail: msg('rules.condition.aluminum-why', {
+                cable: capital(cableName(context, cable)),
+                gauge: cable.gauge ?? '?',
+                help: HELP,
+              }),
+              sources: [published('NEC 110.14(A)'), practice(msg('rules.condition.aluminum-practice'))],
               origin,
             }),
           ];
@@ -61,9 +65,8 @@ export const cableMaterial: Rule = {
 /** A new outlet needs a ground all the way back; replacing has its lawful ways, extending has none without one. */
 export const grounding: Rule = {
   id: 'ground',
-  title: 'Ground at the new point',
-  about:
-    'A new outlet needs a ground all the way back to the panel. Replacing has lawful ways without one; extending has none.',
+  title: msg('rules.condition.ground-title'),
+  about: msg('rules.condition.ground-about'),
   numbers: noNumbers,
   check: (context) =>
     touchedPoints(context)
@@ -78,8 +81,8 @@ export const grounding: Rule = {
               severity: 'ok',
               mark: 'tap',
               subjects: [point.id],
-              says: `${point.label} has a ground back to the panel`,
-              detail: 'Every cable on the way carries one.',
+              says: msg('rules.condition.ground-ok', { point: point.label }),
+              detail: msg('rules.condition.ground-ok-why'),
               sources,
             }),
           ];
@@ -90,8 +93,12 @@ export const grounding: Rule = {
               severity: 'stop',
               mark: 'tap',
               subjects: [point.id],
-              says: `${point.label} would have no ground`,
-              detail: `${broken ? `${capital(cableName(context, broken))} has none. ` : ''}An ungrounded circuit is not extended unless a ground is brought along. Choose another tap, or get a licensed electrician.`,
+              says: msg('rules.condition.ground-none', { point: point.label }),
+              detail: msg('rules.condition.ground-none-why', {
+                cable: broken
+                  ? msg('rules.condition.ground-none-cable', { cable: capital(cableName(context, broken)) })
+                  : '',
+              }),
               sources,
             }),
           ];
@@ -100,10 +107,13 @@ export const grounding: Rule = {
         const remedies: Remedy[] = open
           ? [
               {
-                says: 'It has a bare or green ground',
+                says: msg('rules.condition.has-ground'),
                 edit: { edit: 'set-ground', cableId: open.id, ground: 'wire' },
               },
-              { says: 'It has none', edit: { edit: 'set-ground', cableId: open.id, ground: 'none' } },
+              {
+                says: msg('rules.condition.has-no-ground'),
+                edit: { edit: 'set-ground', cableId: open.id, ground: 'none' },
+              },
             ]
           : [];
         return [
@@ -112,10 +122,9 @@ export const grounding: Rule = {
             mark: 'tap',
             subjects: [point.id],
             says: open
-              ? `Is there a ground in ${cableName(context, open)}?`
-              : `Is there a ground at ${point.label}'s tap?`,
-            detail:
-              'Without one the circuit may not be extended. A metal box or an old armor alone is no proof: look, and measure.',
+              ? msg('rules.condition.ask-ground', { cable: cableName(context, open) })
+              : msg('rules.condition.ask-ground-tap', { point: point.label }),
+            detail: msg('rules.condition.ask-ground-why'),
             because: { need: 1, have: null, unit: 'ground', sense: 'at-least' },
             sources,
             remedies,
@@ -127,17 +136,13 @@ export const grounding: Rule = {
 /** The state of a box that the work opens. */
 export const boxCondition: Rule = {
   id: 'box-condition',
-  title: 'State of the box',
-  about: 'Burnt, loose, short conductors, or never looked into: the state of every box that the work opens.',
+  title: msg('rules.condition.state-title'),
+  about: msg('rules.condition.state-about'),
   numbers: noNumbers,
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const touched = context.touched.has(point.id) && !isNew(context, point);
-      const sources = [
-        practice(
-          'cut back to bright metal and renew the device; stop if the insulation is hurt beyond reach',
-        ),
-      ];
+      const sources = [practice(msg('rules.condition.state-practice'))];
       switch (point.condition) {
         case 'burnt-beyond-reach':
           return [
@@ -145,7 +150,7 @@ export const boxCondition: Rule = {
               severity: touched ? 'stop' : 'fix',
               mark: 'wire',
               subjects: [point.id],
-              says: `Burnt insulation beyond reach at ${point.label}`,
+              says: msg('rules.condition.beyond-reach', { point: point.label }),
               detail: HELP,
               sources,
               ...(touched ? { origin: 'worse' as const } : {}),
@@ -157,13 +162,12 @@ export const boxCondition: Rule = {
               severity: 'fix',
               mark: 'wire',
               subjects: [point.id],
-              says: `Burnt conductor at ${point.label}`,
-              detail:
-                'Cut back to bright metal, renew the device, find out why. When the insulation is hurt beyond reach, stop.',
+              says: msg('rules.condition.burnt', { point: point.label }),
+              detail: msg('rules.condition.burnt-why'),
               sources,
               remedies: [
                 {
-                  says: `Mended: ${point.label} is sound`,
+                  says: msg('rules.condition.mended', { point: point.label }),
                   edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
                 },
               ],
@@ -177,9 +181,9 @@ export const boxCondition: Rule = {
                   severity: 'ok',
                   mark: 'wire',
                   subjects: [point.id],
-                  says: `Short conductors at ${point.label}: lever connectors there`,
-                  detail: 'The wiring plan uses lever connectors and pigtails in this box.',
-                  sources: [practice('levers where conductors are short')],
+                  says: msg('rules.condition.short', { point: point.label }),
+                  detail: msg('rules.condition.short-why'),
+                  sources: [practice(msg('rules.condition.short-practice'))],
                 }),
               ]
             : [];
@@ -189,12 +193,12 @@ export const boxCondition: Rule = {
               severity: 'fix',
               mark: 'wire',
               subjects: [point.id],
-              says: `Box or device loose at ${point.label}`,
-              detail: 'Fasten the box before anything is added to it.',
+              says: msg('rules.condition.loose', { point: point.label }),
+              detail: msg('rules.condition.loose-why'),
               sources,
               remedies: [
                 {
-                  says: `Fastened: ${point.label} is sound`,
+                  says: msg('rules.condition.fastened', { point: point.label }),
                   edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
                 },
               ],
@@ -208,22 +212,21 @@ export const boxCondition: Rule = {
                   severity: 'watch',
                   mark: 'wire',
                   subjects: [point.id],
-                  says: `Look inside ${point.label}`,
-                  detail:
-                    'Burnt, loose, short conductors, no ground: what is in the box decides whether it can be the tap. Power off and tested dead first.',
+                  says: msg('rules.condition.look', { point: point.label }),
+                  detail: msg('rules.condition.look-why'),
                   because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
                   sources,
                   remedies: [
                     {
-                      says: 'I looked: it is sound',
+                      says: msg('rules.condition.looked-sound'),
                       edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
                     },
                     {
-                      says: 'Short conductors',
+                      says: msg('rules.condition.looked-short'),
                       edit: { edit: 'set-condition', pointId: point.id, condition: 'short-conductors' },
                     },
                     {
-                      says: 'Something is burnt',
+                      says: msg('rules.condition.looked-burnt'),
                       edit: { edit: 'set-condition', pointId: point.id, condition: 'burnt' },
                     },
                   ],
@@ -239,8 +242,8 @@ export const boxCondition: Rule = {
 /** Two hots of a multiwire circuit open together, and its neutral never depends on a device. */
 export const multiwire: Rule = {
   id: 'multiwire',
-  title: 'Multiwire circuit',
-  about: 'Two hots that share a neutral open together, and the neutral never depends on a device.',
+  title: msg('rules.condition.multiwire-title'),
+  about: msg('rules.condition.multiwire-about'),
   numbers: noNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }): Judgement[] => {
@@ -253,8 +256,11 @@ export const multiwire: Rule = {
                 severity: 'ok',
                 mark: 'feed',
                 subjects: [circuit.breaker.id],
-                says: `Both hots of ${breakerName(circuit.breaker)} open together`,
-                detail: `Splice the neutral in every box, never through a device${points.length > 0 ? `: ${points.map((p) => p.label).join(', ')}` : ''}.`,
+                says: msg('rules.condition.multiwire-ok', { breaker: breakerName(circuit.breaker) }),
+                detail:
+                  points.length > 0
+                    ? msg('rules.condition.multiwire-splice-at', { points: row(points.map((p) => p.label)) })
+                    : msg('rules.condition.multiwire-splice'),
                 sources: [published('NEC 210.4(B)'), published('NEC 300.13(B)')],
               }),
             ]
@@ -264,9 +270,8 @@ export const multiwire: Rule = {
           severity: 'fix',
           mark: 'feed',
           subjects: [circuit.breaker.id],
-          says: `${capital(breakerName(circuit.breaker))} is a multiwire branch circuit without simultaneous disconnect`,
-          detail:
-            "It needs a two-pole breaker or a listed handle tie before anybody works on it. That is the electrician's work.",
+          says: msg('rules.condition.multiwire-bad', { breaker: capital(breakerName(circuit.breaker)) }),
+          detail: msg('rules.condition.multiwire-bad-why'),
           sources: [published('NEC 210.4(B)')],
           ...(extended ? { origin: 'worse' as const } : {}),
         }),

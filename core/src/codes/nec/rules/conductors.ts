@@ -4,13 +4,11 @@ import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { TRIP_CURVE_AMPS } from '../../../catalog/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import { overload } from '../../../load/index.ts';
-import { amps as A } from '../../../units/index.ts';
 import { heatedConductor } from '../trip.ts';
 import { GAUGES, nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
 import { singleReceptacleSource } from '../tables/conductors.ts';
 import {
   breakerName,
-  capital,
   cableName,
   cablesOf,
   circuitsOf,
@@ -19,6 +17,7 @@ import {
   pointsOf,
   receptaclesAt,
 } from './judge.ts';
+import { anyOf, capital, msg, q, type Text } from '../../../words/index.ts';
 
 const RULE = 'gauge-for-breaker';
 
@@ -33,23 +32,29 @@ function unread(context: RuleContext, circuit: Circuit, cables: readonly Cable[]
   const remedies: Remedy[] = gauges
     .filter((g) => g !== '10' || amps > 20)
     .map((gauge) => ({
-      says: `I looked: ${gauge} AWG`,
+      says: msg('rules.conductors.looked', { gauge }),
       edit: { edit: 'set-gauge', cableId: first.id, gauge },
     }));
-  const more =
-    cables.length > 1
-      ? ` ${cables.length - 1} more cable${cables.length === 2 ? '' : 's'} of this circuit ${cables.length === 2 ? 'was' : 'were'} never read either.`
-      : '';
+  const more = cables.length > 1 ? msg('rules.conductors.more-unread', { n: cables.length - 1 }) : '';
   return [
     judge(RULE, {
       severity: 'watch',
       mark: 'feed',
       subjects: [first.id, circuit.breaker.id],
-      says: `What size are the conductors of ${cableName(context, first)}?`,
-      detail: `The breaker says ${amps} A, and that alone proves nothing: somebody may have changed it. ${fits ? `It wants ${fits} AWG at least, all the way.` : ''}${more}`,
+      says: msg('rules.conductors.ask', { cable: cableName(context, first) }),
+      detail: msg('rules.conductors.ask-why', {
+        amps,
+        fits: fits ? msg('rules.conductors.fits', { gauge: fits }) : '',
+        more,
+      }),
       because: { need: amps, have: null, unit: 'A', sense: 'at-least' },
       sources: fits
-        ? [context.pack.breakerLimit(fits, metal)?.source ?? { kind: 'computed', from: 'the breaker table' }]
+        ? [
+            context.pack.breakerLimit(fits, metal)?.source ?? {
+              kind: 'computed',
+              from: msg('rules.conductors.from-table'),
+            },
+          ]
         : [],
       remedies,
     }),
@@ -80,7 +85,7 @@ const breakerNumbers: Rule['numbers'] = (pack) =>
       return limit
         ? [
             {
-              what: `${gauge} AWG ${metal === 'Cu' ? 'copper' : 'aluminum'}`,
+              what: msg('rules.conductors.wire', { gauge, metal }),
               value: `${limit.value} A`,
               source: limit.source,
             },
@@ -90,19 +95,22 @@ const breakerNumbers: Rule['numbers'] = (pack) =>
   );
 
 /** How hot the conductor could get before the breaker has to open: why the rule is what it is. */
-function heatWords(context: RuleContext, cable: Cable, breakerAmps: number): string {
+function heatWords(context: RuleContext, cable: Cable, breakerAmps: number): Text {
   const conductor = heatedConductor(cable, context.pack);
   if (!conductor || breakerAmps > TRIP_CURVE_AMPS) return '';
   const { hourAmps, hourC, insulationC } = overload(conductor, breakerAmps);
-  return ` ${A(hourAmps)}, which the breaker may carry for an hour, would bring it to ${Math.round(hourC)} °C; its insulation is made for ${insulationC} °C.`;
+  return msg('rules.conductors.heat', {
+    amps: q.amps(hourAmps),
+    reached: q.celsius(hourC),
+    rated: q.celsius(insulationC),
+  });
 }
 
 /** The weakest conductor of a circuit sets the limit of its breaker: every cable is looked at, not the breaker alone. */
 export const gaugeForBreaker: Rule = {
   id: RULE,
-  title: 'Conductor size against the breaker',
-  about:
-    'Every cable of the circuit, read or not, is held against its breaker: the weakest sets the limit. The next standard size is taken only where the circuit has no more than one receptacle.',
+  title: msg('rules.conductors.title'),
+  about: msg('rules.conductors.about'),
   numbers: breakerNumbers,
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) => {
@@ -121,8 +129,8 @@ export const gaugeForBreaker: Rule = {
               severity: 'stop',
               mark: 'feed',
               subjects: [cable.id, breaker.id],
-              says: `${cable.gauge} AWG ${cable.metal === 'Al' ? 'aluminum' : 'copper'} has no place on a branch circuit`,
-              detail: `Found in ${cableName(context, cable)}.`,
+              says: msg('rules.conductors.no-place', { gauge: cable.gauge, metal: cable.metal }),
+              detail: msg('rules.conductors.found-in', { cable: cableName(context, cable) }),
               sources: [],
               ...(extended ? { origin: 'worse' as const } : {}),
             }),
@@ -138,14 +146,30 @@ export const gaugeForBreaker: Rule = {
               severity: 'stop',
               mark: own ? 'tap' : 'feed',
               subjects: [cable.id, breaker.id],
-              says: `${cable.gauge} AWG in ${cableName(context, cable)} is too small for the ${breaker.amps} A ${breakerName(breaker)}`,
+              says: msg('rules.conductors.too-small', {
+                gauge: cable.gauge,
+                cable: cableName(context, cable),
+                amps: breaker.amps,
+                breaker: breakerName(breaker),
+              }),
               detail: own
-                ? `The new cable would be the weak one: it could run hot without the breaker ever tripping.${heatWords(context, cable, breaker.amps)}`
-                : `${capital(cableName(context, cable))} is the weak one. A ${limit.value} A breaker would suit it; that is the electrician's change.${heatWords(context, cable, breaker.amps)}`,
+                ? msg('rules.conductors.own-weak', { heat: heatWords(context, cable, breaker.amps) })
+                : msg('rules.conductors.old-weak', {
+                    cable: capital(cableName(context, cable)),
+                    limit: limit.value,
+                    heat: heatWords(context, cable, breaker.amps),
+                  }),
               because: { need: breaker.amps, have: limit.value, unit: 'A', sense: 'at-least' },
               sources: [limit.source],
               remedies:
-                own && fits ? [{ says: `Use ${fits} AWG`, edit: { edit: 'new-gauge', gauge: fits } }] : [],
+                own && fits
+                  ? [
+                      {
+                        says: msg('rules.conductors.use', { gauge: fits }),
+                        edit: { edit: 'new-gauge', gauge: fits },
+                      },
+                    ]
+                  : [],
               ...(extended && !own ? { origin: 'worse' as const } : {}),
             }),
           );
@@ -161,8 +185,8 @@ export const gaugeForBreaker: Rule = {
             severity: 'ok',
             mark: 'tap',
             subjects: [breaker.id],
-            says: `${weakest.cable.gauge} AWG all the way suits the ${breaker.amps} A breaker`,
-            detail: `Weakest: ${cableName(context, weakest.cable)}.`,
+            says: msg('rules.conductors.ok', { gauge: weakest.cable.gauge ?? '?', amps: breaker.amps }),
+            detail: msg('rules.conductors.weakest', { cable: cableName(context, weakest.cable) }),
             because: { need: breaker.amps, have: weakest.amps, unit: 'A', sense: 'at-least' },
             sources: limit ? [limit.source] : [],
           }),
@@ -175,13 +199,12 @@ export const gaugeForBreaker: Rule = {
 /** Receptacle ratings that a circuit may have: by table with several, at least the circuit's own with a single one alone. */
 export const receptacleRating: Rule = {
   id: 'receptacle-rating',
-  title: 'Receptacle rating against the circuit',
-  about:
-    'With two or more receptacles the table says which ratings the circuit may have; a single receptacle alone on its circuit is rated at least as the circuit.',
+  title: msg('rules.conductors.receptacle-title'),
+  about: msg('rules.conductors.receptacle-about'),
   numbers: (pack) =>
     [15, 20, 30, 40, 50].map((amps) => {
       const { value, source } = pack.receptacleRatings(amps);
-      return { what: `${amps} A circuit`, value: `${value.join(' or ')} A`, source };
+      return { what: msg('rules.conductors.circuit', { amps }), value: `${value.join(' or ')} A`, source };
     }),
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit }) => {
@@ -203,11 +226,15 @@ export const receptacleRating: Rule = {
               severity: 'fix',
               mark: 'tap',
               subjects: [point.id],
-              says: `${point.label} is a ${d.amps} A receptacle on a ${circuit.breaker.amps} A circuit`,
+              says: msg('rules.conductors.receptacle-wrong', {
+                point: point.label,
+                amps: d.amps,
+                circuit: circuit.breaker.amps,
+              }),
               detail:
                 allowed.value.length > 0
-                  ? `Allowed here: ${allowed.value.join(' or ')} A.`
-                  : 'The table has no entry for this circuit.',
+                  ? msg('rules.conductors.receptacle-allowed', { ratings: anyOf(allowed.value) })
+                  : msg('rules.conductors.receptacle-no-entry'),
               sources: [allowed.source],
             }),
           ),
@@ -220,8 +247,8 @@ const tooSmall = (point: Point, amps: number, breaker: number): Judgement =>
     severity: 'fix',
     mark: 'tap',
     subjects: [point.id],
-    says: `${point.label}, alone on its circuit, is rated ${amps} A on ${breaker} A`,
-    detail: 'A single receptacle that has a circuit alone is rated at least as the circuit.',
+    says: msg('rules.conductors.single-wrong', { point: point.label, amps, breaker }),
+    detail: msg('rules.conductors.single-why'),
     because: { need: breaker, have: amps, unit: 'A', sense: 'at-least' },
     sources: [singleReceptacleSource],
   });

@@ -8,14 +8,14 @@ import {
 } from '../../../catalog/index.ts';
 import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
-import { cubicInches } from '../../../units/index.ts';
 import { isMetalFed } from '../../../network/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
-import type { Rule, RuleContext } from '../../pack.ts';
+import type { FillItem, Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
 import { published } from '../../../findings/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
+import { apart, msg, q, type Text } from '../../../words/index.ts';
 
 const RULE = 'box-fill';
 
@@ -39,7 +39,7 @@ function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['co
   // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
   fits.sort((a, b) => a.gangs - b.gangs || tight(a) - tight(b) || a.volumeCubicInches - b.volumeCubicInches);
   return fits.slice(0, 2).map((b) => ({
-    says: `Use a ${cubicInches(b.volumeCubicInches)} box at ${point.label}`,
+    says: msg('rules.fill.use-box', { volume: q.volume(b.volumeCubicInches), point: point.label }),
     edit: { edit: 'set-box', subject: point.id, model: b.id },
   }));
 }
@@ -56,13 +56,13 @@ function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: 
   const out: Remedy[] = [];
   if (survey.contents.clampsInside && takesOutsideClamps(model) && without <= have + 1e-9)
     out.push({
-      says: `Connectors that clamp outside, at ${point.label}`,
+      says: msg('rules.fill.outside-clamps', { point: point.label }),
       edit: { edit: 'clamps-outside', pointId: point.id },
     });
   const ring = point.box.extras?.ringCubicInches ? undefined : ringFor(model);
   if (ring && !isNew(context, point) && needed <= have + ring.volumeCubicInches + 1e-9)
     out.push({
-      says: `Extension ring on ${point.label}, ${cubicInches(ring.volumeCubicInches)} more`,
+      says: msg('rules.fill.ring', { point: point.label, volume: q.volume(ring.volumeCubicInches) }),
       edit: { edit: 'set-ring', pointId: point.id, ring: ring.id },
     });
   out.push(...largerBoxes(context, point, survey.contents));
@@ -72,62 +72,60 @@ function roomier(context: RuleContext, box: BoxFeed, survey: BoxSurvey, needed: 
 }
 
 /** The practical side, which no rule counts. */
-function crowdedWords({ state, bulky }: Crowding): string {
-  const by = bulky > 0 ? 'Connectors and a deep device' : 'Connectors';
+function crowdedWords({ state, bulky }: Crowding): Text {
+  const by = bulky > 0 ? msg('rules.fill.deep-device') : msg('rules.fill.connectors');
   switch (state) {
     case 'easy':
       return '';
     case 'snug':
-      return ` ${by} make it snug in practice.`;
+      return msg('rules.fill.snug', { by });
     case 'crowded':
-      return ` ${by} make it crowded in practice: a larger box folds better.`;
+      return msg('rules.fill.crowded', { by });
   }
 }
 
-function itemWords(items: readonly { what: string; cubicInches: number }[]): string {
-  return items.map((i) => `${i.what} ${i.cubicInches.toFixed(2)}`).join(', ');
-}
+const itemWords = (items: readonly FillItem[]): Text =>
+  apart(items.map((i) => msg('rules.fill.item', { what: i.what, volume: q.volume(i.cubicInches) })));
 
 function askVolume(context: RuleContext, point: Point, needed: number, contents: BoxSurvey['contents']) {
   return judge(RULE, {
     severity: 'watch',
     mark: 'wire',
     subjects: [point.id],
-    says: `How big is the box at ${point.label}?`,
-    detail: `It needs ${cubicInches(needed)} with the new cable in. Read the volume stamped in the box, or measure it and pick its kind; ${cubicInches(needed)} or more holds.`,
+    says: msg('rules.fill.ask-volume', { point: point.label }),
+    detail: msg('rules.fill.ask-volume-why', { needed: q.volume(needed), least: q.volume(needed) }),
     because: { need: needed, have: null, unit: 'cu in', sense: 'at-least' },
     sources: [],
     remedies: largerBoxes(context, point, contents)
       .slice(0, 1)
-      .map((r) => ({ ...r, says: `${r.says} and be done` })),
+      .map((r) => ({ ...r, says: msg('rules.fill.and-done', { remedy: r.says }) })),
   });
 }
 
 /** Volume needed against volume there, for each box with known facts; equality passes. */
 export const boxFill: Rule = {
   id: RULE,
-  title: 'Box fill',
-  about:
-    'Conductors, runs through, grounds, clamps, fittings, devices by gang and gauge, barriers and terminal blocks against the marked or listed volume with its rings. Pigtails, connectors and locknuts count nothing; equal passes.',
+  title: msg('rules.fill.title'),
+  about: msg('rules.fill.about'),
   numbers: (pack) => [
     ...(['18', '16', '14', '12', '10', '8', '6'] as const).map((g) => ({
-      what: `One conductor of ${g} AWG`,
+      what: msg('rules.fill.conductor', { gauge: g }),
       value: `${ALLOWANCE[g].toFixed(2)} cu in`,
       source: allowanceSource(pack.edition),
     })),
     {
-      what: 'Six grounds together count as',
-      value: `${groundCount(6, pack.edition)} of the largest`,
+      what: msg('rules.fill.six-grounds'),
+      value: msg('rules.fill.of-largest', { count: groundCount(6, pack.edition) }),
       source: allowanceSource(pack.edition),
     },
     {
-      what: 'Barrier, metal or plastic',
+      what: msg('rules.fill.barrier'),
       value: `${BARRIER.metal} or ${BARRIER.nonmetallic.toFixed(1)} cu in`,
       source: published('NEC 314.16(A)', pack.edition, 'fairly-sure'),
     },
     {
-      what: 'Terminal block',
-      value: pack.edition >= 2023 ? '1 of its largest' : 'not counted',
+      what: msg('rules.fill.terminal-block'),
+      value: pack.edition >= 2023 ? msg('rules.fill.one-of-largest') : msg('rules.fill.not-counted'),
       source: published('NEC 314.16(B)(6)', pack.edition, 'fairly-sure'),
     },
   ],
@@ -153,13 +151,23 @@ export const boxFill: Rule = {
               severity: 'watch',
               mark: 'wire',
               subjects: [point.id],
-              says: `Are there cable clamps inside the box at ${point.label}?`,
-              detail: `Without them it needs ${cubicInches(fill.cubicInches)}, with them ${cubicInches(withClamps)}; ${cubicInches(have)} is there.`,
+              says: msg('rules.fill.ask-clamps', { point: point.label }),
+              detail: msg('rules.fill.ask-clamps-why', {
+                without: q.volume(fill.cubicInches),
+                with: q.volume(withClamps),
+                have: q.volume(have),
+              }),
               because: { need: withClamps, have: null, unit: 'cu in', sense: 'at-least' },
               sources: [fill.source],
               remedies: [
-                { says: 'None inside', edit: { edit: 'set-clamps', pointId: point.id, clamps: 'none' } },
-                { says: 'Clamps inside', edit: { edit: 'set-clamps', pointId: point.id, clamps: 'inside' } },
+                {
+                  says: msg('rules.fill.none-inside'),
+                  edit: { edit: 'set-clamps', pointId: point.id, clamps: 'none' },
+                },
+                {
+                  says: msg('rules.fill.clamps-inside'),
+                  edit: { edit: 'set-clamps', pointId: point.id, clamps: 'inside' },
+                },
               ],
             }),
           ];
@@ -171,8 +179,13 @@ export const boxFill: Rule = {
           severity: over ? 'fix' : 'ok',
           mark: 'wire',
           subjects: [point.id],
-          says: over ? `Box at ${point.label} is too full` : `Box at ${point.label} has room`,
-          detail: `${itemWords(fill.items)}.${touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : ''}`,
+          says: over
+            ? msg('rules.fill.too-full', { point: point.label })
+            : msg('rules.fill.ok', { point: point.label }),
+          detail: msg('rules.fill.items', {
+            items: itemWords(fill.items),
+            crowded: touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : '',
+          }),
           because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
           sources: [
             fill.source,
@@ -190,9 +203,8 @@ const bySize = (point: Point) =>
     severity: 'fix',
     mark: 'wire',
     subjects: [point.id],
-    says: `${point.label} holds conductors of 4 AWG or larger`,
-    detail:
-      'That box is sized by its length and width, not by its volume, and Elwand does not check it. Tap another box, or have an electrician size this one.',
+    says: msg('rules.fill.by-size', { point: point.label }),
+    detail: msg('rules.fill.by-size-why'),
     sources: [published('NEC 314.28(A)', undefined, 'fairly-sure')],
   });
 
@@ -204,12 +216,12 @@ function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof c
       severity: 'watch',
       mark: 'wire',
       subjects: [point.id, cable.id],
-      says: `What size is ${cableName(context, cable)}, in the box at ${point.label}?`,
-      detail: 'It was never read; the room it takes in the box depends on it.',
+      says: msg('rules.fill.ask-gauge', { cable: cableName(context, cable), point: point.label }),
+      detail: msg('rules.fill.ask-gauge-why'),
       because: { need: 0, have: null, unit: 'AWG', sense: 'at-least' },
       sources: [],
       remedies: gauges.map((gauge) => ({
-        says: `I looked: ${gauge} AWG`,
+        says: msg('rules.conductors.looked', { gauge }),
         edit: { edit: 'set-gauge', cableId: cable.id, gauge },
       })),
     }),

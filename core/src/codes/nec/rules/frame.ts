@@ -1,14 +1,14 @@
-import { formatLength, percent } from '../../../units/index.ts';
 import type { CutFact, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { ENGINEERED } from '../../../structure/index.ts';
 import { BORING } from '../../../structure/index.ts';
-import { capital, judge, limitNumbers, noNumbers } from './judge.ts';
+import { judge, limitNumbers, noNumbers } from './judge.ts';
+import { capital, msg, q, type Text } from '../../../words/index.ts';
 
-const WORD: Readonly<Record<CutFact['member'], string>> = {
-  stud: 'stud',
-  joist: 'joist',
-  'top-plate': 'top plate',
-  'bottom-plate': 'bottom plate',
+const WORD: Readonly<Record<CutFact['member'], Text>> = {
+  stud: msg('rules.frame.stud'),
+  joist: msg('rules.frame.joist'),
+  'top-plate': msg('rules.frame.top-plate'),
+  'bottom-plate': msg('rules.frame.bottom-plate'),
 };
 
 /** What is wrong with a cut in the frame by the rules of the structure; nothing when it holds. */
@@ -17,7 +17,7 @@ export function cutFault(
   cut: CutFact,
 ):
   | {
-      says: string;
+      says: Text;
       need: number;
       have: number;
       unit: 'mm' | 'share';
@@ -25,14 +25,14 @@ export function cutFault(
     }
   | undefined {
   const share = cut.cutMm / cut.depthMm;
-  const over = (limit: { value: number; source: typeof limits.holeEdgeMm.source }, says: string) =>
+  const over = (limit: { value: number; source: typeof limits.holeEdgeMm.source }, says: Text) =>
     share > limit.value + 1e-9
       ? { says, need: share, have: limit.value, unit: 'share' as const, source: limit.source }
       : undefined;
   const edge = (limit: { value: number; source: typeof limits.holeEdgeMm.source }) =>
     cut.edgeMm < limit.value - 1e-6
       ? {
-          says: 'too near its edge',
+          says: msg('rules.frame.near-edge'),
           need: limit.value,
           have: cut.edgeMm,
           unit: 'mm' as const,
@@ -42,15 +42,15 @@ export function cutFault(
   switch (cut.member) {
     case 'stud':
       return cut.kind === 'notch'
-        ? over(cut.bearing ? limits.studNotchBearingShare : limits.studNotchShare, 'notched too deep')
-        : (over(cut.bearing ? limits.studHoleBearingShare : limits.studHoleShare, 'bored too wide') ??
+        ? over(cut.bearing ? limits.studNotchBearingShare : limits.studNotchShare, msg('rules.frame.notch'))
+        : (over(cut.bearing ? limits.studHoleBearingShare : limits.studHoleShare, msg('rules.frame.bore')) ??
             edge(limits.studHoleEdgeMm));
     case 'joist':
       return cut.kind === 'notch'
-        ? over(limits.joistNotchShare, 'notched too deep')
-        : (over(limits.joistHoleShare, 'bored too wide') ?? edge(limits.joistHoleEdgeMm));
+        ? over(limits.joistNotchShare, msg('rules.frame.notch'))
+        : (over(limits.joistHoleShare, msg('rules.frame.bore')) ?? edge(limits.joistHoleEdgeMm));
     case 'top-plate':
-      return over(limits.plateCutShare, 'cut so far that it needs a tie');
+      return over(limits.plateCutShare, msg('rules.frame.tie'));
     case 'bottom-plate':
       return undefined;
   }
@@ -59,9 +59,8 @@ export function cutFault(
 /** Holes and notches of the new run: what stays of the wood, steel plates, and members that are never cut. */
 export const cuts: Rule = {
   id: 'holes',
-  title: 'Holes and notches in the frame',
-  about:
-    'Each hole of the run: 1-1/4 in to the nearer face or a steel plate; its share of stud, joist or plate; distance from the edge. Trusses, I-joists and glued timber are not cut but as their maker says.',
+  title: msg('rules.frame.title'),
+  about: msg('rules.frame.about'),
   numbers: limitNumbers(
     'holeEdgeMm',
     'studHoleShare',
@@ -77,7 +76,6 @@ export const cuts: Rule = {
   check: (context) =>
     context.runs.flatMap((run): Judgement[] => {
       if (run.cuts.length === 0) return [];
-      const L = (mm: number) => formatLength(mm, context.house.units, 'inches');
       const common = { mark: 'run' as const, subjects: [run.cableId] };
       const engineered = run.cuts.find((c) => c.engineered);
       if (engineered)
@@ -85,9 +83,8 @@ export const cuts: Rule = {
           judge('holes', {
             ...common,
             severity: 'stop',
-            says: `${run.label} would cut an engineered ${WORD[engineered.member]}`,
-            detail:
-              'Trusses, I-joists and glued timber are cut only as their maker or a design professional says.',
+            says: msg('rules.frame.engineered', { run: run.label, member: WORD[engineered.member] }),
+            detail: msg('rules.frame.engineered-why'),
             sources: [ENGINEERED],
           }),
         ];
@@ -98,8 +95,26 @@ export const cuts: Rule = {
             judge('holes', {
               ...common,
               severity: 'fix',
-              says: `A ${WORD[cut.member]} on ${run.label} is ${fault.says}`,
-              detail: `${L(cut.cutMm)} ${cut.kind} in ${L(cut.depthMm)}; ${fault.unit === 'share' ? `${percent(fault.need, 0)} of it, ${percent(fault.have, 0)} allowed` : `${L(fault.have)} to the edge, ${L(fault.need)} needed`}.`,
+              says: msg('rules.frame.bad-cut', {
+                run: run.label,
+                member: WORD[cut.member],
+                fault: fault.says,
+              }),
+              detail: msg('rules.frame.cut-why', {
+                cut: q.length(cut.cutMm),
+                kind: cut.kind,
+                depth: q.length(cut.depthMm),
+                verdict:
+                  fault.unit === 'share'
+                    ? msg('rules.frame.share-verdict', {
+                        got: q.share(fault.need),
+                        most: q.share(fault.have),
+                      })
+                    : msg('rules.frame.edge-verdict', {
+                        got: q.length(fault.have),
+                        least: q.length(fault.need),
+                      }),
+              }),
               because: { need: fault.need, have: fault.have, unit: fault.unit, sense: 'at-least' },
               sources: [fault.source],
             }),
@@ -114,9 +129,13 @@ export const cuts: Rule = {
           severity: 'ok',
           says:
             plates > 0
-              ? `${run.label}: ${plates} hole${plates === 1 ? ' gets' : 's get'} a steel plate`
-              : `${run.label}: all holes keep their distance`,
-          detail: `${run.cuts.length} hole${run.cuts.length === 1 ? '' : 's'}, ${L(least)} of wood to the nearer face at the tightest, ${L(limit.value)} asked without a plate.`,
+              ? msg('rules.frame.plates', { run: run.label, plates })
+              : msg('rules.frame.ok', { run: run.label }),
+          detail: msg('rules.frame.ok-why', {
+            holes: run.cuts.length,
+            least: q.length(least),
+            limit: q.length(limit.value),
+          }),
           because: { need: limit.value, have: least, unit: 'mm', sense: 'at-least' },
           sources: [limit.source],
         }),
@@ -127,13 +146,11 @@ export const cuts: Rule = {
 /** Members that are more than one stud: how much there is to bore, and whether a drill and its bit get there. */
 export const boring: Rule = {
   id: 'boring',
-  title: 'Wood to bore, and the bit for it',
-  about:
-    'Double plates, nailer boards over walls along the joists, doubled corner studs: how much there is to bore, how long the bit must be and what fits between the studs.',
+  title: msg('rules.frame.bore-title'),
+  about: msg('rules.frame.bore-about'),
   numbers: noNumbers,
   check: (context) =>
     context.runs.flatMap((run): Judgement[] => {
-      const L = (mm: number) => formatLength(mm, context.house.units, 'inches');
       const common = { mark: 'run' as const, subjects: [run.cableId], sources: [BORING] };
       const tight = run.bores.find((b) => b.bitMostMm !== null && b.bitMostMm < b.bitLeastMm);
       if (tight)
@@ -141,8 +158,11 @@ export const boring: Rule = {
           judge('boring', {
             ...common,
             severity: 'watch',
-            says: `No drill fits into the bay beside a ${tight.through} on ${run.label}`,
-            detail: `${L(tight.bitLeastMm)} of bit needed, ${L(tight.bitMostMm ?? 0)} free beside the drill: a flexible bit from the box hole, or another way.`,
+            says: msg('rules.frame.no-drill', { member: tight.through, run: run.label }),
+            detail: msg('rules.frame.no-drill-why', {
+              needed: q.length(tight.bitLeastMm),
+              free: q.length(tight.bitMostMm ?? 0),
+            }),
             because: { need: tight.bitLeastMm, have: tight.bitMostMm, unit: 'mm', sense: 'at-least' },
           }),
         ];
@@ -155,8 +175,12 @@ export const boring: Rule = {
         judge('boring', {
           ...common,
           severity: 'ok',
-          says: `${L(deep.woodMm)} of wood is the most to bore on ${run.label}`,
-          detail: `${capital(deep.through)}: a bit of ${L(deep.bitLeastMm)} or longer.${nailer ? ` A nailer board for the ceiling lies on the plates of the ${wall ?? 'wall'}: the joists run along it.` : ''}`,
+          says: msg('rules.frame.deepest', { run: run.label, wood: q.length(deep.woodMm) }),
+          detail: msg('rules.frame.bit', {
+            through: capital(deep.through),
+            least: q.length(deep.bitLeastMm),
+            nailer: nailer ? msg('rules.frame.nailer', { wall: wall ?? msg('rules.frame.wall') }) : '',
+          }),
         }),
       ];
     }),

@@ -12,13 +12,14 @@ import {
 import type { Cable } from '../../../document/index.ts';
 import { computed, practice, type Source } from '../../../findings/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
-import { amps as A, duration, plain } from '../../../units/index.ts';
+import { plain } from '../../../units/index.ts';
 import { ampacity, carryingIn, type Ampacity } from '../ampacity.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { ADJUSTMENT, adjustmentSource, AMBIENT_BANDS, ambientSource } from '../tables/ampacity.ts';
 import { tripOfCable, type CableTrip } from '../trip.ts';
 import { severalReceptacles } from './conductors.ts';
 import { breakerName, cableName, cablesOf, circuitsOf, judge } from './judge.ts';
+import { msg, q, sentences, type Text } from '../../../words/index.ts';
 
 /** Ampacity of a cable at a temperature, on its circuit. */
 function ampacityAt(
@@ -30,7 +31,7 @@ function ampacityAt(
   if (cable.gauge === null || cable.metal === null) return undefined;
   return ampacity(
     {
-      gauge: cable.gauge,
+      gauge: cable.gauge ?? '?',
       metal: cable.metal,
       type: cable.type,
       celsius,
@@ -42,8 +43,6 @@ function ampacityAt(
   );
 }
 
-const fahrenheit = (c: number): number => Math.round((c * 9) / 5 + 32);
-
 function judgeHeat(context: RuleContext, circuit: Circuit, cable: Cable): Judgement[] {
   const around = cable.surroundings;
   if (!around) return [];
@@ -54,7 +53,7 @@ function judgeHeat(context: RuleContext, circuit: Circuit, cable: Cable): Judgem
   const name = cableName(context, cable);
   const { breaker } = circuit;
   const sources: Source[] = [...found.sources, ...(asked ? [] : [atticPractice])];
-  const together = around.alongside > 0 ? `${around.alongside} more conductors beside it; ` : '';
+  const together = around.alongside > 0 ? msg('rules.heat.beside', { count: around.alongside }) : '';
   const common = {
     mark: 'tap' as const,
     subjects: [cable.id, breaker.id],
@@ -66,8 +65,12 @@ function judgeHeat(context: RuleContext, circuit: Circuit, cable: Cable): Judgem
       judge('ampacity', {
         ...common,
         severity: 'ok',
-        says: `${cable.gauge} AWG carries ${A(found.amps)} where it runs`,
-        detail: `${together}${found.working}. ${asked ? '' : `No attic temperature is entered; it holds at ${fahrenheit(celsius)} °F, as hot as attics get.`}`,
+        says: msg('rules.heat.ok', { gauge: cable.gauge ?? '?', amps: q.amps(found.amps) }),
+        detail: msg('rules.heat.ok-why', {
+          beside: together,
+          working: found.working,
+          asked: asked ? '' : msg('rules.heat.no-temperature', { temperature: q.celsius(celsius) }),
+        }),
         because,
       }),
     ];
@@ -76,8 +79,13 @@ function judgeHeat(context: RuleContext, circuit: Circuit, cable: Cable): Judgem
       judge('ampacity', {
         ...common,
         severity: 'watch',
-        says: `How hot does it get around ${name}?`,
-        detail: `${together}at ${fahrenheit(celsius)} °F its ${cable.gauge} AWG would be too small for the ${breaker.amps} A breaker. Enter the attic's highest temperature in the house settings.`,
+        says: msg('rules.heat.ask', { cable: name }),
+        detail: msg('rules.heat.ask-why', {
+          beside: together,
+          temperature: q.celsius(celsius),
+          gauge: cable.gauge ?? '?',
+          amps: breaker.amps,
+        }),
         because: { ...because, have: null },
       }),
     ];
@@ -85,8 +93,8 @@ function judgeHeat(context: RuleContext, circuit: Circuit, cable: Cable): Judgem
     judge('ampacity', {
       ...common,
       severity: 'fix',
-      says: `${cable.gauge} AWG in ${name} carries only ${A(found.amps)} where it runs`,
-      detail: `${together}${found.working}. Run it cooler, apart from the others, or one size larger.`,
+      says: msg('rules.heat.over', { gauge: cable.gauge ?? '?', cable: name, amps: q.amps(found.amps) }),
+      detail: msg('rules.heat.over-why', { beside: together, working: found.working }),
       because,
       remedies: context.touched.has(cable.id) ? largerGauge(context, circuit, cable, celsius) : [],
     }),
@@ -98,23 +106,32 @@ function largerGauge(context: RuleContext, circuit: Circuit, cable: Cable, celsi
     (gauge) =>
       (ampacityAt(context, circuit, { ...cable, gauge }, celsius)?.breaker ?? 0) >= circuit.breaker.amps,
   );
-  return next ? [{ says: `Use ${next} AWG`, edit: { edit: 'new-gauge' as const, gauge: next } }] : [];
+  return next
+    ? [
+        {
+          says: msg('rules.conductors.use', { gauge: next }),
+          edit: { edit: 'new-gauge' as const, gauge: next },
+        },
+      ]
+    : [];
 }
 
 /** Heat around a cable and other cables beside it take from what it may carry. */
 export const ampacityWhereItRuns: Rule = {
   id: 'ampacity',
-  title: 'Ampacity where the cable runs',
-  about:
-    'In a hot attic, or beside other cables for more than 24 in or in one foamed hole, a conductor carries less: insulation column, times ambient factor, times bundling factor, never over the 60 °C terminals.',
+  title: msg('rules.heat.title'),
+  about: msg('rules.heat.about'),
   numbers: (pack) => [
     ...ADJUSTMENT.slice(1).map(({ upTo, factor }, i) => ({
-      what: `${(ADJUSTMENT[i]?.upTo ?? 3) + 1}${Number.isFinite(upTo) ? ` to ${upTo}` : ' and more'} conductors together`,
+      what: msg('rules.heat.bundle', {
+        from: (ADJUSTMENT[i]?.upTo ?? 3) + 1,
+        to: Number.isFinite(upTo) ? msg('rules.heat.up-to', { most: upTo }) : msg('rules.heat.and-more'),
+      }),
       value: `× ${plain(factor)}`,
       source: adjustmentSource(pack.edition),
     })),
     ...AMBIENT_BANDS.map(({ topC, factors }) => ({
-      what: `Ambient up to ${topC} °C (60 / 75 / 90 °C wire)`,
+      what: msg('rules.heat.ambient', { temperature: q.celsius(topC) }),
       value: factors.map((f) => (f === null ? '–' : plain(f))).join(' / '),
       source: ambientSource(pack.edition),
     })),
@@ -132,20 +149,31 @@ const tripSources = [
   tripPractice,
   insulationLimitSource,
   heatSource,
-  computed('the ampacity, first-order heating'),
+  computed(msg('rules.heat.from')),
 ];
 
-function overloadWords(t: CableTrip): string {
+function overloadWords(t: CableTrip): Text {
   const { overload: o } = t;
-  return `The breaker may carry ${A(o.hourAmps)} for an hour; that settles at ${Math.round(o.hourC)} °C, ${o.insulationC} °C is what the insulation is made for. Worst shorter overload: ${A(o.worst.amps)} for ${duration(o.worst.seconds / 60)}, ${Math.round(o.worst.celsius)} °C.`;
+  return msg('rules.heat.overload', {
+    amps: q.amps(o.hourAmps),
+    reached: q.celsius(o.hourC),
+    rated: q.celsius(o.insulationC),
+    worst: q.amps(o.worst.amps),
+    minutes: q.minutes(o.worst.seconds / 60),
+    peak: q.celsius(o.worst.celsius),
+  });
 }
 
-function faultWords(t: CableTrip): string {
+function faultWords(t: CableTrip): Text {
   const far = t.far;
-  if (!far) return ' Fault at the far end: not worked out, a length on the way is not known.';
-  return ` Fault at the far end: ${Math.round(far.amps)} A, off within ${seconds(far.seconds)}${far.standsSeconds === null ? '' : `, the conductor stands ${seconds(far.standsSeconds)}`}.`;
+  if (!far) return msg('rules.heat.no-far');
+  return msg('rules.heat.far', {
+    amps: q.rating(Math.round(far.amps)),
+    off: q.seconds(far.seconds),
+    stands:
+      far.standsSeconds === null ? '' : msg('rules.heat.withstands', { time: q.seconds(far.standsSeconds) }),
+  });
 }
-const seconds = (s: number): string => (s < 1 ? `${plain(s, 3)} s` : `${plain(s, 1)} s`);
 
 function judgeTrip(context: RuleContext, circuit: Circuit): Judgement[] {
   const { breaker } = circuit;
@@ -171,8 +199,14 @@ function judgeTrip(context: RuleContext, circuit: Circuit): Judgement[] {
         severity: 'watch',
         mark: 'tap',
         subjects: [breaker.id, fault.cable.id],
-        says: `Does ${breakerName(breaker)} open fast enough for a short circuit in ${cableName(context, fault.cable)}?`,
-        detail: `With ${Math.round(fault.panelFaultAmps)} A at the panel the conductor stands it for ${seconds(fault.near.standsSeconds ?? 0)}; the curve of your breaker, from its maker, tells how fast it opens.`,
+        says: msg('rules.heat.ask-fault', {
+          breaker: breakerName(breaker),
+          cable: cableName(context, fault.cable),
+        }),
+        detail: msg('rules.heat.ask-fault-why', {
+          amps: q.rating(Math.round(fault.panelFaultAmps)),
+          time: q.seconds(fault.near.standsSeconds ?? 0),
+        }),
         because: { need: fault.near.seconds, have: null, unit: 's', sense: 'at-least' },
         sources: [adiabaticSource, tripPractice],
       }),
@@ -182,8 +216,8 @@ function judgeTrip(context: RuleContext, circuit: Circuit): Judgement[] {
       severity: 'ok',
       mark: 'tap',
       subjects: [breaker.id, worst.cable.id],
-      says: `The breaker opens before the wire is harmed`,
-      detail: overloadWords(worst) + faultWords(worst),
+      says: msg('rules.heat.holds'),
+      detail: sentences([overloadWords(worst), faultWords(worst)]),
       because,
       sources: [...tripSources, adiabaticSource, ...(worst.faultAsked ? [] : [faultPractice])],
     }),
@@ -193,15 +227,14 @@ function judgeTrip(context: RuleContext, circuit: Circuit): Judgement[] {
 /** Overload and fault as two questions (a short circuit has no time to lose heat, an overload has). */
 export const tripBeforeDamage: Rule = {
   id: 'trip-before-damage',
-  title: 'Breaker against wire, over time',
-  about:
-    'Two questions. Overload: what the breaker may carry for an hour, and shorter overloads, against the heating of the conductor. Fault: the current of a short circuit at both ends against what the conductor stands until the breaker opens.',
+  title: msg('rules.heat.trip-title'),
+  about: msg('rules.heat.trip-about'),
   numbers: () => [
-    { what: 'Opens within an hour at', value: '135 %', source: tripStandard },
-    { what: 'Opens within two minutes at', value: '200 %', source: tripStandard },
-    { what: 'Thermoplastic, short overload', value: '105 °C', source: insulationLimitSource },
-    { what: 'Thermoplastic, short circuit', value: '150 °C', source: insulationLimitSource },
-    { what: 'Around the cable', value: '30 °C', source: practice('the table of ampacities') },
+    { what: msg('rules.heat.hour'), value: '135 %', source: tripStandard },
+    { what: msg('rules.heat.two-minutes'), value: '200 %', source: tripStandard },
+    { what: msg('rules.heat.short-overload'), value: '105 °C', source: insulationLimitSource },
+    { what: msg('rules.heat.short-circuit'), value: '150 °C', source: insulationLimitSource },
+    { what: msg('rules.heat.around'), value: '30 °C', source: practice(msg('rules.heat.table')) },
   ],
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) => (extended ? judgeTrip(context, circuit) : [])),

@@ -9,13 +9,14 @@ import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/
 import type { Circuit } from '../../../feed/index.ts';
 import type { CodePack, Judgement, RuleContext, RuleNumber } from '../../pack.ts';
 import { LIMITS, limitWords, type LimitKey } from '../tables/limits.ts';
+import { msg, type Text } from '../../../words/index.ts';
 
 export interface Say {
   readonly severity: Severity;
   readonly mark: Mark;
   readonly subjects: readonly string[];
-  readonly says: string;
-  readonly detail?: string;
+  readonly says: Text;
+  readonly detail?: Text;
   readonly because?: Because;
   readonly sources: readonly Source[];
   readonly remedies?: readonly Remedy[];
@@ -36,7 +37,7 @@ export function judge(rule: string, say: Say): Judgement {
   };
 }
 
-export const breakerName = (b: Pick<Breaker, 'number'>): string => `breaker ${b.number}`;
+export const breakerName = (b: Pick<Breaker, 'number'>): Text => msg('names.breaker', { number: b.number });
 
 /** Circuits that the plan extends, or all of them with a note whether they are extended. */
 export function circuitsOf(context: RuleContext): { circuit: Circuit; extended: boolean }[] {
@@ -57,16 +58,13 @@ export function cablesOf(context: RuleContext, circuit: Circuit): Cable[] {
   return context.house.cables.filter((c) => ids.has(c.id));
 }
 
-/** Begins a sentence. */
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** How a cable is named to people: by the boxes at its ends. */
-export function cableName(context: RuleContext, cable: Cable): string {
-  const name = (end: Cable['from']): string =>
+export function cableName(context: RuleContext, cable: Cable): Text {
+  const name = (end: Cable['from']): Text =>
     end.at === 'breaker'
       ? breakerName(findBreaker(context, end.breakerId) ?? { number: '?' })
       : (context.feed.boxes.get(end.pointId)?.point.label ?? '?');
-  return `the cable from ${name(cable.from)} to ${name(cable.to)}`;
+  return msg('names.cable', { from: name(cable.from), to: name(cable.to) });
 }
 
 export const findBreaker = (context: RuleContext, id: BreakerId): Breaker | undefined =>

@@ -1,6 +1,6 @@
 import { isReceptacleDevice } from '../../../document/index.ts';
 import { circuitLoad, countedWorst, feederLoad, type CircuitLoad } from '../../../load/index.ts';
-import { amps as A, clock, plain } from '../../../units/index.ts';
+import { clock } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
 import {
@@ -12,6 +12,7 @@ import {
   pointsOf,
   receptaclesAt,
 } from './judge.ts';
+import { capital, msg, q, row } from '../../../words/index.ts';
 
 /** Runs a check over every loaded circuit; standing circuits only tell of faults. */
 function eachLoad(
@@ -28,9 +29,8 @@ function eachLoad(
 /** Connected load against the rating: continuous load counts 1.25 times. The hours given decide what runs together. */
 export const connectedLoad: Rule = {
   id: 'load',
-  title: 'Load of the circuit',
-  about:
-    'Everything that is plugged in or fixed, by its hours, against the breaker at the worst hour. What runs three hours or more counts 1.25 times.',
+  title: msg('rules.load.title'),
+  about: msg('rules.load.about'),
   numbers: limitNumbers('continuousFactor'),
   check: (context) =>
     eachLoad(context, (load, extended) => {
@@ -43,9 +43,8 @@ export const connectedLoad: Rule = {
                 severity: 'watch',
                 mark: 'tap',
                 subjects: [breaker.id],
-                says: `What runs on ${breakerName(breaker)}?`,
-                detail:
-                  'No load is entered for any point of this circuit. Write down what is plugged in, in the Feed mark.',
+                says: msg('rules.load.ask', { breaker: breakerName(breaker) }),
+                detail: msg('rules.load.ask-why'),
                 because: { need: 0, have: null, unit: 'A', sense: 'at-most' },
                 sources: [factor.source],
               }),
@@ -60,9 +59,17 @@ export const connectedLoad: Rule = {
           mark: 'tap',
           subjects: [breaker.id],
           says: over
-            ? `Load on ${breakerName(breaker)} goes over its rating`
-            : `Load ${A(top.amps)} of ${breaker.amps} A at the worst hour`,
-          detail: `${clock(top.hour)}: ${top.names.join(', ')}. Continuous load counts ${plain(factor.value)} times. ${all > breaker.amps ? `All at once would be ${A(all)}: fine only as long as the hours hold.` : `Even all at once it is ${A(all)}.`}`,
+            ? msg('rules.load.over', { breaker: capital(breakerName(breaker)) })
+            : msg('rules.load.ok', { amps: q.amps(top.amps), rating: breaker.amps }),
+          detail: msg('rules.load.why', {
+            time: clock(top.hour),
+            loads: row(top.names),
+            factor: q.number(factor.value),
+            all:
+              all > breaker.amps
+                ? msg('rules.load.all-over', { amps: q.amps(all) })
+                : msg('rules.load.all-ok', { amps: q.amps(all) }),
+          }),
           because: { need: top.amps, have: breaker.amps, unit: 'A', sense: 'at-least' },
           sources: [factor.source],
         }),
@@ -73,13 +80,12 @@ export const connectedLoad: Rule = {
 /** One cord-and-plug load may not take more than its share of a circuit with several outlets, nor more than its receptacle allows. */
 export const cordShare: Rule = {
   id: 'cord-share',
-  title: 'One plugged-in load against the circuit',
-  about:
-    'On a circuit with several outlets one plugged-in thing may take 80 %, and never more than its receptacle allows.',
+  title: msg('rules.load.cord-title'),
+  about: msg('rules.load.cord-about'),
   numbers: (pack) => [
     ...limitNumbers('cordShare')(pack),
     ...Object.entries(CORD_LIMIT_BY_RECEPTACLE).map(([rating, most]) => ({
-      what: `At a ${rating} A receptacle`,
+      what: msg('rules.load.at-receptacle', { rating }),
       value: `${most} A`,
       source: cordLimitSource,
     })),
@@ -108,9 +114,16 @@ export const cordShare: Rule = {
             mark: 'tap',
             subjects: [l.id, breaker.id],
             says: over
-              ? `${l.name} takes too much of ${breakerName(breaker)}`
-              : `${l.name} keeps within its share`,
-            detail: `${plain(l.voltAmperes)} VA is ${A(l.amps)}; ${alone ? 'alone on its circuit it' : 'one plugged-in load'} may take ${A(most)} here${byReceptacle < byCircuit ? `, limited by the ${receptacle} A receptacle` : ''}.`,
+              ? msg('rules.load.cord-over', { load: l.name, breaker: breakerName(breaker) })
+              : msg('rules.load.cord-ok', { load: l.name }),
+            detail: msg('rules.load.cord-why', {
+              va: q.number(l.voltAmperes),
+              amps: q.amps(l.amps),
+              who: alone ? msg('rules.load.cord-alone') : msg('rules.load.cord-one'),
+              most: q.amps(most),
+              by:
+                byReceptacle < byCircuit ? msg('rules.load.cord-by-receptacle', { rating: receptacle }) : '',
+            }),
             because: { need: l.amps, have: most, unit: 'A', sense: 'at-least' },
             sources: [byReceptacle < byCircuit ? cordLimitSource : limit.source],
           }),
@@ -122,9 +135,8 @@ export const cordShare: Rule = {
 /** Fixed appliances together may take half of a circuit that also feeds lights or outlets. */
 export const fixedShare: Rule = {
   id: 'fixed-share',
-  title: 'Fixed appliances against the circuit',
-  about:
-    'Appliances fastened in place, lights aside, take half of a circuit that also feeds lights or outlets.',
+  title: msg('rules.load.fixed-title'),
+  about: msg('rules.load.fixed-about'),
   numbers: limitNumbers('fixedShare'),
   check: (context) =>
     eachLoad(context, (load) => {
@@ -144,9 +156,9 @@ export const fixedShare: Rule = {
           mark: 'tap',
           subjects: [load.breaker.id],
           says: over
-            ? `Fixed appliances take more than half of ${breakerName(load.breaker)}`
-            : 'Fixed appliances keep to half of the circuit',
-          detail: fixed.map((l) => l.name).join(', '),
+            ? msg('rules.load.fixed-over', { breaker: breakerName(load.breaker) })
+            : msg('rules.load.fixed-ok'),
+          detail: row(fixed.map((l) => l.name)),
           because: { need: total, have: most, unit: 'A', sense: 'at-least' },
           sources: [limit.source],
         }),
@@ -157,8 +169,8 @@ export const fixedShare: Rule = {
 /** A room air conditioner: half of a shared circuit, 80 % of one it has alone. */
 export const airConditioner: Rule = {
   id: 'room-air-conditioner',
-  title: 'Room air conditioner against the circuit',
-  about: 'A plugged-in room air conditioner takes half of a shared circuit, 80 % of one that it has alone.',
+  title: msg('rules.load.ac-title'),
+  about: msg('rules.load.ac-about'),
   numbers: limitNumbers('airConditionerShared', 'airConditionerAlone'),
   check: (context) =>
     eachLoad(context, (load) =>
@@ -177,11 +189,9 @@ export const airConditioner: Rule = {
             mark: 'tap',
             subjects: [l.id, load.breaker.id],
             says: over
-              ? `${l.name} is too much for ${shared ? 'a shared' : 'this'} ${load.breaker.amps} A circuit`
-              : `${l.name} keeps to its share`,
-            detail: shared
-              ? 'Other outlets or lights share the circuit: half of its rating is the limit.'
-              : 'It has the circuit alone: 80 % is the limit.',
+              ? msg('rules.load.ac-over', { load: l.name, shared: String(shared), amps: load.breaker.amps })
+              : msg('rules.load.ac-ok', { load: l.name }),
+            detail: shared ? msg('rules.load.ac-shared') : msg('rules.load.ac-alone'),
             because: { need: l.amps, have: most, unit: 'A', sense: 'at-least' },
             sources: [limit.source],
           });
@@ -192,9 +202,8 @@ export const airConditioner: Rule = {
 /** A new load on a sub-panel is a load on its feeder too. */
 export const feeder: Rule = {
   id: 'feeder',
-  title: 'Feeder of a sub-panel',
-  about:
-    'When the circuit comes from a sub-panel, the loads of all its circuits at their worst hour are held against the breaker that feeds it, leg by leg.',
+  title: msg('rules.load.feeder-title'),
+  about: msg('rules.load.feeder-about'),
   numbers: limitNumbers('continuousFactor'),
   check: (context) =>
     context.house.panels.flatMap((panel): Judgement[] => {
@@ -210,11 +219,14 @@ export const feeder: Rule = {
           mark: 'tap',
           subjects: [panel.id, load.breaker.id],
           says: over
-            ? `${panel.label} asks more than its feeder gives`
+            ? msg('rules.load.feeder-over', { panel: panel.label })
             : empty > 0
-              ? `What runs on circuit${empty === 1 ? '' : 's'} ${load.empty.join(', ')} of ${panel.label}?`
-              : `${panel.label} stays within its feeder`,
-          detail: `${clock(load.hour)}: ${load.names.join(', ') || 'nothing entered'}. The heavier leg is counted; demand factors of a full calculation are the electrician's.`,
+              ? msg('rules.load.feeder-ask', { count: empty, circuits: row(load.empty), panel: panel.label })
+              : msg('rules.load.feeder-ok', { panel: panel.label }),
+          detail: msg('rules.load.feeder-why', {
+            time: clock(load.hour),
+            loads: load.names.length > 0 ? row(load.names) : msg('rules.load.nothing'),
+          }),
           because: {
             need: load.amps,
             have: over || empty === 0 ? load.breaker.amps : null,

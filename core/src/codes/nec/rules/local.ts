@@ -5,25 +5,28 @@ import type { Point } from '../../../document/index.ts';
 import { inLimitRange, limitRange, limitWords, isLimitKey, LIMITS } from '../tables/limits.ts';
 import { replacement } from '../replace.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
+import { anyOf, msg, row, type Text } from '../../../words/index.ts';
 
 /** Values that the place has changed, so that nobody takes them for the code's own. */
 export const localAmendments: Rule = {
   id: 'local-amendment',
-  title: 'Local amendments',
-  about:
-    'Values that were changed for this house: a tighter one simply holds, a looser one is an override that is named here and in the source of every finding that uses it.',
+  title: msg('rules.local.title'),
+  about: msg('rules.local.about'),
   numbers: (pack) =>
     pack.amended.map((a) => ({
       what: a.title,
-      value: `${limitWords(a.here, LIMITS[a.limit].unit)}, the code says ${limitWords(a.code.value, LIMITS[a.limit].unit)}`,
+      value: msg('rules.local.here-and-code', {
+        here: limitWords(a.here, LIMITS[a.limit].unit),
+        code: limitWords(a.code.value, LIMITS[a.limit].unit),
+      }),
       source: pack.limits[a.limit].source,
     })),
   check: (context) => {
     const say = (
       limit: string,
       severity: 'ok' | 'fix',
-      says: string,
-      detail: string,
+      says: Text,
+      detail: Text,
       source = context.pack.limits.holeEdgeMm.source,
     ) =>
       judge('local-amendment', {
@@ -38,8 +41,16 @@ export const localAmendments: Rule = {
       say(
         a.limit,
         'ok',
-        `${a.looser ? 'Looser' : 'Tighter'} here: ${a.title.toLowerCase()} ${limitWords(a.here, LIMITS[a.limit].unit)}`,
-        `The code says ${limitWords(a.code.value, LIMITS[a.limit].unit)}. ${a.looser ? 'Recorded as an override: the inspector has the last word. ' : ''}${a.note}.`,
+        msg('rules.local.here', {
+          looser: String(a.looser),
+          title: a.title,
+          value: limitWords(a.here, LIMITS[a.limit].unit),
+        }),
+        msg('rules.local.here-why', {
+          code: limitWords(a.code.value, LIMITS[a.limit].unit),
+          override: a.looser ? msg('rules.local.override') : '',
+          note: a.note,
+        }),
         context.pack.limits[a.limit].source,
       ),
     );
@@ -49,9 +60,9 @@ export const localAmendments: Rule = {
         ...say(
           a.limit,
           'fix',
-          `Local amendment of an unknown value "${a.limit}"`,
-          'It changes nothing; remove it in the house settings.',
-          practice('as entered'),
+          msg('rules.local.unknown', { limit: a.limit }),
+          msg('rules.local.unknown-why'),
+          practice(msg('rules.local.as-entered')),
         ),
         origin: 'standing' as const,
       }));
@@ -64,9 +75,13 @@ export const localAmendments: Rule = {
           ...say(
             a.limit,
             'fix',
-            `Local value not used: ${title.toLowerCase()}`,
-            `${limitWords(a.value, unit)} is out of range; it must be between ${limitWords(least, unit)} and ${limitWords(most, unit)}. The code's value is used. Correct it under Local rules.`,
-            practice('a local value is at most ten times, or a tenth of, the published one'),
+            msg('rules.local.not-used', { title }),
+            msg('rules.local.not-used-why', {
+              value: limitWords(a.value, unit),
+              least: limitWords(least, unit),
+              most: limitWords(most, unit),
+            }),
+            practice(msg('rules.local.range-practice')),
           ),
           origin: 'standing' as const,
         },
@@ -79,13 +94,24 @@ export const localAmendments: Rule = {
 /** A box that carries a fan or a luminaire is made for it. */
 export const boxListing: Rule = {
   id: 'box-listing',
-  title: 'Box made for what hangs on it',
-  about:
-    'A fan hangs only on a box listed for a fan, 70 lb at most; a ceiling luminaire on a box for 50 lb, heavier on the building or a box marked for it; a wall luminaire of 6 lb on any box with two screws.',
+  title: msg('rules.local.listing-title'),
+  about: msg('rules.local.listing-about'),
   numbers: () => [
-    { what: 'Ceiling box carries', value: '50 lb', source: published('NEC 314.27(A)') },
-    { what: 'Fan box carries at most', value: '70 lb', source: published('NEC 314.27(C)') },
-    { what: 'Wall luminaire on a plain box', value: '6 lb', source: published('NEC 314.27(A)') },
+    {
+      what: msg('rules.local.listing-ceiling'),
+      value: msg('rules.local.pounds', { pounds: 50 }),
+      source: published('NEC 314.27(A)'),
+    },
+    {
+      what: msg('rules.local.listing-fan'),
+      value: msg('rules.local.pounds', { pounds: 70 }),
+      source: published('NEC 314.27(C)'),
+    },
+    {
+      what: msg('rules.local.listing-wall'),
+      value: msg('rules.local.pounds', { pounds: 6 }),
+      source: published('NEC 314.27(A)'),
+    },
   ],
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
@@ -100,7 +126,7 @@ export const boxListing: Rule = {
                 judge('box-listing', {
                   ...common,
                   severity: 'ok',
-                  says: `The box of ${point.label} is made for a fan`,
+                  says: msg('rules.local.fan-ok', { point: point.label }),
                 }),
               ]
             : [];
@@ -110,13 +136,16 @@ export const boxListing: Rule = {
                 judge('box-listing', {
                   ...common,
                   severity: 'watch',
-                  says: `Is the box of ${point.label} made for a fan?`,
-                  detail: 'Look for the mark in the box, or for a brace between the joists.',
+                  says: msg('rules.local.fan-ask', { point: point.label }),
+                  detail: msg('rules.local.fan-ask-why'),
                   because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
                   remedies: [
-                    { says: 'It says so', edit: { edit: 'set-listed', pointId: point.id, listedFor: 'fan' } },
                     {
-                      says: 'It does not',
+                      says: msg('rules.local.fan-yes'),
+                      edit: { edit: 'set-listed', pointId: point.id, listedFor: 'fan' },
+                    },
+                    {
+                      says: msg('rules.local.fan-no'),
                       edit: { edit: 'set-listed', pointId: point.id, listedFor: 'luminaire' },
                     },
                   ],
@@ -129,15 +158,15 @@ export const boxListing: Rule = {
             judge('box-listing', {
               ...common,
               severity: 'fix',
-              says: `${point.label} hangs on a box that is not made for a fan`,
-              detail: 'A fan shakes: a listed box, screwed to the framing or on a brace, takes its place.',
+              says: msg('rules.local.fan-wrong', { point: point.label }),
+              detail: msg('rules.local.fan-wrong-why'),
             }),
           ];
       }
     }),
 };
 
-const wayWords = (context: RuleContext, point: Point): string | undefined => {
+const wayWords = (context: RuleContext, point: Point): Text | undefined => {
   const id = context.feed.boxes.get(point.id)?.circuits[0];
   const breaker = id === undefined ? undefined : findBreaker(context, id);
   const place = placeFacts(context.plan, point.at);
@@ -145,20 +174,22 @@ const wayWords = (context: RuleContext, point: Point): string | undefined => {
   const grounded = context.feed.boxes.get(point.id)?.ground === 'yes';
   const r = replacement(context.pack, place, outletFacts(context.house, point), grounded, breaker.amps);
   const must = [
-    r.tamper ? 'tamper-resistant' : '',
-    r.weather ? 'weather-resistant' : '',
-    r.groundFault ? 'ground-fault protected' : '',
-    r.arcFault ? 'arc-fault protected' : '',
-  ].filter(Boolean);
-  return `${r.kinds.map((k) => k.says).join(', or ')}${must.length > 0 ? `; ${must.join(', ')}` : ''}.`;
+    ...(r.tamper ? [msg('rules.local.must-tr')] : []),
+    ...(r.weather ? [msg('rules.local.must-wr')] : []),
+    ...(r.groundFault ? [msg('rules.local.must-gfci')] : []),
+    ...(r.arcFault ? [msg('rules.local.must-afci')] : []),
+  ];
+  return msg('rules.local.replaced-why', {
+    kinds: anyOf(r.kinds.map((k) => k.says)),
+    must: must.length > 0 ? msg('rules.local.replaced-must', { must: row(must) }) : '',
+  });
 };
 
 /** A device that takes another's place follows today's rules for replacing. */
 export const replaced: Rule = {
   id: 'replaced-device',
-  title: 'Replaced receptacles',
-  about:
-    'A receptacle that replaces another: grounding type where a ground is there, three ways where none is; ground-fault, arc-fault, tamper- and weather-resistant as the place asks today.',
+  title: msg('rules.local.replaced-title'),
+  about: msg('rules.local.replaced-about'),
   numbers: noNumbers,
   check: (context) =>
     context.house.points
@@ -172,7 +203,7 @@ export const replaced: Rule = {
                 severity: 'ok',
                 mark: 'buy',
                 subjects: [point.id],
-                says: `The new device at ${point.label}`,
+                says: msg('rules.local.replaced', { point: point.label }),
                 detail: says,
                 sources: [published('NEC 406.4(D)', context.pack.edition)],
               }),
@@ -183,9 +214,8 @@ export const replaced: Rule = {
 /** White conductors that carry a hot are marked: two-wire 240 V circuits use both conductors hot. */
 export const reMarked: Rule = {
   id: 're-marked-white',
-  title: 'Whites that are hot',
-  about:
-    'A two-wire 240 V circuit and a switch loop use the white conductor hot: it is marked black or red wherever it can be seen.',
+  title: msg('rules.local.white-title'),
+  about: msg('rules.local.white-about'),
   numbers: noNumbers,
   check: (context) =>
     context.house.cables
@@ -198,8 +228,8 @@ export const reMarked: Rule = {
               severity: 'stop',
               mark: 'wire',
               subjects: [cable.id, circuit.breaker.id],
-              says: `Two hots need a two-pole breaker, and ${breakerName(circuit.breaker)} has one pole`,
-              detail: 'Both hots of a 240 V circuit open together. That is the electrician’s change.',
+              says: msg('rules.local.white-one-pole', { breaker: breakerName(circuit.breaker) }),
+              detail: msg('rules.local.white-one-pole-why'),
               sources: [published('NEC 210.4(B), 240.15(B)')],
             }),
           ];
@@ -208,9 +238,8 @@ export const reMarked: Rule = {
             severity: 'ok',
             mark: 'wire',
             subjects: [cable.id],
-            says: 'Both conductors are hot: mark the white at both ends',
-            detail:
-              'Two hots and a ground, no neutral: tape or paint the white black or red wherever it can be seen.',
+            says: msg('rules.local.white-both-hot'),
+            detail: msg('rules.local.white-both-hot-why'),
             sources: [published('NEC 200.7(C)(1)')],
           }),
         ];

@@ -1,10 +1,11 @@
 import { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from '../tables/methods.ts';
 import type { Cable, CableType } from '../../../document/index.ts';
 import { moistureOf } from '../../../structure/index.ts';
-import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { isMetalBox } from '../../../network/index.ts';
-import { cableName, capital, isNew, judge } from './judge.ts';
-import type { Remedy, Source } from '../../../findings/index.ts';
+import { cableName, isNew, judge } from './judge.ts';
+import type { Remedy } from '../../../findings/index.ts';
+import { apart, capital, msg, row, type Text } from '../../../words/index.ts';
 
 /** Methods that may be in all of these places and are not forbidden in this house, usual ones first. */
 export const methodsFor = (places: readonly RunPlace[], banned: readonly CableType[]): CableType[] =>
@@ -25,9 +26,22 @@ const otherMethods = (places: readonly RunPlace[], context: RuleContext, cable: 
     .filter((m) => m !== cable.type && (m !== 'AC' || takesArmor(context)))
     .slice(0, 2)
     .map((method) => ({
-      says: `Use ${METHODS[method].name} (${method})`,
+      says: msg('rules.method.use', { method: METHODS[method].name, code: method }),
       edit: { edit: 'new-method', method },
     }));
+
+/** What is not allowed along a run, each place once. */
+const badPlaces = (bad: RuleContext['runs'][number]['places']): Text[] => [
+  ...new Map(
+    bad.map(
+      (p) =>
+        [
+          JSON.stringify([p.where, p.place]),
+          msg('rules.method.at', { where: p.where, place: RUN_PLACES[p.place] }),
+        ] as const,
+    ),
+  ).values(),
+];
 
 function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judgement[] {
   const cable = context.house.cables.find((c) => c.id === run.cableId);
@@ -41,9 +55,9 @@ function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judge
       judge('wiring-method', {
         ...common,
         severity: 'stop',
-        says: `${capital(method.name)} is not allowed in this house`,
-        detail: 'A local rule forbids it, as entered for the house.',
-        sources: [{ kind: 'local', note: 'methods forbidden here' }],
+        says: msg('rules.method.banned', { method: capital(method.name) }),
+        detail: msg('rules.method.banned-why'),
+        sources: [{ kind: 'local', note: msg('rules.method.banned-note') }],
         remedies: otherMethods(places, context, cable),
       }),
     ];
@@ -53,25 +67,27 @@ function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judge
       judge('wiring-method', {
         ...common,
         severity: 'stop',
-        says: `${capital(method.name)} may not be where ${run.label} runs`,
-        detail: `${[...new Set(bad.map((p) => `${p.where}: ${RUN_PLACES[p.place]}`))].join('; ')}.`,
+        says: msg('rules.method.wrong', { method: capital(method.name), run: run.label }),
+        detail: msg('rules.method.wrong-why', { places: apart(badPlaces(bad)) }),
         sources: [method.source],
         remedies: otherMethods(places, context, cable),
       }),
     ];
   const conditions = places.flatMap((p) => {
     const leave = method.may[p];
-    return typeof leave === 'object' ? [`${RUN_PLACES[p]} only if ${leave.if}`] : [];
+    return typeof leave === 'object'
+      ? [msg('rules.method.only-if', { place: RUN_PLACES[p], condition: leave.if })]
+      : [];
   });
   return [
     judge('wiring-method', {
       ...common,
       severity: 'ok',
-      says: `${capital(method.name)} may run where ${run.label} goes`,
+      says: msg('rules.method.ok', { method: capital(method.name), run: run.label }),
       detail:
         conditions.length > 0
-          ? `${capital(conditions.join('; '))}.`
-          : `${capital(places.map((p) => RUN_PLACES[p]).join(', '))}.`,
+          ? msg('rules.method.places', { places: capital(apart(conditions)) })
+          : msg('rules.method.places', { places: capital(row(places.map((p) => RUN_PLACES[p]))) }),
       sources: [method.source],
     }),
   ];
@@ -93,8 +109,12 @@ function judgeStanding(context: RuleContext, cable: Cable): Judgement[] {
       severity: 'fix',
       mark: 'feed',
       subjects: [cable.id],
-      says: `${capital(cableName(context, cable))} is ${method.name} in a ${wet} place`,
-      detail: 'As entered, both its boxes are there. It may have been run some other way: look.',
+      says: msg('rules.method.standing', {
+        cable: capital(cableName(context, cable)),
+        method: method.name,
+        place: wet,
+      }),
+      detail: msg('rules.method.standing-why'),
       sources: [method.source],
       origin: 'standing',
     }),
@@ -106,19 +126,22 @@ const WORD = { yes: 'yes', no: 'no' } as const;
 /** Which cable or raceway may go where the new run goes: the same table decides the search for a way. */
 export const wiringMethod: Rule = {
   id: 'wiring-method',
-  title: 'Wiring method by place',
-  about:
-    'Dry, damp or wet, masonry, attic, exposed, damage, across joists: which cable or raceway may be there. The search for a way reads the same table; methods that a local rule forbids are never used.',
+  title: msg('rules.method.title'),
+  about: msg('rules.method.about'),
   numbers: () =>
-    NEW_METHODS.flatMap((type): { what: string; value: string; source: Source }[] => {
+    NEW_METHODS.flatMap((type): RuleNumber[] => {
       const { may, name, source } = METHODS[type];
       const list = (leave: 'yes' | 'no') =>
         (Object.keys(RUN_PLACES) as RunPlace[]).filter((p) => may[p] === leave).map((p) => RUN_PLACES[p]);
       return [
-        { what: `${capital(name)} (${type}), may be`, value: list(WORD.yes).join('; '), source },
         {
-          what: `${capital(name)} (${type}), may not be`,
-          value: list(WORD.no).join('; ') || 'nowhere forbidden',
+          what: msg('rules.method.may', { method: capital(name), code: type }),
+          value: apart(list(WORD.yes)),
+          source,
+        },
+        {
+          what: msg('rules.method.may-not', { method: capital(name), code: type }),
+          value: list(WORD.no).length > 0 ? apart(list(WORD.no)) : msg('rules.method.nowhere'),
           source,
         },
       ];

@@ -1,10 +1,10 @@
 import type { Point, Room, RoomUse } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
 import { reachTo } from '../../../structure/index.ts';
-import { formatLength } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { counterCoverage, wallCoverage, type Coverage } from '../spacing.ts';
 import { isReceptacle, judge, limitNumbers } from './judge.ts';
+import { msg, q, type Text } from '../../../words/index.ts';
 
 /** Rooms whose wall line wants an outlet within 6 ft (210.52(A)). */
 const WALL_LINE_ROOMS: ReadonlySet<RoomUse> = new Set([
@@ -62,7 +62,6 @@ function lineJudgement(
 ): Judgement[] {
   if (coverage.spaces === 0) return [];
   const wanted = points.some((p) => context.touched.has(p.id) && isReceptacle(p));
-  const L = (mm: number) => formatLength(mm, context.house.units);
   const limit = what === 'wall' ? context.pack.limits.wallReachMm : context.pack.limits.counterReachMm;
   const short = coverage.uncoveredMm > 1;
   if (!short && !wanted) return [];
@@ -73,9 +72,21 @@ function lineJudgement(
         mark: 'want',
         subjects: [room.id],
         says: short
-          ? `${room.name}: ${L(coverage.uncoveredMm)} of ${what} line is out of reach of an outlet`
-          : `${room.name}: all of the ${what} line is within reach of an outlet`,
-        detail: `${coverage.spaces} ${what} space${coverage.spaces === 1 ? '' : 's'}, ${coverage.without} with no outlet at all, as far as outlets are entered. ${what === 'wall' ? 'Every place along the floor line within 6 ft, doors and fixed cabinets aside.' : 'Every place along the counter within 2 ft.'}`,
+          ? msg('rules.outlets.short', {
+              room: room.name,
+              length: q.length(coverage.uncoveredMm),
+              line: msg(`rules.outlets.line.${what}`),
+            })
+          : msg('rules.outlets.ok', { room: room.name, line: msg(`rules.outlets.line.${what}`) }),
+        detail: msg('rules.outlets.why', {
+          spaces: coverage.spaces,
+          line: msg(`rules.outlets.line.${what}`),
+          without: coverage.without,
+          rule:
+            what === 'wall'
+              ? msg('rules.outlets.wall-rule', { reach: q.distance(limit.value) })
+              : msg('rules.outlets.counter-rule', { reach: q.distance(limit.value) }),
+        }),
         because: {
           need: coverage.coveredMm + coverage.uncoveredMm,
           have: coverage.coveredMm,
@@ -94,26 +105,26 @@ function lineJudgement(
 function roomJudgements(context: RuleContext, room: Room, points: readonly Point[]): Judgement[] {
   const outlets = points.filter(isReceptacle);
   const out: Judgement[] = [];
-  const missing = (says: string, source: Source, need: number, have: number, unit: string) =>
+  const missing = (says: Text, source: Source, need: number, have: number, unit: string) =>
     out.push(
       judge('outlet-required', {
         severity: 'fix',
         mark: 'want',
         subjects: [room.id],
         says,
-        detail:
-          'As far as outlets are entered. What was lawful when the house was built may stay; a good place for a wanted outlet.',
+        detail: msg('rules.outlets.standing'),
         because: { need, have, unit, sense: 'at-least' },
         sources: [source],
         origin: 'standing',
       }),
     );
   const one = ONE_OUTLET[room.use];
-  if (one && outlets.length === 0) missing(`${room.name} has no outlet`, one, 1, 0, 'outlet');
+  if (one && outlets.length === 0)
+    missing(msg('rules.outlets.none', { room: room.name }), one, 1, 0, 'outlet');
   const hall = context.pack.limits.hallLengthMm;
   const longest = Math.max(...room.walls.map((w) => w.lengthMm));
   if (room.use === 'hall' && longest >= hall.value - 1e-6 && outlets.length === 0)
-    missing(`${room.name} is long enough to need an outlet`, hall.source, 1, 0, 'outlet');
+    missing(msg('rules.outlets.hall', { room: room.name }), hall.source, 1, 0, 'outlet');
   if (room.use === 'bath' && room.walls.some((w) => w.furniture.some((f) => f.kind === 'sink'))) {
     const reach = context.pack.limits.basinReachMm;
     const nearest = Math.min(
@@ -121,7 +132,7 @@ function roomJudgements(context: RuleContext, room: Room, points: readonly Point
     );
     if (nearest > reach.value + 1e-6)
       missing(
-        `${room.name} has no outlet within 3 ft of its basin`,
+        msg('rules.outlets.basin', { room: room.name, reach: q.distance(reach.value) }),
         reach.source,
         reach.value,
         Number.isFinite(nearest) ? nearest : 0,
@@ -134,9 +145,8 @@ function roomJudgements(context: RuleContext, room: Room, points: readonly Point
 /** Wall and counter lines against the reach of outlets, before and after the wants. */
 export const outletSpacing: Rule = {
   id: 'outlet-spacing',
-  title: 'Outlets along walls and counters',
-  about:
-    'Every place on the floor line of a wall space 2 ft wide or more within 6 ft of an outlet; counters 12 in or wider within 2 ft. High, switched, hidden and counter outlets do not count for walls. Told for the owner, it holds no job up.',
+  title: msg('rules.outlets.title'),
+  about: msg('rules.outlets.about'),
   numbers: limitNumbers(
     'wallReachMm',
     'wallSpaceMm',
@@ -159,9 +169,8 @@ export const outletSpacing: Rule = {
 /** Rooms that need an outlet of their own. */
 export const outletRequired: Rule = {
   id: 'outlet-required',
-  title: 'Outlets that a room needs',
-  about:
-    'A hall of 10 ft, a laundry, a garage, an unfinished basement have one at least; a bathroom has one within 3 ft of its basin. Told for the owner, it holds no job up.',
+  title: msg('rules.outlets.required-title'),
+  about: msg('rules.outlets.required-about'),
   numbers: limitNumbers('hallLengthMm', 'basinReachMm'),
   check: (context) =>
     context.house.rooms.flatMap((room) => {

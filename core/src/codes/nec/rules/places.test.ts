@@ -8,6 +8,7 @@ import { feet, inches } from '../../../units/index.ts';
 import { cutFault } from './frame.ts';
 import { necPack } from '../pack.ts';
 import { SITE_CHECKS, checksAt, type CheckFacts } from '../tables/checks.ts';
+import { heard, said } from '../../../testing/said.ts';
 
 /** Each rule here with a case that holds, one that fails, one that is exactly equal and one where a fact is missing. */
 
@@ -56,8 +57,8 @@ describe('protection in the plan', () => {
   });
   it('a replaced first outlet says what the new device must be', () => {
     const b = plan({}, { protection: { groundFault: null, arcFault: 'at-first' } });
-    expect(of(b, 'replaced-device')).toMatchObject([
-      { severity: 'ok', detail: expect.stringContaining('Grounding type') },
+    expect(heard(of(b, 'replaced-device'))).toMatchObject([
+      { severity: 'ok', detail: expect.stringContaining('Grounding receptacle') },
     ]);
     expect(of(plan(), 'replaced-device')).toEqual([]);
   });
@@ -211,20 +212,22 @@ describe('local amendments', () => {
       b([{ limit: 'switchHeightMm', value: inches(60), note: 'the town inspector' }]),
       'switch-height',
     )[0]!;
-    expect(f.sources.map(sourceLine)).toEqual(['Local: the town inspector']);
+    expect(heard(f.sources.map(sourceLine))).toEqual(['Local rule: the town inspector']);
   });
   it('a looser value is shown as an override, a tighter one as tighter', () => {
-    expect(one(amended(inches(90)), 'local-amendment')).toMatchObject({
+    expect(heard(one(amended(inches(90)), 'local-amendment'))).toMatchObject({
       severity: 'ok',
       says: expect.stringContaining('Looser'),
     });
-    expect(one(amended(inches(60)), 'local-amendment')).toMatchObject({
+    expect(heard(one(amended(inches(60)), 'local-amendment'))).toMatchObject({
       severity: 'ok',
       says: expect.stringContaining('Tighter'),
     });
     expect(
-      necPack(2023, [{ limit: 'switchHeightMm', value: inches(90), note: 'x y z' }]).limits.switchHeightMm
-        .source,
+      heard(
+        necPack(2023, [{ limit: 'switchHeightMm', value: inches(90), note: 'x y z' }]).limits.switchHeightMm
+          .source,
+      ),
     ).toMatchObject({
       note: expect.stringContaining('looser'),
     });
@@ -264,7 +267,7 @@ describe('checks that only the person at the wall can see', () => {
     );
   it('have ids of their own and a source each', () => {
     expect(new Set(SITE_CHECKS.map((c) => c.id)).size).toBe(SITE_CHECKS.length);
-    for (const c of SITE_CHECKS) expect(sourceLine(c.source).length).toBeGreaterThan(5);
+    for (const c of SITE_CHECKS) expect(said(sourceLine(c.source)).length).toBeGreaterThan(5);
   });
   it.each<[string, Partial<CheckFacts>]>([
     ['guard-strips', { attic: true }],
@@ -288,46 +291,46 @@ describe('checks that only the person at the wall can see', () => {
     expect(ids({}).has(id)).toBe(false);
     expect(ids(more).has(id)).toBe(true);
   });
-  const said = (id: string, more: Partial<CheckFacts> = {}, pack = necPack(2023)) =>
+  const checked = (id: string, more: Partial<CheckFacts> = {}, pack = necPack(2023)) =>
     (['cable', 'box', 'splice', 'device', 'close'] as const)
       .flatMap((at) => checksAt(at, { ...facts, ...more }, pack))
       .find((c) => c.id === id)!;
   it.each<[string, Partial<CheckFacts>, string]>([
     ['support', {}, 'within 12 in of each box'],
-    ['support', {}, 'every 4\' 6"'],
-    ['support-other', { method: 'MC' }, 'every 6\' 0"'],
-    ['support-other', { method: 'EMT' }, 'within 3\' 0" of each box, then every 10\' 0"'],
+    ['support', {}, 'every 4 ft 6 in'],
+    ['support-other', { method: 'MC' }, 'every 6 ft'],
+    ['support-other', { method: 'EMT' }, 'within 3 ft of each box, then every 10 ft'],
     ['parallel', {}, '1 1/4 in from'],
     ['free-6', {}, '6 in of free conductor from the jacket, 3 in of it'],
     [
       'setback',
       {},
-      'not more than 1/4 in behind board or plaster, flush with wood; gaps around it at most 1/8 in',
+      'no more than 1/4 in behind drywall or plaster, flush in wood. Gaps around it no more than 1/8 in',
     ],
-    ['grip-height', { switched: true }, 'not above'],
+    ['grip-height', { switched: true }, 'no more than 6 ft 7 in above'],
     ['bends', { method: 'EMT' }, '360°'],
   ])('%s %j says the value of the tables: %s', (id, more, words) =>
-    expect(said(id, more).says).toContain(words),
+    expect(said(checked(id, more).says)).toContain(words),
   );
   it('a local value is said at the wall, with where it comes from, and only where it holds', () => {
     const pack = necPack(2023, [
       { limit: 'supportEveryMm', value: feet(3), note: 'the county' },
       { limit: 'freeConductorMm', value: inches(8), note: 'the county' },
     ]);
-    expect(said('support', {}, pack)).toMatchObject({
-      says: expect.stringContaining('every 3\' 0"'),
+    expect(heard(checked('support', {}, pack))).toMatchObject({
+      says: expect.stringContaining('every 3 ft'),
       source: { kind: 'local' },
     });
-    expect(said('support-other', { method: 'EMT' }, pack).says).toContain('every 10\' 0"');
-    expect(said('free-6', {}, pack).says).toContain('8 in of free conductor');
-    expect(said('parallel', {}, pack).source.kind).toBe('published');
+    expect(said(checked('support-other', { method: 'EMT' }, pack).says)).toContain('every 10 ft');
+    expect(said(checked('free-6', {}, pack).says)).toContain('8 in of free conductor');
+    expect(checked('parallel', {}, pack).source.kind).toBe('published');
   });
   it('names nothing that is no limit: every brace is filled for every method', () => {
     for (const method of ['NM-B', 'MC', 'AC', 'EMT', 'PVC', 'LFNC', 'LFMC', 'FMC', 'UF-B'] as const)
       for (const at of ['cable', 'box', 'splice', 'device', 'close', 'record'] as const)
         for (const separation of ['party', 'garage'] as const)
           for (const c of checksAt(at, { ...facts, method, separation, switched: true }, necPack(2023)))
-            expect(c.says).not.toMatch(/[{}]|undefined|NaN/);
+            expect(said(c.says)).not.toMatch(/[{}]|undefined|NaN/);
   });
 });
 
@@ -336,9 +339,9 @@ describe('the rules as a whole', () => {
     for (const e of [2014, 2017, 2020, 2023] as const) {
       const pack = necPack(e);
       for (const rule of pack.rules) {
-        expect(rule.about.length).toBeGreaterThan(40);
+        expect(said(rule.about).length).toBeGreaterThan(40);
         for (const n of rule.numbers(pack)) {
-          expect(n.value).not.toMatch(/undefined|NaN/);
+          expect(said(n.value)).not.toMatch(/undefined|NaN/);
           expect(n.source.kind === 'published' ? n.source.certainty : 'sure').not.toBe('unsure');
         }
       }

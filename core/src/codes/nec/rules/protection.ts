@@ -1,4 +1,4 @@
-import { givesGroundFault, type Point } from '../../../document/index.ts';
+import { givesGroundFault, type ApplianceKind, type Point, type RoomUse } from '../../../document/index.ts';
 import { published, type Remedy, type Source } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
@@ -11,6 +11,7 @@ import {
   GROUND_FAULT_SINCE,
 } from '../tables/protection.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, limitNumbers } from './judge.ts';
+import { article, msg, q, row, sentences, type Text } from '../../../words/index.ts';
 
 const factsOf = (context: RuleContext, point: Point, poles: 1 | 2 = 1): PlaceFacts | undefined =>
   placeFacts(context.plan, point.at, poles === 2 ? 240 : 120);
@@ -21,7 +22,7 @@ const polesOf = (context: RuleContext, point: Point): 1 | 2 => {
   return breaker?.poles === 2 && !breaker.multiwire ? 2 : 1;
 };
 
-function giver(context: RuleContext, id: string): string {
+function giver(context: RuleContext, id: string): Text {
   const point = context.house.points.find((p) => p.id === id);
   if (point) return point.label;
   const breaker = context.house.panels.flatMap((p) => p.breakers).find((b) => b.id === id);
@@ -38,7 +39,7 @@ const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
   ...(isReceptacle(point)
     ? [
         {
-          says: `Ground-fault receptacle at ${point.label}`,
+          says: msg('rules.protection.gfci-here', { point: point.label }),
           edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-new' as const },
         },
       ]
@@ -46,13 +47,13 @@ const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
   ...(hasUpstream(context, point)
     ? [
         {
-          says: 'At the first outlet on the way',
+          says: msg('rules.protection.first-upstream'),
           edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-first' as const },
         },
       ]
     : []),
   {
-    says: 'At the breaker (electrician)',
+    says: msg('rules.protection.at-breaker'),
     edit: { edit: 'protect', which: 'groundFault', how: 'at-breaker' },
   },
 ];
@@ -85,10 +86,9 @@ function reachable(context: RuleContext, point: Point): Judgement[] {
       mark: 'tap',
       subjects: [point.id],
       says: behind
-        ? `The test button at ${point.label} hides behind ${behind}`
-        : `The test button at ${point.label} is out of reach`,
-      detail:
-        'A ground-fault device is tested and reset by hand, so it must be reached without tools, ladder or moving heavy things. Protect it from upstream instead.',
+        ? msg('rules.protection.hidden', { point: point.label, behind })
+        : msg('rules.protection.too-high', { point: point.label }),
+      detail: msg('rules.protection.reach-why'),
       sources: [published('NEC 210.8, readily accessible')],
       remedies: groundFaultRemedies(context, point).filter(
         (r) => r.edit.edit !== 'protect' || r.edit.how !== 'at-new',
@@ -100,18 +100,19 @@ function reachable(context: RuleContext, point: Point): Judgement[] {
 /** Ground-fault protection of receptacles by room and water, of named appliances, of lights in crawl spaces, of outlets outdoors. */
 export const groundFault: Rule = {
   id: 'ground-fault',
-  title: 'Ground-fault protection',
-  about:
-    'By room, by cord path to a sink, by tub or shower, by damp place, by named appliance; lights in crawl spaces and outlets outdoors. Given by the breaker, an upstream device or the device itself, which must be reachable.',
+  title: msg('rules.protection.gfci-title'),
+  about: msg('rules.protection.gfci-about'),
   numbers: (pack) => [
     ...Object.entries(GROUND_FAULT_SINCE).map(([use, since]) => ({
-      what: `Receptacles, ${use.replace('-', ' ')}`,
-      value: pack.edition >= since ? 'needed' : 'not by room alone',
+      what: msg('rules.protection.receptacles', { where: msg(`names.in-room.${use as RoomUse}`) }),
+      value: pack.edition >= since ? msg('rules.protection.needed') : msg('rules.protection.not-by-room'),
       source: published('NEC 210.8(A)', pack.edition),
     })),
     ...Object.entries(APPLIANCE_SINCE).map(([appliance, since]) => ({
-      what: `Outlet of a ${appliance.replace('-', ' ')}`,
-      value: pack.edition >= since ? 'needed' : 'not listed',
+      what: msg('rules.protection.appliance', {
+        appliance: article(msg(`names.appliance.${appliance as ApplianceKind}`)),
+      }),
+      value: pack.edition >= since ? msg('rules.protection.needed') : msg('rules.protection.not-listed'),
       source: published('NEC 210.8(D)', pack.edition, 'fairly-sure' as const),
     })),
     ...limitNumbers('waterReachMm')(pack),
@@ -133,8 +134,8 @@ export const groundFault: Rule = {
               severity: 'fix',
               mark: 'feed',
               subjects: [point.id],
-              says: `${point.label} would need ground-fault protection today`,
-              detail: `${need.why} It may have been lawful when it was put in; adding it is cheap.`,
+              says: msg('rules.protection.gfci-today', { point: point.label }),
+              detail: msg('rules.protection.gfci-today-why', { why: need.why }),
               sources: [need.source],
               origin: 'standing',
             }),
@@ -146,7 +147,7 @@ export const groundFault: Rule = {
               severity: 'ok',
               mark: 'tap',
               subjects: [point.id],
-              says: `${point.label} needs no ground-fault protection`,
+              says: msg('rules.protection.gfci-not-needed', { point: point.label }),
               detail: need.why,
               sources: [need.source],
             }),
@@ -157,7 +158,10 @@ export const groundFault: Rule = {
               severity: 'ok',
               mark: 'tap',
               subjects: [point.id],
-              says: `${point.label} is ground-fault protected by ${by === point.id ? 'its own device' : giver(context, by)}`,
+              says: msg('rules.protection.gfci-by', {
+                point: point.label,
+                by: by === point.id ? msg('rules.protection.own-device') : giver(context, by),
+              }),
               detail: need.why,
               sources: [need.source],
             }),
@@ -168,7 +172,7 @@ export const groundFault: Rule = {
             severity: 'fix',
             mark: 'tap',
             subjects: [point.id],
-            says: `${point.label} needs ground-fault protection`,
+            says: msg('rules.protection.gfci-missing', { point: point.label }),
             detail: need.why,
             sources: [need.source],
             remedies: groundFaultRemedies(context, point),
@@ -177,23 +181,22 @@ export const groundFault: Rule = {
       }),
 };
 
-const list = (points: readonly Point[]): string => points.map((p) => p.label).join(', ');
+const list = (points: readonly Point[]): Text => row(points.map((p) => p.label));
 
 /** Arc-fault protection of outlets; an extension gets it at the origin or at the circuit's first receptacle, not at the new device. */
 export const arcFault: Rule = {
   id: 'arc-fault',
-  title: 'Arc-fault protection',
-  about:
-    'New outlets in the rooms listed, on 120 V circuits of the ratings listed: at the origin of the circuit or at its first receptacle, not at the new device alone. Work at the panel is the electrician’s.',
+  title: msg('rules.protection.afci-title'),
+  about: msg('rules.protection.afci-about'),
   numbers: (pack) => [
     {
-      what: 'Rooms',
-      value: [...ARC_FAULT_ROOMS].map((r) => r.replace('-', ' ')).join(', '),
+      what: msg('rules.protection.rooms'),
+      value: row([...ARC_FAULT_ROOMS].map((r) => msg(`names.room.${r}`))),
       source: published('NEC 210.12', pack.edition),
     },
     {
-      what: 'Circuits',
-      value: `${ARC_FAULT_AMPS(pack.edition).join(', ')} A`,
+      what: msg('rules.protection.circuits'),
+      value: row(ARC_FAULT_AMPS(pack.edition).map((a) => q.rating(a))),
       source: published('NEC 210.12', pack.edition),
     },
     ...limitNumbers('arcFaultFreeMm')(pack),
@@ -201,22 +204,22 @@ export const arcFault: Rule = {
   check: (context) => {
     const open: Point[] = [];
     const out: Judgement[] = [];
-    const held = new Map<string, { points: Point[]; says: string; why: string; source: Source }>();
-    const hold = (key: string, point: Point, says: string, why: string, source: Source) =>
+    const held = new Map<string, { points: Point[]; says: Text; why: Text; source: Source }>();
+    const hold = (key: string, point: Point, says: Text, why: Text, source: Source) =>
       held.set(key, { says, why, source, points: [...(held.get(key)?.points ?? []), point] });
-    let reason: { why: string; source: Source } | undefined;
+    let reason: { why: Text; source: Source } | undefined;
     for (const point of context.house.points.filter((p) => isNew(context, p) && p.kind !== 'junction')) {
       const place = factsOf(context, point);
       const box = context.feed.boxes.get(point.id);
       const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
       if (!place || !box || !breaker) continue;
       const need = context.pack.arcFault(place.use, breaker.amps, polesOf(context, point));
-      if (!need.needed) hold('none', point, 'no arc-fault protection needed', need.why, need.source);
+      if (!need.needed) hold('none', point, msg('rules.protection.afci-not-needed'), need.why, need.source);
       else if (box.arcFaultBy)
         hold(
           box.arcFaultBy,
           point,
-          `arc-fault protected by ${giver(context, box.arcFaultBy)}`,
+          msg('rules.protection.afci-by', { by: giver(context, box.arcFaultBy) }),
           need.why,
           need.source,
         );
@@ -231,19 +234,19 @@ export const arcFault: Rule = {
           severity: 'fix',
           mark: 'tap',
           subjects: open.map((p) => p.id),
-          says: `${list(open)}: arc-fault protection needed`,
-          detail: `${reason.why} Protect the extension with an AFCI breaker, or an AFCI receptacle at the circuit’s first outlet. An AFCI device only at the new outlet doesn’t qualify.`,
+          says: msg('rules.protection.afci-missing', { points: list(open) }),
+          detail: msg('rules.protection.afci-missing-why', { why: reason.why }),
           sources: [reason.source],
           remedies: [
             ...(open.every((p) => hasUpstream(context, p))
               ? [
                   {
-                    says: 'At the first outlet on the way',
+                    says: msg('rules.protection.first-upstream'),
                     edit: { edit: 'protect-arc' as const, how: 'at-first' as const },
                   },
                 ]
               : []),
-            { says: 'At the breaker (electrician)', edit: { edit: 'protect-arc', how: 'at-breaker' } },
+            { says: msg('rules.protection.at-breaker'), edit: { edit: 'protect-arc', how: 'at-breaker' } },
           ],
         }),
       );
@@ -253,7 +256,7 @@ export const arcFault: Rule = {
           severity: 'ok',
           mark: 'tap',
           subjects: points.map((p) => p.id),
-          says: `${list(points)}: ${says}`,
+          says: msg('rules.protection.kinds', { points: list(points), kinds: says }),
           detail: why,
           sources: [source],
         }),
@@ -265,9 +268,8 @@ export const arcFault: Rule = {
 /** Device kinds that the place asks for; the parts list follows them, so they hold as soon as they are named. */
 export const weatherAndTamper: Rule = {
   id: 'device-kind',
-  title: 'Tamper- and weather-resistant devices',
-  about:
-    'Receptacles of dwellings are tamper-resistant up to a height; damp places want weather-resistant ones under a tight cover, wet ones under an extra-duty in-use cover.',
+  title: msg('rules.protection.kind-title'),
+  about: msg('rules.protection.kind-about'),
   numbers: limitNumbers('tamperHeightMm'),
   check: (context) =>
     context.house.points
@@ -278,13 +280,15 @@ export const weatherAndTamper: Rule = {
         const tamper = context.pack.tamperResistant(place);
         const weather = context.pack.weatherResistant(place);
         const kinds = [
-          tamper.needed ? 'tamper-resistant' : '',
-          weather.needed
-            ? place.moisture === 'wet'
-              ? 'weather-resistant, in-use cover'
-              : 'weather-resistant, weather cover'
-            : '',
-        ].filter(Boolean);
+          ...(tamper.needed ? [msg('rules.local.must-tr')] : []),
+          ...(weather.needed
+            ? [
+                place.moisture === 'wet'
+                  ? msg('rules.protection.wr-in-use')
+                  : msg('rules.protection.wr-cover'),
+              ]
+            : []),
+        ];
         return [
           judge('device-kind', {
             severity: 'ok',
@@ -292,9 +296,9 @@ export const weatherAndTamper: Rule = {
             subjects: [point.id],
             says:
               kinds.length > 0
-                ? `${point.label}: ${kinds.join(', ')}`
-                : `${point.label}: a plain receptacle will do`,
-            detail: `${tamper.why} ${weather.why}`,
+                ? msg('rules.protection.kinds', { points: point.label, kinds: row(kinds) })
+                : msg('rules.protection.plain', { point: point.label }),
+            detail: sentences([tamper.why, weather.why]),
             sources: [tamper.source, weather.source],
           }),
         ];
@@ -304,9 +308,8 @@ export const weatherAndTamper: Rule = {
 /** No receptacle in the zone of a tub or shower; no hanging luminaire or fan over it. */
 export const bathZone: Rule = {
   id: 'bath-zone',
-  title: 'Clear of tub and shower',
-  about:
-    'No receptacle over a tub or shower, nor (from 2020) in the zone beside it; no hanging luminaire, track or fan above or near the rim.',
+  title: msg('rules.protection.bath-title'),
+  about: msg('rules.protection.bath-about'),
   numbers: limitNumbers('bathZoneMm', 'bathZoneHeightMm', 'luminaireZoneMm', 'luminaireZoneHeightMm'),
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
@@ -322,9 +325,9 @@ export const bathZone: Rule = {
             mark: 'want',
             subjects: [point.id],
             says: zone.needed
-              ? `${point.label} is too near the tub or shower`
-              : `${point.label} is clear of the tub or shower`,
-            detail: zone.needed ? `${zone.why} Move it.` : zone.why,
+              ? msg('rules.protection.bath-near', { point: point.label })
+              : msg('rules.protection.bath-ok', { point: point.label }),
+            detail: zone.needed ? msg('rules.protection.move', { why: zone.why }) : zone.why,
             because: {
               need: context.pack.limits.bathZoneMm.value,
               have: place.toTub.asideMm,
@@ -345,8 +348,11 @@ export const bathZone: Rule = {
           severity: 'fix',
           mark: 'want',
           subjects: [point.id],
-          says: `${point.label} hangs too near the tub or shower`,
-          detail: 'Three feet sideways or eight feet above the rim keep a fan or hanging luminaire clear.',
+          says: msg('rules.protection.hangs-near', { point: point.label }),
+          detail: msg('rules.protection.hangs-near-why', {
+            aside: q.distance(aside.value),
+            above: q.distance(above.value),
+          }),
           because: { need: aside.value, have: place.toTub.asideMm, unit: 'mm', sense: 'at-least' },
           sources: [aside.source],
           ...standing,

@@ -11,7 +11,8 @@ import {
   flexGroundSource,
   type RacewayKind,
 } from '../tables/raceway.ts';
-import { capital, cableName, cablesOf, circuitsOf, judge } from './judge.ts';
+import { cableName, cablesOf, circuitsOf, judge } from './judge.ts';
+import { capital, msg, q } from '../../../words/index.ts';
 
 const isRaceway = (type: Cable['type']): type is RacewayKind => type in BORE;
 
@@ -27,13 +28,12 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
             severity: 'watch',
             mark: 'run',
             subjects: [cable.id],
-            says: `What size is the raceway of ${name}?`,
-            detail:
-              'How many conductors it may hold hangs on it. The trade size is stamped on fittings and tubing.',
+            says: msg('rules.raceway.ask-size', { cable: name }),
+            detail: msg('rules.raceway.ask-size-why'),
             because: { need: 0, have: null, unit: 'sq in', sense: 'at-least' },
             sources: [fillSource],
             remedies: (['1/2', '3/4'] as const).map((s) => ({
-              says: `It is ${s} in`,
+              says: msg('rules.raceway.size', { size: s }),
               edit: { edit: 'set-raceway', cableId: cable.id, size: s },
             })),
           }),
@@ -48,9 +48,13 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
       mark: 'run',
       subjects: [cable.id],
       says: fill.fits
-        ? `${count} conductors fit the ${size} in raceway`
-        : `The ${size} in raceway of ${name} holds too many conductors`,
-      detail: `${count} of ${gauge} AWG, grounds counted. ${mostConductors(cable.type, size, gauge) ?? 0} would be the most in a long run.`,
+        ? msg('rules.raceway.fill-ok', { count, size })
+        : msg('rules.raceway.fill-over', { size, cable: name }),
+      detail: msg('rules.raceway.fill-why', {
+        count,
+        gauge,
+        most: mostConductors(cable.type, size, gauge) ?? 0,
+      }),
       because: {
         need: fill.areaSquareInches,
         have: fill.allowedSquareInches,
@@ -60,7 +64,12 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
       sources: fill.sources,
       remedies:
         !fill.fits && size === '1/2'
-          ? [{ says: 'Use 3/4 in', edit: { edit: 'set-raceway', cableId: cable.id, size: '3/4' } }]
+          ? [
+              {
+                says: msg('rules.raceway.use-larger'),
+                edit: { edit: 'set-raceway', cableId: cable.id, size: '3/4' },
+              },
+            ]
           : [],
     }),
   ];
@@ -69,16 +78,19 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
 /** Conductors against the bore of tubing or conduit. */
 export const racewayFillRule: Rule = {
   id: 'raceway-fill',
-  title: 'Conductors in a raceway',
-  about:
-    'Conductors of a raceway, grounds and those of other circuits counted, against the share of its bore that may be filled; equal conductors go by count, 0.8 of one rounding up.',
+  title: msg('rules.raceway.fill-title'),
+  about: msg('rules.raceway.fill-about'),
   numbers: () => [
-    { what: 'One conductor or cable', value: `${FILL_SHARE.one * 100} %`, source: fillSource },
-    { what: 'Two', value: `${FILL_SHARE.two * 100} %`, source: fillSource },
-    { what: 'More than two', value: `${FILL_SHARE.more * 100} %`, source: fillSource },
-    { what: 'Nipple to 24 in', value: `${FILL_SHARE.nipple * 100} %`, source: fillSource },
+    { what: msg('rules.raceway.one'), value: `${FILL_SHARE.one * 100} %`, source: fillSource },
+    { what: msg('rules.raceway.two'), value: `${FILL_SHARE.two * 100} %`, source: fillSource },
+    { what: msg('rules.raceway.more'), value: `${FILL_SHARE.more * 100} %`, source: fillSource },
+    {
+      what: msg('rules.raceway.nipple', { length: q.length(609.6) }),
+      value: `${FILL_SHARE.nipple * 100} %`,
+      source: fillSource,
+    },
     ...(['EMT', 'PVC', 'LFMC', 'LFNC', 'FMC'] as const).map((kind) => ({
-      what: `Most 14 / 12 / 10 AWG in 1/2 in ${kind}`,
+      what: msg('rules.raceway.most', { kind }),
       value: (['14', '12', '10'] as const).map((g) => mostConductors(kind, '1/2', g)).join(' / '),
       source: boreSource(kind, '1/2'),
     })),
@@ -96,11 +108,13 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
         ...common,
         ...origin,
         severity: 'fix',
-        says: `The plain armor of ${name} is no ground`,
-        detail:
-          'Interlocked armor of metal-clad cable needs a ground wire inside, or a listed bonding conductor under it. Look for either.',
+        says: msg('rules.raceway.plain-armor', { cable: name }),
+        detail: msg('rules.raceway.plain-armor-why'),
         remedies: [
-          { says: 'There is a ground wire', edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' } },
+          {
+            says: msg('rules.raceway.has-wire'),
+            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
+          },
         ],
       }),
     ];
@@ -110,13 +124,15 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
           judge('ground-path', {
             ...common,
             severity: 'watch',
-            says: `Does the old armor of ${name} really ground?`,
-            detail:
-              'Old armor has no bonding strip. With the power off and tested dead, read continuity from the box to a known ground: near 0 ohm proves it.',
+            says: msg('rules.raceway.old-armor', { cable: name }),
+            detail: msg('rules.raceway.old-armor-why'),
             because: { need: 1, have: null, unit: 'reading', sense: 'at-least' },
             remedies: [
-              { says: 'I read it: it grounds', edit: { edit: 'ground-proved', cableId: cable.id } },
-              { says: 'It does not', edit: { edit: 'set-ground', cableId: cable.id, ground: 'none' } },
+              { says: msg('rules.raceway.it-grounds'), edit: { edit: 'ground-proved', cableId: cable.id } },
+              {
+                says: msg('rules.raceway.it-does-not'),
+                edit: { edit: 'set-ground', cableId: cable.id, ground: 'none' },
+              },
             ],
           }),
         ]
@@ -128,10 +144,13 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
         ...common,
         ...origin,
         severity: 'fix',
-        says: `Plastic conduit gives ${name} no ground`,
-        detail: 'A ground conductor is pulled with the others.',
+        says: msg('rules.raceway.plastic', { cable: name }),
+        detail: msg('rules.raceway.plastic-why'),
         remedies: [
-          { says: 'A ground wire is in it', edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' } },
+          {
+            says: msg('rules.raceway.wire-in-it'),
+            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
+          },
         ],
       }),
     ];
@@ -144,15 +163,18 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
         ...common,
         ...origin,
         severity: 'fix',
-        says: `${capital(name)} needs a ground wire in its flexible conduit`,
+        says: msg('rules.raceway.flex', { cable: capital(name) }),
         detail: tooLong
-          ? 'Flexible metal serves as the ground for 6 ft at most.'
-          : 'Above 20 A the flexible metal is no ground.',
+          ? msg('rules.raceway.flex-long', { longest: q.distance(FLEX_GROUND.longestMm) })
+          : msg('rules.raceway.flex-amps', { amps: q.rating(FLEX_GROUND.amps) }),
         because: tooLong
           ? { need: cable.lengthMm ?? 0, have: FLEX_GROUND.longestMm, unit: 'mm', sense: 'at-least' }
           : { need: amps, have: FLEX_GROUND.amps, unit: 'A', sense: 'at-least' },
         remedies: [
-          { says: 'A ground wire is in it', edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' } },
+          {
+            says: msg('rules.raceway.wire-in-it'),
+            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
+          },
         ],
       }),
     ];
@@ -161,13 +183,12 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
         judge('ground-path', {
           ...common,
           severity: 'watch',
-          says: `How long is the flexible conduit of ${name}?`,
-          detail:
-            'As the ground it may be 6 ft long at most. Enter its length, or say that a ground wire is in it.',
+          says: msg('rules.raceway.ask-length', { cable: name }),
+          detail: msg('rules.raceway.ask-length-why', { longest: q.distance(FLEX_GROUND.longestMm) }),
           because: { need: 0, have: null, unit: 'mm', sense: 'at-least' },
           remedies: [
             {
-              says: 'A ground wire is in it',
+              says: msg('rules.raceway.wire-in-it'),
               edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
             },
           ],
@@ -179,12 +200,15 @@ function judgePath(context: RuleContext, cable: Cable, amps: number, extended: b
 /** A ground that is not a wire: which metal may serve, how long, how large, and when a reading is asked for. */
 export const groundPath: Rule = {
   id: 'ground-path',
-  title: 'Ground through armor or tubing',
-  about:
-    'Tubing and bonded armor are grounds; plain metal-clad armor and plastic conduit are not; flexible metal for 6 ft and 20 A; old armor only after a continuity reading.',
+  title: msg('rules.raceway.path-title'),
+  about: msg('rules.raceway.path-about'),
   numbers: () => [
-    { what: 'Flexible metal as a ground, at most', value: '6 ft', source: flexGroundSource },
-    { what: 'and on a breaker of at most', value: `${plain(FLEX_GROUND.amps)} A`, source: flexGroundSource },
+    { what: msg('rules.raceway.flex-most'), value: '6 ft', source: flexGroundSource },
+    {
+      what: msg('rules.raceway.flex-breaker'),
+      value: `${plain(FLEX_GROUND.amps)} A`,
+      source: flexGroundSource,
+    },
   ],
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) =>

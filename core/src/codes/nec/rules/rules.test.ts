@@ -15,6 +15,7 @@ import {
   wallAt,
 } from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';
+import { heard, said } from '../../../testing/said.ts';
 
 describe('gauge for breaker', () => {
   it('14 AWG all the way holds on 15 A, exactly', () =>
@@ -60,7 +61,7 @@ describe('gauge for breaker', () => {
       ],
     });
     expect(evaluate(b).chosen).toBeNull();
-    expect(one(b, 'no-way').detail).toContain('aluminum');
+    expect(said(one(b, 'no-way').detail)).toContain('aluminum');
     expect(one(b, 'cable-material')).toMatchObject({ severity: 'stop', origin: 'standing' });
   });
   it('knob-and-tube stops too; a large aluminium feeder does not', () => {
@@ -232,7 +233,7 @@ describe('box fill at the tap', () => {
         condition: 'sound',
         box: { model: null, markedCubicInches: v, gangs: 1, clamps: 'unknown', metal: null },
       });
-    expect(one(marked(15), 'box-fill', 'r2')).toMatchObject({
+    expect(heard(one(marked(15), 'box-fill', 'r2'))).toMatchObject({
       severity: 'watch',
       says: expect.stringContaining('clamps'),
     });
@@ -323,7 +324,7 @@ describe('ground, condition, site', () => {
     expect(evaluate(b).chosen).toBeNull();
     expect(
       evaluate(b).planning.candidates.every(
-        (c) => c.candidate.atPanel || c.candidate.reasons.some((r) => r.says.includes('no ground')),
+        (c) => c.candidate.atPanel || c.candidate.reasons.some((r) => said(r.says).includes('no ground')),
       ),
     ).toBe(true);
   });
@@ -369,7 +370,7 @@ describe('ground, condition, site', () => {
       ],
       loads: [loadAt('r2', 1200)],
     });
-    expect(one(b, 'voltage-drop')).toMatchObject({
+    expect(heard(one(b, 'voltage-drop'))).toMatchObject({
       severity: 'watch',
       detail: expect.stringContaining('no longer than'),
     });

@@ -1,9 +1,10 @@
 import { boxModel } from '../../../catalog/index.ts';
 import type { Point, WallId } from '../../../document/index.ts';
 import { oppositeBoxes, separationAt } from '../../../structure/index.ts';
-import { formatLength, inches, percent, plain } from '../../../units/index.ts';
+import { inches } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { isNew, judge, limitNumbers, touchedPoints } from './judge.ts';
+import { msg, q } from '../../../words/index.ts';
 
 /** What a single-gang box opens where its model is not known: 2-1/4 by 3-3/4 in. */
 const SINGLE_IN2 = 2.25 * 3.75;
@@ -16,7 +17,6 @@ function openingIn2(point: Pick<Point, 'box'>): number {
 
 function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number): Judgement[] {
   const { limits } = context.pack;
-  const L = (mm: number) => formatLength(mm, context.house.units, 'inches');
   const line = context.plan.lines.get(wallId);
   if (!line) return [];
   const common = { mark: 'want' as const, subjects: [point.id as string] };
@@ -26,8 +26,11 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
       judge('separation', {
         ...common,
         severity: 'fix',
-        says: `The box of ${point.label} opens the rated wall too far`,
-        detail: `${plain(own, 1)} sq in in one place, ${plain(limits.ratedBoxIn2.value)} sq in allowed: a narrower box, or two apart.`,
+        says: msg('rules.separation.too-wide', { point: point.label }),
+        detail: msg('rules.separation.too-wide-why', {
+          own: q.bore(own),
+          allowed: q.bore(limits.ratedBoxIn2.value),
+        }),
         because: { need: own, have: limits.ratedBoxIn2.value, unit: 'sq in', sense: 'at-least' },
         sources: [limits.ratedBoxIn2.source],
       }),
@@ -38,8 +41,8 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
       judge('separation', {
         ...common,
         severity: 'fix',
-        says: `${point.label} is too near ${opposite.label} on the other face of the rated wall`,
-        detail: `Fire goes from box to box: ${L(limits.oppositeBoxesMm.value)} apart sideways, or boxes and pads listed for being nearer.`,
+        says: msg('rules.separation.too-near', { point: point.label, opposite: opposite.label }),
+        detail: msg('rules.separation.too-near-why', { apart: q.distance(limits.oppositeBoxesMm.value) }),
         because: {
           need: limits.oppositeBoxesMm.value,
           have: opposite.apartMm,
@@ -57,8 +60,12 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
       judge('separation', {
         ...common,
         severity: 'fix',
-        says: `Too many boxes in the rated ${line.wall.name.toLowerCase()}`,
-        detail: `${boxes.length} boxes open ${percent(share, 2)} of it, ${percent(limits.ratedBoxesShare.value, 2)} allowed. On the surface of the wall a box opens nothing.`,
+        says: msg('rules.separation.too-many', { wall: line.wall.name }),
+        detail: msg('rules.separation.too-many-why', {
+          count: boxes.length,
+          share: q.tinyShare(share),
+          allowed: q.tinyShare(limits.ratedBoxesShare.value),
+        }),
         because: { need: share, have: limits.ratedBoxesShare.value, unit: 'share', sense: 'at-least' },
         sources: [limits.ratedBoxesShare.source],
       }),
@@ -67,9 +74,8 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
     judge('separation', {
       ...common,
       severity: 'ok',
-      says: `${point.label} keeps the rated wall closed enough`,
-      detail:
-        'Box of steel or listed for rated walls, no more than 1/8 in of gap round it, cable holes sealed.',
+      says: msg('rules.separation.ok', { point: point.label }),
+      detail: msg('rules.separation.ok-why', { gap: q.length(limits.gapMm.value) }),
       sources: [limits.oppositeBoxesMm.source],
     }),
   ];
@@ -78,9 +84,8 @@ function inRated(context: RuleContext, point: Point, wallId: WallId, xMm: number
 /** Walls that keep fire from another dwelling: how far boxes may open them. A garage wall is told and sealed, not counted. */
 export const separation: Rule = {
   id: 'separation',
-  title: 'Walls that keep fire out',
-  about:
-    'In a wall between two dwellings: the opening of each box, of all boxes, and boxes back to back. In the wall between garage and house the gaps are sealed; what has to be seen there is printed at its step.',
+  title: msg('rules.separation.title'),
+  about: msg('rules.separation.about'),
   numbers: limitNumbers('oppositeBoxesMm', 'ratedBoxIn2', 'ratedBoxesShare'),
   check: (context) =>
     touchedPoints(context).flatMap((point) =>

@@ -3,6 +3,7 @@ import { BreakerId, ItemId, PointId, type Cable, type Device, type House } from 
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, panel, smallHouse, wanted } from '../../../testing/build.ts';
+import { heard, said } from '../../../testing/said.ts';
 
 /** Half-switched outlets: NEC 210.7 for two circuits on one device; the tab is common practice. */
 
@@ -25,7 +26,7 @@ const half = (tab?: 'whole' | 'broken', c2: Partial<Cable> = both, more: Partial
 const tap = { source: { from: 'point' as const, pointId: PointId.parse('r2') } };
 const judged = (house: House, control: { control?: ReturnType<typeof wanted>['control'] } = {}) =>
   evaluate(bundle(house, [wanted(100, { ...tap, ...control })]));
-const said = (house: House) => judged(house).findings.filter((f) => f.rule === 'halves');
+const told = (house: House) => judged(house).findings.filter((f) => f.rule === 'halves');
 const box = (house: House, id = 'r2') => judged(house).chosen!.boxes.find((b) => b.point.id === id)!;
 const ends = (house: House) =>
   box(house).after.joins.flatMap((j) =>
@@ -35,9 +36,9 @@ const ends = (house: House) =>
 describe('the tab of an outlet to which constant and switched power come', () => {
   it('is asked about, and either answer ends the question', () => {
     const house = half();
-    const [question] = said(house);
+    const [question] = told(house);
     expect(question).toMatchObject({ severity: 'watch', mark: 'site' });
-    expect(question!.says).toBe('Is the tab between the brass screws of R2 broken?');
+    expect(said(question!.says)).toBe('Is the break-off tab between the brass screws of R2 broken?');
     expect(question!.remedies).toHaveLength(2);
     for (const { edit } of question!.remedies) {
       const answered = applyEdit(bundle(house, [wanted(100, tap)]), edit);
@@ -58,11 +59,11 @@ describe('the tab of an outlet to which constant and switched power come', () =>
   });
   it('whole: live at all times, and the switched conductor is capped', () => {
     const { after } = box(half('whole'));
-    expect(after.caps.map((c) => c.says)).toEqual(['red S1: switched hot, not used here']);
+    expect(heard(after.caps.map((c) => c.says))).toEqual(['red S1: switched hot, not used here']);
     expect(after.terminations.map((t) => t.screw)).not.toContain('lower brass');
   });
   it('is no question where only one of the two is there', () => {
-    expect(said(half(undefined, {}))).toEqual([]);
+    expect(told(half(undefined, {}))).toEqual([]);
   });
   it('what hangs on the switched half is switched, what hangs on the other is not', () => {
     const lamp = judged(half('broken'), { control: { by: 'switch', pointId: PointId.parse('s1') } });
@@ -106,8 +107,8 @@ describe('two circuits on one outlet', () => {
       }),
     ).findings.filter((f) => f.rule === 'halves');
   it('must go off together', () => {
-    expect(opened(twice(false)).map((f) => f.says)).toEqual([
-      'The halves of R2 are on two breakers that do not go off together',
+    expect(heard(opened(twice(false)).map((f) => f.says))).toEqual([
+      'The halves of R2 are on two breakers that don’t open together',
     ]);
   });
   it('a pair with one handle does', () => {
@@ -134,6 +135,6 @@ describe('a conductor that nothing uses', () => {
       }),
     );
     const b = e.chosen!.boxes.find((x) => x.point.id === 's1')!;
-    expect(b.after.caps.map((c) => c.says)).toEqual(['white R1: neutral, kept for what may need it later']);
+    expect(heard(b.after.caps.map((c) => c.says))).toEqual(['white R1: neutral, kept for later use']);
   });
 });

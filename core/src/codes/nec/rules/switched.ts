@@ -10,8 +10,9 @@ import type { BoxFeed } from '../../../feed/index.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { findBreaker, isNew, judge, noNumbers, touchedPoints } from './judge.ts';
+import { allOf, msg, type Text } from '../../../words/index.ts';
 
-const TAB = practice('half-switched outlets: both ends named, the tab looked at');
+const TAB = practice(msg('rules.switched.tab-practice'));
 
 /** Circuits of one device must go off together: one breaker, or a multiwire pair with one handle. */
 function offTogether(context: RuleContext, box: BoxFeed): boolean {
@@ -30,20 +31,20 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
       judge('halves', {
         ...common,
         severity: 'fix',
-        says: `The halves of ${point.label} are on two breakers that do not go off together`,
-        detail: 'One device on two circuits: both must go off with one handle, or one half is still live.',
+        says: msg('rules.switched.two-breakers', { point: point.label }),
+        detail: msg('rules.switched.two-breakers-why'),
         sources: [published('NEC 210.7')],
       }),
     ];
   if (!box.constantHot || others.length === 0) return [];
-  const by = others.map((key) => switchName(context, key)).join(' and ');
+  const by = allOf(others.map((key) => switchName(context, key)));
   if (device.tab === 'broken')
     return [
       judge('halves', {
         ...common,
         severity: 'ok',
-        says: `${point.label}: one half constant, the other by ${by}`,
-        detail: 'Its tab is broken. Both halves are measured, with the switch on.',
+        says: msg('rules.switched.half', { point: point.label, by }),
+        detail: msg('rules.switched.half-why'),
         sources: [TAB],
       }),
     ];
@@ -52,7 +53,7 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
       judge('halves', {
         ...common,
         severity: 'ok',
-        says: `${point.label} is live at all times; the conductor of ${by} only passes`,
+        says: msg('rules.switched.whole', { point: point.label, by }),
         sources: [TAB],
       }),
     ];
@@ -60,12 +61,12 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
     judge('halves', {
       ...common,
       severity: 'watch',
-      says: `Is the tab between the brass screws of ${point.label} broken?`,
-      detail: `A constant conductor and that of ${by} are both there. Broken, one half is switched; a second circuit on it must be excluded before anything hangs there.`,
+      says: msg('rules.switched.ask-tab', { point: point.label }),
+      detail: msg('rules.switched.ask-tab-why', { by }),
       because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
       sources: [TAB],
       remedies: (['broken', 'whole'] as const).map((tab) => ({
-        says: tab === 'broken' ? 'It is broken: one half is switched' : 'It is whole',
+        says: tab === 'broken' ? msg('rules.switched.tab-broken') : msg('rules.switched.tab-whole'),
         edit: { edit: 'set-tab' as const, pointId: point.id, device: index, tab },
       })),
     }),
@@ -75,9 +76,8 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
 /** Outlets with a constant and a switched conductor: whether the halves are apart decides what a tap gives. */
 export const halves: Rule = {
   id: 'halves',
-  title: 'Half-switched outlets',
-  about:
-    'Where a constant and a switched conductor come to one outlet, the tab between its brass screws is looked at; two circuits on one device go off together.',
+  title: msg('rules.switched.title'),
+  about: msg('rules.switched.about'),
   numbers: noNumbers,
   check: (context) =>
     touchedPoints(context).flatMap((p) => {
@@ -86,10 +86,11 @@ export const halves: Rule = {
     }),
 };
 
-function switchName(context: RuleContext, key: SwitchKey): string {
+function switchName(context: RuleContext, key: SwitchKey): Text {
   const point = context.feed.boxes.get(boxOfKey(key))?.point;
   const several = point !== undefined && switchesIn(point).length > 1;
-  return `${point?.label ?? 'a switch'}${several ? `, switch ${nthOf(key)}` : ''}`;
+  if (!point) return msg('rules.switched.a-switch');
+  return several ? msg('rules.switched.nth', { point: point.label, nth: nthOf(key) }) : point.label;
 }
 
 /** Switches that something in the box is said to hang on, and that are not in the box they should be in. */
@@ -110,10 +111,15 @@ function missing(context: RuleContext, box: BoxFeed): Judgement[] {
       severity: 'fix',
       mark: 'want',
       subjects: [point.id],
-      says: `${point.label} hangs on switch ${gone.nth} of ${gone.label}, which has ${gone.have}`,
-      detail: 'Give that box another switch, or choose another one to command it.',
+      says: msg('rules.switched.missing', {
+        point: point.label,
+        nth: gone.nth,
+        box: gone.label,
+        have: gone.have,
+      }),
+      detail: msg('rules.switched.missing-why'),
       because: { need: gone.nth, have: gone.have, unit: 'switches', sense: 'at-least' },
-      sources: [practice('every switched conductor belongs to one switch')],
+      sources: [practice(msg('rules.switched.missing-practice'))],
     }),
   ];
 }
@@ -134,10 +140,10 @@ function whose(context: RuleContext, box: BoxFeed): Judgement[] {
         severity: 'watch',
         mark: 'want',
         subjects: [point.id],
-        says: `Nothing hangs on switch ${open.map(nthOf).join(' and ')} of ${point.label}`,
-        detail: 'Let a wanted light be commanded by it, or take a narrower box.',
+        says: msg('rules.switched.nothing', { nth: allOf(open.map(nthOf)), point: point.label }),
+        detail: msg('rules.switched.nothing-why'),
         because: { need: own.length, have: null, unit: 'switches', sense: 'at-least' },
-        sources: [practice('every switch of a box has something to command')],
+        sources: [practice(msg('rules.switched.nothing-practice'))],
       }),
     ];
   return [
@@ -145,11 +151,10 @@ function whose(context: RuleContext, box: BoxFeed): Judgement[] {
       severity: 'watch',
       mark: 'site',
       subjects: [point.id],
-      says: `Which conductor does switch ${open.map(nthOf).join(' and ')} of ${point.label} command?`,
-      detail:
-        'Say at its cables which switch commands each; a conductor on the wrong switch ties two loads together.',
+      says: msg('rules.switched.which', { nth: allOf(open.map(nthOf)), point: point.label }),
+      detail: msg('rules.switched.which-why'),
       because: { need: own.length, have: null, unit: 'switches', sense: 'at-least' },
-      sources: [practice('conductors are marked by switch before a box with several is taken apart')],
+      sources: [practice(msg('rules.switched.which-practice'))],
     }),
   ];
 }
@@ -157,9 +162,8 @@ function whose(context: RuleContext, box: BoxFeed): Judgement[] {
 /** Each switched conductor belongs to one switch of one box. */
 export const switches: Rule = {
   id: 'switches',
-  title: 'Which switch commands what',
-  about:
-    'In boxes that the plan touches, every switched conductor is that of one switch, and every switch of a box with several has its own.',
+  title: msg('rules.switched.which-title'),
+  about: msg('rules.switched.which-about'),
   numbers: noNumbers,
   check: (context) =>
     touchedPoints(context).flatMap((p) => {

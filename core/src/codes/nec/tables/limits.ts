@@ -1,30 +1,35 @@
 import { published, type Source } from '../../../findings/index.ts';
 import { EDITIONS } from './editions.ts';
-import { feet, formatLength, inches, percent, plain } from '../../../units/index.ts';
+import { feet, inches } from '../../../units/index.ts';
+import { msg, q, type Text } from '../../../words/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
 export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees';
 
 /** A limit's value as people read it. */
-export function limitWords(value: number, unit: LimitUnit): string {
+export function limitWords(value: number, unit: LimitUnit): Text {
   switch (unit) {
     case 'mm':
-      return value === 0 ? 'none' : formatLength(value, 'imperial', value >= 2 * 304.8 ? 'feet' : 'inches');
+      return value === 0 ? msg('rules.limit.none') : q.distance(value);
     case 'share':
-      return percent(value, value * 100 === Math.round(value * 100) ? 0 : 1);
+      return value * 100 === Math.round(value * 100)
+        ? q.share(value)
+        : value < 0.01
+          ? q.tinyShare(value)
+          : q.fineShare(value);
     case 'times':
-      return `${plain(value)} times`;
+      return msg('rules.limit.times', { n: q.number(value) });
     case 'A':
-      return `${plain(value)} A`;
+      return q.rating(value);
     case 'sq in':
-      return `${plain(value)} sq in`;
+      return q.bore(value);
     case 'degrees':
-      return `${plain(value)}°`;
+      return q.degrees(value);
   }
 }
 
 export interface Limit {
-  readonly title: string;
+  readonly title: Text;
   readonly unit: LimitUnit;
   /** Which way is stricter. */
   readonly tighter: 'less' | 'more';
@@ -33,7 +38,7 @@ export interface Limit {
 }
 
 const same = (
-  title: string,
+  title: Text,
   unit: LimitUnit,
   tighter: Limit['tighter'],
   value: number,
@@ -52,25 +57,31 @@ const section = (old: string, from2023: string) => (edition: number) =>
 
 /** Every single number that a rule compares with and that a local amendment may change. */
 export const LIMITS = {
-  continuousFactor: same('Continuous load counts', 'times', 'more', 1.25, 'NEC 210.19(A), 210.20(A)'),
+  continuousFactor: same(
+    msg('rules.limit.continuousFactor'),
+    'times',
+    'more',
+    1.25,
+    'NEC 210.19(A), 210.20(A)',
+  ),
   cordShare: {
-    title: 'Share of one plugged-in load',
+    title: msg('rules.limit.cordShare'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.8,
     source: section('NEC 210.23(A)(1)', 'NEC 210.23(B)(1)'),
   },
   fixedShare: {
-    title: 'Share of fixed appliances beside outlets or lights',
+    title: msg('rules.limit.fixedShare'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.5,
     source: section('NEC 210.23(A)(2)', 'NEC 210.23(B)(2)'),
   },
-  airConditionerShared: same('Room air conditioner, shared circuit', 'share', 'less', 0.5, 'NEC 440.62(C)'),
-  airConditionerAlone: same('Room air conditioner, alone', 'share', 'less', 0.8, 'NEC 440.62(B)'),
+  airConditionerShared: same(msg('rules.limit.airConditionerShared'), 'share', 'less', 0.5, 'NEC 440.62(C)'),
+  airConditionerAlone: same(msg('rules.limit.airConditionerAlone'), 'share', 'less', 0.8, 'NEC 440.62(B)'),
   voltageDrop: {
-    title: 'Voltage drop at the farthest outlet (advice)',
+    title: msg('rules.limit.voltageDrop'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.03,
@@ -82,30 +93,24 @@ export const LIMITS = {
         edition,
       ),
   },
-  holeEdgeMm: same('Wood left beside a bored hole', 'mm', 'more', inches(1.25), 'NEC 300.4(A)(1)'),
-  supportEveryMm: same('NM-B fastened every', 'mm', 'less', feet(4.5), 'NEC 334.30'),
-  supportFromBoxMm: same('First fastening from the box', 'mm', 'less', feet(1), 'NEC 334.30'),
-  freeConductorMm: same('Free conductor in a box', 'mm', 'more', inches(6), 'NEC 300.14'),
-  pastOpeningMm: same(
-    'Free conductor past the opening of a small box',
-    'mm',
-    'more',
-    inches(3),
-    'NEC 300.14',
-  ),
-  jacketInsideMm: same('Jacket inside the box past the clamp', 'mm', 'more', inches(0.25), 'NEC 314.17'),
-  switchHeightMm: same('Highest switch grip', 'mm', 'less', inches(79), 'NEC 404.8(A)'),
-  boxSetbackMm: same('Box set back in noncombustible board', 'mm', 'less', inches(0.25), 'NEC 314.20'),
-  gapMm: same('Gap around a box in board or plaster', 'mm', 'less', inches(0.125), 'NEC 314.21'),
+  holeEdgeMm: same(msg('rules.limit.holeEdgeMm'), 'mm', 'more', inches(1.25), 'NEC 300.4(A)(1)'),
+  supportEveryMm: same(msg('rules.limit.supportEveryMm'), 'mm', 'less', feet(4.5), 'NEC 334.30'),
+  supportFromBoxMm: same(msg('rules.limit.supportFromBoxMm'), 'mm', 'less', feet(1), 'NEC 334.30'),
+  freeConductorMm: same(msg('rules.limit.freeConductorMm'), 'mm', 'more', inches(6), 'NEC 300.14'),
+  pastOpeningMm: same(msg('rules.limit.pastOpeningMm'), 'mm', 'more', inches(3), 'NEC 300.14'),
+  jacketInsideMm: same(msg('rules.limit.jacketInsideMm'), 'mm', 'more', inches(0.25), 'NEC 314.17'),
+  switchHeightMm: same(msg('rules.limit.switchHeightMm'), 'mm', 'less', inches(79), 'NEC 404.8(A)'),
+  boxSetbackMm: same(msg('rules.limit.boxSetbackMm'), 'mm', 'less', inches(0.25), 'NEC 314.20'),
+  gapMm: same(msg('rules.limit.gapMm'), 'mm', 'less', inches(0.125), 'NEC 314.21'),
   waterReachMm: {
-    title: 'Ground-fault reach from a sink',
+    title: msg('rules.limit.waterReachMm'),
     unit: 'mm',
     tighter: 'more',
     value: () => feet(6),
     source: (edition) => published('NEC 210.8(A)', edition, 'fairly-sure'),
   },
   arcFaultFreeMm: {
-    title: 'Extension that needs no arc-fault protection when no outlet is added',
+    title: msg('rules.limit.arcFaultFreeMm'),
     unit: 'mm',
     tighter: 'less',
     value: () => feet(6),
@@ -116,16 +121,16 @@ export const LIMITS = {
         edition >= 2020 ? 'fairly-sure' : 'sure',
       ),
   },
-  wallReachMm: same('Wall line from an outlet', 'mm', 'less', feet(6), 'NEC 210.52(A)(1)'),
-  wallSpaceMm: same('Wall space that needs an outlet, from', 'mm', 'less', feet(2), 'NEC 210.52(A)(2)'),
-  counterReachMm: same('Counter line from an outlet', 'mm', 'less', feet(2), 'NEC 210.52(C)(1)'),
-  counterWidthMm: same('Counter that needs an outlet, from', 'mm', 'less', feet(1), 'NEC 210.52(C)(1)'),
-  counterHeightMm: same('Outlet above a counter at most', 'mm', 'less', inches(20), 'NEC 210.52(C)(3)'),
-  countedHeightMm: same('Outlet counted up to this height', 'mm', 'less', feet(5.5), 'NEC 210.52'),
-  hallLengthMm: same('Hall that needs an outlet, from', 'mm', 'less', feet(10), 'NEC 210.52(H)'),
-  basinReachMm: same('Outlet from the edge of a basin', 'mm', 'less', feet(3), 'NEC 210.52(D)'),
+  wallReachMm: same(msg('rules.limit.wallReachMm'), 'mm', 'less', feet(6), 'NEC 210.52(A)(1)'),
+  wallSpaceMm: same(msg('rules.limit.wallSpaceMm'), 'mm', 'less', feet(2), 'NEC 210.52(A)(2)'),
+  counterReachMm: same(msg('rules.limit.counterReachMm'), 'mm', 'less', feet(2), 'NEC 210.52(C)(1)'),
+  counterWidthMm: same(msg('rules.limit.counterWidthMm'), 'mm', 'less', feet(1), 'NEC 210.52(C)(1)'),
+  counterHeightMm: same(msg('rules.limit.counterHeightMm'), 'mm', 'less', inches(20), 'NEC 210.52(C)(3)'),
+  countedHeightMm: same(msg('rules.limit.countedHeightMm'), 'mm', 'less', feet(5.5), 'NEC 210.52'),
+  hallLengthMm: same(msg('rules.limit.hallLengthMm'), 'mm', 'less', feet(10), 'NEC 210.52(H)'),
+  basinReachMm: same(msg('rules.limit.basinReachMm'), 'mm', 'less', feet(3), 'NEC 210.52(D)'),
   bathZoneMm: {
-    title: 'Zone beside a tub or shower with no outlet',
+    title: msg('rules.limit.bathZoneMm'),
     unit: 'mm',
     tighter: 'more',
     // Before 2020 only what stands within or directly over the tub was forbidden.
@@ -133,68 +138,56 @@ export const LIMITS = {
     source: (edition) => published('NEC 406.9(C)', edition, 'fairly-sure'),
   },
   bathZoneHeightMm: {
-    title: 'Height of that zone above the rim',
+    title: msg('rules.limit.bathZoneHeightMm'),
     unit: 'mm',
     tighter: 'more',
     value: () => feet(8),
     source: (edition) => published('NEC 406.9(C)', edition, 'fairly-sure'),
   },
-  luminaireZoneMm: same(
-    'Hanging luminaire or fan from a tub, sideways',
-    'mm',
-    'more',
-    feet(3),
-    'NEC 410.10(D)',
-  ),
+  luminaireZoneMm: same(msg('rules.limit.luminaireZoneMm'), 'mm', 'more', feet(3), 'NEC 410.10(D)'),
   luminaireZoneHeightMm: same(
-    'Hanging luminaire or fan above a tub rim',
+    msg('rules.limit.luminaireZoneHeightMm'),
     'mm',
     'more',
     feet(8),
     'NEC 410.10(D)',
   ),
-  tamperHeightMm: same('Tamper-resistant up to', 'mm', 'more', feet(5.5), 'NEC 406.12, exception'),
-  joistHoleShare: same('Hole through a joist, of its depth', 'share', 'less', 1 / 3, 'IRC R502.8.1'),
-  joistHoleEdgeMm: same('Joist hole from its edges', 'mm', 'more', inches(2), 'IRC R502.8.1'),
-  joistNotchShare: same('Notch in a joist, of its depth', 'share', 'less', 1 / 6, 'IRC R502.8.1'),
-  studHoleShare: same('Hole through a stud, of its depth', 'share', 'less', 0.6, 'IRC R602.6'),
-  studHoleBearingShare: same('Hole through a bearing stud, single', 'share', 'less', 0.4, 'IRC R602.6'),
-  studHoleEdgeMm: same('Stud hole from its edge (structure)', 'mm', 'more', inches(0.625), 'IRC R602.6'),
-  studNotchShare: same('Notch in a nonbearing stud', 'share', 'less', 0.4, 'IRC R602.6'),
-  studNotchBearingShare: same('Notch in a bearing or outside stud', 'share', 'less', 0.25, 'IRC R602.6'),
-  plateCutShare: same('Top plate cut before it needs a tie', 'share', 'less', 0.5, 'IRC R602.6.1'),
+  tamperHeightMm: same(msg('rules.limit.tamperHeightMm'), 'mm', 'more', feet(5.5), 'NEC 406.12, exception'),
+  joistHoleShare: same(msg('rules.limit.joistHoleShare'), 'share', 'less', 1 / 3, 'IRC R502.8.1'),
+  joistHoleEdgeMm: same(msg('rules.limit.joistHoleEdgeMm'), 'mm', 'more', inches(2), 'IRC R502.8.1'),
+  joistNotchShare: same(msg('rules.limit.joistNotchShare'), 'share', 'less', 1 / 6, 'IRC R502.8.1'),
+  studHoleShare: same(msg('rules.limit.studHoleShare'), 'share', 'less', 0.6, 'IRC R602.6'),
+  studHoleBearingShare: same(msg('rules.limit.studHoleBearingShare'), 'share', 'less', 0.4, 'IRC R602.6'),
+  studHoleEdgeMm: same(msg('rules.limit.studHoleEdgeMm'), 'mm', 'more', inches(0.625), 'IRC R602.6'),
+  studNotchShare: same(msg('rules.limit.studNotchShare'), 'share', 'less', 0.4, 'IRC R602.6'),
+  studNotchBearingShare: same(msg('rules.limit.studNotchBearingShare'), 'share', 'less', 0.25, 'IRC R602.6'),
+  plateCutShare: same(msg('rules.limit.plateCutShare'), 'share', 'less', 0.5, 'IRC R602.6.1'),
   bendDegrees: same(
-    'Bends of a raceway between pull points',
+    msg('rules.limit.bendDegrees'),
     'degrees',
     'less',
     360,
     'NEC 358.26, 352.26, 348.26, 350.26',
   ),
   oppositeBoxesMm: same(
-    'Boxes on opposite faces of a rated wall apart',
+    msg('rules.limit.oppositeBoxesMm'),
     'mm',
     'more',
     feet(2),
     'NEC 300.21, informational note; IRC R302.4.2',
     'fairly-sure',
   ),
-  ratedBoxIn2: same('Opening of one box in a rated wall', 'sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
+  ratedBoxIn2: same(msg('rules.limit.ratedBoxIn2'), 'sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
   // 100 in2 in every 100 ft2.
   ratedBoxesShare: same(
-    'Openings of all boxes, of a rated wall face',
+    msg('rules.limit.ratedBoxesShare'),
     'share',
     'less',
     100 / (100 * 144),
     'IRC R302.4.2',
     'fairly-sure',
   ),
-  cableUnspacedMm: same(
-    'Bundled longer than this, conductors are adjusted',
-    'mm',
-    'less',
-    feet(2),
-    'NEC 310.15',
-  ),
+  cableUnspacedMm: same(msg('rules.limit.cableUnspacedMm'), 'mm', 'less', feet(2), 'NEC 310.15'),
 } as const satisfies Record<string, Limit>;
 
 export type LimitKey = keyof typeof LIMITS;

@@ -1,5 +1,7 @@
 import type { CableType } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
+import { msg, q, type Text } from '../../../words/index.ts';
+import { feet } from '../../../units/index.ts';
 
 /** Kinds of place that a run passes, as far as they decide what may go there. */
 export type RunPlace =
@@ -15,34 +17,36 @@ export type RunPlace =
   | 'corrosive'
   | 'joist-undersides';
 
-export const RUN_PLACES: Readonly<Record<RunPlace, string>> = {
-  dry: 'dry, in walls and ceilings',
-  damp: 'damp',
-  wet: 'wet or outdoors',
-  masonry: 'in masonry, concrete or plaster',
-  attic: 'in an attic',
-  exposed: 'exposed on a surface',
-  damage: 'exposed to damage',
-  buried: 'in the ground',
-  sunlight: 'in sunlight',
-  corrosive: 'in corrosive vapour',
-  'joist-undersides': 'across the undersides of joists',
+export const RUN_PLACES: Readonly<Record<RunPlace, Text>> = {
+  dry: msg('rules.place.dry'),
+  damp: msg('rules.place.damp'),
+  wet: msg('rules.place.wet'),
+  masonry: msg('rules.place.masonry'),
+  attic: msg('rules.place.attic'),
+  exposed: msg('rules.place.exposed'),
+  damage: msg('rules.place.damage'),
+  buried: msg('rules.place.buried'),
+  sunlight: msg('rules.place.sunlight'),
+  corrosive: msg('rules.place.corrosive'),
+  'joist-undersides': msg('rules.place.undersides'),
 };
 
 /** yes, no, or yes under a condition that is said. */
-export type Leave = 'yes' | 'no' | { readonly if: string };
+export type Leave = 'yes' | 'no' | { readonly if: Text };
 
 interface Method {
-  readonly name: string;
+  readonly name: Text;
   readonly may: Readonly<Record<RunPlace, Leave>>;
   readonly source: Source;
 }
 
-const only = (condition: string): Leave => ({ if: condition });
-const strips = only('guard strips within 6 ft of a scuttle, everywhere where stairs or a ladder stay');
+const only = (condition: Text): Leave => ({ if: condition });
+/** Around the opening to an attic that has no stairs: NEC 320.23(A). */
+const ATTIC_GUARD_MM = feet(6);
+const strips = only(msg('rules.place.strips', { reach: q.distance(ATTIC_GUARD_MM) }));
 
 const NM: Method = {
-  name: 'NM-B',
+  name: msg('rules.method-name.NM-B'),
   source: published('NEC 334.10, 334.12, 334.15, 334.23'),
   may: {
     dry: 'yes',
@@ -50,45 +54,43 @@ const NM: Method = {
     wet: 'no',
     masonry: 'no',
     attic: strips,
-    exposed: only('it follows the surface and nothing can hurt it'),
+    exposed: only(msg('rules.place.follows-safe')),
     damage: 'no',
     buried: 'no',
     sunlight: 'no',
     corrosive: 'no',
-    'joist-undersides': only(
-      'it is large (two 6 AWG or three 8 AWG), else through bored joists or on a board',
-    ),
+    'joist-undersides': only(msg('rules.place.large-nm')),
   },
 };
 const AC: Method = {
-  name: 'armored cable',
+  name: msg('rules.method-name.AC'),
   source: published('NEC 320.12, 320.15, 320.23'),
   may: {
     dry: 'yes',
     damp: 'no',
     wet: 'no',
-    masonry: only('the masonry is dry'),
+    masonry: only(msg('rules.place.dry-masonry')),
     attic: strips,
-    exposed: only('it follows the surface'),
+    exposed: only(msg('rules.place.follows')),
     damage: 'no',
     buried: 'no',
     sunlight: 'no',
     corrosive: 'no',
-    'joist-undersides': only('it is fastened at every joist and nothing can hurt it'),
+    'joist-undersides': only(msg('rules.place.every-joist')),
   },
 };
 const MC: Method = {
   ...AC,
-  name: 'metal-clad cable',
+  name: msg('rules.method-name.MC'),
   source: published('NEC 330.10, 330.12, 330.15'),
   may: {
     ...AC.may,
-    damp: only('its sheath or conductors are made for it'),
-    wet: only('its sheath or conductors are made for it'),
+    damp: only(msg('rules.place.sheath-wet')),
+    wet: only(msg('rules.place.sheath-wet')),
   },
 };
 const UF: Method = {
-  name: 'underground cable',
+  name: msg('rules.method-name.UF-B'),
   source: published('NEC 340.10, 340.12'),
   may: {
     dry: 'yes',
@@ -96,26 +98,26 @@ const UF: Method = {
     wet: 'yes',
     masonry: 'no',
     attic: strips,
-    exposed: only('it follows the surface and nothing can hurt it'),
+    exposed: only(msg('rules.place.follows-safe')),
     damage: 'no',
     buried: 'yes',
-    sunlight: only('it is marked for sunlight'),
+    sunlight: only(msg('rules.place.sun-marked')),
     corrosive: 'yes',
-    'joist-undersides': only('it is large, else through bored joists or on a board'),
+    'joist-undersides': only(msg('rules.place.large-uf')),
   },
 };
-const wetWire = only('its conductors are a wet type (THWN, XHHW), its fittings raintight');
+const wetWire = only(msg('rules.place.wet-wire'));
 const EMT: Method = {
-  name: 'metal tubing',
+  name: msg('rules.method-name.EMT'),
   source: published('NEC 358.10, 300.9', undefined, 'fairly-sure'),
   may: {
     dry: 'yes',
     damp: wetWire,
     wet: wetWire,
-    masonry: only('it is guarded against corrosion'),
+    masonry: only(msg('rules.place.corrosion')),
     attic: 'yes',
     exposed: 'yes',
-    damage: only('the damage is not severe'),
+    damage: only(msg('rules.place.not-severe')),
     buried: 'no',
     sunlight: 'yes',
     corrosive: 'no',
@@ -124,29 +126,29 @@ const EMT: Method = {
 };
 const FMC: Method = {
   ...AC,
-  name: 'flexible metal conduit',
+  name: msg('rules.method-name.FMC'),
   source: published('NEC 348.12', undefined, 'fairly-sure'),
 };
 const LIQUID: Method = {
-  name: 'liquid-tight conduit',
+  name: msg('rules.method-name.liquid'),
   source: published('NEC 350.10, 356.10, 300.9', undefined, 'fairly-sure'),
   may: {
     ...EMT.may,
     masonry: 'no',
     damage: 'no',
-    buried: only('it is listed and marked for it'),
-    sunlight: only('it is marked for it'),
+    buried: only(msg('rules.place.listed-marked')),
+    sunlight: only(msg('rules.place.marked')),
   },
 };
 const PVC: Method = {
-  name: 'PVC conduit',
+  name: msg('rules.method-name.PVC'),
   source: published('NEC 352.10, 352.12, 300.9', undefined, 'fairly-sure'),
   may: {
     ...EMT.may,
     masonry: 'yes',
-    damage: only('it is schedule 80'),
+    damage: only(msg('rules.place.schedule-80')),
     buried: 'yes',
-    sunlight: only('it is marked for it'),
+    sunlight: only(msg('rules.place.marked')),
     corrosive: 'yes',
   },
 };
@@ -154,19 +156,19 @@ const PVC: Method = {
 /** Which wiring method may go where: one table, read by the rules and by the search for a way. */
 export const METHODS: Readonly<Record<CableType, Method>> = {
   'NM-B': NM,
-  'old-NM': { ...NM, name: 'old nonmetallic cable' },
+  'old-NM': { ...NM, name: msg('rules.method-name.old-NM') },
   'UF-B': UF,
   AC,
-  'old-AC': { ...AC, name: 'old armored cable' },
+  'old-AC': { ...AC, name: msg('rules.method-name.old-AC') },
   MC,
   EMT,
   FMC,
-  LFMC: { ...LIQUID, name: 'liquid-tight metal conduit' },
-  LFNC: { ...LIQUID, name: 'liquid-tight plastic conduit' },
+  LFMC: { ...LIQUID, name: msg('rules.method-name.LFMC') },
+  LFNC: { ...LIQUID, name: msg('rules.method-name.LFNC') },
   PVC,
   'knob-and-tube': {
     ...NM,
-    name: 'knob-and-tube',
+    name: msg('rules.method-name.knob-and-tube'),
     may: { ...NM.may, attic: 'no', exposed: 'no', 'joist-undersides': 'no' },
   },
 };
