@@ -1,41 +1,270 @@
-export * from './units/index.ts';
-export * from './document/index.ts';
-export * from './words/index.ts';
-export * from './findings/index.ts';
-export * from './catalog/index.ts';
-export * from './structure/index.ts';
-export * from './feed/index.ts';
-export * from './load/index.ts';
-export * from './codes/index.ts';
-export * from './routing/index.ts';
-export * from './planning/index.ts';
+/** What other packages use of the core, by the folder it comes from. Nothing else is public. */
+
+// Lengths and other quantities.
 export {
-  conductorsOf,
-  type Colour,
-  type Conductor,
-  type Join,
-  type JoinMember,
-  type Role,
-  type Screw,
-  type Termination,
-  type Wired,
-} from './network/index.ts';
-export * from './wiring/index.ts';
-export * from './materials/index.ts';
-export * from './work/index.ts';
-export * from './tape/index.ts';
-export * from './evaluation/evaluate.ts';
-export * from './evaluation/judge.ts';
-export * from './evaluation/sign-off.ts';
+  amps,
+  chance,
+  clock,
+  cubicInches,
+  duration,
+  feet,
+  formatArea,
+  formatCable,
+  formatLength,
+  inches,
+  money,
+  parseLength,
+  percent,
+  plain,
+  roughMoney,
+  roughTime,
+  volts,
+  type LengthStyle,
+  type UnitSystem,
+} from './units/index.ts';
+
+// What is said, and the renderer.
+export { allOf, msg, row, speaker, spoken, toolText, type Say } from './words/index.ts';
+
+// House, job, files.
 export {
-  maySign,
-  readinessOf,
-  SHORTEST_REASON,
-  verdictOf,
-  type Readiness,
-  type Signer,
-} from './evaluation/record.ts';
-export { proveOption } from './evaluation/prove-option.ts';
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  BoxExtras,
+  Breaker,
+  BreakerId,
+  BundleFile,
+  Cable,
+  CableEnd,
+  Change,
+  changesBetween,
+  conductorsFor,
+  Device,
+  DeviceKind,
+  FaceLayer,
+  FiledRevision,
+  Fixture,
+  freeLabel,
+  Furniture,
+  gangKinds,
+  Gauge,
+  HitMethod,
+  House,
+  HOUSE_VERSION,
+  HouseId,
+  houseProblems,
+  isBulky,
+  isProtecting,
+  isRaceway,
+  isReceptacleDevice,
+  isSwitchDevice,
+  ItemId,
+  Job,
+  JOB_VERSION,
+  JobId,
+  JoistMembers,
+  LoadFacts,
+  LogEntry,
+  makeCable,
+  makeHouse,
+  makeJob,
+  makePoint,
+  makeRoom,
+  makeWant,
+  MOST_JOBS,
+  nthOf,
+  Obstacle,
+  Opening,
+  Panel,
+  PanelId,
+  parseFile,
+  Passage,
+  Point,
+  PointId,
+  Position,
+  Preferences,
+  readBundleText,
+  readHouse,
+  Reading,
+  readJob,
+  readParcels,
+  Room,
+  RoomId,
+  RoomUse,
+  SignOffRecord,
+  switchCount,
+  switchedIn,
+  switchesIn,
+  switchKey,
+  ToolKey,
+  Tune,
+  Wall,
+  WallId,
+  Want,
+  WantId,
+  writeBundle,
+  type Bundle,
+  type DocumentChange,
+  type Filed,
+  type Read,
+  type ReadProblem,
+} from './document/index.ts';
+
+// Findings and their remedies.
+export {
+  applyEdit,
+  becauseRounded,
+  becauseText,
+  holdsUp,
+  MARKS,
+  sourceLine,
+  sureness,
+  type Edit,
+  type Finding,
+  type Mark,
+  type Severity,
+} from './findings/index.ts';
+
+// Boxes, parts, appliances.
+export { APPLIANCES, applianceSource, BOXES, boxModel, PARTS, type PartKey } from './catalog/index.ts';
+
+// Walls, studs, rooms.
+export {
+  ceilingPlace,
+  closingErrorMm,
+  fromOtherFaces,
+  JOIST_MEMBERS,
+  LEAST_PINS,
+  levelOf,
+  neighbourHeight,
+  oddsInMiddle,
+  outlineOf,
+  PHOTO_ERROR_MM,
+  pinPhoto,
+  placeBehind,
+  placeText,
+  planOfHouse,
+  posteriorOf,
+  snapRoom,
+  TRANSFER_WISH,
+  wallLines,
+  withFrame,
+  type Pin,
+  type Pixel,
+  type WallFrame,
+} from './structure/index.ts';
+
+// What feeds what.
+export { buildFeed, feedTree, type Feed, type FeedNode } from './feed/index.ts';
+
+// Load, voltage drop, heating.
+export {
+  circuitLoad,
+  clashes,
+  fastestTrip,
+  faultAt,
+  heatedC,
+  overload,
+  settledC,
+  slowestTrip,
+  timeConstant,
+  together,
+  voltageDrop,
+  withstandSeconds,
+  type FaultAt,
+  type HeatedConductor,
+} from './load/index.ts';
+
+// Rules and their numbers.
+export {
+  EDITIONS,
+  heatedConductor,
+  inLimitRange,
+  isLimitKey,
+  LIMIT_KEYS,
+  limitRange,
+  LIMITS,
+  limitWords,
+  necPack,
+  NEW_METHODS,
+  outletCoverage,
+  packFor,
+  surveyBox,
+  tripOfCable,
+  type Edition,
+  type LimitKey,
+  type Rule,
+  type RuleNumber,
+  type Stretch,
+} from './codes/index.ts';
+
+// Ways of a cable.
+export {
+  buildGraph,
+  cheapestFrom,
+  edgesFrom,
+  EVEN_TUNE,
+  framesOf,
+  onWall,
+  OPERATIONS,
+  racewayLeg,
+  WEIGHTS,
+  type Hole,
+  type Move,
+  type OperationKind,
+  type Place,
+  type Route,
+  type RouteGraph,
+} from './routing/index.ts';
+
+// Options.
+export {
+  changeText,
+  gainText,
+  isGain,
+  methodGains,
+  newLoadId,
+  newPointId,
+  planJob,
+  shiftRoomMm,
+  switchesOf,
+  toolGains,
+  wayText,
+  type PlannedLeg,
+  type Planning,
+} from './planning/index.ts';
+
+// Conductors and what joins them.
+export { type Conductor, type Join, type JoinMember, type Screw, type Wired } from './network/index.ts';
+
+// Boxes as wired.
+export { endText, type BoxWiring } from './wiring/index.ts';
+
+// The bill.
+export { billCsv, type BillLine } from './materials/index.ts';
+
+// Steps and tests.
+export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from './work/index.ts';
+
+// The tape line.
+export { applyTape, parseTape, TAPE_LETTERS, type TapeEntry } from './tape/index.ts';
+
+// Where a want is placed.
 export { nextReadingFor } from './placement/place-wants.ts';
-export * from './placement/transfers.ts';
+export { transfersOf, transferText, type HoleTransfer } from './placement/transfers.ts';
+
+// The front door.
+export { maySign, readinessOf, SHORTEST_REASON, verdictOf } from './evaluation/record.ts';
+export { proveOption } from './evaluation/prove-option.ts';
 export { UNPROVED } from './evaluation/proof-findings.ts';
+export { evaluate, proofsOf, type Proofs } from './evaluation/evaluate.ts';
+export {
+  judge,
+  settingOf,
+  workMinutes,
+  type Evaluation,
+  type OptionView,
+  type Prover,
+} from './evaluation/judge.ts';
+export { type Chosen } from './evaluation/chosen.ts';
+export { signOff } from './evaluation/sign-off.ts';

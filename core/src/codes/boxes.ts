@@ -30,7 +30,7 @@ const YOKES = new Set([
 ]);
 
 /** Volume of a box with the rings and covers on it. */
-export function boxVolume(point: Point): BoxSurvey['volume'] {
+function boxVolume(point: Point): BoxSurvey['volume'] {
   const extra = point.box.extras?.ringCubicInches ?? 0;
   if (point.box.markedCubicInches !== null)
     return { cubicInches: point.box.markedCubicInches + extra, from: 'marked' };

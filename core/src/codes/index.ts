@@ -7,30 +7,17 @@ export * from './nec/ampacity.ts';
 export * from './nec/fill.ts';
 export * from './nec/raceway.ts';
 export * from './nec/replace.ts';
-export {
-  counterCoverage,
-  islandOutlets,
-  reached as reachedLine,
-  wallCoverage,
-  type Coverage,
-  type Stretch,
-} from './nec/spacing.ts';
+export { islandOutlets, reached as reachedLine, type Stretch } from './nec/spacing.ts';
 export * from './nec/trip.ts';
 export { cutFault } from './nec/rules/frame.ts';
 export { methodsFor } from './nec/rules/method.ts';
 export { limitWords } from './nec/tables/limits.ts';
-export { outletCoverage, type RoomOutlets } from './nec/rules/outlets.ts';
-export {
-  LIMITS,
-  LIMIT_KEYS,
-  isLimitKey,
-  inLimitRange,
-  limitRange,
-  type LimitKey,
-  type LimitUnit,
-} from './nec/tables/limits.ts';
-export { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from './nec/tables/methods.ts';
-export { BORE, THHN, type RacewayKind, type TradeSize } from './nec/tables/raceway.ts';
+export { outletCoverage } from './nec/rules/outlets.ts';
+export { LIMITS, inLimitRange, limitRange } from './nec/tables/limits.ts';
+export { LIMIT_KEYS, isLimitKey, type LimitKey } from './terms.ts';
+export { METHODS, NEW_METHODS } from './nec/tables/methods.ts';
+export { type RunPlace } from './terms.ts';
+export { type RacewayKind, type TradeSize } from './nec/tables/raceway.ts';
 export { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from './nec/tables/conductors.ts';
-export { GAUGES, insulationC } from './nec/tables/ampacity.ts';
-export { checksAt, SITE_CHECKS, type CheckFacts, type SiteCheck } from './nec/tables/checks.ts';
+export { GAUGES } from './nec/tables/ampacity.ts';
+export { checksAt, type CheckFacts, type SiteCheck } from './nec/tables/checks.ts';

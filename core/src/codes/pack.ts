@@ -13,9 +13,7 @@ import type { Text } from '../words/index.ts';
 import type { Finding, Origin, Sourced, Source } from '../findings/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
-import type { RunPlace } from './nec/tables/methods.ts';
-import type { LimitKey } from './nec/tables/limits.ts';
-import type { Support } from './nec/tables/supports.ts';
+import type { LimitKey, RunPlace, Support } from './terms.ts';
 
 /** What surrounds an outlet, as far as protection and device kinds depend on it. */
 export interface PlaceFacts {

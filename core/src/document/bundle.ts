@@ -31,14 +31,7 @@ export const BundleFile = z.object({
 });
 export type BundleFile = z.infer<typeof BundleFile>;
 
+/** All houses in one file: a list of bundles. */
 export const ARCHIVE_FORMAT = 'elwand-archive';
 export const ARCHIVE_VERSION = 1;
 export const MOST_HOUSES = 400;
-
-/** All houses in one file. */
-export const ArchiveFile = z.object({
-  format: z.literal(ARCHIVE_FORMAT),
-  formatVersion: z.literal(ARCHIVE_VERSION),
-  bundles: z.array(BundleFile).max(MOST_HOUSES),
-});
-export type ArchiveFile = z.infer<typeof ArchiveFile>;

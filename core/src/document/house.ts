@@ -149,7 +149,7 @@ export type Wall = z.infer<typeof Wall>;
 export const JoistMembers = z.enum(['lumber', 'i-joist', 'truss', 'glued']);
 export type JoistMembers = z.infer<typeof JoistMembers>;
 
-export const SpaceAbove = z.object({
+const SpaceAbove = z.object({
   kind: z.enum(['attic', 'finished', 'none']),
   canEnter: z.boolean(),
   /** Which way the joists run in plan: x is along the first wall. */
@@ -163,7 +163,7 @@ export const SpaceAbove = z.object({
   /** Where the attic is entered, from the room's place in the plan; left out, elsewhere. */
   hatch: z.object({ xMm: Plan, yMm: Plan }).optional(),
 });
-export const SpaceBelow = z.object({
+const SpaceBelow = z.object({
   kind: z.enum(['basement', 'crawl', 'slab', 'finished']),
   canEnter: z.boolean(),
   joists: z.enum(['x', 'y']),

@@ -18,7 +18,7 @@ export const PanelId = id('panel');
 export const WantId = id('want');
 export const ItemId = id('item');
 
-export const ID_LENGTH = 64;
+const ID_LENGTH = 64;
 
 /** 53 bits of a text, the same everywhere: good enough to tell a few thousand ids of one document apart. */
 function hash53(text: string): number {

@@ -8,5 +8,4 @@ export * from './integrity.ts';
 export * from './make.ts';
 export * from './read.ts';
 export * from './changes.ts';
-export { nearOrigin } from './origin.ts';
 export * from './circuits.ts';

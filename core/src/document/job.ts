@@ -127,7 +127,7 @@ export const Tune = z.object({
 export type Tune = z.infer<typeof Tune>;
 
 /** A kind of work that the person will not do, everywhere or at one wall. */
-export const Avoid = z.object({ op: z.string().max(40), wallId: WallId.nullable() });
+const Avoid = z.object({ op: z.string().max(40), wallId: WallId.nullable() });
 export type Avoid = z.infer<typeof Avoid>;
 
 export const Preferences = z.object({
@@ -159,7 +159,7 @@ export const defaultPreferences: Preferences = {
 };
 
 /** Ways to give protection; null means not chosen yet. */
-export const ProtectionChoice = z.object({
+const ProtectionChoice = z.object({
   groundFault: z.enum(['at-breaker', 'at-first', 'at-new']).nullable(),
   arcFault: z.enum(['at-breaker', 'at-first']).nullable(),
 });
@@ -188,7 +188,7 @@ export const LogEntry = z.object({
 });
 export type LogEntry = z.infer<typeof LogEntry>;
 
-export const Override = z.object({
+const Override = z.object({
   rule: z.string().max(80),
   subject: z.string().max(80),
   reason: z.string().trim().min(3).max(400),

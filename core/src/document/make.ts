@@ -7,7 +7,7 @@ import { JOB_FORMAT, JOB_VERSION, defaultPreferences } from './job.ts';
 
 /** Makers of documents with the values a person would expect to find filled in. Ids come from the caller. */
 
-export const standardFraming: Framing = {
+const standardFraming: Framing = {
   kind: 'wood',
   memberMm: inches(1.5),
   depthMm: inches(3.5),

@@ -45,11 +45,11 @@ function withinBounds(
 }
 
 /** One step per past version: the entry at 1 turns a version 1 document into version 2, and so on. */
-export const houseUpgrades: Readonly<Record<number, Upgrade>> = {
+const houseUpgrades: Readonly<Record<number, Upgrade>> = {
   1: (house) => ({ amendments: [], bannedMethods: [], atticCelsius: null, faultAmps: null, ...house }),
   2: (house) => withinBounds(House, nearOrigin(house), 3),
 };
-export const jobUpgrades: Readonly<Record<number, Upgrade>> = {
+const jobUpgrades: Readonly<Record<number, Upgrade>> = {
   1: (job) => ({ method: null, rings: {}, clampsOutside: [], ...job }),
   2: (job) => withinBounds(Job, job, 3),
 };

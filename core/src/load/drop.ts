@@ -26,7 +26,7 @@ export interface Drop {
 }
 
 /** Conductor temperature that the arithmetic assumes, C: the warm side for cable limited to 60 C terminals. */
-export const DROP_CELSIUS = 75;
+const DROP_CELSIUS = 75;
 
 /** Volts lost in a two-wire run: there and back. `metres` one way, ohm per metre, A. */
 export const twoWireDrop = (metres: number, ohmPerMetre: number, amps: number): number =>

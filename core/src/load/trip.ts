@@ -29,7 +29,7 @@ export interface HeatedConductor {
 }
 
 /** Around the cable when its ampacity is as the table says, C. */
-export const TABLE_AMBIENT_C = 30;
+const TABLE_AMBIENT_C = 30;
 const MM2_PER_CIRCULAR_MIL = 5.067e-4;
 
 /** Seconds in which 63 % of a rise in temperature happens: heat held, over heat lost per kelvin. */

@@ -32,7 +32,7 @@ import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newLoadId, newPointId, roleOf, type PlannedLeg } from './types.ts';
 
 /** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
-export function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
+function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
   const least = pack.minimumGauge(breaker.amps, 'Cu') ?? '12';
   if (job.gauge) return job.gauge;
   return least === '14' ? job.preferences.gaugeOnFifteen : least;
@@ -194,7 +194,7 @@ function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlyS
 
 /** Methods whose metal outside wants a metal box at its ends. */
 const METAL_METHODS: ReadonlySet<Cable['type']> = new Set(['EMT', 'AC', 'MC', 'FMC', 'LFMC']);
-export const isMetalMethod = (method: Cable['type']): boolean => METAL_METHODS.has(method);
+const isMetalMethod = (method: Cable['type']): boolean => METAL_METHODS.has(method);
 
 /** How a wiring method brings its ground and, where it is a raceway, which size it starts with. */
 function methodFacts(method: Cable['type']): Pick<Cable, 'type' | 'ground' | 'size'> {

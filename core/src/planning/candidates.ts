@@ -292,7 +292,7 @@ function loadReasons(
 }
 
 /** Time to take a box out and put a larger old-work one in. */
-export const REPLACE_BOX_MINUTES = 40;
+const REPLACE_BOX_MINUTES = 40;
 
 /** New cables of so many conductors and a ground that fit in a box volume, from none to four. */
 function cablesThatFit(

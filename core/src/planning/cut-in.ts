@@ -32,11 +32,10 @@ const FROM_BOX_MM = inches(16);
 const CUT_IN_MINUTES = 90;
 
 /** Id of the box at the end that power comes from: the new cable starts there. */
-export const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut', cable.id));
+const cutInId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut', cable.id));
 const farId = (cable: Pick<Cable, 'id'>): PointId => PointId.parse(derivedId('cut-far', cable.id));
 /** The far piece of a cable that is cut. */
 export const restOf = (cable: Pick<Cable, 'id'>): CableId => CableId.parse(derivedId('cut-rest', cable.id));
-export const isCutIn = (id: string): boolean => id.startsWith('cut-');
 
 /** Where a cable could be cut into: it runs in one wall, between two measured boxes, on a way that was seen or reckoned. */
 export function cutIns(house: House, feed: Feed, plan: PlanOfHouse, group: WantGroup): CutIn[] {

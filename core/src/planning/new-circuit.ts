@@ -13,10 +13,10 @@ const USUAL_AMPS = 20;
 const PANEL_MINUTES = 90;
 
 /** Spaces that breakers take in a panel. */
-export const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
+const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
 
 /** The breaker that a new circuit for these wants would get; its id tells that it is not there yet. */
-export function newBreaker(panel: Panel, group: WantGroup, factor: number): Breaker {
+function newBreaker(panel: Panel, group: WantGroup, factor: number): Breaker {
   const poles = group.volts === 240 ? 2 : 1;
   const needed = group.wants
     .flatMap((w) => w.loads)
@@ -41,7 +41,6 @@ export function newBreaker(panel: Panel, group: WantGroup, factor: number): Brea
     proved: true,
   };
 }
-export const isNewBreaker = (breaker: Pick<Breaker, 'id'>): boolean => breaker.id.startsWith('new-breaker-');
 
 /** A panel as the start of a new circuit: a competitor of every box. */
 export function panelCandidate(house: House, pack: CodePack, panel: Panel, group: WantGroup): Candidate {

@@ -6,8 +6,8 @@ import type { TapeEntry, TapeLetter } from './tape.ts';
 /** Heights that a reading without @ stands for: common practice. */
 const DOOR_TOP_MM = inches(80);
 const WINDOW_MM: readonly [number, number] = [feet(3), inches(80)];
-export const OUTLET_HEIGHT_MM = inches(15);
-export const SWITCH_HEIGHT_MM = inches(50);
+const OUTLET_HEIGHT_MM = inches(15);
+const SWITCH_HEIGHT_MM = inches(50);
 
 const METHOD: Partial<Record<TapeLetter, HitMethod>> = {
   m: 'magnet',

@@ -2,7 +2,7 @@
  * Lengths are millimetres everywhere inside; people write them as they measure them.
  * One inch is exactly 25.4 mm (international yard and pound agreement, 1959).
  */
-export const MM_PER_INCH = 25.4;
+const MM_PER_INCH = 25.4;
 export const MM_PER_FOOT = 304.8;
 
 export type UnitSystem = 'imperial' | 'metric';

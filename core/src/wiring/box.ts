@@ -202,7 +202,7 @@ function circuitsOf(house: House): ReadonlyMap<CableId, ReadonlySet<BreakerId>> 
 }
 
 /** Do the conductors of more than one breaker come together in a box? */
-export const isShared = (house: House, box: BoxFeed): boolean =>
+const isShared = (house: House, box: BoxFeed): boolean =>
   new Set(box.cables.flatMap(({ cable }) => [...(circuitsOf(house).get(cable.id) ?? [])])).size > 1;
 
 function contentsOf(box: BoxFeed, conductors: readonly Conductor[], asFound: Contents['asFound']): Contents {

@@ -25,9 +25,9 @@ export const allowanceSource = (edition: number): Source =>
 /** What an unmarked barrier takes, in3. */
 export const BARRIER = { metal: 0.5, nonmetallic: 1.0 } as const;
 /** Luminaire wires under a domed canopy that may be left out, together with the ground that comes with them. */
-export const CANOPY_FREE_WIRES = 4;
+const CANOPY_FREE_WIRES = 4;
 /** Terminal blocks count from this edition. */
-export const TERMINAL_BLOCKS_SINCE = 2023;
+const TERMINAL_BLOCKS_SINCE = 2023;
 
 /** Grounds by edition: all as one up to 2017; from 2020 one for up to four and a quarter for each more. */
 export function groundCount(count: number, edition: number): number {

@@ -4,7 +4,8 @@ import { makeHouse, makeJob } from '../../document/index.ts';
 import { evaluate } from '../../evaluation/evaluate.ts';
 import { necPack, packFor } from './pack.ts';
 import { EDITIONS } from './tables/editions.ts';
-import { isLimitKey, LIMIT_KEYS, limitRange, LIMITS, limitWords, type LimitKey } from './tables/limits.ts';
+import { limitRange, LIMITS, limitWords } from './tables/limits.ts';
+import { isLimitKey, LIMIT_KEYS, type LimitKey } from '../terms.ts';
 import { heard, said } from '../../testing/said.ts';
 
 /** Values of the sections named in the table, in their printed units (from memory). */

@@ -14,7 +14,8 @@ import {
 } from './tables/conductors.ts';
 import type { Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
-import { inLimitRange, LIMIT_KEYS, LIMITS, type LimitKey } from './tables/limits.ts';
+import { inLimitRange, LIMITS } from './tables/limits.ts';
+import { LIMIT_KEYS, type LimitKey } from '../terms.ts';
 import { msg } from '../../words/index.ts';
 
 const METRES_PER_KFT = 304.8;

@@ -8,7 +8,8 @@ import {
 import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import type { CodePack, Judgement, RuleContext, RuleNumber } from '../../pack.ts';
-import { LIMITS, limitWords, type LimitKey } from '../tables/limits.ts';
+import { LIMITS, limitWords } from '../tables/limits.ts';
+import { type LimitKey } from '../../terms.ts';
 import { msg, type Text } from '../../../words/index.ts';
 
 export interface Say {

@@ -1,4 +1,5 @@
-import { METHODS, NEW_METHODS, RUN_PLACES, type RunPlace } from '../tables/methods.ts';
+import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
+import { type RunPlace } from '../../terms.ts';
 import type { Cable, CableType } from '../../../document/index.ts';
 import { moistureOf } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';

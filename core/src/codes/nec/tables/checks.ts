@@ -3,7 +3,8 @@ import { practice, published, type Source } from '../../../findings/index.ts';
 import type { CodePack } from '../../pack.ts';
 import { feet, inches } from '../../../units/index.ts';
 import { msg, q, type MessageId, type Text } from '../../../words/index.ts';
-import { LIMITS, limitWords, type LimitKey } from './limits.ts';
+import { LIMITS, limitWords } from './limits.ts';
+import { type LimitKey } from '../../terms.ts';
 
 /** What a check depends on: a thing of the plan, known before the work. */
 export interface CheckFacts {

@@ -1,4 +1,5 @@
 import { published, type Source } from '../../../findings/index.ts';
+import type { LimitKey } from '../../terms.ts';
 import { EDITIONS } from './editions.ts';
 import { feet, inches } from '../../../units/index.ts';
 import { msg, q, type Text } from '../../../words/index.ts';
@@ -188,10 +189,8 @@ export const LIMITS = {
     'fairly-sure',
   ),
   cableUnspacedMm: same(msg('rules.limit.cableUnspacedMm'), 'mm', 'less', feet(2), 'NEC 310.15'),
-} as const satisfies Record<string, Limit>;
+} as const satisfies Record<LimitKey, Limit>;
 
-export type LimitKey = keyof typeof LIMITS;
-export const LIMIT_KEYS = Object.keys(LIMITS) as readonly LimitKey[];
 /** How far a local value may lie from the published ones, up or down; beyond that it is a slip of the unit or the decimal point. */
 const AMENDMENT_FACTOR = 10;
 
@@ -211,5 +210,3 @@ export function inLimitRange(key: LimitKey, value: number): boolean {
   const { least, most } = limitRange(key);
   return value >= least && value <= most;
 }
-
-export const isLimitKey = (key: string): key is LimitKey => Object.hasOwn(LIMITS, key);

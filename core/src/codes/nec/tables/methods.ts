@@ -1,21 +1,8 @@
 import type { CableType } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
+import type { RunPlace } from '../../terms.ts';
 import { msg, q, type Text } from '../../../words/index.ts';
 import { feet } from '../../../units/index.ts';
-
-/** Kinds of place that a run passes, as far as they decide what may go there. */
-export type RunPlace =
-  | 'dry'
-  | 'damp'
-  | 'wet'
-  | 'masonry'
-  | 'attic'
-  | 'exposed'
-  | 'damage'
-  | 'buried'
-  | 'sunlight'
-  | 'corrosive'
-  | 'joist-undersides';
 
 export const RUN_PLACES: Readonly<Record<RunPlace, Text>> = {
   dry: msg('rules.place.dry'),

@@ -1,13 +1,7 @@
 import type { CableType } from '../../../document/index.ts';
-import { published, type Source } from '../../../findings/index.ts';
+import { published } from '../../../findings/index.ts';
+import type { Support } from '../../terms.ts';
 import { feet, inches } from '../../../units/index.ts';
-
-/** How a wiring method is fastened where it runs in the open: how far apart at most, and the first one from a box, mm. */
-export interface Support {
-  readonly everyMm: number;
-  readonly fromBoxMm: number;
-  readonly source: Source;
-}
 
 const fastened = (everyFeet: number, fromBoxInches: number, section: string): Support => ({
   everyMm: feet(everyFeet),
