@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import {
   isArgumentElement,
@@ -9,6 +8,7 @@ import {
 import type { MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import ts from 'typescript';
 import { LANGUAGES } from '../core/src/words/catalogs.ts';
+import { sourceFiles } from './sources.ts';
 
 /**
  * Holds the catalogs against the code: every language has the same sentences with the same values, every sentence is used,
@@ -47,16 +47,6 @@ for (const [language, catalog] of Object.entries(LANGUAGES))
 for (const [language, catalog] of Object.entries(LANGUAGES))
   for (const id of taken.keys()) if (!(id in catalog)) wrong.push(`${language}: ${id} is missing`);
 
-const files = execFileSync(
-  'git',
-  ['ls-files', '--cached', '--others', '--exclude-standard', 'core/src', 'web/src', 'cli/src', 'server/src'],
-  {
-    encoding: 'utf8',
-  },
-)
-  .split('\n')
-  .filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$/.test(f));
-
 const used = new Set<string>();
 
 /** Ids that a template such as `names.room.${use}` can stand for. */
@@ -79,7 +69,7 @@ function given(values: ts.Expression | undefined): ReadonlySet<string> | null {
   return names;
 }
 
-for (const file of files) {
+for (const file of sourceFiles()) {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
   const at = (node: ts.Node) => `${file}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}`;
   const walk = (node: ts.Node): void => {

@@ -1,6 +1,6 @@
-import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import ts from 'typescript';
+import { sourceFiles } from './sources.ts';
 
 /**
  * Looks through everything a person can read in the program for words that Elwand does not use: British spellings in the US
@@ -50,15 +50,7 @@ const INSTEAD: readonly (readonly [RegExp, string])[] = [
   [/\bsettle:/i, 'Fix:'],
 ];
 
-const files = execFileSync(
-  'git',
-  ['ls-files', '--cached', '--others', '--exclude-standard', 'core/src', 'web/src', 'cli/src', 'server/src'],
-  {
-    encoding: 'utf8',
-  },
-)
-  .split('\n')
-  .filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$|\/testing|\/migrations\//.test(f));
+const files = sourceFiles().filter((f) => !/\/testing|\/migrations\//.test(f));
 
 /** Text that can be read: string literals with a blank in them or a capital, templates, and what stands between tags. */
 function* readable(file: string): Generator<{ readonly line: number; readonly text: string }> {

@@ -184,6 +184,7 @@ export {
   LIMIT_KEYS,
   limitRange,
   LIMITS,
+  limitTitle,
   limitWords,
   necPack,
   NEW_METHODS,

@@ -11,9 +11,8 @@ export { islandOutlets, reached as reachedLine, type Stretch } from './nec/spaci
 export * from './nec/trip.ts';
 export { cutFault } from './nec/rules/frame.ts';
 export { methodsFor } from './nec/rules/method.ts';
-export { limitWords } from './nec/tables/limits.ts';
 export { outletCoverage } from './nec/rules/outlets.ts';
-export { LIMITS, inLimitRange, limitRange } from './nec/tables/limits.ts';
+export { LIMITS, inLimitRange, limitRange, limitTitle, limitWords } from './nec/tables/limits.ts';
 export { LIMIT_KEYS, isLimitKey, type LimitKey } from './terms.ts';
 export { METHODS, NEW_METHODS } from './nec/tables/methods.ts';
 export { type RunPlace } from './terms.ts';

@@ -1,6 +1,7 @@
 import { boxModel } from '../catalog/index.ts';
 import type { BoxFacts, House, Point, PointId, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
+import { GANG_MM } from './placement.ts';
 import { planOfHouse } from './plan.ts';
 
 /** A box in a wall as a solid, seen from one face: along it, up it, and into it from the wood of that face, mm. */
@@ -17,7 +18,6 @@ export interface BoxSolid {
 
 /** A box nobody has looked at: an ordinary device box, mm. Common practice. */
 const USUAL = { widthMm: inches(2.25), heightMm: inches(3.75), depthMm: inches(2.75) };
-const GANG_MM = inches(1.8125);
 
 const sizeOf = (box: BoxFacts): typeof USUAL =>
   boxModel(box.model) ?? { ...USUAL, widthMm: USUAL.widthMm + (box.gangs - 1) * GANG_MM };

@@ -29,13 +29,23 @@ const tidied = (text: string): string => text.replaceAll(/ {2,}/g, ' ').trim();
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const SPELLED_WITH_A_VOWEL = /^[aeiou8]/i;
 
+const LIST_TYPE = { and: 'conjunction', or: 'disjunction' } as const;
+const lists = new Map<string, Intl.ListFormat>();
+
+/** Made once for each language: costs more than what it formats. */
+function listFormat(language: string, by: keyof typeof LIST_TYPE): Intl.ListFormat {
+  const key = `${language} ${by}`;
+  const made = lists.get(key) ?? new Intl.ListFormat(language, { type: LIST_TYPE[by] });
+  lists.set(key, made);
+  return made;
+}
+
 function joined({ list, by }: ListOf, text: (value: Value) => string, language: string): string {
   const parts = list.map(text).filter((t) => t !== '');
   switch (by) {
     case 'and':
-      return new Intl.ListFormat(language, { type: 'conjunction' }).format(parts);
     case 'or':
-      return new Intl.ListFormat(language, { type: 'disjunction' }).format(parts);
+      return listFormat(language, by).format(parts);
     case 'comma':
       return parts.join(', ');
     case 'semicolon':
@@ -50,7 +60,7 @@ function joined({ list, by }: ListOf, text: (value: Value) => string, language: 
  * @param units feet and inches, or metric
  * @param catalog ids and ICU text, or their syntax trees
  * @throws on an id that the catalog does not have, or a value that the sentence needs and was not given: both are mistakes of
- *   the program, and `npm run words` finds them
+ *   the program, and `npm run catalogs` finds them
  */
 export function speakerOf(units: UnitSystem, language: string, catalog: Catalog): Say {
   const text = (value: Value): string => {

@@ -2,6 +2,7 @@ import {
   isLimitKey,
   LIMIT_KEYS,
   LIMITS,
+  limitTitle,
   limitWords,
   NEW_METHODS,
   packFor,
@@ -51,7 +52,7 @@ function NewAmendment({
           label="Value to change"
           value={limit}
           width={330}
-          options={free.map((k) => ({ value: k, label: say(LIMITS[k].title) }))}
+          options={free.map((k) => ({ value: k, label: say(limitTitle(k)) }))}
           onChange={setLimit}
         />
         <div className="field">

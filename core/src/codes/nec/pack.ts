@@ -14,7 +14,7 @@ import {
 } from './tables/conductors.ts';
 import type { Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
-import { inLimitRange, LIMITS } from './tables/limits.ts';
+import { inLimitRange, limitTitle, LIMITS } from './tables/limits.ts';
 import { LIMIT_KEYS, type LimitKey } from '../terms.ts';
 import { msg } from '../../words/index.ts';
 
@@ -32,7 +32,7 @@ function limitsOf(
     const change = amendments.findLast((a) => a.limit === key);
     if (!change || change.value === code.value || !inLimitRange(key, change.value)) return code;
     const looser = limit.tighter === 'less' ? change.value > code.value : change.value < code.value;
-    amended.push({ limit: key, title: limit.title, code, here: change.value, looser, note: change.note });
+    amended.push({ limit: key, title: limitTitle(key), code, here: change.value, looser, note: change.note });
     return {
       value: change.value,
       source: {

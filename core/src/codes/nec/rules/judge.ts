@@ -8,7 +8,7 @@ import {
 import type { Because, Mark, Remedy, Severity, Source } from '../../../findings/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import type { CodePack, Judgement, RuleContext, RuleNumber } from '../../pack.ts';
-import { LIMITS, limitWords } from '../tables/limits.ts';
+import { LIMITS, limitTitle, limitWords } from '../tables/limits.ts';
 import { type LimitKey } from '../../terms.ts';
 import { msg, type Text } from '../../../words/index.ts';
 
@@ -89,7 +89,7 @@ export const limitNumbers =
   (...keys: readonly LimitKey[]) =>
   (pack: CodePack): RuleNumber[] =>
     keys.map((key) => ({
-      what: LIMITS[key].title,
+      what: limitTitle(key),
       value: limitWords(pack.limits[key].value, LIMITS[key].unit),
       source: pack.limits[key].source,
     }));

@@ -2,7 +2,7 @@ import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { practice, published } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
-import { inLimitRange, limitRange, limitWords, LIMITS } from '../tables/limits.ts';
+import { inLimitRange, limitRange, limitTitle, limitWords, LIMITS } from '../tables/limits.ts';
 import { isLimitKey } from '../../terms.ts';
 import { replacement } from '../replace.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
@@ -69,14 +69,14 @@ export const localAmendments: Rule = {
       }));
     const beyond = context.house.amendments.flatMap((a) => {
       if (!isLimitKey(a.limit) || inLimitRange(a.limit, a.value)) return [];
-      const { title, unit } = LIMITS[a.limit];
+      const { unit } = LIMITS[a.limit];
       const { least, most } = limitRange(a.limit);
       return [
         {
           ...say(
             a.limit,
             'fix',
-            msg('rules.local.not-used', { title }),
+            msg('rules.local.not-used', { title: limitTitle(a.limit) }),
             msg('rules.local.not-used-why', {
               value: limitWords(a.value, unit),
               least: limitWords(least, unit),

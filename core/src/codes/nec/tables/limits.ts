@@ -2,7 +2,7 @@ import { published, type Source } from '../../../findings/index.ts';
 import type { LimitKey } from '../../terms.ts';
 import { EDITIONS } from './editions.ts';
 import { feet, inches } from '../../../units/index.ts';
-import { msg, q, type Text } from '../../../words/index.ts';
+import { msg, q, type Message, type Text } from '../../../words/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
 export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees';
@@ -11,7 +11,7 @@ export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees';
 export function limitWords(value: number, unit: LimitUnit): Text {
   switch (unit) {
     case 'mm':
-      return value === 0 ? msg('rules.limit.none') : q.distance(value);
+      return value === 0 ? msg('rules.limit-value.none') : q.distance(value);
     case 'share':
       return value * 100 === Math.round(value * 100)
         ? q.share(value)
@@ -19,7 +19,7 @@ export function limitWords(value: number, unit: LimitUnit): Text {
           ? q.tinyShare(value)
           : q.fineShare(value);
     case 'times':
-      return msg('rules.limit.times', { n: q.number(value) });
+      return msg('rules.limit-value.times', { n: q.number(value) });
     case 'A':
       return q.rating(value);
     case 'sq in':
@@ -29,8 +29,10 @@ export function limitWords(value: number, unit: LimitUnit): Text {
   }
 }
 
+/** What a limit is called. */
+export const limitTitle = (key: LimitKey): Message => msg(`rules.limit.${key}`);
+
 export interface Limit {
-  readonly title: Text;
   readonly unit: LimitUnit;
   /** Which way is stricter. */
   readonly tighter: 'less' | 'more';
@@ -39,14 +41,12 @@ export interface Limit {
 }
 
 const same = (
-  title: Text,
   unit: LimitUnit,
   tighter: Limit['tighter'],
   value: number,
   ref: string,
   certainty: 'sure' | 'fairly-sure' = 'sure',
 ): Limit => ({
-  title,
   unit,
   tighter,
   value: () => value,
@@ -58,31 +58,22 @@ const section = (old: string, from2023: string) => (edition: number) =>
 
 /** Every single number that a rule compares with and that a local amendment may change. */
 export const LIMITS = {
-  continuousFactor: same(
-    msg('rules.limit.continuousFactor'),
-    'times',
-    'more',
-    1.25,
-    'NEC 210.19(A), 210.20(A)',
-  ),
+  continuousFactor: same('times', 'more', 1.25, 'NEC 210.19(A), 210.20(A)'),
   cordShare: {
-    title: msg('rules.limit.cordShare'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.8,
     source: section('NEC 210.23(A)(1)', 'NEC 210.23(B)(1)'),
   },
   fixedShare: {
-    title: msg('rules.limit.fixedShare'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.5,
     source: section('NEC 210.23(A)(2)', 'NEC 210.23(B)(2)'),
   },
-  airConditionerShared: same(msg('rules.limit.airConditionerShared'), 'share', 'less', 0.5, 'NEC 440.62(C)'),
-  airConditionerAlone: same(msg('rules.limit.airConditionerAlone'), 'share', 'less', 0.8, 'NEC 440.62(B)'),
+  airConditionerShared: same('share', 'less', 0.5, 'NEC 440.62(C)'),
+  airConditionerAlone: same('share', 'less', 0.8, 'NEC 440.62(B)'),
   voltageDrop: {
-    title: msg('rules.limit.voltageDrop'),
     unit: 'share',
     tighter: 'less',
     value: () => 0.03,
@@ -94,24 +85,22 @@ export const LIMITS = {
         edition,
       ),
   },
-  holeEdgeMm: same(msg('rules.limit.holeEdgeMm'), 'mm', 'more', inches(1.25), 'NEC 300.4(A)(1)'),
-  supportEveryMm: same(msg('rules.limit.supportEveryMm'), 'mm', 'less', feet(4.5), 'NEC 334.30'),
-  supportFromBoxMm: same(msg('rules.limit.supportFromBoxMm'), 'mm', 'less', feet(1), 'NEC 334.30'),
-  freeConductorMm: same(msg('rules.limit.freeConductorMm'), 'mm', 'more', inches(6), 'NEC 300.14'),
-  pastOpeningMm: same(msg('rules.limit.pastOpeningMm'), 'mm', 'more', inches(3), 'NEC 300.14'),
-  jacketInsideMm: same(msg('rules.limit.jacketInsideMm'), 'mm', 'more', inches(0.25), 'NEC 314.17'),
-  switchHeightMm: same(msg('rules.limit.switchHeightMm'), 'mm', 'less', inches(79), 'NEC 404.8(A)'),
-  boxSetbackMm: same(msg('rules.limit.boxSetbackMm'), 'mm', 'less', inches(0.25), 'NEC 314.20'),
-  gapMm: same(msg('rules.limit.gapMm'), 'mm', 'less', inches(0.125), 'NEC 314.21'),
+  holeEdgeMm: same('mm', 'more', inches(1.25), 'NEC 300.4(A)(1)'),
+  supportEveryMm: same('mm', 'less', feet(4.5), 'NEC 334.30'),
+  supportFromBoxMm: same('mm', 'less', feet(1), 'NEC 334.30'),
+  freeConductorMm: same('mm', 'more', inches(6), 'NEC 300.14'),
+  pastOpeningMm: same('mm', 'more', inches(3), 'NEC 300.14'),
+  jacketInsideMm: same('mm', 'more', inches(0.25), 'NEC 314.17'),
+  switchHeightMm: same('mm', 'less', inches(79), 'NEC 404.8(A)'),
+  boxSetbackMm: same('mm', 'less', inches(0.25), 'NEC 314.20'),
+  gapMm: same('mm', 'less', inches(0.125), 'NEC 314.21'),
   waterReachMm: {
-    title: msg('rules.limit.waterReachMm'),
     unit: 'mm',
     tighter: 'more',
     value: () => feet(6),
     source: (edition) => published('NEC 210.8(A)', edition, 'fairly-sure'),
   },
   arcFaultFreeMm: {
-    title: msg('rules.limit.arcFaultFreeMm'),
     unit: 'mm',
     tighter: 'less',
     value: () => feet(6),
@@ -122,16 +111,15 @@ export const LIMITS = {
         edition >= 2020 ? 'fairly-sure' : 'sure',
       ),
   },
-  wallReachMm: same(msg('rules.limit.wallReachMm'), 'mm', 'less', feet(6), 'NEC 210.52(A)(1)'),
-  wallSpaceMm: same(msg('rules.limit.wallSpaceMm'), 'mm', 'less', feet(2), 'NEC 210.52(A)(2)'),
-  counterReachMm: same(msg('rules.limit.counterReachMm'), 'mm', 'less', feet(2), 'NEC 210.52(C)(1)'),
-  counterWidthMm: same(msg('rules.limit.counterWidthMm'), 'mm', 'less', feet(1), 'NEC 210.52(C)(1)'),
-  counterHeightMm: same(msg('rules.limit.counterHeightMm'), 'mm', 'less', inches(20), 'NEC 210.52(C)(3)'),
-  countedHeightMm: same(msg('rules.limit.countedHeightMm'), 'mm', 'less', feet(5.5), 'NEC 210.52'),
-  hallLengthMm: same(msg('rules.limit.hallLengthMm'), 'mm', 'less', feet(10), 'NEC 210.52(H)'),
-  basinReachMm: same(msg('rules.limit.basinReachMm'), 'mm', 'less', feet(3), 'NEC 210.52(D)'),
+  wallReachMm: same('mm', 'less', feet(6), 'NEC 210.52(A)(1)'),
+  wallSpaceMm: same('mm', 'less', feet(2), 'NEC 210.52(A)(2)'),
+  counterReachMm: same('mm', 'less', feet(2), 'NEC 210.52(C)(1)'),
+  counterWidthMm: same('mm', 'less', feet(1), 'NEC 210.52(C)(1)'),
+  counterHeightMm: same('mm', 'less', inches(20), 'NEC 210.52(C)(3)'),
+  countedHeightMm: same('mm', 'less', feet(5.5), 'NEC 210.52'),
+  hallLengthMm: same('mm', 'less', feet(10), 'NEC 210.52(H)'),
+  basinReachMm: same('mm', 'less', feet(3), 'NEC 210.52(D)'),
   bathZoneMm: {
-    title: msg('rules.limit.bathZoneMm'),
     unit: 'mm',
     tighter: 'more',
     // Before 2020 only what stands within or directly over the tub was forbidden.
@@ -139,56 +127,29 @@ export const LIMITS = {
     source: (edition) => published('NEC 406.9(C)', edition, 'fairly-sure'),
   },
   bathZoneHeightMm: {
-    title: msg('rules.limit.bathZoneHeightMm'),
     unit: 'mm',
     tighter: 'more',
     value: () => feet(8),
     source: (edition) => published('NEC 406.9(C)', edition, 'fairly-sure'),
   },
-  luminaireZoneMm: same(msg('rules.limit.luminaireZoneMm'), 'mm', 'more', feet(3), 'NEC 410.10(D)'),
-  luminaireZoneHeightMm: same(
-    msg('rules.limit.luminaireZoneHeightMm'),
-    'mm',
-    'more',
-    feet(8),
-    'NEC 410.10(D)',
-  ),
-  tamperHeightMm: same(msg('rules.limit.tamperHeightMm'), 'mm', 'more', feet(5.5), 'NEC 406.12, exception'),
-  joistHoleShare: same(msg('rules.limit.joistHoleShare'), 'share', 'less', 1 / 3, 'IRC R502.8.1'),
-  joistHoleEdgeMm: same(msg('rules.limit.joistHoleEdgeMm'), 'mm', 'more', inches(2), 'IRC R502.8.1'),
-  joistNotchShare: same(msg('rules.limit.joistNotchShare'), 'share', 'less', 1 / 6, 'IRC R502.8.1'),
-  studHoleShare: same(msg('rules.limit.studHoleShare'), 'share', 'less', 0.6, 'IRC R602.6'),
-  studHoleBearingShare: same(msg('rules.limit.studHoleBearingShare'), 'share', 'less', 0.4, 'IRC R602.6'),
-  studHoleEdgeMm: same(msg('rules.limit.studHoleEdgeMm'), 'mm', 'more', inches(0.625), 'IRC R602.6'),
-  studNotchShare: same(msg('rules.limit.studNotchShare'), 'share', 'less', 0.4, 'IRC R602.6'),
-  studNotchBearingShare: same(msg('rules.limit.studNotchBearingShare'), 'share', 'less', 0.25, 'IRC R602.6'),
-  plateCutShare: same(msg('rules.limit.plateCutShare'), 'share', 'less', 0.5, 'IRC R602.6.1'),
-  bendDegrees: same(
-    msg('rules.limit.bendDegrees'),
-    'degrees',
-    'less',
-    360,
-    'NEC 358.26, 352.26, 348.26, 350.26',
-  ),
-  oppositeBoxesMm: same(
-    msg('rules.limit.oppositeBoxesMm'),
-    'mm',
-    'more',
-    feet(2),
-    'NEC 300.21, informational note; IRC R302.4.2',
-    'fairly-sure',
-  ),
-  ratedBoxIn2: same(msg('rules.limit.ratedBoxIn2'), 'sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
+  luminaireZoneMm: same('mm', 'more', feet(3), 'NEC 410.10(D)'),
+  luminaireZoneHeightMm: same('mm', 'more', feet(8), 'NEC 410.10(D)'),
+  tamperHeightMm: same('mm', 'more', feet(5.5), 'NEC 406.12, exception'),
+  joistHoleShare: same('share', 'less', 1 / 3, 'IRC R502.8.1'),
+  joistHoleEdgeMm: same('mm', 'more', inches(2), 'IRC R502.8.1'),
+  joistNotchShare: same('share', 'less', 1 / 6, 'IRC R502.8.1'),
+  studHoleShare: same('share', 'less', 0.6, 'IRC R602.6'),
+  studHoleBearingShare: same('share', 'less', 0.4, 'IRC R602.6'),
+  studHoleEdgeMm: same('mm', 'more', inches(0.625), 'IRC R602.6'),
+  studNotchShare: same('share', 'less', 0.4, 'IRC R602.6'),
+  studNotchBearingShare: same('share', 'less', 0.25, 'IRC R602.6'),
+  plateCutShare: same('share', 'less', 0.5, 'IRC R602.6.1'),
+  bendDegrees: same('degrees', 'less', 360, 'NEC 358.26, 352.26, 348.26, 350.26'),
+  oppositeBoxesMm: same('mm', 'more', feet(2), 'NEC 300.21, informational note; IRC R302.4.2', 'fairly-sure'),
+  ratedBoxIn2: same('sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
   // 100 in2 in every 100 ft2.
-  ratedBoxesShare: same(
-    msg('rules.limit.ratedBoxesShare'),
-    'share',
-    'less',
-    100 / (100 * 144),
-    'IRC R302.4.2',
-    'fairly-sure',
-  ),
-  cableUnspacedMm: same(msg('rules.limit.cableUnspacedMm'), 'mm', 'less', feet(2), 'NEC 310.15'),
+  ratedBoxesShare: same('share', 'less', 100 / (100 * 144), 'IRC R302.4.2', 'fairly-sure'),
+  cableUnspacedMm: same('mm', 'less', feet(2), 'NEC 310.15'),
 } as const satisfies Record<LimitKey, Limit>;
 
 /** How far a local value may lie from the published ones, up or down; beyond that it is a slip of the unit or the decimal point. */
