@@ -43,7 +43,7 @@ export default defineConfig(
     },
   },
   {
-    files: ['{web,cli}/src/**/*.{ts,tsx}'],
+    files: ['{web,cli,server}/src/**/*.{ts,tsx}'],
     rules: {
       '@typescript-eslint/restrict-template-expressions': [
         'error',
@@ -52,5 +52,25 @@ export default defineConfig(
     },
   },
   { files: ['web/src/**/*.{ts,tsx}'], extends: [reactHooks.configs.flat.recommended] },
+  {
+    files: ['web/src/**/*.tsx'],
+    rules: {
+      // What a person reads comes from a catalog: say(msg('screen....')).
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'JSXText[value=/[A-Za-z]{2}/]', message: 'a text on a screen comes from a catalog' },
+        {
+          selector:
+            'JSXAttribute[name.name=/^(aria-label|aria-valuetext|title|placeholder|alt|label|okText|cancelText|description|data-name)$/] > Literal[value=/[A-Za-z]{2}/]',
+          message: 'a label comes from a catalog',
+        },
+        {
+          selector:
+            ':matches(JSXElement, JSXFragment) > JSXExpressionContainer > :matches(ConditionalExpression, LogicalExpression) > Literal[value=/[A-Za-z]{2}/]',
+          message: 'a text on a screen comes from a catalog',
+        },
+      ],
+    },
+  },
   prettier,
 );

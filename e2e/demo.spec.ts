@@ -50,7 +50,7 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
   }
   await page.keyboard.press('1');
   const wanted = page.getByRole('button', { name: /^new 1, East wall/ });
-  await expect(wanted).toHaveAccessibleName(/100 in from left/);
+  await expect(wanted).toHaveAccessibleName(/100 in from the left/);
   await wanted.focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: /^new 1, East wall, 100 1\/16 in/ })).toBeVisible();
@@ -62,7 +62,7 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: /^new 1, East wall, 100 in/ })).toBeVisible();
   await page.keyboard.press('l');
-  await expect(page.getByRole('cell', { name: 'new 3, luminaire' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'new 3, light' })).toBeVisible();
   await page.keyboard.press('l');
   await page.keyboard.press('?');
   await expect(page.getByText('go to a mark')).toBeVisible();

@@ -11,12 +11,12 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   // A house and its first room, by size.
   await page.getByRole('button', { name: 'New house' }).click();
   await page.getByRole('textbox', { name: /What do you call it/ }).fill('Sedge End 5');
-  await page.getByRole('button', { name: 'Make the house' }).click();
+  await page.getByRole('button', { name: 'Add house' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Reading room');
   await page.getByLabel('North wall').fill("12'");
   await page.getByLabel('East wall').fill("10' 6");
-  await page.getByRole('button', { name: 'Add the room' }).click();
-  await choose(page, 'Used as', 'Den, study, music');
+  await page.getByRole('button', { name: 'Add room' }).click();
+  await choose(page, 'Room type', 'Den, study, music');
 
   // The walls by the tape: a bad token keeps its text and says why, the rest is placed.
   const tape = page.locator('#tape-input');
@@ -30,14 +30,14 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await expect(page.getByText('Tape on the east wall')).toBeVisible();
   await page.locator('#tape-input').fill('s 110@48 d 76 106');
   await page.locator('#tape-input').press('Enter');
-  await expect(page.getByText('16 in apart')).toBeVisible();
+  await expect(page.getByText('16 in on center')).toBeVisible();
   await saved(page);
 
   // The panel with its breaker, proved.
   await page.getByRole('link', { name: 'Panel' }).click();
   await page.getByRole('button', { name: 'Add the panel' }).click();
-  await page.getByLabel('What the label says').fill('Reading room');
-  await page.getByLabel('What the label says').press('Enter');
+  await page.getByLabel('Label').fill('Reading room');
+  await page.getByLabel('Label').press('Enter');
   await page.getByRole('checkbox', { name: 'Tested: turns this circuit off' }).check();
 
   // What feeds what: a light on the ceiling, the two outlets, the switch in a loop.
@@ -51,7 +51,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   for (const p of ['R1', 'R2', 'L1', 'S1']) await choose(page, `Size of the cable to ${p}`, '14 AWG');
   await page.getByRole('button', { name: 'R2', exact: true }).click();
   await choose(page, 'Box', /Metal device box 3 x 2 x 2-3\/4/);
-  await choose(page, 'State', 'Looked: sound');
+  await choose(page, 'State', 'Opened: sound');
   await page.getByRole('combobox', { name: 'What is plugged in' }).fill('Table lamp');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByLabel('Volt-amperes of Table lamp')).toHaveValue('15');
@@ -63,7 +63,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await page.getByRole('link', { name: 'Jobs' }).click();
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('textbox', { name: 'What is wanted?' }).fill('Outlet beside the chair');
-  await page.getByRole('button', { name: 'Make the job' }).click();
+  await page.getByRole('button', { name: 'Add job' }).click();
   await page.getByRole('button', { name: 'Place an outlet' }).click();
   const strip = page.getByRole('group', { name: /unrolled/ });
   const box = (await strip.boundingBox())!;
@@ -78,8 +78,8 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await page.mouse.up();
   await page.getByLabel('From left corner').fill('104');
   await page.getByLabel('From left corner').press('Enter');
-  await page.getByLabel('Middle, above floor').fill('15');
-  await page.getByLabel('Middle, above floor').press('Enter');
+  await page.getByLabel('Center, above floor').fill('15');
+  await page.getByLabel('Center, above floor').press('Enter');
   await page.getByRole('combobox', { name: 'What is plugged in' }).fill('Kettle');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Volt-amperes of Kettle').fill('1500');
@@ -88,7 +88,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   const checks = page.getByRole('complementary', { name: 'Checks' });
   await expect(checks.getByText('Kettle draws too much for breaker 1')).toBeVisible();
   await expect(checks.getByText('12.5 A needed, 12 A available')).toBeVisible();
-  await page.getByRole('button', { name: 'Take out Kettle' }).click();
+  await page.getByRole('button', { name: 'Delete Kettle' }).click();
   await expect(checks.getByText('draws too much')).toHaveCount(0);
 
   // Tap: ranked ways, and why the switch cannot feed it.

@@ -42,16 +42,16 @@ test('openings, what is in the wall and what stands before it, by menu and by me
   await expect(page.locator('.strip').getByText('window')).toBeVisible();
   await page.getByRole('button', { name: 'Add something in the wall' }).click();
   await page.getByRole('menuitem', { name: 'pipe' }).click();
-  await expect(page.getByRole('button', { name: 'Take out the pipe' })).toBeVisible();
-  await page.getByRole('button', { name: 'Add something before it' }).click();
+  await expect(page.getByRole('button', { name: 'Delete the pipe' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add something in front' }).click();
   await page.getByRole('menuitem', { name: 'sink' }).click();
-  await expect(page.getByRole('button', { name: 'Take out sink' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Take out the pipe' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete sink' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete the pipe' })).toBeVisible();
   // A window past the corner is said at once, and nothing is lost.
   await page.getByLabel('right', { exact: true }).first().fill('200');
   await page.getByLabel('right', { exact: true }).first().press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: 'past the wall’s right corner' })).toBeVisible();
-  await page.getByRole('button', { name: 'Take out the window' }).click();
+  await page.getByRole('button', { name: 'Delete the window' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'past the wall' })).toHaveCount(0);
   await saved(page);
   quiet();
@@ -59,13 +59,13 @@ test('openings, what is in the wall and what stands before it, by menu and by me
 
 test('a second room behind a wall shares it, and taking it out can be undone', async ({ page }) => {
   await page.getByLabel('Name', { exact: true }).fill('Landing');
-  await choose(page, 'Pattern', 'Hall, 4 x 14 ft');
-  await choose(page, 'It lies', 'behind the east wall of Study');
-  await page.getByRole('button', { name: 'Add the room' }).click();
+  await choose(page, 'Template', 'Hall, 4 ft x 14 ft');
+  await choose(page, 'Next to', 'behind the east wall of Study');
+  await page.getByRole('button', { name: 'Add room' }).click();
   const rooms = page.getByRole('navigation', { name: 'Rooms' });
   await expect(rooms.getByRole('button', { name: /Landing/ })).toHaveAttribute('aria-current', 'true');
-  await page.getByRole('button', { name: 'Take out the room' }).click();
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Delete room' }).click();
+  await page.getByRole('tooltip').getByRole('button', { name: 'Delete' }).click();
   await expect(rooms.getByRole('button', { name: /Landing/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(rooms.getByRole('button', { name: /Landing/ })).toBeVisible();
@@ -75,21 +75,21 @@ test('a second room behind a wall shares it, and taking it out can be undone', a
 test('readings show how they lie against the fit, and one that stands out is told', async ({ page }) => {
   await page.locator('#tape-input').fill('m 16 32 48 p 70 m 80 96');
   await page.locator('#tape-input').press('Enter');
-  await expect(page.getByText('16 in apart')).toBeVisible();
+  await expect(page.getByText('16 in on center')).toBeVisible();
   await expect(page.getByText(/off the spacing by/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take out the probe reading' }).click();
+  await page.getByRole('button', { name: 'Delete the probe reading' }).click();
   await expect(page.getByText(/off the spacing by/)).toHaveCount(0);
 });
 
 test('metric: the same house in millimetres, and back', async ({ page }) => {
-  await choose(page, 'Measures', 'metric');
+  await choose(page, 'Units', 'metric');
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue('3658 mm');
   await page.locator('#tape-input').fill('m 400 800 o 1800@380');
   await page.locator('#tape-input').press('Enter');
   await page.getByRole('link', { name: 'Outlets and cables' }).click();
   await expect(page.getByText('1800 mm from the left corner, 380 mm up')).toBeVisible();
   await page.getByRole('link', { name: 'Rooms' }).click();
-  await choose(page, 'Measures', 'feet and inches');
+  await choose(page, 'Units', 'feet and inches');
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue('144 in');
   await saved(page);
 });
@@ -101,7 +101,7 @@ test('history: an old version comes back as the newest', async ({ page }) => {
   await page.getByRole('link', { name: 'History' }).click();
   await page.getByRole('button', { name: 'Restore version 1' }).click();
   await expect(page.getByRole('heading', { name: 'Sedge End 11' })).toBeVisible();
-  await expect(page.getByText('Version 1 is back. Undo takes it away again.')).toBeVisible();
+  await expect(page.getByText('Version 1 is back. Undo reverses it.')).toBeVisible();
 });
 
 test('a very long name and many breakers stay readable', async ({ page }) => {

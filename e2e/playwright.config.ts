@@ -17,9 +17,10 @@ const args = [
 /** The gate picks ports that are free; by hand these are used. */
 const PORT = Number(process.env.E2E_PORT ?? 4711);
 const EMPTY_PORT = Number(process.env.E2E_EMPTY_PORT ?? 4712);
+const WORDS_PORT = Number(process.env.E2E_WORDS_PORT ?? 4713);
 
-/** Two servers: one with the demo, one with an empty database. */
-const server = (port: number, demo: '0' | '1') => ({
+/** Three servers: one with the demo, one with an empty database, one with the demo whose page speaks the test language. */
+const server = (port: number, demo: '0' | '1', page = 'app') => ({
   command: 'node server/bundle/main.js',
   cwd: root,
   url: `http://127.0.0.1:${port}/api/health`,
@@ -28,6 +29,7 @@ const server = (port: number, demo: '0' | '1') => ({
   env: {
     PORT: String(port),
     DEMO: demo,
+    WEB_DIR: `web/dist/${page}`,
     DATA_DIR: mkdtempSync(join(tmpdir(), 'elwand-e2e-')),
     LOG_LEVEL: 'error',
   },
@@ -50,5 +52,5 @@ export default defineConfig({
     actionTimeout: 8_000,
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args },
   },
-  webServer: [server(PORT, '1'), server(EMPTY_PORT, '0')],
+  webServer: [server(PORT, '1'), server(EMPTY_PORT, '0'), server(WORDS_PORT, '1', 'test-language')],
 });

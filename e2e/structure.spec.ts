@@ -33,7 +33,7 @@ test('a room with its door, window, studs and outlets takes fewer than twenty-fi
   await page.getByLabel('North wall', { exact: true }).press('Enter');
   await type('East wall', "11' 2");
   await page.getByLabel('East wall', { exact: true }).press('Enter');
-  await page.getByRole('button', { name: 'Add the room' }).click();
+  await page.getByRole('button', { name: 'Add room' }).click();
   actions += 3;
   await tape('d 12 44 s 50@48 m 64 80 96 o 120');
   await tape('m 16 1/4 32 1/8 o 60 102');
@@ -96,10 +96,10 @@ test('another way than the one shown: ruled out here, the rest is searched anew,
   const way = page.getByRole('heading', { name: 'Cable route' }).locator('..');
   await expect(way).toContainText('over the attic');
   await page
-    .getByRole('button', { name: /Another way than: In the attic/ })
+    .getByRole('button', { name: /Rule out: In the attic/ })
     .first()
     .click();
-  await page.getByRole('menuitem', { name: /run through the attic anywhere/ }).click();
+  await page.getByRole('menuitem', { name: /Rule out everywhere: run through the attic/ }).click();
   await expect(way).not.toContainText('over the attic');
   await page.getByRole('button', { name: 'Allow again: run through the attic' }).click();
   await expect(way).toContainText('over the attic');
@@ -126,7 +126,7 @@ test('the sheets: joist plan, house cut open and walls, as SVG and DXF; holes ar
     ]);
     expect(readFileSync(await file.path(), 'utf8')).toContain(word);
   }
-  const transfer = page.getByText(/From above: .*Lands at/).first();
+  const transfer = page.getByText(/From above: .*sure to land there/).first();
   await transfer.click();
   await expect(page.getByRole('img', { name: /Hole from above/ }).first()).toBeVisible();
   quiet();
@@ -160,12 +160,12 @@ test('a light in the middle of the ceiling, and a device replaced and left out a
   const light = page.getByRole('article').filter({ hasText: 'The middle of the room' });
   await expect(light).toBeVisible();
   await page.getByRole('button', { name: 'Replace, enlarge, move or retire what is there' }).click();
-  const changes = page.getByRole('region', { name: 'Changes at what is there' });
+  const changes = page.getByRole('region', { name: 'Changes to what is there' });
   await changes.getByRole('button', { name: 'Add this change' }).click();
   await expect(page.getByText(/Replace the device at .* with a GFCI receptacle/)).toBeVisible();
-  await changes.getByRole('button', { name: /Leave out: Replace/ }).click();
+  await changes.getByRole('button', { name: /Delete: Replace/ }).click();
   await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
-  await light.getByRole('button', { name: /Take out/ }).click();
+  await light.getByRole('button', { name: /Delete/ }).click();
   await saved(page);
   quiet();
 });
@@ -176,7 +176,7 @@ test('two ways are compared, one is kept in the list, and it can be let go again
   await expect(page.getByRole('columnheader', { name: 'Parts' })).toBeVisible();
   await page.getByRole('button', { name: 'Compare two of them' }).click();
   const compare = page.getByRole('region', { name: 'Two ways compared' });
-  await expect(compare.getByRole('row', { name: /^Cable/ })).toContainText(/more|less|alike/);
+  await expect(compare.getByRole('row', { name: /^Cable/ })).toContainText(/more|less|about the same/);
   await choose(page, 'Against this', /opening the wall/);
   await expect(compare.getByRole('row', { name: /^Wall opened/ })).toContainText('ft²');
   const keep = page.getByRole('button', { name: 'Pin', exact: true });
@@ -200,9 +200,9 @@ test('a decision against a check stays in sight with its reason, and is taken ba
   await check.getByRole('button', { name: 'Override' }).click();
   await check.getByLabel('Reason').fill('The ring is on its way');
   await check.getByRole('button', { name: 'Go on, with this reason' }).click();
-  await expect(check).toContainText('You decided');
+  await expect(check).toContainText('Overridden');
   await expect(check).toContainText('Your reason: The ring is on its way');
-  await check.getByRole('button', { name: 'Take it back' }).click();
+  await check.getByRole('button', { name: 'Undo override' }).click();
   await expect(check).toContainText('Fix');
   await saved(page);
   quiet();
@@ -217,16 +217,16 @@ test('a door entered in one room is there in the room behind', async ({ page }, 
     await page.getByLabel('North wall', { exact: true }).press('Enter');
     await page.getByLabel('East wall', { exact: true }).fill("10'");
     await page.getByLabel('East wall', { exact: true }).press('Enter');
-    await page.getByRole('button', { name: 'Add the room' }).click();
+    await page.getByRole('button', { name: 'Add room' }).click();
   };
   await room('Front');
   await page.locator('#tape-input').fill('d 30 60');
   await page.locator('#tape-input').press('Enter');
-  await choose(page, 'It lies', 'behind the north wall of Front');
+  await choose(page, 'Next to', 'behind the north wall of Front');
   await room('Back');
   await page.getByRole('button', { name: /^South/ }).click();
   await expect(
-    page.getByText(/From the other side \(Front, north wall\).*door from 84 in to 114 in/),
+    page.getByText(/from the other side \(Front, north wall\).*door from 84 in to 114 in/),
   ).toBeVisible();
   await saved(page);
   quiet();
@@ -283,13 +283,13 @@ test('what lies on a wall, hangs before it and is plugged in decides: checks, st
   const quiet = watch(page);
   await page.goto('/houses/tamarack/rooms');
   await page.getByRole('button', { name: /^East 5 readings/ }).click();
-  await page.getByRole('button', { name: 'Tile or panel on the board' }).click();
+  await page.getByRole('button', { name: 'Add tile or paneling' }).click();
   await page.getByLabel('comes down for the work').check();
   await page.getByLabel('planned').uncheck();
   await saved(page);
   await page.goto(`${KEYBOARD}/want`);
   await expect(page.getByRole('heading', { name: /Tile will stand .* proud of new 1/ })).toBeVisible();
-  await choose(page, 'Where Stage keyboard stands', /^at: /);
+  await choose(page, 'Where Stage keyboard is', /^at: /);
   await page.getByLabel('Cord of Stage keyboard').fill("6' 0");
   await page.getByLabel('Cord of Stage keyboard').press('Enter');
   await expect(page.getByRole('heading', { name: 'The cord of Stage keyboard reaches' })).toBeVisible();
@@ -308,10 +308,10 @@ test('a row of lights on a ceiling, and a question answered in words', async ({ 
   const question = page.locator('.check', {
     has: page.getByRole('heading', { name: /hangs over the box of L1/ }),
   });
-  await question.getByRole('button', { name: 'I looked' }).click();
+  await question.getByRole('button', { name: 'I checked' }).click();
   await question.getByLabel('Reason').fill('Two screws and it is down');
   await question.getByRole('button', { name: 'Go on, with this reason' }).click();
-  await expect(question).toContainText('You decided');
+  await expect(question).toContainText('Overridden');
   await page.getByLabel('In a row').first().fill('6');
   await page.getByLabel('In a row').first().press('Enter');
   await expect(
@@ -325,8 +325,8 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   const quiet = watch(page);
   await page.goto('/houses/tamarack/rooms');
   await page.getByRole('button', { name: /^North/ }).click();
-  await page.getByRole('button', { name: 'Read studs off a photo' }).click();
-  const dialog = page.getByRole('dialog', { name: /Read the north wall off a photo/ });
+  await page.getByRole('button', { name: 'Read studs from a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: /Read the north wall from a photo/ });
   // A wall seen straight on, ten pixels an inch.
   const picture =
     '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="900"><rect width="1200" height="900" fill="#eee"/><rect x="745" width="15" height="900" fill="#b96"/></svg>';
@@ -355,7 +355,7 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
     await dialog.getByLabel(`Point ${i + 1}, above the floor`).fill(up);
     await dialog.getByLabel(`Point ${i + 1}, above the floor`).press('Enter');
   }
-  await dialog.getByText('Middle of a stud').click();
+  await dialog.getByText('Center of a stud').click();
   await put(752.5, 450);
   await expect(dialog.getByText(/stud at 75/)).toBeVisible();
   // A cable that is seen goes from one click to the next.
@@ -364,13 +364,13 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   await expect(dialog.getByText(/click its other end/)).toBeVisible();
   await put(700, 500);
   await expect(dialog.getByText(/cable at 20 .* to 70/)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Take over 2' }).click();
+  await dialog.getByRole('button', { name: 'Use 2' }).click();
   await expect(page.getByRole('row', { name: /photo.*75/ })).toBeVisible();
   await expect(page.getByText('1 thing', { exact: false }).first()).toBeVisible();
   // Opened again, the picture and the points that were typed are still there, and nothing is taken twice.
-  await page.getByRole('button', { name: 'Read studs off a photo' }).click();
+  await page.getByRole('button', { name: 'Read studs from a photo' }).click();
   await expect(dialog.getByLabel('Point 2, from the left corner')).toHaveValue(/100/);
-  await expect(dialog.getByRole('button', { name: 'Take over' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: 'Use' })).toBeDisabled();
   await dialog.getByRole('button', { name: 'Cancel' }).click();
   await saved(page);
   quiet();
@@ -409,21 +409,21 @@ test('a fan and its light on two switches of one box, each conductor on its own 
   await page.goto(`/houses/${id}/points`);
   await page.getByRole('button', { name: 'S1', exact: true }).click();
   const sheet = page.getByRole('region', { name: 'All about S1' });
-  await sheet.getByRole('button', { name: 'One more device in this box' }).click();
+  await sheet.getByRole('button', { name: 'Add another device' }).click();
   await expect(sheet.getByRole('group', { name: 'Device 2' })).toBeVisible();
-  await choose(page, 'Commanded by', 'S1, switch 2');
+  await choose(page, 'Switched by', 'S1, switch 2');
   await saved(page);
   await page.goto(`/houses/${id}/jobs/${id}/want`);
   const fan = page.getByRole('article', { name: 'fan' });
-  await fan.getByRole('combobox', { name: 'Live' }).click();
-  await page.getByTitle('by pair, switch 1').click();
+  await fan.getByRole('combobox', { name: 'Switched by' }).click();
+  await page.getByTitle('pair, switch 1').click();
   await fan.getByRole('combobox', { name: 'Its light' }).click();
-  await page.getByTitle('by switch 2', { exact: true }).click();
+  await page.getByTitle('switch 2', { exact: true }).click();
   await saved(page);
   await page.getByRole('link', { name: /Wire/ }).click();
   // The page before stays until this one is there, and it has a fan of its own on the strip.
   await page.getByRole('group', { name: 'Boxes' }).getByRole('button', { name: /^fan/ }).click();
-  await expect(page.getByText(/light lead blue/).first()).toBeAttached();
+  await expect(page.getByText(/blue lead \(light\)/).first()).toBeAttached();
   await page.getByRole('link', { name: /Buy/ }).click();
   await expect(page.getByText(/NM-B 14-[34] with ground/).first()).toBeVisible();
   quiet();

@@ -57,6 +57,14 @@ function matching(node: ts.TemplateExpression): string[] {
   return [...taken.keys()].filter((id) => pattern.test(id));
 }
 
+/** Ids that an expression can be: a text, a template, or one of two. */
+function idsOf(node: ts.Expression): string[] {
+  if (ts.isStringLiteral(node)) return [node.text];
+  if (ts.isTemplateExpression(node)) return matching(node);
+  if (ts.isConditionalExpression(node)) return [...idsOf(node.whenTrue), ...idsOf(node.whenFalse)];
+  return [];
+}
+
 /** What a call gives to a sentence; null where that can't be told from the call alone. */
 function given(values: ts.Expression | undefined): ReadonlySet<string> | null {
   if (!values) return new Set();
@@ -77,12 +85,7 @@ for (const file of sourceFiles()) {
     if (ts.isTemplateExpression(node)) matching(node).forEach((id) => used.add(id));
     if (ts.isCallExpression(node) && node.expression.getText() === 'msg') {
       const [first, values] = node.arguments;
-      const ids =
-        first && ts.isStringLiteral(first)
-          ? [first.text]
-          : first && ts.isTemplateExpression(first)
-            ? matching(first)
-            : [];
+      const ids = first ? idsOf(first) : [];
       const names = given(values);
       for (const id of ids) {
         const takes = taken.get(id);

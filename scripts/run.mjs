@@ -71,8 +71,14 @@ function build() {
       ],
       quiet,
     );
+  buildPage();
+}
+
+/** The page; in the test language for the browser test of the catalogs. */
+function buildPage(env = {}) {
   execFileSync('node', ['../node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
-    ...quiet,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
     cwd: 'web',
   });
 }
@@ -233,6 +239,7 @@ async function test() {
     check('20 kills', 'node', [...script, 'scripts/crash.ts', '20']);
     check('fuzz, short', 'node', [...script, 'scripts/fuzz.ts', '--requests', '3000', '--seed', seed]);
   }
+  if (built) buildPage({ TEST_LANGUAGE: '1' });
   const browser = chromium();
   if (!browser) {
     failed += 1;
@@ -248,6 +255,7 @@ async function test() {
         PLAYWRIGHT_JSON_OUTPUT_NAME: `${root}${e2e}`,
         E2E_PORT: String(await freePort()),
         E2E_EMPTY_PORT: String(await freePort()),
+        E2E_WORDS_PORT: String(await freePort()),
       },
     );
     const stats = existsSync(e2e)

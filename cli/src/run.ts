@@ -324,9 +324,10 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
     );
   }
   const file = readBundleText(text);
+  const say = speaker('imperial');
   if (!file.ok)
     return unusable(
-      `elwand: ${call.file} can't be used\n${file.problems.map((p) => `  ${p.where}: ${p.what}`).join('\n')}`,
+      `elwand: ${call.file} can't be used\n${file.problems.map((p) => `  ${say(p.where)}: ${say(p.what)}`).join('\n')}`,
     );
   const { house, jobs } = file.value;
   if (call.command === 'spice' && call.job === null) return netlist(house, null);

@@ -24,7 +24,22 @@ export {
 } from './units/index.ts';
 
 // What is said, and the renderer.
-export { allOf, msg, row, speaker, spoken, toolText, type Say } from './words/index.ts';
+export {
+  allOf,
+  msg,
+  apart,
+  lengthFault,
+  row,
+  sentences,
+  speaker,
+  spoken,
+  q,
+  toolText,
+  type Message,
+  type Say,
+  type Text,
+  type Value,
+} from './words/index.ts';
 
 // House, job, files.
 export {
@@ -38,6 +53,7 @@ export {
   CableEnd,
   Change,
   changesBetween,
+  GAUGES,
   conductorsFor,
   Device,
   DeviceKind,
@@ -126,7 +142,15 @@ export {
 } from './findings/index.ts';
 
 // Boxes, parts, appliances.
-export { APPLIANCES, applianceSource, BOXES, boxModel, PARTS, type PartKey } from './catalog/index.ts';
+export {
+  APPLIANCES,
+  applianceSource,
+  BOXES,
+  boxModel,
+  loadOf,
+  PARTS,
+  type PartKey,
+} from './catalog/index.ts';
 
 // Walls, studs, rooms.
 export {
@@ -150,6 +174,7 @@ export {
   wallLines,
   withFrame,
   type Pin,
+  type PhotoReading,
   type Pixel,
   type WallFrame,
 } from './structure/index.ts';
@@ -208,7 +233,9 @@ export {
   framesOf,
   onWall,
   OPERATIONS,
+  END_SLACK_MM,
   racewayLeg,
+  STICK_MM,
   WEIGHTS,
   type Hole,
   type Move,
@@ -248,7 +275,14 @@ export { billCsv, type BillLine } from './materials/index.ts';
 export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from './work/index.ts';
 
 // The tape line.
-export { applyTape, parseTape, TAPE_LETTERS, type TapeEntry } from './tape/index.ts';
+export {
+  applyTape,
+  parseTape,
+  TAPE_LETTERS,
+  tapeText,
+  type TapeLetter,
+  type TapeEntry,
+} from './tape/index.ts';
 
 // Where a want is placed.
 export { nextReadingFor } from './placement/place-wants.ts';

@@ -79,7 +79,14 @@ describe('the history of a document', () => {
     expect(seen).toEqual(Array.from({ length: 75 }, (_, i) => 75 - i));
     const [newest] = (await revisionPage(server.store, 'house', 'h1', { before: undefined, limit: 1 }))
       .revisions;
-    expect(newest?.changes).toEqual([{ kind: 'changed', where: 'name', from: 'House 73', to: 'House 74' }]);
+    expect(newest?.changes).toEqual([
+      {
+        kind: 'changed',
+        where: { list: [{ id: 'document.field.name' }], by: 'comma' },
+        from: 'House 73',
+        to: 'House 74',
+      },
+    ]);
   });
 
   it('signed-off versions of a job, and the house that was written with them, stay for good', async () => {

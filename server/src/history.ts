@@ -30,8 +30,8 @@ const CHANGES_COUNTED = 100;
 const raw = (row: RevisionRow): Record<string, unknown> =>
   JSON.parse(unpack(row.packed)) as Record<string, unknown>;
 
-function toldRevision(row: RevisionRow, before: RevisionRow | undefined, units: House['units']): Revision {
-  const all = before ? changesBetween(raw(before), raw(row), units, CHANGES_COUNTED) : [];
+function toldRevision(row: RevisionRow, before: RevisionRow | undefined): Revision {
+  const all = before ? changesBetween(raw(before), raw(row), CHANGES_COUNTED) : [];
   return {
     version: row.version,
     savedAt: row.savedAt.toISOString(),
@@ -39,14 +39,6 @@ function toldRevision(row: RevisionRow, before: RevisionRow | undefined, units: 
     changes: all.slice(0, CHANGES_TOLD),
     moreChanges: Math.max(0, all.length - CHANGES_TOLD),
   };
-}
-
-/** Units in which a document's lengths are told. */
-async function unitsFor(kind: Kind, id: string): Promise<House['units']> {
-  const job = kind === 'job' ? await JobRow.findByPk(id, { attributes: ['houseId'] }) : null;
-  const house = await HouseRow.findByPk(job?.houseId ?? id, { attributes: ['body'] });
-  const units = house ? (JSON.parse(house.body) as { units?: unknown }).units : undefined;
-  return units === 'metric' ? 'metric' : 'imperial';
 }
 
 /** A page of the saved versions of a document, newest first, each with what changed. */
@@ -64,14 +56,13 @@ export async function revisionPage(
     limit: page.limit + 1,
   });
   if (rows.length === 0 && page.before === undefined) throw notFound(kind);
-  const units = await unitsFor(kind, id);
   const shown = rows.slice(0, page.limit);
   const [size] = await store.sequelize.query<{ bytes: number }>(
     'SELECT page_count * page_size AS bytes FROM pragma_page_count(), pragma_page_size()',
     { type: QueryTypes.SELECT },
   );
   return {
-    revisions: shown.map((row, i) => toldRevision(row, rows[i + 1], units)),
+    revisions: shown.map((row, i) => toldRevision(row, rows[i + 1])),
     total: await RevisionRow.count({ where }),
     before: rows.length > page.limit ? (shown.at(-1)?.version ?? null) : null,
     fileBytes: size?.bytes ?? 0,

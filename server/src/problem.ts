@@ -1,17 +1,26 @@
-import type { ReadProblem } from '@elwand/core';
+import { speaker, spoken, type ReadProblem } from '@elwand/core';
+
+/** What the server says has no units in it. */
+const say = speaker('imperial');
+
+/** Where something is wrong, and what, as the API tells it. */
+export interface ToldProblem {
+  readonly where: string;
+  readonly what: string;
+}
 
 /** An error as the API tells it (RFC 9457 problem+json): what happened, where in the document, what was kept. */
 export class Problem extends Error {
   readonly status: number;
   readonly title: string;
-  readonly problems: readonly ReadProblem[];
+  readonly problems: readonly ToldProblem[];
   readonly extra: Readonly<Record<string, unknown>>;
 
   constructor(
     status: number,
     title: string,
     detail: string,
-    problems: readonly ReadProblem[] = [],
+    problems: readonly ToldProblem[] = [],
     extra: Readonly<Record<string, unknown>> = {},
   ) {
     super(detail);
@@ -44,13 +53,16 @@ export const gone = (what: string): Problem =>
     [],
     { deleted: true },
   );
-export const unreadable = (what: string, problems: readonly ReadProblem[], status = 422): Problem =>
-  new Problem(
+export function unreadable(what: string, problems: readonly ReadProblem[], status = 422): Problem {
+  const told = spoken(problems, say);
+  const [first] = told;
+  return new Problem(
     status,
     `This ${what} can't be read`,
-    `${problems[0]?.where ?? 'The document'}: ${problems[0]?.what ?? 'unknown'}. Nothing was changed; the last saved version is kept.`,
-    problems,
+    `${first?.where ?? 'The document'}: ${first?.what ?? 'unknown'}. Nothing was changed; the last saved version is kept.`,
+    told,
   );
+}
 
 interface Told {
   readonly code?: unknown;

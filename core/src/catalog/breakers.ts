@@ -1,3 +1,4 @@
+import { msg, q } from '../words/index.ts';
 import { practice, published } from '../findings/index.ts';
 
 /** One point of a trip curve: at that multiple of the rating, so many seconds. */
@@ -32,15 +33,13 @@ export const INSTANT_EARLIEST = 5;
 export const TRIP_CURVE_AMPS = 30;
 
 export const tripStandard = published('UL 489, calibration at 135 % and 200 %', undefined, 'fairly-sure');
-export const tripPractice = practice('how common thermal-magnetic breakers behave above twice their rating');
+export const tripPractice = practice(msg('names.practice.trip'));
 
 /** Plastic around one conductor of flat cable, jacket included, mm2: it soaks up heat. Measured off common cable. */
 export const PLASTIC_MM2: Readonly<Record<'14' | '12' | '10', number>> = { '14': 19, '12': 24, '10': 33 };
 /** Heat that a metal and plastic hold, J per mm2 of section, metre and kelvin (physical constants). */
 export const HEAT_J = { Cu: 3.45, Al: 2.42, plastic: 1.7 } as const;
-export const heatSource = practice(
-  'jacket and insulation as measured on common cable; heat capacities are physics',
-);
+export const heatSource = practice(msg('names.practice.heat'));
 
 /** Thermoplastic insulation: short overloads and short circuits, C. */
 export const SHORT_OVERLOAD_C = 105;
@@ -57,7 +56,7 @@ export const adiabaticSource = published('ICEA P-32-382, short circuit');
 export const ADIABATIC_SECONDS = 5;
 /** Fault current at a dwelling's panel when nobody has asked the utility, A. */
 export const USUAL_FAULT_AMPS = 5000;
-export const faultPractice = practice('2 to 10 kA is usual at a dwelling; ask the utility for yours');
+export const faultPractice = practice(msg('names.practice.fault'));
 /** A hot attic, C (140 F), when nobody has said how hot it gets. */
 export const HOT_ATTIC_C = 60;
-export const atticPractice = practice('a hot attic reaches about 140 °F');
+export const atticPractice = practice(msg('names.practice.attic', { hot: q.celsius(60) }));

@@ -1,6 +1,7 @@
+import { said } from '../testing/said.ts';
 import { describe, expect, it } from '@jest/globals';
 import { DeviceKind, LoadFacts } from '../document/index.ts';
-import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, devicePart, PARTS, rollKey } from './index.ts';
+import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, devicePart, loadOf, PARTS, rollKey } from './index.ts';
 
 describe('boxes', () => {
   it('have ids of their own, a size, a price and a source', () => {
@@ -49,7 +50,7 @@ describe('parts', () => {
     }
   });
   it('cable is named as it is printed: gauge, then insulated conductors', () =>
-    expect(CABLE_ROLLS.find((r) => r.key === rollKey('12', 3))?.name).toContain('12-3 with ground'));
+    expect(said(CABLE_ROLLS.find((r) => r.key === rollKey('12', 3))!.name)).toContain('12-3 with ground'));
   it('every kind of receptacle is a part on the list, in both ratings', () => {
     const kinds = DeviceKind.options.filter((k): k is Extract<typeof k, `receptacle${string}`> =>
       k.startsWith('receptacle'),
@@ -62,7 +63,7 @@ describe('parts', () => {
 
 describe('appliances', () => {
   it('are loads that a document would take', () => {
-    for (const a of APPLIANCES) expect(LoadFacts.safeParse(a).success).toBe(true);
-    expect(new Set(APPLIANCES.map((a) => a.name)).size).toBe(APPLIANCES.length);
+    for (const a of APPLIANCES) expect(LoadFacts.safeParse(loadOf(a, said)).success).toBe(true);
+    expect(new Set(APPLIANCES.map((a) => said(a.name))).size).toBe(APPLIANCES.length);
   });
 });

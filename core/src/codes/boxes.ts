@@ -1,5 +1,5 @@
 import { boxModel } from '../catalog/index.ts';
-import { isBulky, type Cable, type Gauge, type Point } from '../document/index.ts';
+import { deviceFacts, isBulky, isThicker, type Cable, type Gauge, type Point } from '../document/index.ts';
 import type { BoxFeed } from '../feed/index.ts';
 import type { BoxContents } from './pack.ts';
 
@@ -12,22 +12,8 @@ export interface BoxSurvey {
   readonly unknownGaugeCables: readonly Cable[];
 }
 
-const ORDER: readonly Gauge[] = ['14', '12', '10', '8', '6', '4'];
-const larger = (a: Gauge | null, b: Gauge): Gauge =>
-  a === null || ORDER.indexOf(b) > ORDER.indexOf(a) ? b : a;
+const larger = (a: Gauge | null, b: Gauge): Gauge => (a === null || isThicker(b, a) ? b : a);
 const hasWireGround = (cable: Cable): boolean => cable.ground === 'wire' || cable.ground === 'unknown';
-
-/** Yokes that stand in the box: a luminaire or an appliance hangs outside it and takes no room. */
-const YOKES = new Set([
-  'receptacle',
-  'receptacle-gfci',
-  'receptacle-afci',
-  'receptacle-dual',
-  'receptacle-single',
-  'switch',
-  'switch-three-way',
-  'dimmer',
-]);
 
 /** Volume of a box with the rings and covers on it. */
 function boxVolume(point: Point): BoxSurvey['volume'] {
@@ -74,7 +60,7 @@ export function surveyBox(box: BoxFeed): BoxSurvey {
       largestGround,
       clampsInside: point.box.clamps === 'inside',
       yokes: point.devices
-        .filter((d) => YOKES.has(d.kind))
+        .filter((d) => deviceFacts(d).yoke)
         .map((d) => ({ gangs: d.gangs ?? 1, gauge: d.gauge ?? gauge })),
       ...(point.box.extras ? { extras: point.box.extras } : {}),
     },

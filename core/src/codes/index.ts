@@ -18,5 +18,4 @@ export { METHODS, NEW_METHODS } from './nec/tables/methods.ts';
 export { type RunPlace } from './terms.ts';
 export { type RacewayKind, type TradeSize } from './nec/tables/raceway.ts';
 export { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from './nec/tables/conductors.ts';
-export { GAUGES } from './nec/tables/ampacity.ts';
 export { checksAt, type CheckFacts, type SiteCheck } from './nec/tables/checks.ts';

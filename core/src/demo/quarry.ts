@@ -128,13 +128,13 @@ export function quarryHouse(): House {
         ],
       },
     ],
-    loads: [load('qld1', 'p2', thing('Vacuum cleaner')), load('qld2', 'k1', thing('Pottery wheel'))],
+    loads: [load('qld1', 'p2', thing('vacuum-cleaner')), load('qld2', 'k1', thing('pottery-wheel'))],
   });
 }
 
 /** Job three: a stop (a 14 AWG tail behind a 20 A breaker) and two things to settle. */
 export function freezerJob(): Job {
   return makeJob('freezer', HouseId.parse('quarry'), 'Chest freezer in the passage', {
-    wants: [makeWant('w1', 'new 1', onWall('passage-w2', 76, 42), { loads: [thing('Chest freezer')] })],
+    wants: [makeWant('w1', 'new 1', onWall('passage-w2', 76, 42), { loads: [thing('chest-freezer')] })],
   });
 }

@@ -13,16 +13,18 @@ import {
   PointId,
   WallId,
 } from '../document/index.ts';
-import { APPLIANCES, boxModel } from '../catalog/index.ts';
+import { APPLIANCES, boxModel, loadOf, type Appliance } from '../catalog/index.ts';
 import type { Breaker, Cable, Hit, Load, LoadFacts } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 
+import { speaker } from '../words/index.ts';
 /** Invented demo data. House one: a small single-storey house with an attic, on a slab. */
 
-export const thing = (name: string): LoadFacts => {
-  const found = APPLIANCES.find((a) => a.name === name);
-  if (!found) throw new Error(`no appliance called ${name}`);
-  return found;
+const say = speaker('imperial');
+export const thing = (key: Appliance['key']): LoadFacts => {
+  const found = APPLIANCES.find((a) => a.key === key);
+  if (!found) throw new Error(`no appliance called ${key}`);
+  return loadOf(found, say);
 };
 
 export const breaker = (
@@ -236,11 +238,11 @@ export function tamarackHouse(): House {
       },
     ],
     loads: [
-      load('ld1', 'r1', thing('Computer and screen')),
-      load('ld2', 'r2', thing('Instrument amplifier')),
-      load('ld3', 'l1', thing('Ceiling light')),
-      load('ld4', 'h1', thing('Vacuum cleaner')),
-      load('ld5', 'l2', thing('Ceiling light')),
+      load('ld1', 'r1', thing('computer-and-screen')),
+      load('ld2', 'r2', thing('instrument-amplifier')),
+      load('ld3', 'l1', thing('ceiling-light')),
+      load('ld4', 'h1', thing('vacuum-cleaner')),
+      load('ld5', 'l2', thing('ceiling-light')),
     ],
   });
 }
@@ -249,11 +251,11 @@ export function tamarackHouse(): House {
 export function keyboardJob(): Job {
   return makeJob('keyboard', HouseId.parse('tamarack'), 'Keyboard wall and picture light', {
     wants: [
-      makeWant('w1', 'new 1', onWall('music-w2', 100, 15), { loads: [thing('Table lamp')] }),
-      makeWant('w2', 'new 2', onWall('music-w2', 38, 15), { loads: [thing('Stage keyboard')] }),
+      makeWant('w1', 'new 1', onWall('music-w2', 100, 15), { loads: [thing('table-lamp')] }),
+      makeWant('w2', 'new 2', onWall('music-w2', 38, 15), { loads: [thing('stage-keyboard')] }),
       makeWant('w3', 'new 3', onWall('music-w2', 56.5, 60), {
         kind: 'luminaire',
-        loads: [thing('Picture light')],
+        loads: [thing('picture-light')],
       }),
     ],
     note: 'Sockets low enough to vanish behind the keyboard stand.',
@@ -265,7 +267,7 @@ export function aquariumJob(): Job {
   return makeJob('aquarium', HouseId.parse('tamarack'), 'Aquarium in the hall', {
     wants: [
       makeWant('w1', 'new 1', onWall('hall-w2', 72, 15), {
-        loads: [thing('Aquarium, 200 l: heater, pump, light')],
+        loads: [thing('aquarium')],
       }),
     ],
     protection: { groundFault: null, arcFault: 'at-breaker' },

@@ -1,3 +1,4 @@
+import { said } from '../testing/said.ts';
 import { describe, expect, it } from '@jest/globals';
 import { demoHouses, demoJobs } from '../demo/index.ts';
 import { readHouse, readJob } from './index.ts';
@@ -18,7 +19,7 @@ function changed(document: object, path: string, value: unknown): unknown {
 const named = (root: string, path: string): string => `${root}.${path}`.replace(/\.(\d+)/g, '[$1]');
 
 const wherever = (result: ReturnType<typeof readHouse> | ReturnType<typeof readJob>): string[] =>
-  result.ok ? [] : result.problems.map((p) => p.where);
+  result.ok ? [] : result.problems.map((p) => said(p.where));
 
 describe('a house refuses, and names the place of', () => {
   const house = demoHouses()[0]!;

@@ -1,64 +1,64 @@
-import { formatLength } from '../units/index.ts';
-import type { House } from './house.ts';
+import { LANGUAGES, msg, q, row, type MessageId, type Named, type Text } from '../words/index.ts';
 
 /** One difference between two versions of a document, as a person would name it. */
 export interface DocumentChange {
   readonly kind: 'added' | 'removed' | 'changed';
   /** The place, from the outside in: `Study, East wall, length`. */
-  readonly where: string;
-  readonly from?: string;
-  readonly to?: string;
+  readonly where: Text;
+  readonly from?: Text;
+  readonly to?: Text;
 }
 
 type Raw = Readonly<Record<string, unknown>>;
 const isRecord = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 
-/** What an entry of a list is called where it has no name of its own. */
-const ENTRY: Readonly<Record<string, string>> = {
-  rooms: 'room',
-  walls: 'wall',
-  points: 'box',
-  cables: 'cable',
-  panels: 'panel',
-  breakers: 'breaker',
-  loads: 'load',
-  amendments: 'local rule',
-  hits: 'stud reading',
-  openings: 'opening',
-  obstacles: 'obstacle',
-  furniture: 'furniture',
-  passages: 'hole',
-  layers: 'layer',
-  wants: 'wanted point',
-  changes: 'change',
-  overrides: 'override',
-  readings: 'meter reading',
-  log: 'log entry',
-  pinned: 'pinned option',
-  shelf: 'part on hand',
-  devices: 'device',
-  tests: 'test',
-  findings: 'check',
-};
+/** Lists whose entries are told one by one. */
+const LISTS = new Set([
+  'rooms',
+  'walls',
+  'points',
+  'cables',
+  'panels',
+  'breakers',
+  'loads',
+  'amendments',
+  'hits',
+  'openings',
+  'obstacles',
+  'furniture',
+  'passages',
+  'layers',
+  'wants',
+  'changes',
+  'overrides',
+  'readings',
+  'log',
+  'pinned',
+  'shelf',
+  'devices',
+  'tests',
+  'findings',
+] as const satisfies readonly Named<'document.entry'>[]);
+type ListName = typeof LISTS extends ReadonlySet<infer K> ? K : never;
+const isList = (key: string): key is ListName => LISTS.has(key as ListName);
 
 /** Fields that say nothing to a person. */
 const HIDDEN = new Set(['format', 'formatVersion', 'id', 'planKey', 'testKey']);
 
-/** Field names as words: `ceilingMm` is "ceiling", `signedOff` is "signed off". */
-const words = (key: string): string =>
-  key
-    .replace(/(Mm|CubicInches|Celsius)$/, '')
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase();
+/** What a field is called; a field of a later version, or of none, by its own name. */
+const fieldText = (key: string): Text => {
+  const id = `document.field.${key}` as MessageId;
+  return id in LANGUAGES['en-US'] ? msg(id) : key;
+};
 
-const nameOf = (entry: unknown, list: string): string => {
-  const one = ENTRY[list] ?? words(list);
+function nameOf(entry: unknown, list: ListName): Text {
+  const one = msg(`document.entry.${list}`);
   if (!isRecord(entry)) return one;
   const own = [entry.label, entry.name, entry.number, entry.says].find(
     (v): v is string => typeof v === 'string' && v.trim() !== '',
   );
-  return own === undefined ? one : `${one} ${own}`;
-};
+  return own === undefined ? one : msg('document.named', { what: one, name: own });
+}
 
 /** Entries are matched by id where they have one, else by their place in the list. */
 const keyed = (list: readonly unknown[]): Map<string, unknown> => {
@@ -72,52 +72,43 @@ const keyed = (list: readonly unknown[]): Map<string, unknown> => {
 
 const LONGEST = 60;
 
-function valueWords(key: string, value: unknown, units: House['units']): string {
-  if (value === null || value === undefined || value === '') return 'none';
-  if (typeof value === 'number' && key.endsWith('Mm')) return formatLength(value, units);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+function valueText(key: string, value: unknown): Text {
+  if (value === null || value === undefined || value === '') return msg('document.value.none');
+  if (typeof value === 'number' && key.endsWith('Mm')) return q.run(value);
+  if (typeof value === 'boolean') return msg(value ? 'document.value.yes' : 'document.value.no');
   const text = typeof value === 'string' ? value : JSON.stringify(value);
   return text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text;
 }
 
 /**
  * What changed from one version of a house or a job to a later one.
- * @param units in which lengths are told
  * @param most differences listed; the rest is left out
  */
-export function changesBetween(
-  before: unknown,
-  after: unknown,
-  units: House['units'],
-  most = 200,
-): DocumentChange[] {
+export function changesBetween(before: unknown, after: unknown, most = 200): DocumentChange[] {
   const out: DocumentChange[] = [];
-  const note = (
-    kind: DocumentChange['kind'],
-    path: readonly string[],
-    more: Partial<DocumentChange> = {},
-  ) => {
-    if (out.length < most) out.push({ kind, where: path.join(', ') || 'the document', ...more });
+  const note = (kind: DocumentChange['kind'], path: readonly Text[], more: Partial<DocumentChange> = {}) => {
+    if (out.length < most)
+      out.push({ kind, where: path.length > 0 ? row(path) : msg('document.itself'), ...more });
   };
-  const lists = (key: string, a: readonly unknown[], b: readonly unknown[], path: readonly string[]) => {
+  const lists = (key: ListName, a: readonly unknown[], b: readonly unknown[], path: readonly Text[]) => {
     const [old, now] = [keyed(a), keyed(b)];
     for (const [id, entry] of old) if (!now.has(id)) note('removed', [...path, nameOf(entry, key)]);
     for (const [id, entry] of now)
       if (!old.has(id)) note('added', [...path, nameOf(entry, key)]);
       else walk(key, old.get(id), entry, [...path, nameOf(entry, key)]);
   };
-  const walk = (key: string, a: unknown, b: unknown, path: readonly string[]): void => {
+  const walk = (key: string, a: unknown, b: unknown, path: readonly Text[]): void => {
     if (out.length >= most || a === b || JSON.stringify(a) === JSON.stringify(b)) return;
     if (isRecord(a) && isRecord(b)) {
       for (const k of new Set([...Object.keys(a), ...Object.keys(b)])) {
         if (HIDDEN.has(k)) continue;
         const [x, y] = [a[k], b[k]];
-        if (Array.isArray(x) && Array.isArray(y) && Object.hasOwn(ENTRY, k)) lists(k, x, y, path);
-        else walk(k, x, y, [...path, words(k)]);
+        if (Array.isArray(x) && Array.isArray(y) && isList(k)) lists(k, x, y, path);
+        else walk(k, x, y, [...path, fieldText(k)]);
       }
       return;
     }
-    note('changed', path, { from: valueWords(key, a, units), to: valueWords(key, b, units) });
+    note('changed', path, { from: valueText(key, a), to: valueText(key, b) });
   };
   walk('', before, after, []);
   return out;

@@ -220,7 +220,9 @@ export const DeviceKind = z.enum([
 ]);
 export type DeviceKind = z.infer<typeof DeviceKind>;
 
-export const Gauge = z.enum(['14', '12', '10', '8', '6', '4']);
+/** Sizes of conductors, thinnest first. Not `Gauge.options`: keys that look like numbers come out of an enum in their own order. */
+export const GAUGES = ['14', '12', '10', '8', '6', '4'] as const;
+export const Gauge = z.enum(GAUGES);
 export type Gauge = z.infer<typeof Gauge>;
 export const Metal = z.enum(['Cu', 'Al']);
 export type Metal = z.infer<typeof Metal>;

@@ -1,38 +1,70 @@
-import type { Cable, CableType, Device, Point } from './house.ts';
+import { GAUGES, type Cable, type CableType, type Device, type Gauge, type Point } from './house.ts';
 import type { Want } from './job.ts';
 
 /** What kinds of devices and cables are, asked in one place by rules, plan, wiring and screens. */
 
 type Kind = Pick<Device, 'kind'>;
 
+/** What a device is; everything that asks what a kind does asks here. */
+export interface DeviceFacts {
+  /** What it makes of its box, as a point of the house. */
+  readonly makes: Exclude<Point['kind'], 'junction'> | null;
+  /** A yoke that stands in the box and takes room in it (314.16(B)(4)); what hangs outside takes none. */
+  readonly yoke: boolean;
+  /** Deeper than what the count of its volume sees. */
+  readonly bulky: boolean;
+  /** Protection that it gives at itself and on its LOAD side. */
+  readonly protects: 'gfci' | 'afci' | 'dual' | null;
+}
+const facts = (
+  makes: DeviceFacts['makes'],
+  yoke: boolean,
+  { bulky = false, protects = null }: Partial<Pick<DeviceFacts, 'bulky' | 'protects'>> = {},
+): DeviceFacts => ({ makes, yoke, bulky, protects });
+const DEVICES: Readonly<Record<Device['kind'], DeviceFacts>> = {
+  receptacle: facts('receptacle', true),
+  'receptacle-gfci': facts('receptacle', true, { bulky: true, protects: 'gfci' }),
+  'receptacle-afci': facts('receptacle', true, { bulky: true, protects: 'afci' }),
+  'receptacle-dual': facts('receptacle', true, { bulky: true, protects: 'dual' }),
+  'receptacle-single': facts('receptacle', true),
+  switch: facts('switch', true),
+  'switch-three-way': facts('switch', true),
+  dimmer: facts('switch', true, { bulky: true }),
+  luminaire: facts('luminaire', false),
+  fan: facts('fan', false),
+  appliance: facts('appliance', false),
+  blank: facts(null, false),
+};
+export const deviceFacts = ({ kind }: Kind): DeviceFacts => DEVICES[kind];
+
 export const isReceptacleDevice = <D extends Kind>(
   device: D,
 ): device is D & { kind: Extract<Device['kind'], `receptacle${string}`> } =>
-  device.kind.startsWith('receptacle');
+  deviceFacts(device).makes === 'receptacle';
 
-export const givesGroundFault = ({ kind }: Kind): boolean =>
-  kind === 'receptacle-gfci' || kind === 'receptacle-dual';
-export const givesArcFault = ({ kind }: Kind): boolean =>
-  kind === 'receptacle-afci' || kind === 'receptacle-dual';
+export const givesGroundFault = (device: Kind): boolean =>
+  ['gfci', 'dual'].includes(deviceFacts(device).protects ?? '');
+export const givesArcFault = (device: Kind): boolean =>
+  ['afci', 'dual'].includes(deviceFacts(device).protects ?? '');
 
 /** A receptacle with LINE and LOAD terminals: it protects what hangs on its LOAD side. */
-export const isProtecting = (device: Kind): boolean => givesGroundFault(device) || givesArcFault(device);
+export const isProtecting = (device: Kind): boolean => deviceFacts(device).protects !== null;
 
 /** Kinds of device that protect what comes after them. */
-export type ProtectingKind = 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual';
+export type ProtectingKind = `receptacle-${NonNullable<DeviceFacts['protects']>}`;
 /** The protecting device of a box; a GFCI where it is known to protect and nothing else. */
-export const protectingKind = ({ devices }: { readonly devices: readonly Kind[] }): ProtectingKind =>
-  devices.some((d) => d.kind === 'receptacle-dual')
-    ? 'receptacle-dual'
-    : devices.some((d) => d.kind === 'receptacle-afci')
-      ? 'receptacle-afci'
-      : 'receptacle-gfci';
+export function protectingKind({ devices }: { readonly devices: readonly Kind[] }): ProtectingKind {
+  const given = new Set(devices.map((d) => deviceFacts(d).protects));
+  return given.has('dual') ? 'receptacle-dual' : given.has('afci') ? 'receptacle-afci' : 'receptacle-gfci';
+}
 
 /** Deep devices, which crowd a box beyond what the count of its volume sees. */
-export const isBulky = (device: Kind): boolean => isProtecting(device) || device.kind === 'dimmer';
+export const isBulky = (device: Kind): boolean => deviceFacts(device).bulky;
 
-export const isSwitchDevice = ({ kind }: Kind): boolean =>
-  kind === 'switch' || kind === 'switch-three-way' || kind === 'dimmer';
+export const isSwitchDevice = (device: Kind): boolean => deviceFacts(device).makes === 'switch';
+
+/** Is one size thicker than the other? */
+export const isThicker = (a: Gauge, b: Gauge): boolean => GAUGES.indexOf(a) > GAUGES.indexOf(b);
 
 /** What a wanted box has in its gangs, from the left. */
 export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): Want['kind'][] =>

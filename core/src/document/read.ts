@@ -13,11 +13,15 @@ import { HOUSE_FORMAT, HOUSE_VERSION, House } from './house.ts';
 import { HouseId } from './ids.ts';
 import { JOB_FORMAT, JOB_VERSION, Job } from './job.ts';
 import { nearOrigin } from './origin.ts';
+import { msg, type Text } from '../words/index.ts';
+
+/** Where a problem is that belongs to no part of the file. */
+const THE_FILE = msg('document.read.the-file');
 
 export interface ReadProblem {
-  /** JSON path such as `house.rooms[0].walls[2].lengthMm`, or `the file`. */
-  readonly where: string;
-  readonly what: string;
+  /** JSON path such as `house.rooms[0].walls[2].lengthMm`, or the file. */
+  readonly where: Text;
+  readonly what: Text;
 }
 export type Read<T> = { ok: true; value: T } | { ok: false; problems: readonly ReadProblem[] };
 
@@ -63,18 +67,15 @@ const pathOf = (path: readonly PropertyKey[]): string =>
   );
 
 const fromZod = (error: z.ZodError, root: string): ReadProblem[] =>
-  error.issues.slice(0, 12).map((i) => ({ where: pathOf([root, ...i.path]) || 'the file', what: i.message }));
+  error.issues.slice(0, 12).map((i) => ({ where: pathOf([root, ...i.path]) || THE_FILE, what: i.message }));
 
 const isRecord = (v: unknown): v is Record<string, unknown> =>
   typeof v === 'object' && v !== null && !Array.isArray(v);
 
-const refuse = (where: string, what: string): Read<never> => ({ ok: false, problems: [{ where, what }] });
+const refuse = (where: Text, what: Text): Read<never> => ({ ok: false, problems: [{ where, what }] });
 
-const tooNew = (where: string, has: unknown, version: number): Read<never> =>
-  refuse(
-    where,
-    `is version ${String(has)}; this program knows up to version ${version}. Update Elwand and try again`,
-  );
+const tooNew = (where: Text, has: unknown, version: number): Read<never> =>
+  refuse(where, msg('document.read.too-new', { has: String(has), version }));
 
 /** Our documents are a dozen levels deep; what is far deeper is no document, and would break whoever walks it. */
 const DEEPEST = 64;
@@ -96,21 +97,24 @@ export function upgradeDocument(
   format: string,
   version: number,
   steps: Readonly<Record<number, Upgrade>>,
-  where: string,
+  where: Text,
 ): Read<Record<string, unknown>> {
-  const no = (what: string): Read<never> => refuse(where, what);
-  if (!isRecord(raw)) return no('is not an object');
+  const no = (what: Text): Read<never> => refuse(where, what);
+  if (!isRecord(raw)) return no(msg('document.read.no-object'));
   if (raw.format !== format)
     return no(
-      `is not an ${format} document (its "format" ${typeof raw.format === 'string' ? `says "${raw.format.slice(0, 60)}"` : 'is missing'})`,
+      typeof raw.format === 'string'
+        ? msg('document.read.other-format', { format, says: raw.format.slice(0, 60) })
+        : msg('document.read.no-format', { format }),
     );
   const has = raw.formatVersion;
-  if (typeof has !== 'number' || !Number.isInteger(has) || has < 1) return no('has no whole "formatVersion"');
+  if (typeof has !== 'number' || !Number.isInteger(has) || has < 1)
+    return no(msg('document.read.no-version'));
   if (has > version) return tooNew(where, has, version);
   let document = raw;
   for (let v = has; v < version; v++) {
     const step = steps[v];
-    if (!step) return no(`is version ${v}, and there is no way from it to version ${v + 1}`);
+    if (!step) return no(msg('document.read.no-upgrade', { from: v, to: v + 1 }));
     document = { ...step(document), formatVersion: v + 1 };
   }
   return { ok: true, value: document };
@@ -190,9 +194,12 @@ const at = (root: string, where: string): string => (root === '' ? where : `${ro
 function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel> {
   const house = filed(bundle.house, HOUSE_FORMAT, HOUSE_VERSION, readHouse, at(root, 'house'));
   if (!house.ok) return house;
-  if (!Array.isArray(bundle.jobs)) return refuse(at(root, 'jobs'), 'is not a list');
+  if (!Array.isArray(bundle.jobs)) return refuse(at(root, 'jobs'), msg('document.read.no-list'));
   if (bundle.jobs.length > MOST_JOBS)
-    return refuse(at(root, 'jobs'), `has ${bundle.jobs.length} jobs; a house has ${MOST_JOBS} at most`);
+    return refuse(
+      at(root, 'jobs'),
+      msg('document.read.too-many-jobs', { count: bundle.jobs.length, most: MOST_JOBS }),
+    );
   const jobs: Filed<Job>[] = [];
   for (const [i, raw] of bundle.jobs.entries()) {
     const job = filed(raw, JOB_FORMAT, JOB_VERSION, readJob, at(root, `jobs[${i}]`));
@@ -200,7 +207,7 @@ function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel>
     jobs.push(job.value);
   }
   const twice = jobs.find((j, i) => jobs.findIndex((other) => other.id === j.id) !== i);
-  if (twice) return refuse(at(root, 'jobs'), `has two jobs with the id ${twice.id}`);
+  if (twice) return refuse(at(root, 'jobs'), msg('document.read.same-id', { id: twice.id }));
   const revisions = z
     .array(FiledRevision)
     .max(20_000)
@@ -214,19 +221,22 @@ function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel>
  * outside its wall, a cable to nowhere) is no reason to refuse it: the checks name it. Documents of a newer program are carried.
  */
 export function readParcels(raw: unknown): Read<readonly Parcel[]> {
-  if (isTooDeep(raw)) return refuse('the file', `is nested more than ${DEEPEST} levels deep`);
+  if (isTooDeep(raw)) return refuse(THE_FILE, msg('document.read.too-deep', { most: DEEPEST }));
   if (!isRecord(raw) || raw.format !== ARCHIVE_FORMAT) {
-    const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, 'the file');
+    const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, THE_FILE);
     if (!up.ok) return up;
     const parcel = readParcel(up.value, '');
     return parcel.ok ? { ok: true, value: [parcel.value] } : parcel;
   }
-  const up = upgradeDocument(raw, ARCHIVE_FORMAT, ARCHIVE_VERSION, {}, 'the file');
+  const up = upgradeDocument(raw, ARCHIVE_FORMAT, ARCHIVE_VERSION, {}, THE_FILE);
   if (!up.ok) return up;
   const { bundles } = up.value;
-  if (!Array.isArray(bundles)) return refuse('bundles', 'is not a list');
+  if (!Array.isArray(bundles)) return refuse('bundles', msg('document.read.no-list'));
   if (bundles.length > MOST_HOUSES)
-    return refuse('bundles', `has ${bundles.length} houses; ${MOST_HOUSES} at most`);
+    return refuse(
+      'bundles',
+      msg('document.read.too-many-houses', { count: bundles.length, most: MOST_HOUSES }),
+    );
   const parcels: Parcel[] = [];
   for (const [i, one] of bundles.entries()) {
     const where = `bundles[${i}]`;
@@ -241,8 +251,8 @@ export function readParcels(raw: unknown): Read<readonly Parcel[]> {
 
 /** Reads a bundle (house and jobs) from parsed JSON, to be worked with: a document of a newer program is refused here. */
 export function readBundle(raw: unknown): Read<BundleFile> {
-  if (isTooDeep(raw)) return refuse('the file', `is nested more than ${DEEPEST} levels deep`);
-  const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, 'the file');
+  if (isTooDeep(raw)) return refuse(THE_FILE, msg('document.read.too-deep', { most: DEEPEST }));
+  const up = upgradeDocument(raw, BUNDLE_FORMAT, BUNDLE_VERSION, bundleUpgrades, THE_FILE);
   if (!up.ok) return up;
   const parcel = readParcel(up.value, '');
   if (!parcel.ok) return parcel;
@@ -273,7 +283,7 @@ export function parseFile(text: string): Read<unknown> {
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
     const cut = /^\s*[{[]/.test(plain) && !/[}\]]\s*$/.test(plain);
-    return refuse('the file', cut ? `ends too early: it is cut off (${why})` : `is not JSON (${why})`);
+    return refuse(THE_FILE, msg(cut ? 'document.read.cut-off' : 'document.read.no-json', { why }));
   }
 }
 

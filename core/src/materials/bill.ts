@@ -11,7 +11,7 @@ import { msg, type Tool, type Text, distinct, row, type Say } from '../words/ind
 
 export interface BillLine {
   readonly partKey: string;
-  readonly name: string;
+  readonly name: Text;
   readonly needed: number;
   readonly onShelf: number;
   /** Sale units to buy, after the shelf. */
@@ -76,6 +76,9 @@ export function cutRolls(pieces: readonly Piece[], rolls: readonly Part[]): Cut[
   }
   return cuts;
 }
+
+/** Rolls of one kind in several lengths are lines of their own. */
+const rollLine = ({ key, holds }: Part): string => `${key}/${Math.round(holds)}`;
 
 const partOf = (key: string): Part | undefined => {
   if (key.startsWith('box:')) {
@@ -168,15 +171,15 @@ export function makeBill(input: BillInput): Bill {
   );
   const rolls = new Map<string, { part: Part; n: number; pieces: number }>();
   for (const c of cuts) {
-    const known = rolls.get(c.roll.name);
-    rolls.set(c.roll.name, {
+    const known = rolls.get(rollLine(c.roll));
+    rolls.set(rollLine(c.roll), {
       part: c.roll,
       n: (known?.n ?? 0) + 1,
       pieces: (known?.pieces ?? 0) + c.pieces.length,
     });
   }
   const cableLines = [...rolls.values()].map(({ part, n, pieces: count }): BillLine => ({
-    partKey: part.name,
+    partKey: rollLine(part),
     name: part.name,
     needed: n,
     onShelf: 0,
@@ -207,7 +210,7 @@ export function billCsv(bill: Bill, say: Say): string {
   ];
   for (const l of bill.lines)
     rows.push([
-      l.name,
+      say(l.name),
       l.needed,
       l.onShelf,
       l.buy,

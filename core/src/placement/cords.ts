@@ -34,7 +34,7 @@ export function cordFindings({ plan }: Pick<PlanSetting, 'plan'>, want: Want): F
           severity: 'watch',
           says: msg('placement.cord.ask', { load: load.name }),
           detail: msg('placement.cord.ask-why'),
-          sources: [practice('asked')],
+          sources: [practice(msg('planning.tap.from-asked'))],
         },
       ];
     if (clear)

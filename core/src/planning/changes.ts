@@ -7,6 +7,7 @@ import {
   type Cable,
   type Change,
   type Device,
+  deviceFacts,
   type DeviceKind,
   type House,
   type Job,
@@ -32,13 +33,9 @@ export function changedPoints(job: Pick<Job, 'changes'>): PointId[] {
 
 /** What a box becomes with other devices in it: what most of them are. */
 function kindOf(devices: readonly Device[], old: Point['kind']): Point['kind'] {
-  const has = (test: (k: DeviceKind) => boolean) => devices.some((d) => test(d.kind));
   if (devices.every((d) => d.kind === 'blank')) return 'junction';
-  if (has((k) => k.startsWith('receptacle'))) return 'receptacle';
-  if (has((k) => k.startsWith('switch') || k === 'dimmer')) return 'switch';
-  if (has((k) => k === 'fan')) return 'fan';
-  if (has((k) => k === 'luminaire')) return 'luminaire';
-  return old;
+  const made = new Set(devices.map((d) => deviceFacts(d).makes));
+  return (['receptacle', 'switch', 'fan', 'luminaire'] as const).find((k) => made.has(k)) ?? old;
 }
 
 const deviceOf = (kind: DeviceKind, amps: number): Device => ({ kind, amps, grounded: true });

@@ -93,8 +93,8 @@ describe('a fan and its light, each on its own switch', () => {
     for (const o of e.options) {
       const view = evaluate({ ...e.given, job: { ...e.given.job, option: o.key } }).chosen!;
       const kinds = new Set(view.option.legs.map((l) => rollKey('14', l.conductors, l.method)));
-      const names = CABLE_ROLLS.filter((r) => kinds.has(r.key)).map((r) => r.name);
-      const bought = view.bill.lines.filter((l) => l.unit === 'roll').map((l) => l.name);
+      const names = CABLE_ROLLS.filter((r) => kinds.has(r.key)).map((r) => said(r.name));
+      const bought = view.bill.lines.filter((l) => l.unit === 'roll').map((l) => said(l.name));
       expect(bought.length).toBeGreaterThan(0);
       for (const name of bought) expect(names).toContain(name);
       const into = view.option.legs.filter((l) => l.to === 'new-f' || l.from === 'new-f');
@@ -214,7 +214,7 @@ describe('an outlet and a switch in one box', () => {
     const high = evaluate(bundle(smallHouse(), [{ ...mixed, at: wallAt(130, 82) }, lamp]));
     expect(high.findings.some((f) => f.rule === 'switch-height')).toBe(true);
     expect(e.findings.some((f) => f.rule === 'ground-fault' && f.subjects.includes('new-s'))).toBe(true);
-    const names = e.chosen!.bill.lines.map((l) => l.name);
+    const names = e.chosen!.bill.lines.map((l) => said(l.name));
     expect(names).toEqual(
       expect.arrayContaining([expect.stringMatching(/^Receptacle/), expect.stringMatching(/^Switch/)]),
     );

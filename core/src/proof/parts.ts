@@ -1,4 +1,4 @@
-import type { House, Point, PointId } from '../document/index.ts';
+import type { DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Join } from '../network/index.ts';
 import { placeOf, planOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
@@ -33,7 +33,7 @@ const fault = (what: string, subjects: readonly string[], says: Text): Fault => 
 });
 
 /** Words in the key of a part for each kind of device that is bought. */
-const FAMILY: Readonly<Record<string, string>> = {
+const FAMILY: Readonly<Record<DeviceKind, string | null>> = {
   receptacle: 'receptacle',
   'receptacle-single': 'receptacle',
   'receptacle-gfci': 'gfci',
@@ -44,6 +44,9 @@ const FAMILY: Readonly<Record<string, string>> = {
   dimmer: 'dimmer',
   luminaire: 'luminaire',
   fan: 'fan',
+  // Comes with its maker's parts; a blank is a plate.
+  appliance: null,
+  blank: null,
 };
 
 /** What a splice holds, to tell whether it was there before. */
@@ -77,7 +80,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
         continue;
       }
       const family = FAMILY[d.kind];
-      if (family === undefined) continue;
+      if (family === null) continue;
       const fits = (k: string): boolean => {
         if (d.volts === 240) return k.startsWith(`${family}-240`);
         if (!k.startsWith(family) || k.includes('-240')) return false;

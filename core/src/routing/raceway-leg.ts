@@ -29,7 +29,7 @@ const RADIUS_MM = inches(4);
 export const GAIN_MM = 2 * RADIUS_MM - (Math.PI / 2) * RADIUS_MM;
 /** An offset of 3/8 in at a box is two bends of this, degrees: common practice. */
 const OFFSET_DEGREES = 10;
-const STICK_MM = inches(120);
+export const STICK_MM = inches(120);
 /** A run of this much more than straight across and up goes round something: up, over and down again, mm. */
 const DETOUR_MM = 1;
 

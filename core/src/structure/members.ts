@@ -26,14 +26,14 @@ export const JOIST_MEMBERS: Readonly<Record<JoistMembers, MemberFacts>> = {
     source: practice(msg('structure.member.sawn-practice')),
   },
   'i-joist': {
-    name: 'I-joists',
+    name: msg('structure.member.i-joists'),
     pass: 'knockouts',
     minutes: 2,
     says: msg('structure.member.i-joist'),
     source: ENGINEERED,
   },
   truss: {
-    name: 'trusses',
+    name: msg('structure.member.trusses'),
     pass: 'webs',
     minutes: 1.5,
     says: msg('structure.member.truss'),

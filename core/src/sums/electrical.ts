@@ -1,9 +1,9 @@
+import { GAUGES } from '../document/index.ts';
 import {
   ampacity,
   CORD_LIMIT_BY_RECEPTACLE,
   cordLimitSource,
   EDITIONS,
-  GAUGES,
   heatedConductor,
   necPack,
   NEW_METHODS,

@@ -1,6 +1,6 @@
 import { parseLength, type UnitSystem } from '../units/index.ts';
 import type { Source } from '../findings/index.ts';
-import { msg, row, type Text } from '../words/index.ts';
+import { lengthFault, msg, row, type Text } from '../words/index.ts';
 
 /** One thing that a sum asks for. Everything travels as text, so that a sum can be a link and a command line. */
 export interface Field {
@@ -82,6 +82,11 @@ function readNumber(text: string, field: Field): FieldRead<number> {
   return { ok: true, value: n };
 }
 
+function lengthRead(text: string, units: UnitSystem): FieldRead<number> {
+  const read = parseLength(text, units);
+  return read.ok ? read : fail(lengthFault(read));
+}
+
 function readOne(
   text: string,
   field: Field,
@@ -91,13 +96,13 @@ function readOne(
     case 'number':
       return readNumber(text, field);
     case 'length':
-      return parseLength(text, units);
+      return lengthRead(text, units);
     case 'lengths': {
       const all = text
         .split(/[;,]/)
         .map((t) => t.trim())
         .filter((t) => t !== '')
-        .map((t) => parseLength(t, units));
+        .map((t) => lengthRead(t, units));
       const bad = all.find((r) => !r.ok);
       return bad && !bad.ok ? bad : { ok: true, value: all.flatMap((r) => (r.ok ? [r.value] : [])) };
     }

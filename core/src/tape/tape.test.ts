@@ -1,3 +1,4 @@
+import { said } from '../testing/said.ts';
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { WallId } from '../document/index.ts';
@@ -47,12 +48,12 @@ describe('the tape line', () => {
     ]);
     expect(line.entries.map((e) => e.letter)).toEqual(['w', 'm']);
   });
-  it('an unknown letter is named', () => expect(read('q 12').errors[0]?.why).toContain('"q"'));
-  it('a number without a letter', () => expect(read('12').errors[0]?.why).toContain('a letter'));
+  it('an unknown letter is named', () => expect(said(read('q 12').errors[0]!.why)).toContain('"q"'));
+  it('a number without a letter', () => expect(said(read('12').errors[0]!.why)).toContain('a letter'));
   it('a door needs two readings, and waits for the second', () => {
     expect(read('d 30').waiting).toBe('d');
-    expect(read('d 30 m 12').errors[0]?.why).toContain('two readings');
-    expect(read('d 62 30').errors[0]?.why).toContain('further');
+    expect(said(read('d 30 m 12').errors[0]!.why)).toContain('two readings');
+    expect(said(read('d 62 30').errors[0]!.why)).toContain('farther');
   });
   it('metric', () =>
     expect(read('w 3500 m 400', 'metric').entries.map((e) => e.readingsMm[0])).toEqual([3500, 400]));

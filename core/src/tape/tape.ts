@@ -1,3 +1,4 @@
+import { lengthFault, msg, type Message } from '../words/index.ts';
 import { parseLength, type UnitSystem } from '../units/index.ts';
 
 /**
@@ -6,19 +7,22 @@ import { parseLength, type UnitSystem } from '../units/index.ts';
  */
 export type TapeLetter = 'w' | 'm' | 'f' | 'p' | 'k' | 'x' | 'd' | 'i' | 'o' | 's';
 
-export const TAPE_LETTERS: Readonly<Record<TapeLetter, { readonly name: string; readonly readings: 1 | 2 }>> =
-  {
-    w: { name: 'wall length', readings: 1 },
-    m: { name: 'magnet', readings: 1 },
-    f: { name: 'finder, both edges', readings: 2 },
-    p: { name: 'probe stopped', readings: 1 },
-    k: { name: 'knock', readings: 1 },
-    x: { name: 'nothing there', readings: 1 },
-    d: { name: 'door, both sides', readings: 2 },
-    i: { name: 'window, both sides', readings: 2 },
-    o: { name: 'outlet', readings: 1 },
-    s: { name: 'switch', readings: 1 },
-  };
+/** Letters and how many readings each takes. */
+export const TAPE_LETTERS: Readonly<Record<TapeLetter, 1 | 2>> = {
+  w: 1,
+  m: 1,
+  f: 2,
+  p: 1,
+  k: 1,
+  x: 1,
+  d: 2,
+  i: 2,
+  o: 1,
+  s: 1,
+};
+
+/** What a letter stands for. */
+export const tapeText = (letter: TapeLetter): Message => msg(`names.tape.${letter}`);
 
 export interface TapeEntry {
   readonly letter: TapeLetter;
@@ -32,7 +36,7 @@ export interface TapeEntry {
 
 export interface TapeError {
   readonly text: string;
-  readonly why: string;
+  readonly why: Message;
   readonly from: number;
   readonly to: number;
 }
@@ -95,7 +99,7 @@ export function parseTape(line: string, system: UnitSystem): TapeLine {
     if (half && letter)
       errors.push({
         text: line.slice(half.from, at?.from ?? line.length).trim(),
-        why: `${TAPE_LETTERS[letter].name} needs two readings`,
+        why: msg('names.tape-fault.needs-two', { what: tapeText(letter) }),
         from: half.from,
         to: at?.from ?? line.length,
       });
@@ -110,23 +114,33 @@ export function parseTape(line: string, system: UnitSystem): TapeLine {
     if (/^[a-z]$/i.test(t.text)) {
       errors.push({
         ...t,
-        why: `no reading is called "${t.text}"; known: ${Object.keys(TAPE_LETTERS).join(' ')}`,
+        why: msg('names.tape-fault.no-such', {
+          text: t.text,
+          letters: Object.keys(TAPE_LETTERS).join(' '),
+        }),
       });
       continue;
     }
     if (!letter) {
-      errors.push({ ...t, why: 'a letter for what was met comes first, such as m for magnet' });
+      errors.push({ ...t, why: msg('names.tape-fault.letter-first') });
       continue;
     }
     const [reading = '', height, ...rest] = t.text.split('@');
     const mm = parseLength(reading, system);
     const high = height === undefined ? null : parseLength(height, system);
     if (!mm.ok || (high && !high.ok) || rest.length > 0) {
-      errors.push({ ...t, why: !mm.ok ? mm.message : high && !high.ok ? high.message : 'one height only' });
+      errors.push({
+        ...t,
+        why: !mm.ok
+          ? lengthFault(mm)
+          : high && !high.ok
+            ? lengthFault(high)
+            : msg('names.tape-fault.one-height'),
+      });
       continue;
     }
     const heightMm = high?.ok ? high.value : null;
-    if (TAPE_LETTERS[letter].readings === 1)
+    if (TAPE_LETTERS[letter] === 1)
       entries.push({ letter, readingsMm: [mm.value], heightMm, from: t.from, to: t.to });
     else if (half === null) half = { mm: mm.value, from: t.from };
     else {
@@ -134,7 +148,7 @@ export function parseTape(line: string, system: UnitSystem): TapeLine {
       if (mm.value <= first.mm)
         errors.push({
           text: line.slice(first.from, t.to),
-          why: 'the second reading must be further from the corner than the first',
+          why: msg('names.tape-fault.order'),
           from: first.from,
           to: t.to,
         });

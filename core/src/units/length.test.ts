@@ -1,10 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { said } from '../testing/said.ts';
+import { lengthFault } from '../words/index.ts';
 import { feet, formatCable, formatLength, formatMark, inches, parseLength } from './length.ts';
 
 const mm = (text: string, system: 'imperial' | 'metric' = 'imperial') => {
   const r = parseLength(text, system);
-  if (!r.ok) throw new Error(r.message);
+  if (!r.ok) throw new Error(r.fault);
   return r.value;
 };
 
@@ -27,19 +29,18 @@ describe('reading lengths as people write them', () => {
   it('takes a decimal comma in metric', () => expect(mm('2,25 m', 'metric')).toBe(2250));
 
   it.each(['', '   ', 'abc', '7x', '-5', '1/0', `7' 4 1/0"`, '12 furlongs', '3 3', 'NaN', '1e400'])(
-    'refuses %j with a message',
+    'refuses %j, and says why',
     (text) => {
       const r = parseLength(text);
       expect(r.ok).toBe(false);
-      if (!r.ok) expect(r.message.length).toBeGreaterThan(5);
+      if (!r.ok) expect(said(lengthFault(r)).length).toBeGreaterThan(5);
     },
   );
 
-  it('quotes what was typed', () =>
-    expect(parseLength('12 furlongs')).toEqual({
-      ok: false,
-      message: expect.stringContaining('12 furlongs'),
-    }));
+  it.each(['imperial', 'metric'] as const)('quotes what was typed, %s', (system) => {
+    const r = parseLength('12 furlongs', system);
+    expect(!r.ok && said(lengthFault(r))).toContain('12 furlongs');
+  });
 });
 
 describe('printing lengths', () => {

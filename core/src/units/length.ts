@@ -7,15 +7,14 @@ export const MM_PER_FOOT = 304.8;
 
 export type UnitSystem = 'imperial' | 'metric';
 
-export type Parsed<T> = { ok: true; value: T } | { ok: false; message: string };
+/** What is wrong with a length that was typed. */
+export type LengthFault = 'none-given' | 'negative' | 'fraction-over-zero' | 'no-length';
+export type ParsedLength =
+  | { readonly ok: true; readonly value: number }
+  | { readonly ok: false; readonly fault: LengthFault; readonly text: string; readonly system: UnitSystem };
 
 export const inches = (n: number): number => n * MM_PER_INCH;
 export const feet = (n: number): number => n * MM_PER_FOOT;
-
-const fail = (text: string, why: string): { ok: false; message: string } => ({
-  ok: false,
-  message: `"${text.trim()}" ${why}`,
-});
 
 const MIXED = String.raw`(\d+(?:\.\d+)?(?:[\s-]+\d+\/\d+)?|\d+\/\d+)`;
 const FEET_INCHES = new RegExp(
@@ -46,12 +45,13 @@ function mixedNumber(text: string): number | undefined {
  * Reads a length as a person writes it: `7' 4 3/8"`, `88 3/8`, `7ft4`, `2.25 m`, `750`.
  * @param text what was typed
  * @param system decides what a bare number means: inches (imperial) or millimetres (metric)
- * @returns millimetres, or a message that quotes the text and says what is wrong with it
+ * @returns millimetres, or what is wrong with the text; `lengthFault` says it
  */
-export function parseLength(text: string, system: UnitSystem = 'imperial'): Parsed<number> {
+export function parseLength(text: string, system: UnitSystem = 'imperial'): ParsedLength {
   const t = text.trim();
-  if (t === '') return { ok: false, message: 'no length given' };
-  if (/^-/.test(t)) return fail(text, 'is negative; a length starts at 0');
+  const fail = (fault: LengthFault): ParsedLength => ({ ok: false, fault, text: t, system });
+  if (t === '') return fail('none-given');
+  if (/^-/.test(t)) return fail('negative');
   const metric = METRIC.exec(t);
   if (metric) {
     const n = Number(metric[1]?.replace(',', '.'));
@@ -61,22 +61,17 @@ export function parseLength(text: string, system: UnitSystem = 'imperial'): Pars
   const fi = FEET_INCHES.exec(t);
   if (fi) {
     const rest = fi[2] === undefined ? 0 : mixedNumber(fi[2]);
-    if (rest === undefined) return fail(text, 'has a fraction over zero');
+    if (rest === undefined) return fail('fraction-over-zero');
     return { ok: true, value: feet(Number(fi[1])) + inches(rest) };
   }
   const inch = INCHES.exec(t);
   const bare = inch ?? BARE.exec(t);
   if (bare?.[1] !== undefined) {
     const n = mixedNumber(bare[1]);
-    if (n === undefined) return fail(text, 'has a fraction over zero');
+    if (n === undefined) return fail('fraction-over-zero');
     return { ok: true, value: inch || system === 'imperial' ? inches(n) : n };
   }
-  return fail(
-    text,
-    system === 'imperial'
-      ? 'is not a length; write 88 3/8 or 7\' 4"'
-      : 'is not a length; write 750 or 2.25 m',
-  );
+  return fail('no-length');
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -101,7 +96,7 @@ export function formatLength(
   system: UnitSystem = 'imperial',
   style: LengthStyle = 'feet',
 ): string {
-  if (!Number.isFinite(mm)) return 'any length';
+  if (!Number.isFinite(mm)) return '∞';
   const sign = mm < 0 ? '-' : '';
   const abs = Math.abs(mm);
   if (system === 'metric') {

@@ -1,6 +1,6 @@
 export * from './message.ts';
 export { spoken, type Spoken } from './spoken.ts';
-export { toolText } from './names.ts';
+export { lengthFault, toolText } from './names.ts';
 export { q } from './quantity.ts';
 export { speaker, speakerOf, type Say } from './speaker.ts';
 export { LANGUAGES, type MessageId } from './catalogs.ts';

@@ -50,7 +50,8 @@ type After<Prefix extends string> = MessageId extends infer Id
     : never
   : never;
 /** Things that a catalog names, by the end of their id. */
-export type Tool = After<'names.tool'>;
+export type Named<Prefix extends string> = After<Prefix>;
+export type Tool = Named<'names.tool'>;
 
 /** Each thing said once, in the order in which they first come. */
 export const distinct = <T extends Value>(values: readonly T[]): T[] => [

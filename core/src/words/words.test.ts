@@ -1,7 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import {
   isArgumentElement,
-  isLiteralElement,
   isPluralElement,
   isSelectElement,
   parse,
@@ -12,6 +11,7 @@ import { demoHouses, demoJobs } from '../demo/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { planFile, sheetsOf } from '../sheets/index.ts';
 import { said } from '../testing/said.ts';
+import { inTestLanguage } from '../testing/struck.ts';
 import {
   allOf,
   anyOf,
@@ -125,22 +125,6 @@ describe('the renderer', () => {
     expect(distinct([msg('names.room.attic'), msg('names.room.attic'), 'attic'])).toHaveLength(2));
 });
 
-/** Every letter of a sentence that is not a value, told from the rest by brackets. */
-function pseudo(elements: readonly MessageFormatElement[]): MessageFormatElement[] {
-  return elements.map((e): MessageFormatElement => {
-    if (isLiteralElement(e))
-      return { ...e, value: e.value.replaceAll(/[\p{L}’]+/gu, (word) => '¤'.repeat(word.length)) };
-    if (isPluralElement(e) || isSelectElement(e))
-      return {
-        ...e,
-        options: Object.fromEntries(
-          Object.entries(e.options).map(([k, o]) => [k, { ...o, value: pseudo(o.value) }]),
-        ),
-      };
-    return e;
-  });
-}
-
 /** Every text in a piece of data. */
 const texts = (value: unknown): string[] =>
   typeof value === 'string'
@@ -159,7 +143,7 @@ const typed = (value: unknown): string[] =>
 describe('another language', () => {
   // A test language: the sentences of the first one with every letter of their own struck out.
   const catalog = Object.fromEntries(
-    Object.entries(CATALOG).map(([id, text]) => [id, printAST(pseudo(parse(text)))]),
+    Object.entries(CATALOG).map(([id, text]) => [id, printAST(inTestLanguage(text))]),
   );
   it('is a catalog: what a plan says comes from there, but for names, sizes and sections of the code', () => {
     const say = speakerOf('imperial', 'en-US', catalog);

@@ -1,20 +1,20 @@
+import { msg } from '@elwand/core';
 import type { FallbackProps } from 'react-error-boundary';
 import { Link } from 'react-router';
 import { FaultActions } from '../parts/FaultActions.tsx';
+import { useSay } from './say.ts';
 
 /** Shown when a whole page fails: what it met, what can be had, and the way back. */
 export function Broken({ error, resetErrorBoundary }: FallbackProps) {
+  const say = useSay();
   return (
     <main className="page stack">
-      <h1>Something went wrong</h1>
-      <p>
-        This page can't be shown. Try again; if it happens again, go to the start page and open the job from
-        there.
-      </p>
+      <h1>{say(msg('screen.app.something-went-wrong'))}</h1>
+      <p>{say(msg('screen.app.this-page-cant-be-shown'))}</p>
       <FaultActions error={error} retry={resetErrorBoundary} />
       <p>
         <Link to="/" reloadDocument>
-          Go to the start page
+          {say(msg('screen.app.go-to-the-start-page'))}
         </Link>
       </p>
     </main>
@@ -22,20 +22,22 @@ export function Broken({ error, resetErrorBoundary }: FallbackProps) {
 }
 
 export function Nowhere() {
+  const say = useSay();
   return (
     <main className="page stack">
-      <h1>There is no such page</h1>
+      <h1>{say(msg('screen.app.there-is-no-such-page'))}</h1>
       <p>
-        <Link to="/">To the houses and jobs</Link>
+        <Link to="/">{say(msg('screen.app.to-the-houses-and-jobs'))}</Link>
       </p>
     </main>
   );
 }
 
 export function Waiting() {
+  const say = useSay();
   return (
     <main className="page" aria-busy="true">
-      <p className="muted">Opening</p>
+      <p className="muted">{say(msg('screen.app.opening'))}</p>
     </main>
   );
 }

@@ -1,7 +1,8 @@
-import type { BoxExtras as Extras, Gauge, Point } from '@elwand/core';
+import { type BoxExtras as Extras, type Gauge, type Point, msg } from '@elwand/core';
 import { Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
+import { useSay } from '../app/say.ts';
 
 /** A number of things in the box; none is left out of the document. */
 function Count({
@@ -38,6 +39,7 @@ export function BoxExtras({
   readonly point: Point;
   readonly set: (change: (p: Point) => Point) => void;
 }) {
+  const say = useSay();
   const extras = point.box.extras ?? {};
   const put = (next: Extras) =>
     set((p) => {
@@ -60,30 +62,38 @@ export function BoxExtras({
   return (
     <details className="box-extras" open={count > 0 ? true : undefined}>
       <summary>
-        More about the box
-        {count > 0 ? `: ${count} entered` : ' (ring, barrier, fittings, wires that run through, listing)'}
+        {say(
+          count > 0
+            ? msg('screen.points.more-about-the-box-entered', { count })
+            : msg('screen.points.more-about-the-box'),
+        )}
       </summary>
       <div className="row fields">
         <Count
-          label="Ring or cover, cu in"
+          label={say(msg('screen.points.ring-or-cover-cu-in'))}
           value={extras.ringCubicInches ?? 0}
           max={200}
           onChange={number('ringCubicInches')}
         />
         <Choice
-          label="Barrier"
+          label={say(msg('screen.points.barrier'))}
           value={extras.barrier ?? 'none'}
           width={120}
           options={[
-            { value: 'none', label: 'none' },
-            { value: 'metal', label: 'metal' },
-            { value: 'nonmetallic', label: 'plastic' },
+            { value: 'none', label: say(msg('screen.points.none')) },
+            { value: 'metal', label: say(msg('screen.points.metal')) },
+            { value: 'nonmetallic', label: say(msg('screen.points.plastic')) },
           ]}
           onChange={(b) => put(b === 'none' ? without(extras, 'barrier') : { ...extras, barrier: b })}
         />
-        <Count label="Stud or hickey" value={extras.fittings ?? 0} max={2} onChange={number('fittings')} />
         <Count
-          label="Luminaire wires, thin"
+          label={say(msg('screen.points.stud-or-hickey'))}
+          value={extras.fittings ?? 0}
+          max={2}
+          onChange={number('fittings')}
+        />
+        <Count
+          label={say(msg('screen.points.luminaire-wires-thin'))}
           value={extras.fixtureWires ?? 0}
           max={12}
           onChange={number('fixtureWires')}
@@ -94,16 +104,16 @@ export function BoxExtras({
             put(e.target.checked ? { ...extras, domedCanopy: true } : without(extras, 'domedCanopy'))
           }
         >
-          domed canopy
+          {say(msg('screen.points.domed-canopy'))}
         </Checkbox>
         <Count
-          label="Terminal blocks"
+          label={say(msg('screen.points.terminal-blocks'))}
           value={extras.terminalBlocks ?? 0}
           max={4}
           onChange={number('terminalBlocks')}
         />
         <Count
-          label="Wires through, uncut"
+          label={say(msg('screen.points.wires-through-uncut'))}
           value={through?.count ?? 0}
           max={40}
           onChange={(n) => unbroken({ count: n })}
@@ -111,26 +121,26 @@ export function BoxExtras({
         {through && (
           <>
             <Choice
-              label="Their size"
+              label={say(msg('screen.points.their-size'))}
               value={through.gauge}
               width={100}
               options={(['14', '12', '10', '8', '6'] as const).map((g) => ({ value: g, label: `${g} AWG` }))}
               onChange={(gauge) => unbroken({ gauge })}
             />
             <Checkbox checked={through.coiled} onChange={(e) => unbroken({ coiled: e.target.checked })}>
-              12 in or more looped
+              {say(msg('screen.points.12-in-or-more-looped'))}
             </Checkbox>
           </>
         )}
         <Choice
-          label="Marked for"
+          label={say(msg('screen.points.marked-for'))}
           value={point.box.listedFor ?? 'unread'}
           width={150}
           options={[
-            { value: 'unread', label: 'not looked at' },
-            { value: 'luminaire', label: 'a luminaire' },
-            { value: 'fan', label: 'a fan' },
-            { value: 'neither', label: 'neither' },
+            { value: 'unread', label: say(msg('screen.points.not-looked-at')) },
+            { value: 'luminaire', label: say(msg('screen.points.a-luminaire')) },
+            { value: 'fan', label: say(msg('screen.points.a-fan')) },
+            { value: 'neither', label: say(msg('screen.points.neither')) },
           ]}
           onChange={(v) =>
             set((p) => {
@@ -141,7 +151,7 @@ export function BoxExtras({
         />
         {device && (
           <Count
-            label="Gangs of the device"
+            label={say(msg('screen.points.gangs-of-the-device'))}
             value={device.gangs ?? 1}
             max={4}
             onChange={(n) =>

@@ -1,4 +1,4 @@
-import { isProtecting, switchedIn, type Cable, type House, type Point } from '@elwand/core';
+import { isProtecting, switchedIn, type Cable, type House, type Point, msg, q, GAUGES } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -19,15 +19,17 @@ import {
 } from './feed-edits.ts';
 import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
 import type { SetHouse } from '../state/edit.ts';
+import { useSay } from '../app/say.ts';
+import { TemperatureField } from '../parts/TemperatureField.tsx';
 
-const GAUGES = [
-  { value: '', label: 'not read' },
-  ...(['14', '12', '10', '8', '6', '4'] as const).map((g) => ({ value: g, label: `${g} AWG` })),
+const SIZES = [
+  { value: '', label: msg('screen.points.not-read') },
+  ...GAUGES.map((g) => ({ value: g, label: `${g} AWG` })),
 ];
 const SIDES = [
-  { value: 'splice', label: 'joined' },
-  { value: 'line', label: 'on LINE' },
-  { value: 'load', label: 'on LOAD' },
+  { value: 'splice', label: msg('screen.points.joined') },
+  { value: 'line', label: msg('screen.points.on-line') },
+  { value: 'load', label: msg('screen.points.on-load') },
 ] as const;
 
 function Row({
@@ -41,6 +43,7 @@ function Row({
   readonly cable: Cable;
   readonly onHouse: SetHouse;
 }) {
+  const say = useSay();
   const set = (change: Partial<Cable>) => onHouse((h) => withCable(h, cable.id, change));
   const far = farEnd(cable, point.id);
   const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
@@ -53,17 +56,17 @@ function Row({
   return (
     <div className="row fields cable-row">
       <span className="cable-name">
-        {isAt(cable.to, point.id) ? 'from' : 'to'} {name}
+        {say(msg(isAt(cable.to, point.id) ? 'screen.points.cable-from' : 'screen.points.cable-to', { name }))}
       </span>
       <Choice
-        label="Size"
+        label={say(msg('screen.points.size'))}
         value={cable.gauge ?? ''}
         width={100}
-        options={GAUGES}
+        options={SIZES}
         onChange={(g) => set({ gauge: g === '' ? null : (g as NonNullable<Cable['gauge']>) })}
       />
       <Choice
-        label="Carries"
+        label={say(msg('screen.points.carries'))}
         value={cable.carries}
         width={200}
         options={CARRIES}
@@ -79,7 +82,7 @@ function Row({
       />
       {isCommanded(cable.carries) && (
         <Choice
-          label="Commanded by"
+          label={say(msg('screen.points.commanded-by'))}
           value={first?.value ?? ''}
           width={140}
           options={[{ value: '', label: '?' }, ...switches]}
@@ -96,10 +99,13 @@ function Row({
       )}
       {isCommanded(cable.carries) && first && switches.length > 1 && (
         <Choice
-          label="A second one"
+          label={say(msg('screen.points.a-second-one'))}
           value={second?.value ?? ''}
           width={140}
-          options={[{ value: '', label: 'none' }, ...switches.filter((s) => s.value !== first.value)]}
+          options={[
+            { value: '', label: say(msg('screen.points.none')) },
+            ...switches.filter((s) => s.value !== first.value),
+          ]}
           onChange={(key) =>
             put(
               commandedBy(
@@ -112,49 +118,49 @@ function Row({
         />
       )}
       <Choice
-        label="Ground"
+        label={say(msg('screen.points.ground'))}
         value={cable.ground}
         width={130}
         options={GROUNDS}
         onChange={(ground) => set({ ground })}
       />
       <Choice
-        label="Metal"
+        label={say(msg('screen.points.metal-2'))}
         value={cable.metal ?? 'Cu'}
         width={110}
         options={[
-          { value: 'Cu', label: 'copper' },
-          { value: 'Al', label: 'aluminium' },
+          { value: 'Cu', label: say(msg('screen.points.copper')) },
+          { value: 'Al', label: say(msg('screen.points.aluminum')) },
         ]}
         onChange={(metal) => set({ metal })}
       />
       <Choice
-        label="Kind"
+        label={say(msg('screen.points.kind'))}
         value={cable.type}
         width={170}
         options={TYPES}
         onChange={(type) => set({ type })}
       />
       <LengthInput
-        label="Length"
+        label={say(msg('screen.points.length'))}
         value={cable.lengthMm}
         system={house.units}
         style="feet"
-        placeholder="not measured"
+        placeholder={say(msg('screen.points.not-measured'))}
         width={110}
         onChange={(lengthMm) => set({ lengthMm })}
         onClear={() => set({ lengthMm: null })}
       />
       {RACEWAYS.has(cable.type) && (
         <Choice
-          label="Trade size"
+          label={say(msg('screen.points.trade-size'))}
           value={cable.size ?? ''}
           width={110}
           options={[
-            { value: '', label: 'not read' },
-            { value: '3/8', label: '3/8 in' },
-            { value: '1/2', label: '1/2 in' },
-            { value: '3/4', label: '3/4 in' },
+            { value: '', label: say(msg('screen.points.not-read')) },
+            { value: '3/8', label: say(msg('screen.points.3-8-in')) },
+            { value: '1/2', label: say(msg('screen.points.1-2-in')) },
+            { value: '3/4', label: say(msg('screen.points.3-4-in')) },
           ]}
           onChange={(size) =>
             onHouse({
@@ -169,31 +175,35 @@ function Row({
         />
       )}
       <NumberField
-        label="Others beside it"
+        label={say(msg('screen.points.others-beside-it'))}
         min={0}
         max={60}
         width={100}
-        title="Current-carrying conductors of other cables, side by side for more than 24 in, or in one foamed hole, or in its raceway"
+        title={say(msg('screen.points.current-carrying-conductors-of-other'))}
         value={cable.surroundings?.alongside ?? 0}
         onChange={(n) =>
           set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
         }
       />
-      <NumberField
-        label="Around it, °C"
-        min={-40}
-        max={85}
-        width={100}
-        placeholder="30"
-        value={cable.surroundings?.celsius ?? null}
+      <TemperatureField
+        label={msg('screen.points.around-it')}
+        placeholder={msg('screen.points.around-it-assumed', { degrees: q.celsius(30) })}
+        system={house.units}
+        celsius={cable.surroundings?.celsius ?? null}
         onChange={(celsius) =>
           set({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
         }
       />
-      <Choice label="Way" value={cable.way} width={130} options={WAYS} onChange={(way) => set({ way })} />
+      <Choice
+        label={say(msg('screen.points.way'))}
+        value={cable.way}
+        width={130}
+        options={WAYS}
+        onChange={(way) => set({ way })}
+      />
       {protects && near.at === 'point' && (
         <Choice
-          label="Terminals"
+          label={say(msg('screen.points.terminals'))}
           value={near.on}
           width={100}
           options={SIDES}
@@ -211,7 +221,7 @@ function Row({
       <Button
         type="text"
         size="small"
-        aria-label={`Take out the cable ${name}`}
+        aria-label={say(msg('screen.points.delete-the-cable', { name }))}
         onClick={() => onHouse((h) => withoutCable(h, cable.id))}
       >
         ✕
@@ -232,21 +242,22 @@ export function CableRows({
   readonly point: Point;
   readonly onHouse: SetHouse;
 }) {
+  const say = useSay();
   const [from, setFrom] = useState('');
   const sources = sourcesFor(house, point.id);
   const cables = cablesAt(house, point.id);
   return (
     <div className="stack">
-      {cables.length === 0 && <p className="muted">No cable is entered for this box. Say what feeds it.</p>}
+      {cables.length === 0 && <p className="muted">{say(msg('screen.points.no-cable-is-entered-for'))}</p>}
       {cables.map((c) => (
         <Row key={c.id} house={house} point={point} cable={c} onHouse={onHouse} />
       ))}
       <div className="row fields">
         <Choice
-          label="One more cable, from"
+          label={say(msg('screen.points.one-more-cable-from'))}
           value={from}
           width={240}
-          options={[{ value: '', label: 'choose breaker or box' }, ...sources]}
+          options={[{ value: '', label: say(msg('screen.points.choose-breaker-or-box')) }, ...sources]}
           onChange={setFrom}
         />
         <Button
@@ -256,7 +267,7 @@ export function CableRows({
             setFrom('');
           }}
         >
-          Add the cable
+          {say(msg('screen.points.add-the-cable'))}
         </Button>
       </div>
     </div>

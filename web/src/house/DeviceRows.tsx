@@ -1,16 +1,17 @@
-import { isReceptacleDevice, type Device, type DeviceKind, type Point } from '@elwand/core';
+import { isReceptacleDevice, type Device, type DeviceKind, type Point, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { DEVICE_KINDS } from './device-words.ts';
 import { useRowKeys } from '../parts/use-row-keys.ts';
+import { useSay } from '../app/say.ts';
 
 const MOST = 6;
 const PLAIN: Device = { kind: 'receptacle', amps: 15, grounded: true };
 const AMPS = [15, 20, 30, 40, 50].map((a) => ({ value: String(a), label: `${a} A` }));
 const TABS = [
-  { value: '', label: 'not looked' },
-  { value: 'whole', label: 'whole' },
-  { value: 'broken', label: 'broken: halves apart' },
+  { value: '', label: msg('screen.points.not-looked') },
+  { value: 'whole', label: msg('screen.points.whole') },
+  { value: 'broken', label: msg('screen.points.broken-halves-apart') },
 ] as const;
 
 /** One device with what can be said of its kind. */
@@ -25,6 +26,7 @@ function Row({
   readonly onChange: (to: Device) => void;
   readonly onRemove: (() => void) | null;
 }) {
+  const say = useSay();
   // What belongs to one kind of device does not follow it to another.
   const become = (kind: DeviceKind) => {
     const { tab: _, lightNth: __, ...rest } = device;
@@ -35,7 +37,7 @@ function Row({
       <Choice label={label} value={device.kind} width={190} options={DEVICE_KINDS} onChange={become} />
       {device.kind !== 'blank' && (
         <Choice
-          label="Rating"
+          label={say(msg('screen.points.rating'))}
           value={String(device.amps)}
           width={90}
           options={
@@ -48,7 +50,7 @@ function Row({
       )}
       {device.kind === 'receptacle' && (
         <Choice
-          label="Tab between its brass screws"
+          label={say(msg('screen.points.tab-between-its-brass-screws'))}
           value={device.tab ?? ''}
           width={190}
           options={TABS}
@@ -60,25 +62,25 @@ function Row({
       )}
       {isReceptacleDevice(device) && (
         <Choice
-          label="Slots"
+          label={say(msg('screen.points.slots'))}
           value={device.grounded ? 'three' : 'two'}
           width={150}
           options={[
-            { value: 'three', label: 'with ground hole' },
-            { value: 'two', label: 'two slots only' },
+            { value: 'three', label: say(msg('screen.points.with-ground-hole')) },
+            { value: 'two', label: say(msg('screen.points.two-slots-only')) },
           ]}
           onChange={(s) => onChange({ ...device, grounded: s === 'three' })}
         />
       )}
       {device.kind === 'fan' && (
         <Choice
-          label="Its light"
+          label={say(msg('screen.points.its-light'))}
           value={String(device.lightNth ?? '')}
           width={170}
           options={[
-            { value: '', label: 'with the fan' },
-            { value: '1', label: 'by switch 1 of its box' },
-            { value: '2', label: 'by switch 2 of its box' },
+            { value: '', label: say(msg('screen.points.with-the-fan')) },
+            { value: '1', label: say(msg('screen.points.by-switch-1-of-its')) },
+            { value: '2', label: say(msg('screen.points.by-switch-2-of-its')) },
           ]}
           onChange={(n) => {
             const { lightNth: _, ...rest } = device;
@@ -87,7 +89,12 @@ function Row({
         />
       )}
       {onRemove && (
-        <Button type="text" size="small" aria-label={`Take out ${label.toLowerCase()}`} onClick={onRemove}>
+        <Button
+          type="text"
+          size="small"
+          aria-label={say(msg('screen.points.delete', { label: label.toLowerCase() }))}
+          onClick={onRemove}
+        >
           ✕
         </Button>
       )}
@@ -103,6 +110,7 @@ export function DeviceRows({
   readonly point: Point;
   readonly set: (change: (p: Point) => Point) => void;
 }) {
+  const say = useSay();
   const put = (devices: Device[]) => set((p) => ({ ...p, devices }));
   const { devices } = point;
   const several = devices.length > 1;
@@ -113,7 +121,9 @@ export function DeviceRows({
         <Row
           key={keys[i]}
           device={d}
-          label={several ? `Device ${i + 1}` : 'Device'}
+          label={
+            several ? say(msg('screen.points.device-n', { n: i + 1 })) : say(msg('screen.points.device'))
+          }
           onChange={(to) => put(devices.map((x, k) => (k === i ? to : x)))}
           onRemove={
             several
@@ -138,7 +148,9 @@ export function DeviceRows({
               })
             }
           >
-            {devices.length === 0 ? 'Add a device' : 'One more device in this box'}
+            {devices.length === 0
+              ? say(msg('screen.points.add-a-device'))
+              : say(msg('screen.points.one-more-device-in-this'))}
           </Button>
         </div>
       )}

@@ -1,9 +1,10 @@
-import { ItemId, type FaceLayer, type House, type Wall } from '@elwand/core';
+import { ItemId, type FaceLayer, type House, type Wall, msg } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { RectFields } from './RectFields.tsx';
+import { useSay } from '../app/say.ts';
 
 /** Tile on its bed, mm: what a new layer starts with. */
 const TILE_MM = 9.5;
@@ -20,6 +21,7 @@ export function FaceLayers({
   readonly ceilingMm: number;
   readonly set: (change: (w: Wall) => Wall) => void;
 }) {
+  const say = useSay();
   const layers = wall.layers ?? [];
   const put = (next: readonly FaceLayer[]) =>
     set(({ layers: _, ...w }) => (next.length === 0 ? w : { ...w, layers: [...next] }));
@@ -30,14 +32,14 @@ export function FaceLayers({
       {layers.map((l) => (
         <div className="row fields" key={l.id}>
           <TextField
-            label="On the board"
+            label={say(msg('screen.wall.on-the-board'))}
             value={l.name}
             required
             width={130}
             onChange={(name) => change(l.id, (x) => ({ ...x, name }))}
           />
           <LengthInput
-            label="thick"
+            label={say(msg('screen.wall.thick'))}
             value={l.thicknessMm}
             system={system}
             width={90}
@@ -60,18 +62,18 @@ export function FaceLayers({
               )
             }
           >
-            over the whole wall
+            {say(msg('screen.wall.over-the-whole-wall'))}
           </Checkbox>
           <Checkbox
             checked={l.planned}
             onChange={(e) => change(l.id, (x) => ({ ...x, planned: e.target.checked }))}
           >
-            still to come
+            {say(msg('screen.wall.still-to-come'))}
           </Checkbox>
           <Button
             type="text"
             size="small"
-            aria-label={`Take out ${l.name}`}
+            aria-label={say(msg('screen.wall.delete', { name: l.name }))}
             onClick={() => put(layers.filter((x) => x.id !== l.id))}
           >
             ✕
@@ -85,11 +87,16 @@ export function FaceLayers({
           onClick={() =>
             put([
               ...layers,
-              { id: ItemId.parse(freshId('layer')), name: 'Tile', thicknessMm: TILE_MM, planned: true },
+              {
+                id: ItemId.parse(freshId('layer')),
+                name: say(msg('screen.wall.tile')),
+                thicknessMm: TILE_MM,
+                planned: true,
+              },
             ])
           }
         >
-          Tile or panel on the board
+          {say(msg('screen.wall.tile-or-panel-on-the'))}
         </Button>
       </div>
     </>

@@ -1,9 +1,10 @@
-import type { Furniture, House, Wall } from '@elwand/core';
+import { type Furniture, type House, type Wall, msg } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { RectFields } from './RectFields.tsx';
+import { useSay } from '../app/say.ts';
 
 /** What most things on a wall take to come down: minutes and people. */
 const USUAL_DOWN = { minutes: 20, people: 1 };
@@ -18,12 +19,13 @@ export function FurnitureRows({
   readonly system: House['units'];
   readonly set: (change: (w: Wall) => Wall) => void;
 }) {
+  const say = useSay();
   const put = (id: string, change: (f: Furniture) => Furniture) =>
     set((w) => ({ ...w, furniture: w.furniture.map((f) => (f.id === id ? change(f) : f)) }));
   return wall.furniture.map((f) => (
     <div className="row fields" key={f.id}>
       <TextField
-        label={f.kind}
+        label={say(msg(`names.before-wall.${f.kind}`))}
         value={f.name}
         required
         width={130}
@@ -31,14 +33,14 @@ export function FurnitureRows({
       />
       <RectFields item={f} system={system} onChange={(to) => put(f.id, (x) => ({ ...x, ...to }))} />
       <LengthInput
-        label="depth"
+        label={say(msg('screen.wall.depth'))}
         width={90}
         value={f.depthMm}
         system={system}
         onChange={(depthMm) => put(f.id, (x) => ({ ...x, depthMm }))}
       />
       <Checkbox checked={f.planned} onChange={(e) => put(f.id, (x) => ({ ...x, planned: e.target.checked }))}>
-        planned
+        {say(msg('screen.wall.planned'))}
       </Checkbox>
       <Checkbox
         checked={f.comesDown !== undefined}
@@ -46,12 +48,12 @@ export function FurnitureRows({
           put(f.id, ({ comesDown: _, ...x }) => (e.target.checked ? { ...x, comesDown: USUAL_DOWN } : x))
         }
       >
-        comes down for the work
+        {say(msg('screen.wall.comes-down-for-the-work'))}
       </Checkbox>
       {f.comesDown && (
         <>
           <NumberField
-            label="Minutes"
+            label={say(msg('screen.wall.minutes'))}
             value={f.comesDown.minutes}
             min={0}
             max={600}
@@ -61,7 +63,7 @@ export function FurnitureRows({
             }
           />
           <NumberField
-            label="People"
+            label={say(msg('screen.wall.people'))}
             value={f.comesDown.people}
             min={1}
             max={4}
@@ -75,7 +77,7 @@ export function FurnitureRows({
       <Button
         type="text"
         size="small"
-        aria-label={`Take out ${f.name}`}
+        aria-label={say(msg('screen.wall.delete', { name: f.name }))}
         onClick={() => set((w) => ({ ...w, furniture: w.furniture.filter((x) => x.id !== f.id) }))}
       >
         ✕

@@ -6,12 +6,6 @@ import { useHouse } from './house-context.ts';
 export function HistoryTab() {
   const { house, edits } = useHouse();
   return (
-    <History
-      kind="houses"
-      id={house.id}
-      document={house}
-      units={house.units}
-      onRestore={(old) => edits.house(old as House)}
-    />
+    <History kind="houses" id={house.id} document={house} onRestore={(old) => edits.house(old as House)} />
   );
 }

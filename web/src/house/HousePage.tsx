@@ -1,4 +1,4 @@
-import type { House } from '@elwand/core';
+import { type House, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
@@ -18,12 +18,12 @@ import './wall.css';
 import { useSay } from '../app/say.ts';
 
 const TABS = [
-  ['rooms', 'Rooms'],
-  ['points', 'Outlets and cables'],
-  ['panel', 'Panel'],
-  ['local', 'Local rules'],
-  ['jobs', 'Jobs'],
-  ['history', 'History'],
+  ['rooms', msg('screen.house.rooms')],
+  ['points', msg('screen.house.outlets-and-cables')],
+  ['panel', msg('screen.house.panel')],
+  ['local', msg('screen.house.local-rules')],
+  ['jobs', msg('screen.house.jobs')],
+  ['history', msg('screen.house.history')],
 ] as const;
 
 /** The pages of one house. */
@@ -46,54 +46,62 @@ function Opened({ house }: { readonly house: House }) {
     <HouseContext.Provider value={{ house, evaluation, edits }}>
       <header className="topbar">
         <Link className="brand" to="/">
-          Elwand
+          {say(msg('screen.house.elwand'))}
         </Link>
         <h1 className="grow">{house.name}</h1>
         <Button.Group size="small">
-          <Button disabled={past.length === 0} onClick={() => dispatch(undone())} aria-label="Undo">
+          <Button
+            disabled={past.length === 0}
+            onClick={() => dispatch(undone())}
+            aria-label={say(msg('screen.house.undo'))}
+          >
             ↶
           </Button>
-          <Button disabled={future.length === 0} onClick={() => dispatch(redone())} aria-label="Redo">
+          <Button
+            disabled={future.length === 0}
+            onClick={() => dispatch(redone())}
+            aria-label={say(msg('screen.house.redo'))}
+          >
             ↷
           </Button>
         </Button.Group>
         <SaveLine />
       </header>
-      <nav className="house-tabs" aria-label="Pages of the house">
+      <nav className="house-tabs" aria-label={say(msg('screen.house.pages-of-the-house'))}>
         {TABS.map(([to, label]) => (
           <NavLink key={to} to={to}>
-            {label}
+            {say(label)}
           </NavLink>
         ))}
       </nav>
       <main className="page house-main stack">
         <div className="row fields house-facts">
           <TextField
-            label="House"
+            label={say(msg('screen.house.house'))}
             value={house.name}
             required
             onChange={(name) => edits.house((h) => ({ ...h, name }))}
           />
           <NumberField
-            label="Built in"
+            label={say(msg('screen.house.built-in'))}
             min={1700}
             max={2100}
             value={house.yearBuilt}
-            placeholder="year"
+            placeholder={say(msg('screen.house.year'))}
             onChange={(yearBuilt) => edits.house((h) => ({ ...h, yearBuilt }), 'year')}
           />
           <Choice
-            label="Measures"
+            label={say(msg('screen.house.measures'))}
             value={house.units}
             width={140}
             onChange={(units) => edits.house((h) => ({ ...h, units }))}
             options={[
-              { value: 'imperial', label: 'feet and inches' },
-              { value: 'metric', label: 'metric' },
+              { value: 'imperial', label: say(msg('screen.house.feet-and-inches')) },
+              { value: 'metric', label: say(msg('screen.house.metric')) },
             ]}
           />
           <Choice
-            label="Code in force"
+            label={say(msg('screen.house.code-in-force'))}
             value={house.code}
             width={120}
             onChange={(code) => edits.house((h) => ({ ...h, code }))}
@@ -103,13 +111,13 @@ function Opened({ house }: { readonly house: House }) {
             }))}
           />
           <Choice
-            label="Work in the panel by"
+            label={say(msg('screen.house.work-in-the-panel-by'))}
             value={house.panelWorkBy}
             width={170}
             onChange={(panelWorkBy) => edits.house((h) => ({ ...h, panelWorkBy }))}
             options={[
-              { value: 'electrician', label: 'an electrician' },
-              { value: 'qualified-person', label: 'a qualified person' },
+              { value: 'electrician', label: say(msg('screen.house.an-electrician')) },
+              { value: 'qualified-person', label: say(msg('screen.house.a-qualified-person')) },
             ]}
           />
         </div>
@@ -120,7 +128,7 @@ function Opened({ house }: { readonly house: House }) {
               {say(f.says)}
             </p>
           ))}
-        <Guarded what="this page" resetOn={[pathname, house]}>
+        <Guarded what={say(msg('screen.house.this-page'))} resetOn={[pathname, house]}>
           <Outlet />
         </Guarded>
       </main>

@@ -7,11 +7,14 @@ import {
   type House,
   type Room,
   type RoomId,
+  msg,
+  allOf,
 } from '@elwand/core';
 import { Segmented } from 'antd';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { withRoom, type SetHouse } from '../state/edit.ts';
 import './house-plan.css';
+import { useSay } from '../app/say.ts';
 
 /** Height that the plan may take, px, and how near a room must come to be drawn to its neighbour. */
 const MOST_PX = 260;
@@ -65,6 +68,7 @@ export interface HousePlanProps {
 
 /** The rooms of one storey from above: chosen by a click, dragged until they share a wall with their neighbour. */
 export function HousePlan({ house, current, width, onSelect, onHouse }: HousePlanProps) {
+  const say = useSay();
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<{
     room: Room;
@@ -119,14 +123,14 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
   };
   const shared = snapped?.shared ?? [];
   return (
-    <section className="stack" aria-label="Floor plan">
+    <section className="stack" aria-label={say(msg('screen.rooms.floor-plan'))}>
       <div className="row">
-        <h3 className="grow">Floor plan</h3>
+        <h3 className="grow">{say(msg('screen.rooms.floor-plan'))}</h3>
         {levels.length > 1 && (
           <Segmented
             size="small"
             value={level}
-            options={levels.map((l) => ({ value: l, label: `storey ${l + 1}` }))}
+            options={levels.map((l) => ({ value: l, label: say(msg('screen.rooms.floor-n', { n: l + 1 })) }))}
             onChange={(l) => {
               const first = house.rooms.find((r) => levelOf(r) === l);
               if (first) onSelect(first.id);
@@ -141,7 +145,7 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
         height={frame.height * scale}
         viewBox={`${frame.left} ${frame.top} ${frame.width} ${frame.height}`}
         role="group"
-        aria-label={`Plan of ${rooms.length} room${rooms.length === 1 ? '' : 's'}`}
+        aria-label={say(msg('screen.rooms.plan-of-rooms', { count: rooms.length }))}
         onPointerMove={move}
         onPointerUp={drop}
         onPointerCancel={() => setDrag(null)}
@@ -155,7 +159,7 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
               role="button"
               tabIndex={0}
               aria-pressed={r.id === current}
-              aria-label={`${r.name}; arrow keys move it`}
+              aria-label={say(msg('screen.rooms.arrow-keys-move-it', { name: r.name }))}
               className={r.id === current ? 'plan-room plan-current' : 'plan-room'}
               onPointerDown={(e) => {
                 e.currentTarget.setPointerCapture(e.pointerId);
@@ -206,9 +210,17 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
       <p className="quiet" aria-live="polite">
         {drag
           ? shared.length > 0
-            ? `Shares ${shared.map((l) => `the ${l.wall.name.toLowerCase()} of ${l.room.name}`).join(' and ')}`
-            : 'Stands for itself'
-          : 'Drag a room until it snaps to its neighbor. Then they share the wall, and a cable can pass from one to the other.'}
+            ? say(
+                msg('screen.rooms.shares', {
+                  walls: allOf(
+                    shared.map((l) =>
+                      msg('screen.rooms.the-of', { wall: l.wall.name.toLowerCase(), room: l.room.name }),
+                    ),
+                  ),
+                }),
+              )
+            : say(msg('screen.rooms.stands-for-itself'))
+          : say(msg('screen.rooms.drag-a-room-until-it'))}
       </p>
     </section>
   );

@@ -1,4 +1,4 @@
-import { formatLength, makeRoom, type House, type Room } from '@elwand/core';
+import { formatLength, makeRoom, type House, type Room, msg, type Say } from '@elwand/core';
 import type { Drawing, Understood } from '@elwand/core/sheets';
 import { Alert, Button, Checkbox, Modal } from 'antd';
 import { lazy, Suspense, useRef, useState } from 'react';
@@ -8,16 +8,18 @@ import { TextField } from '../parts/TextField.tsx';
 import { readPlanBehind } from './read-plan.ts';
 import { USES } from './words.ts';
 import type { SetHouse } from '../state/edit.ts';
+import { useSay } from '../app/say.ts';
+import { saysOf } from '../app/said-error.ts';
 
 const DrawingView = lazy(() => import('../sheets/DrawingView.tsx').then((m) => ({ default: m.DrawingView })));
 
 const UNITS = [
-  { value: 'file', label: 'as the file says' },
-  { value: '25.4', label: 'inches' },
-  { value: '304.8', label: 'feet' },
-  { value: '1', label: 'millimetres' },
-  { value: '10', label: 'centimetres' },
-  { value: '1000', label: 'metres' },
+  { value: 'file', label: msg('screen.rooms.as-the-file-says') },
+  { value: '25.4', label: msg('screen.rooms.inches') },
+  { value: '304.8', label: msg('screen.rooms.feet') },
+  { value: '1', label: msg('screen.rooms.millimeters') },
+  { value: '10', label: msg('screen.rooms.centimeters') },
+  { value: '1000', label: msg('screen.rooms.meters') },
 ] as const;
 type Unit = (typeof UNITS)[number]['value'];
 
@@ -35,20 +37,22 @@ interface Entry {
 }
 
 /** How large all of it would be in each unit: a house is easily told from a doll's house and from a town. */
-function sizes({ extent }: Understood, { units }: House): string {
-  const inUnit = (mm: number) =>
-    `${formatLength(extent.x * mm, units)} by ${formatLength(extent.y * mm, units)}`;
+function sizes({ extent }: Understood, { units }: House, say: Say): string {
+  const inUnit = (mm: number) => ({
+    width: formatLength(extent.x * mm, units),
+    depth: formatLength(extent.y * mm, units),
+  });
   return UNITS.flatMap(({ value, label }) =>
-    value === 'file' ? [] : [`${inUnit(Number(value))} in ${label}`],
+    value === 'file' ? [] : [say(msg('screen.rooms.size-in', { ...inUnit(Number(value)), unit: label }))],
   ).join('; ');
 }
 
 /** What was understood, as a picture with numbers. */
-function picture(plan: Understood): Drawing {
+function picture(plan: Understood, say: Say): Drawing {
   return {
     key: 'import',
-    title: 'What was understood',
-    note: 'Each outline with its number.',
+    title: say(msg('screen.rooms.what-was-understood')),
+    note: say(msg('screen.rooms.each-outline-with-its-number')),
     shapes: plan.outlines.flatMap((points, i): Drawing['shapes'][number][] => {
       const x = points.reduce((s, p) => s + p.x, 0) / points.length;
       const y = points.reduce((s, p) => s + p.y, 0) / points.length;
@@ -62,6 +66,7 @@ function picture(plan: Understood): Drawing {
 
 /** Rooms from a drawing: the file is read, what was understood is shown, and the person corrects it before anything is added. */
 export function ImportPlan({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
+  const say = useSay();
   const input = useRef<HTMLInputElement>(null);
   const [found, setFound] = useState<Found | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
@@ -76,11 +81,16 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
       setFailed(null);
       setEntries((before) =>
         plan.outlines.map(
-          (_, i) => before[i] ?? { name: `Room ${house.rooms.length + i + 1}`, use: 'bedroom', take: true },
+          (_, i) =>
+            before[i] ?? {
+              name: say(msg('screen.rooms.room', { count: house.rooms.length + i + 1 })),
+              use: 'bedroom',
+              take: true,
+            },
         ),
       );
     } catch (error) {
-      setFailed(`${name}: ${error instanceof Error ? error.message : String(error)}`);
+      setFailed(`${name}: ${say(saysOf(error, ''))}`);
     } finally {
       setBusy(false);
     }
@@ -113,7 +123,7 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
         type="file"
         accept=".dxf,.svg"
         hidden
-        aria-label="Floor plan file"
+        aria-label={say(msg('screen.rooms.floor-plan-file'))}
         onChange={(e) => {
           const file = e.target.files?.[0];
           if (file) void open(file);
@@ -121,16 +131,16 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
         }}
       />
       <Button loading={busy} onClick={() => input.current?.click()}>
-        Read a floor plan
+        {say(msg('screen.rooms.read-a-floor-plan'))}
       </Button>
       {failed !== null && (
         <Alert type="error" title={failed} closable={{ onClose: () => setFailed(null) }} role="alert" />
       )}
       <Modal
         open={found !== null}
-        title={found ? `What was understood of ${found.name}` : ''}
+        title={found ? say(msg('screen.rooms.what-was-understood-of', { found: found.name })) : ''}
         width={760}
-        okText={`Add ${taken} room${taken === 1 ? '' : 's'}`}
+        okText={say(msg('screen.rooms.add-rooms', { taken }))}
         okButtonProps={{ disabled: taken === 0 || !found?.plan.scale.known }}
         onOk={() => void add()}
         onCancel={() => setFound(null)}
@@ -138,26 +148,41 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
         {found && (
           <div className="stack">
             <p>
-              {found.plan.segments} lines, {found.plan.outlines.length} room
-              {found.plan.outlines.length === 1 ? '' : 's'}.
+              {say(
+                msg('screen.rooms.lines-rooms', {
+                  segments: found.plan.segments,
+                  count: found.plan.outlines.length,
+                }),
+              )}
+              {found.plan.scale.known && ' '}
               {found.plan.scale.known &&
-                ` One unit of the file is ${found.plan.scale.mmPerUnit.toPrecision(4)} mm: ${found.plan.scale.from}.`}
+                say(
+                  msg('screen.rooms.one-unit-of-the-file', {
+                    mmPerUnit: found.plan.scale.mmPerUnit.toPrecision(4),
+                    from: found.plan.scale.from,
+                  }),
+                )}
             </p>
             {!found.plan.scale.known && (
               <Alert
                 type="warning"
-                title="The file doesn't say what its unit is. Choose it before you add rooms."
-                description={`The whole drawing would be ${sizes(found.plan, house)}.`}
+                title={say(msg('screen.rooms.the-file-doesnt-say-what'))}
+                description={say(
+                  msg('screen.rooms.the-whole-drawing-would-be', { sizes: sizes(found.plan, house, say) }),
+                )}
               />
             )}
             {found.plan.movedMm !== null && (
               <p className="muted">
-                The drawing lies {formatLength(found.plan.movedMm, house.units)} from its origin. It was moved
-                there.
+                {say(
+                  msg('screen.rooms.the-drawing-lies-from-its', {
+                    moved: formatLength(found.plan.movedMm, house.units),
+                  }),
+                )}
               </p>
             )}
             <Choice
-              label="The file is in"
+              label={say(msg('screen.rooms.the-file-is-in'))}
               value={unit}
               options={UNITS}
               onChange={(u) => {
@@ -166,16 +191,15 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
               }}
             />
             {found.plan.leftOut.length > 0 && (
-              <p className="muted">Not used: {found.plan.leftOut.join('; ')}.</p>
+              <p className="muted">
+                {say(msg('screen.rooms.not-used', { leftOut: found.plan.leftOut.join('; ') }))}
+              </p>
             )}
             {found.plan.outlines.length === 0 ? (
-              <p className="empty">
-                No closed outline large enough for a room. Check the unit; walls that are drawn as two lines
-                need their inner faces closed.
-              </p>
+              <p className="empty">{say(msg('screen.rooms.no-closed-outline-large-enough'))}</p>
             ) : (
-              <Suspense fallback={<p className="muted">Drawing …</p>}>
-                <DrawingView drawing={picture(found.plan)} width={700} mostPx={260} />
+              <Suspense fallback={<p className="muted">{say(msg('screen.rooms.drawing'))}</p>}>
+                <DrawingView drawing={picture(found.plan, say)} width={700} mostPx={260} />
               </Suspense>
             )}
             {entries.map((e, i) => (
@@ -184,13 +208,18 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
                   {i + 1}
                 </Checkbox>
                 <TextField
-                  label="Name"
+                  label={say(msg('screen.rooms.name'))}
                   value={e.name}
                   required
                   width={150}
                   onChange={(name) => set(i, { name })}
                 />
-                <Choice label="Used as" value={e.use} options={USES} onChange={(use) => set(i, { use })} />
+                <Choice
+                  label={say(msg('screen.rooms.used-as'))}
+                  value={e.use}
+                  options={USES}
+                  onChange={(use) => set(i, { use })}
+                />
               </div>
             ))}
           </div>

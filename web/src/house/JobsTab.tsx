@@ -1,3 +1,4 @@
+import { msg } from '@elwand/core';
 import { Button, message } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -6,9 +7,11 @@ import { NameModal, type Asking } from '../parts/NameModal.tsx';
 import { problemOf, useListHousesQuery } from '../state/api.ts';
 import { useMakeJob } from '../state/use-make-job.ts';
 import { useHouse } from './house-context.ts';
+import { useSay } from '../app/say.ts';
 
 /** The jobs of this house, and a new one. */
 export function JobsTab() {
+  const say = useSay();
   const { house } = useHouse();
   const { data } = useListHousesQuery();
   const makeJob = useMakeJob();
@@ -24,13 +27,13 @@ export function JobsTab() {
   return (
     <div className="stack">
       {jobs.length === 0 ? (
-        <p className="empty">No job yet. Make one for the outlet, light or appliance that is wanted.</p>
+        <p className="empty">{say(msg('screen.house.no-job-yet-make-one'))}</p>
       ) : (
         <table className="plain-table">
           <thead>
             <tr>
-              <th>Job</th>
-              <th>State</th>
+              <th>{say(msg('screen.house.job'))}</th>
+              <th>{say(msg('screen.house.state'))}</th>
             </tr>
           </thead>
           <tbody>
@@ -40,7 +43,9 @@ export function JobsTab() {
                   <Link to={`/houses/${house.id}/jobs/${j.id}`}>{j.name}</Link>
                 </td>
                 <td className="muted">
-                  {j.signedOff ? `signed off ${day(j.signedOff)}` : `last touched ${day(j.updatedAt)}`}
+                  {j.signedOff
+                    ? say(msg('screen.house.signed-off', { signedOff: day(j.signedOff) }))
+                    : say(msg('screen.house.last-touched', { updatedAt: day(j.updatedAt) }))}
                 </td>
               </tr>
             ))}
@@ -49,7 +54,7 @@ export function JobsTab() {
       )}
       <div>
         <Button type="primary" onClick={() => setAsking({ kind: 'job', houseId: house.id })}>
-          New job
+          {say(msg('screen.house.new-job'))}
         </Button>
       </div>
       <NameModal asking={asking} onClose={() => setAsking(null)} onName={make} />

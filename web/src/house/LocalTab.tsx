@@ -9,6 +9,8 @@ import {
   sourceLine,
   type House,
   type LimitKey,
+  msg,
+  q,
 } from '@elwand/core';
 import { Button, Checkbox, Input } from 'antd';
 import { useId, useState } from 'react';
@@ -19,6 +21,8 @@ import { NumberField } from '../parts/NumberField.tsx';
 import { readLimit } from './read-limit.ts';
 import { METHOD_WORDS } from './words.ts';
 import { useSay } from '../app/say.ts';
+import { Said, slot } from '../app/Said.tsx';
+import { TemperatureField } from '../parts/TemperatureField.tsx';
 
 function NewAmendment({
   house,
@@ -39,7 +43,7 @@ function NewAmendment({
   const noNote = note.trim().length < 3;
   const add = () => {
     setTried(true);
-    if (typeof read === 'string' || noNote) return;
+    if (typeof read !== 'number' || noNote) return;
     onAdd({ limit, value: read, note: note.trim() });
     setValue('');
     setNote('');
@@ -49,14 +53,14 @@ function NewAmendment({
     <div className="stack">
       <div className="row fields">
         <Choice
-          label="Value to change"
+          label={say(msg('screen.local.value-to-change'))}
           value={limit}
           width={330}
           options={free.map((k) => ({ value: k, label: say(limitTitle(k)) }))}
           onChange={setLimit}
         />
         <div className="field">
-          <label htmlFor={ids[0]}>Here it is</label>
+          <label htmlFor={ids[0]}>{say(msg('screen.local.here-it-is'))}</label>
           <span>
             <Input
               id={ids[0]}
@@ -75,30 +79,36 @@ function NewAmendment({
           </span>
         </div>
         <div className="field">
-          <label htmlFor={ids[1]}>Who says so</label>
+          <label htmlFor={ids[1]}>{say(msg('screen.local.who-says-so'))}</label>
           <span>
             <Input
               id={ids[1]}
               style={{ width: 260 }}
               value={note}
               maxLength={240}
-              placeholder="town amendment 12, the inspector on the phone"
+              placeholder={say(msg('screen.local.town-amendment-12-the-inspector'))}
               status={tried && noNote ? 'error' : ''}
               onChange={(e) => setNote(e.target.value)}
               onPressEnter={add}
             />
             {tried && noNote && (
               <span className="field-error" role="alert">
-                say who asks for it
+                {say(msg('screen.local.say-who-asks-for-it'))}
               </span>
             )}
           </span>
         </div>
-        <Button onClick={add}>Add</Button>
+        <Button onClick={add}>{say(msg('screen.local.add'))}</Button>
       </div>
       <p className="quiet">
-        The code says {say(limitWords(code.value, LIMITS[limit].unit))}: {say(sourceLine(code.source))}.{' '}
-        {LIMITS[limit].tighter === 'less' ? 'Less' : 'More'} is stricter.
+        {say(
+          msg(
+            LIMITS[limit].tighter === 'less'
+              ? 'screen.local.the-code-says-less-is-stricter'
+              : 'screen.local.the-code-says-more-is-stricter',
+            { limit: limitWords(code.value, LIMITS[limit].unit), source: sourceLine(code.source) },
+          ),
+        )}
       </p>
     </div>
   );
@@ -114,22 +124,26 @@ export function LocalTab() {
     edits.house((h) => ({ ...h, amendments: h.amendments.filter((a) => a.limit !== limit) }));
   return (
     <div className="stack">
-      <section className="sheet stack" aria-label="Values changed here">
-        <h2>Values that are different here</h2>
+      <section className="sheet stack" aria-label={say(msg('screen.local.values-changed-here'))}>
+        <h2>{say(msg('screen.local.values-that-are-different-here'))}</h2>
         <p className="muted">
-          A tighter value simply applies. A looser one is kept as an override and is named wherever it
-          decides. All values: <Link to="/rules">the page of rules</Link>.
+          <Said
+            text={msg('screen.local.a-tighter-value-simply-applies', { rules: slot('rules') })}
+            slots={{ rules: <Link to="/rules">{say(msg('screen.local.the-page-of-rules'))}</Link> }}
+          />
         </p>
-        {amended.length === 0 && unknown.length === 0 && <p>None: the code as it stands.</p>}
+        {amended.length === 0 && unknown.length === 0 && (
+          <p>{say(msg('screen.local.none-the-code-as-it'))}</p>
+        )}
         {(amended.length > 0 || unknown.length > 0) && (
           <table className="plain-table">
             <thead>
               <tr>
-                <th>Value</th>
-                <th>Here</th>
-                <th>The code</th>
+                <th>{say(msg('screen.local.value'))}</th>
+                <th>{say(msg('screen.local.here'))}</th>
+                <th>{say(msg('screen.local.the-code'))}</th>
                 <th />
-                <th>Who says so</th>
+                <th>{say(msg('screen.local.who-says-so'))}</th>
                 <th />
               </tr>
             </thead>
@@ -139,15 +153,21 @@ export function LocalTab() {
                   <th scope="row">{say(a.title)}</th>
                   <td className="measure">{say(limitWords(a.here, LIMITS[a.limit].unit))}</td>
                   <td className="measure">{say(limitWords(a.code.value, LIMITS[a.limit].unit))}</td>
-                  <td>{a.looser ? <b className="local-looser">looser</b> : 'tighter'}</td>
+                  <td>
+                    {a.looser ? (
+                      <b className="local-looser">{say(msg('screen.local.looser'))}</b>
+                    ) : (
+                      say(msg('screen.local.tighter'))
+                    )}
+                  </td>
                   <td>{a.note}</td>
                   <td>
                     <Button
                       size="small"
-                      aria-label={`Take out ${say(a.title)}`}
+                      aria-label={say(msg('screen.local.delete', { title: a.title }))}
                       onClick={() => remove(a.limit)}
                     >
-                      Take out
+                      {say(msg('screen.local.delete-2'))}
                     </Button>
                   </td>
                 </tr>
@@ -155,10 +175,10 @@ export function LocalTab() {
               {unknown.map((a) => (
                 <tr key={a.limit}>
                   <th scope="row">{a.limit}</th>
-                  <td colSpan={4}>is no value that this version knows; it changes nothing</td>
+                  <td colSpan={4}>{say(msg('screen.local.is-no-value-that-this'))}</td>
                   <td>
                     <Button size="small" onClick={() => remove(a.limit)}>
-                      Take out
+                      {say(msg('screen.local.delete-2'))}
                     </Button>
                   </td>
                 </tr>
@@ -172,12 +192,9 @@ export function LocalTab() {
           onAdd={(a) => edits.house((h) => ({ ...h, amendments: [...h.amendments, a] }))}
         />
       </section>
-      <section className="sheet stack" aria-label="Wiring methods">
-        <h2>Wiring methods that are forbidden here</h2>
-        <p className="muted">
-          Some places allow only EMT, some no NM-B. Plans never use what is checked here. If the whole house
-          is wired in EMT, ask the inspector before you add NM-B.
-        </p>
+      <section className="sheet stack" aria-label={say(msg('screen.local.wiring-methods'))}>
+        <h2>{say(msg('screen.local.wiring-methods-that-are-forbidden'))}</h2>
+        <p className="muted">{say(msg('screen.local.some-places-allow-only-emt'))}</p>
         <div className="row">
           {NEW_METHODS.map((m) => (
             <Checkbox
@@ -192,36 +209,34 @@ export function LocalTab() {
                 })
               }
             >
-              {METHOD_WORDS[m]}
+              {say(METHOD_WORDS[m])}
             </Checkbox>
           ))}
         </div>
       </section>
-      <section className="sheet stack" aria-label="Facts of the place">
-        <h2>Facts that some answers need</h2>
+      <section className="sheet stack" aria-label={say(msg('screen.local.facts-of-the-place'))}>
+        <h2>{say(msg('screen.local.facts-that-some-answers-need'))}</h2>
         <div className="row fields">
-          <NumberField
-            label="Attic at its hottest, °C"
-            min={-40}
-            max={85}
-            value={house.atticCelsius}
-            placeholder="not known"
+          <TemperatureField
+            label={msg('screen.local.attic-at-its-hottest')}
+            placeholder={msg('screen.local.not-known')}
+            system={house.units}
+            celsius={house.atticCelsius}
             onChange={(atticCelsius) => edits.house((h) => ({ ...h, atticCelsius }), 'attic')}
           />
           <NumberField
-            label="Fault current at the panel, A"
+            label={say(msg('screen.local.fault-current-at-the-panel'))}
             min={100}
             max={100_000}
             step={500}
             value={house.faultAmps}
-            placeholder="not asked"
+            placeholder={say(msg('screen.local.not-asked'))}
             width={150}
             onChange={(faultAmps) => edits.house((h) => ({ ...h, faultAmps }), 'fault')}
           />
         </div>
         <p className="quiet">
-          60 °C is 140 °F, a hot attic. The utility tells the fault current; without it 5000 A is reckoned
-          with.
+          {say(msg('screen.local.hot-attic', { hot: q.celsius(60), amps: q.rating(5000) }))}
         </p>
       </section>
     </div>

@@ -7,6 +7,7 @@ import {
   type House,
   type Panel,
   type Position,
+  msg,
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
@@ -15,20 +16,21 @@ import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { PositionFields } from './PositionFields.tsx';
 import type { SetHouse } from '../state/edit.ts';
+import { useSay } from '../app/say.ts';
 
 const RESTRICTIONS = [
-  { value: 'none', label: 'general' },
-  { value: 'kitchen-counter', label: 'kitchen counter' },
-  { value: 'bath', label: 'bathroom' },
-  { value: 'laundry', label: 'laundry' },
-  { value: 'garage', label: 'garage' },
-  { value: 'dedicated', label: 'one appliance' },
+  { value: 'none', label: msg('screen.panel.general') },
+  { value: 'kitchen-counter', label: msg('screen.panel.kitchen-counter') },
+  { value: 'bath', label: msg('screen.panel.bathroom') },
+  { value: 'laundry', label: msg('screen.panel.laundry') },
+  { value: 'garage', label: msg('screen.panel.garage') },
+  { value: 'dedicated', label: msg('screen.panel.one-appliance') },
 ] as const;
 const PROTECTION = [
-  { value: 'none', label: 'none' },
-  { value: 'gfci', label: 'ground-fault' },
-  { value: 'afci', label: 'arc-fault' },
-  { value: 'dual', label: 'both' },
+  { value: 'none', label: msg('screen.panel.none') },
+  { value: 'gfci', label: msg('screen.panel.ground-fault') },
+  { value: 'afci', label: msg('screen.panel.arc-fault') },
+  { value: 'dual', label: msg('screen.panel.both') },
 ] as const;
 const AMPS = ['15', '20', '30', '40', '50'] as const;
 
@@ -55,10 +57,11 @@ function BreakerRow({
   readonly set: (to: Partial<Breaker>) => void;
   readonly remove: () => void;
 }) {
+  const say = useSay();
   return (
     <div className="row fields breaker-row">
       <TextField
-        label="Number"
+        label={say(msg('screen.panel.number'))}
         value={breaker.number}
         required
         max={8}
@@ -66,14 +69,14 @@ function BreakerRow({
         onChange={(number) => set({ number })}
       />
       <Choice
-        label="Rating"
+        label={say(msg('screen.panel.rating'))}
         value={String(breaker.amps) as (typeof AMPS)[number]}
         width={86}
         options={AMPS.map((a) => ({ value: a, label: `${a} A` }))}
         onChange={(a) => set({ amps: Number(a) })}
       />
       <Choice
-        label="Poles"
+        label={say(msg('screen.panel.poles'))}
         value={String(breaker.poles) as '1' | '2'}
         width={70}
         options={[
@@ -83,33 +86,38 @@ function BreakerRow({
         onChange={(p) => set({ poles: p === '2' ? 2 : 1 })}
       />
       <TextField
-        label="What the label says"
+        label={say(msg('screen.panel.what-the-label-says'))}
         value={breaker.label}
         onChange={(label) => set({ label })}
         width={170}
       />
       <Choice
-        label="Kind of circuit"
+        label={say(msg('screen.panel.kind-of-circuit'))}
         value={breaker.restriction}
         width={150}
         options={RESTRICTIONS}
         onChange={(restriction) => set({ restriction })}
       />
       <Choice
-        label="Protection"
+        label={say(msg('screen.panel.protection'))}
         value={breaker.protection}
         width={120}
         options={PROTECTION}
         onChange={(protection) => set({ protection })}
       />
       <Checkbox checked={breaker.multiwire} onChange={(e) => set({ multiwire: e.target.checked })}>
-        multiwire (shared neutral)
+        {say(msg('screen.panel.multiwire-shared-neutral'))}
       </Checkbox>
       <Checkbox checked={breaker.proved} onChange={(e) => set({ proved: e.target.checked })}>
-        Tested: turns this circuit off
+        {say(msg('screen.panel.tested-turns-this-circuit-off'))}
       </Checkbox>
-      <span className="muted grow">{feeds || 'feeds nothing that is entered'}</span>
-      <Button type="text" size="small" aria-label={`Take out breaker ${breaker.number}`} onClick={remove}>
+      <span className="muted grow">{feeds || say(msg('screen.panel.feeds-nothing-that-is-entered'))}</span>
+      <Button
+        type="text"
+        size="small"
+        aria-label={say(msg('screen.panel.delete-breaker', { breaker: breaker.number }))}
+        onClick={remove}
+      >
         ✕
       </Button>
     </div>
@@ -132,6 +140,7 @@ export function PanelEditor({
   readonly evaluation: Evaluation;
   readonly onHouse: SetHouse;
 }) {
+  const say = useSay();
   const { house } = evaluation.bundle;
   const setPanel = (id: string, change: (p: Panel) => Panel) =>
     onHouse((h) => ({ ...h, panels: h.panels.map((p) => (p.id === id ? change(p) : p)) }));
@@ -140,27 +149,23 @@ export function PanelEditor({
     (evaluation.feed.circuits.get(b.id)?.points ?? []).map((id) => labels.get(id) ?? '').join(', ');
   return (
     <div className="stack">
-      {house.panels.length === 0 && (
-        <p className="empty">
-          No panel yet. Add it with the breaker of the room you work in; the others can wait.
-        </p>
-      )}
+      {house.panels.length === 0 && <p className="empty">{say(msg('screen.panel.no-panel-yet-add-it'))}</p>}
       {house.panels.map((panel) => (
         <section key={panel.id} className="stack sheet" aria-label={panel.label}>
           <div className="row fields">
             <TextField
-              label="Panel"
+              label={say(msg('screen.panel.panel'))}
               value={panel.label}
               required
               onChange={(label) => setPanel(panel.id, (p) => ({ ...p, label }))}
             />
             <TextField
-              label="Where it is"
+              label={say(msg('screen.panel.where-it-is'))}
               value={panel.place}
               onChange={(place) => setPanel(panel.id, (p) => ({ ...p, place }))}
             />
             <NumberField
-              label="Spaces in all"
+              label={say(msg('screen.panel.spaces-in-all'))}
               min={1}
               max={84}
               value={panel.spaces ?? null}
@@ -179,23 +184,23 @@ export function PanelEditor({
             ) : (
               house.rooms[0] && (
                 <Button onClick={() => setPanel(panel.id, (p) => ({ ...p, at: startPlace(house) }))}>
-                  Measure where it stands
+                  {say(msg('screen.panel.measure-where-it-stands'))}
                 </Button>
               )
             )}
             {house.panels.length > 1 && (
               <Choice
-                label="Fed from"
+                label={say(msg('screen.panel.fed-from'))}
                 value={panel.fedFrom ?? ''}
                 width={220}
                 options={[
-                  { value: '' as const, label: 'the service' },
+                  { value: '' as const, label: say(msg('screen.panel.the-service')) },
                   ...house.panels
                     .filter((p) => p.id !== panel.id)
                     .flatMap((p) =>
                       p.breakers.map((b) => ({
                         value: b.id,
-                        label: `breaker ${b.number} of ${p.label}`,
+                        label: say(msg('screen.panel.breaker-of', { number: b.number, label: p.label })),
                       })),
                     ),
                 ]}
@@ -237,7 +242,7 @@ export function PanelEditor({
                 setPanel(panel.id, (p) => ({ ...p, breakers: [...p.breakers, freshBreaker(p)] }))
               }
             >
-              Add a breaker
+              {say(msg('screen.panel.add-a-breaker'))}
             </Button>
           </div>
         </section>
@@ -247,14 +252,19 @@ export function PanelEditor({
           onClick={() => {
             const panel: Panel = {
               id: PanelId.parse(freshId('panel')),
-              label: house.panels.length === 0 ? 'Main panel' : `Panel ${house.panels.length + 1}`,
+              label:
+                house.panels.length === 0
+                  ? say(msg('screen.panel.main-panel'))
+                  : say(msg('screen.panel.panel-2', { count: house.panels.length + 1 })),
               place: '',
               breakers: [],
             };
             onHouse((h) => ({ ...h, panels: [...h.panels, { ...panel, breakers: [freshBreaker(panel)] }] }));
           }}
         >
-          {house.panels.length === 0 ? 'Add the panel' : 'Add another panel'}
+          {house.panels.length === 0
+            ? say(msg('screen.panel.add-the-panel'))
+            : say(msg('screen.panel.add-another-panel'))}
         </Button>
       </div>
     </div>

@@ -8,6 +8,9 @@ import {
   type Pin,
   type Pixel,
   type Wall,
+  msg,
+  type PhotoReading,
+  type Text,
 } from '@elwand/core';
 import { Button, Modal, Segmented, Upload } from 'antd';
 import { useEffect, useState, type MouseEvent } from 'react';
@@ -16,13 +19,14 @@ import { LengthInput } from '../parts/LengthInput.tsx';
 import './photo.css';
 import { useRowKeys } from '../parts/use-row-keys.ts';
 import { useSay } from '../app/say.ts';
+import { Said, slot } from '../app/Said.tsx';
 
 /** What the next click in the picture is. */
 const CLICKS = [
-  { value: 'pin', label: 'A known point' },
-  { value: 'stud', label: 'Middle of a stud' },
-  { value: 'pipe', label: 'A pipe' },
-  { value: 'cable', label: 'A cable: both ends' },
+  { value: 'pin', label: msg('screen.wall.a-known-point') },
+  { value: 'stud', label: msg('screen.wall.middle-of-a-stud') },
+  { value: 'pipe', label: msg('screen.wall.a-pipe') },
+  { value: 'cable', label: msg('screen.wall.a-cable-both-ends') },
 ] as const;
 type Click = (typeof CLICKS)[number]['value'];
 
@@ -36,6 +40,23 @@ interface Mark {
 /** A pipe read off a photo is taken this wide, a cable with this much room around it, mm. */
 const PIPE_MM = 60;
 const CABLE_MM = 12;
+
+/** What was clicked, and where it stands by the pinned points. */
+type Read = Pick<Mark, 'kind'> & PhotoReading & { readonly end: PhotoReading | null };
+
+/** A thing read off the picture, as a sentence; its places stand in slots. */
+function readingText(r: Read, L: (mm: number) => string): Text {
+  const at = { at: slot('at'), error: slot('error') };
+  if (r.kind !== 'cable') return msg(`screen.wall.read.${r.kind}`, at);
+  return r.end
+    ? msg('screen.wall.read.cable', {
+        ...at,
+        height: L(r.heightMm),
+        end: slot('end'),
+        endHeight: L(r.end.heightMm),
+      })
+    : msg('screen.wall.read.cable-one-end', at);
+}
 
 /**
  * Studs, pipes and cables read off a photo of the open wall: points whose place was measured pin the picture to the face, what is clicked
@@ -147,17 +168,18 @@ export function PhotoReader({
     <Modal
       open={open}
       width={960}
-      title={`Read the ${wall.name.toLowerCase()} off a photo`}
+      title={say(msg('screen.wall.read-the-off-a-photo', { wall: wall.name.toLowerCase() }))}
       onCancel={onClose}
-      okText={sure.length === 0 ? 'Take over' : `Take over ${sure.length}`}
+      okText={
+        sure.length === 0
+          ? say(msg('screen.wall.take-over'))
+          : say(msg('screen.wall.take-over-2', { count: sure.length }))
+      }
       okButtonProps={{ disabled: sure.length === 0 }}
       onOk={take}
     >
       <div className="stack">
-        <p className="muted">
-          Click at least {LEAST_PINS} points whose place you have measured, far apart: box corners, the ends
-          of a tape, corners of an opening. Then click what you see in the wall.
-        </p>
+        <p className="muted">{say(msg('screen.wall.click-at-least-points-whose', { least: LEAST_PINS }))}</p>
         <div className="row">
           <Upload
             accept="image/*"
@@ -171,15 +193,23 @@ export function PhotoReader({
               return false;
             }}
           >
-            <Button>{picture ? 'Another picture' : 'Choose a picture'}</Button>
+            <Button>
+              {picture ? say(msg('screen.wall.another-picture')) : say(msg('screen.wall.choose-a-picture'))}
+            </Button>
           </Upload>
-          {picture && <Segmented value={click} options={[...CLICKS]} onChange={setClick} />}
+          {picture && (
+            <Segmented
+              value={click}
+              options={CLICKS.map((c) => ({ value: c.value, label: say(c.label) }))}
+              onChange={setClick}
+            />
+          )}
         </div>
         {picture && (
           <div className="photo">
             <img
               src={picture}
-              alt="The wall as photographed"
+              alt={say(msg('screen.wall.the-wall-as-photographed'))}
               onLoad={(e) =>
                 setSize({ width: e.currentTarget.naturalWidth, height: e.currentTarget.naturalHeight })
               }
@@ -188,7 +218,7 @@ export function PhotoReader({
               <svg
                 viewBox={`0 0 ${size.width} ${size.height}`}
                 role="img"
-                aria-label="Points on the picture"
+                aria-label={say(msg('screen.wall.points-on-the-picture'))}
                 onClick={put}
               >
                 {pins.map((p, i) => (
@@ -215,14 +245,14 @@ export function PhotoReader({
           <div className="row fields" key={keys[i]}>
             <span className="measure">{i + 1}</span>
             <LengthInput
-              label={`Point ${i + 1}, from the left corner`}
+              label={say(msg('screen.wall.point-from-the-left-corner', { n: i + 1 }))}
               value={p.is.xMm}
               system={system}
               width={150}
               onChange={(xMm) => setPins(pins.map((x, k) => (k === i ? { ...x, is: { ...x.is, xMm } } : x)))}
             />
             <LengthInput
-              label={`Point ${i + 1}, above the floor`}
+              label={say(msg('screen.wall.point-above-the-floor', { n: i + 1 }))}
               value={p.is.heightMm}
               system={system}
               width={150}
@@ -233,7 +263,7 @@ export function PhotoReader({
             <Button
               type="text"
               size="small"
-              aria-label={`Take out point ${i + 1}`}
+              aria-label={say(msg('screen.wall.delete-point', { n: i + 1 }))}
               onClick={() => {
                 gone(i);
                 setPins(pins.filter((_, k) => k !== i));
@@ -246,36 +276,38 @@ export function PhotoReader({
         {picture && !photo.ok && <p className="muted">{say(photo.message)}.</p>}
         {photo.ok && pins.length > LEAST_PINS && (
           <p className="muted">
-            The points agree to {L(photo.value.misfitMm)}
-            {photo.value.misfitMm > 2 * PHOTO_ERROR_MM ? ': one of them is measured or clicked wrong.' : '.'}
+            {say(
+              msg(
+                photo.value.misfitMm > 2 * PHOTO_ERROR_MM
+                  ? 'screen.wall.the-points-disagree'
+                  : 'screen.wall.the-points-agree-to',
+                { misfit: L(photo.value.misfitMm) },
+              ),
+            )}
           </p>
         )}
-        <ul className="others" aria-label="Read off the picture">
+        <ul className="others" aria-label={say(msg('screen.wall.read-off-the-picture'))}>
           {readings.map((r, i) => (
             <li key={i} className="row">
               <span className="grow">
-                {r.kind} at <span className="measure">{L(r.xMm)}</span>, give or take{' '}
-                <span className="measure">{L(r.errorMm.xMm)}</span>
-                {r.kind === 'cable' &&
-                  (r.end ? (
-                    <>
-                      , {L(r.heightMm)} up, to <span className="measure">{L(r.end.xMm)}</span>,{' '}
-                      {L(r.end.heightMm)} up
-                    </>
-                  ) : (
-                    ': click its other end'
-                  ))}
+                <Said
+                  text={readingText(r, L)}
+                  slots={{
+                    at: <span className="measure">{L(r.xMm)}</span>,
+                    error: <span className="measure">{L(r.errorMm.xMm)}</span>,
+                    end: <span className="measure">{r.end && L(r.end.xMm)}</span>,
+                  }}
+                />
                 {!sure.includes(r) && (r.kind !== 'cable' || r.end) && (
-                  <b className="settle-text">
-                    {' '}
-                    not sure enough to be taken: more points, or points nearer to it
-                  </b>
+                  <b className="settle-text">{say(msg('screen.wall.not-sure-enough-to-be'))}</b>
                 )}
               </span>
               <Button
                 type="text"
                 size="small"
-                aria-label={`Take out ${r.kind} ${i + 1}`}
+                aria-label={say(
+                  msg('screen.wall.delete-2', { kind: msg(`names.photo.${r.kind}`), n: i + 1 }),
+                )}
                 onClick={() => setMarks(marks.filter((_, k) => k !== i))}
               >
                 ✕

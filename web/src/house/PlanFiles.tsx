@@ -1,4 +1,4 @@
-import { levelOf, type Evaluation } from '@elwand/core';
+import { levelOf, type Evaluation, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { download } from '../parts/download.ts';
 import { useSay } from '../app/say.ts';
@@ -11,7 +11,9 @@ export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
     const { drawingDxf, drawingSvg, floorPlan, LETTER } = await import('@elwand/core/sheets');
     for (const level of new Set(house.rooms.map(levelOf))) {
       const drawing = floorPlan(evaluation, level);
-      const file = `${house.name} floor ${level}`.replaceAll(/[^A-Za-z0-9]+/g, '-').toLowerCase();
+      const file = say(msg('screen.rooms.floor', { house: house.name, level }))
+        .replaceAll(/[^A-Za-z0-9]+/g, '-')
+        .toLowerCase();
       if (as === 'dxf') download(`${file}.dxf`, drawingDxf(drawing), 'application/dxf');
       else
         download(
@@ -23,8 +25,8 @@ export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
   };
   return (
     <>
-      <Button onClick={() => void save('dxf')}>Rooms as DXF</Button>
-      <Button onClick={() => void save('svg')}>Rooms as SVG</Button>
+      <Button onClick={() => void save('dxf')}>{say(msg('screen.rooms.rooms-as-dxf'))}</Button>
+      <Button onClick={() => void save('svg')}>{say(msg('screen.rooms.rooms-as-svg'))}</Button>
     </>
   );
 }

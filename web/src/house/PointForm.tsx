@@ -1,4 +1,4 @@
-import { BOXES, type House, type Point } from '@elwand/core';
+import { BOXES, type House, type Point, msg } from '@elwand/core';
 import { Checkbox } from 'antd';
 import { lazy, Suspense } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -12,6 +12,7 @@ import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
 import { PositionFields } from './PositionFields.tsx';
 import { CLAMPS, CONDITIONS, KINDS } from './words.ts';
+import { useSay } from '../app/say.ts';
 
 const DeviceRows = lazy(() => import('./DeviceRows.tsx').then((m) => ({ default: m.DeviceRows })));
 
@@ -55,19 +56,20 @@ export function PointForm({
   readonly point: Point;
   readonly onHouse: SetHouse;
 }) {
+  const say = useSay();
   const set = (change: (p: Point) => Point) => onHouse((h) => withPoint(h, point.id, change));
   return (
     <div className="stack">
       <div className="row fields">
         <TextField
-          label="Name"
+          label={say(msg('screen.points.name'))}
           value={point.label}
           required
           width={90}
           onChange={(label) => set((p) => ({ ...p, label }))}
         />
         <Choice
-          label="Kind"
+          label={say(msg('screen.points.kind'))}
           value={point.kind}
           width={140}
           options={KINDS}
@@ -86,11 +88,11 @@ export function PointForm({
       </div>
       <div className="row fields">
         <Choice
-          label="Box"
+          label={say(msg('screen.points.box'))}
           value={point.box.model ?? ''}
           width={260}
           options={[
-            { value: '', label: 'not looked at' },
+            { value: '', label: say(msg('screen.points.not-looked-at')) },
             ...BOXES.map((b) => ({ value: b.id, label: b.name })),
           ]}
           onChange={(id) =>
@@ -110,23 +112,23 @@ export function PointForm({
           }
         />
         <NumberField
-          label="Volume read in it, cu in"
+          label={say(msg('screen.points.volume-read-in-it-cu'))}
           min={1}
           max={400}
           step={0.5}
           value={point.box.markedCubicInches}
-          placeholder="not read"
+          placeholder={say(msg('screen.points.not-read'))}
           onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
         />
         <Choice
-          label="Clamps"
+          label={say(msg('screen.points.clamps'))}
           value={point.box.clamps}
           width={190}
           options={CLAMPS}
           onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
         />
         <Choice
-          label="State"
+          label={say(msg('screen.points.state'))}
           value={point.condition}
           width={200}
           options={CONDITIONS}
@@ -136,16 +138,16 @@ export function PointForm({
           checked={point.accessible}
           onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
         >
-          can be reached
+          {say(msg('screen.points.can-be-reached'))}
         </Checkbox>
       </div>
       <Suspense fallback={null}>
         <DeviceRows point={point} set={set} />
       </Suspense>
       <BoxExtras point={point} set={set} />
-      <h3>Cables in the box</h3>
+      <h3>{say(msg('screen.points.cables-in-the-box'))}</h3>
       <CableRows house={house} point={point} onHouse={onHouse} />
-      <h3>What runs on it</h3>
+      <h3>{say(msg('screen.points.what-runs-on-it'))}</h3>
       <Loads house={house} point={point} onHouse={onHouse} />
     </div>
   );

@@ -1,10 +1,10 @@
-import { placeText, type Evaluation, type Point } from '@elwand/core';
+import { placeText, type Evaluation, type Point, msg, row } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { withoutPoint, type SetHouse } from '../state/edit.ts';
 import { addCable, cablesAt, endValue, farEnd, isAt, newPoint, sourcesFor, withCable } from './feed-edits.ts';
 import { PointForm } from './PointForm.tsx';
-import { KINDS } from './words.ts';
+import { labelOf, KINDS } from './words.ts';
 import { useSay } from '../app/say.ts';
 
 export interface PointsEditorProps {
@@ -37,14 +37,12 @@ function PointRow({
   const open = selected === point.id;
   const has = box
     ? [
-        box.constantHot ? 'hot' : '',
-        box.switchedBy.length > 0 ? 'switched' : '',
-        box.neutral ? 'neutral' : '',
-        box.ground === 'yes' ? 'ground' : '',
-      ]
-        .filter(Boolean)
-        .join(', ')
-    : '';
+        box.constantHot ? msg('screen.points.has-hot') : '',
+        box.switchedBy.length > 0 ? msg('screen.points.has-switched') : '',
+        box.neutral ? msg('screen.points.has-neutral') : '',
+        box.ground === 'yes' ? msg('screen.points.has-ground') : '',
+      ].filter((part) => part !== '')
+    : [];
   return (
     <tr aria-selected={open}>
       <td>
@@ -57,15 +55,18 @@ function PointRow({
           {point.label}
         </button>
       </td>
-      <td>{KINDS.find((k) => k.value === point.kind)?.label}</td>
+      <td>{say(labelOf(KINDS, point.kind))}</td>
       <td className="muted">{say(placeText(evaluation.plan, point))}</td>
       <td>
         <Choice
           hideLabel
-          label={`${point.label} is fed from`}
+          label={say(msg('screen.points.is-fed-from', { point: point.label }))}
           width={170}
           value={cable ? endValue(farEnd(cable, point.id)) : ''}
-          options={[{ value: '', label: 'not known' }, ...sourcesFor(house, point.id)]}
+          options={[
+            { value: '', label: say(msg('screen.points.not-known')) },
+            ...sourcesFor(house, point.id),
+          ]}
           onChange={(from) => {
             const kept = cable ? { ...house, cables: house.cables.filter((c) => c.id !== cable.id) } : house;
             onHouse(from === '' ? kept : addCable(kept, from, point, cable?.gauge ?? null));
@@ -76,25 +77,25 @@ function PointRow({
         {cable && (
           <Choice
             hideLabel
-            label={`Size of the cable to ${point.label}`}
+            label={say(msg('screen.points.size-of-the-cable-to', { point: point.label }))}
             width={100}
             value={cable.gauge ?? ''}
             options={[
-              { value: '', label: 'not read' },
-              { value: '14', label: '14 AWG' },
-              { value: '12', label: '12 AWG' },
-              { value: '10', label: '10 AWG' },
+              { value: '', label: say(msg('screen.points.not-read')) },
+              { value: '14', label: say(msg('screen.points.14-awg')) },
+              { value: '12', label: say(msg('screen.points.12-awg')) },
+              { value: '10', label: say(msg('screen.points.10-awg')) },
             ]}
             onChange={(g) => onHouse((h) => withCable(h, cable.id, { gauge: g === '' ? null : g }))}
           />
         )}
       </td>
-      <td className="muted">{has || 'nothing known'}</td>
+      <td className="muted">{has.length > 0 ? say(row(has)) : say(msg('screen.points.nothing-known'))}</td>
       <td>
         <Button
           type="text"
           size="small"
-          aria-label={`Take out ${point.label}`}
+          aria-label={say(msg('screen.points.delete-2', { point: point.label }))}
           onClick={() => onHouse((h) => withoutPoint(h, point.id))}
         >
           ✕
@@ -106,6 +107,7 @@ function PointRow({
 
 /** Outlets, switches, lights and boxes with what feeds them: one line each, everything else when a line is opened. */
 export function PointsEditor(props: PointsEditorProps) {
+  const say = useSay();
   const { evaluation, roomId, selected, onSelect, onHouse } = props;
   const { house } = evaluation.bundle;
   const room = house.rooms.find((r) => r.id === roomId) ?? house.rooms[0];
@@ -113,23 +115,20 @@ export function PointsEditor(props: PointsEditorProps) {
   return (
     <div className="stack">
       {house.points.length === 0 ? (
-        <p className="empty">
-          Nothing is entered yet. Outlets and switches come with the tape (o and s); lights and junction boxes
-          are added here.
-        </p>
+        <p className="empty">{say(msg('screen.points.nothing-is-entered-yet-outlets'))}</p>
       ) : (
         <div style={{ overflowX: 'auto' }}>
           <table className="plain-table point-table">
             <thead>
               <tr>
-                <th>Point</th>
-                <th>Kind</th>
-                <th>Place</th>
-                <th>Fed from</th>
-                <th>Size</th>
-                <th>Has</th>
+                <th>{say(msg('screen.points.point'))}</th>
+                <th>{say(msg('screen.points.kind'))}</th>
+                <th>{say(msg('screen.points.place'))}</th>
+                <th>{say(msg('screen.points.fed-from'))}</th>
+                <th>{say(msg('screen.points.size'))}</th>
+                <th>{say(msg('screen.points.has'))}</th>
                 <th>
-                  <span className="visually-hidden">Take out</span>
+                  <span className="visually-hidden">{say(msg('screen.points.delete-3'))}</span>
                 </th>
               </tr>
             </thead>
@@ -146,7 +145,7 @@ export function PointsEditor(props: PointsEditorProps) {
           <Dropdown
             trigger={['click']}
             menu={{
-              items: KINDS.map((k) => ({ key: k.value, label: k.label })),
+              items: KINDS.map((k) => ({ key: k.value, label: say(k.label) })),
               onClick: ({ key }) => {
                 const p = newPoint(house, room, key as Point['kind']);
                 onHouse((h) => ({ ...h, points: [...h.points, p] }));
@@ -154,12 +153,12 @@ export function PointsEditor(props: PointsEditorProps) {
               },
             }}
           >
-            <Button>Add to {room.name}</Button>
+            <Button>{say(msg('screen.points.add-to', { room: room.name }))}</Button>
           </Dropdown>
         </div>
       )}
       {open && (
-        <section className="sheet" aria-label={`All about ${open.label}`}>
+        <section className="sheet" aria-label={say(msg('screen.points.all-about', { open: open.label }))}>
           <PointForm key={open.id} house={house} point={open} onHouse={onHouse} />
         </section>
       )}

@@ -1,14 +1,15 @@
-import { RoomId, type House, type Position, type Room, type WallId } from '@elwand/core';
+import { RoomId, type House, type Position, type Room, type WallId, msg } from '@elwand/core';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { useSay } from '../app/say.ts';
 
 const PLACES = [
-  { value: 'wall', label: 'on a wall' },
-  { value: 'outside', label: 'outside, on a wall' },
-  { value: 'ceiling', label: 'on the ceiling' },
-  { value: 'attic', label: 'in the attic' },
-  { value: 'basement', label: 'below the floor' },
-  { value: 'somewhere', label: 'not measured' },
+  { value: 'wall', label: msg('screen.points.on-a-wall') },
+  { value: 'outside', label: msg('screen.points.outside-on-a-wall') },
+  { value: 'ceiling', label: msg('screen.points.on-the-ceiling') },
+  { value: 'attic', label: msg('screen.points.in-the-attic') },
+  { value: 'basement', label: msg('screen.points.below-the-floor') },
+  { value: 'somewhere', label: msg('screen.points.not-measured') },
 ] as const;
 /** Where something new can be put. */
 const WANTED: readonly Position['on'][] = ['wall', 'outside', 'ceiling'];
@@ -37,6 +38,7 @@ export function PositionFields({
   readonly wanted?: boolean;
   readonly onChange: (at: Position) => void;
 }) {
+  const say = useSay();
   const walls = house.rooms.flatMap((r) =>
     r.walls.map((w) => ({
       value: w.id,
@@ -57,7 +59,7 @@ export function PositionFields({
   return (
     <>
       <Choice
-        label="Where"
+        label={say(msg('screen.points.where'))}
         value={at.on}
         width={130}
         options={PLACES.filter((p) => !wanted || WANTED.includes(p.value))}
@@ -66,7 +68,7 @@ export function PositionFields({
       {onAWall ? (
         <>
           <Choice
-            label="Wall"
+            label={say(msg('screen.points.wall'))}
             value={at.wallId}
             width={190}
             options={walls.filter((w) => at.on === 'wall' || w.wall.exterior || w.value === at.wallId)}
@@ -76,14 +78,14 @@ export function PositionFields({
             }}
           />
           <LengthInput
-            label="From left corner"
+            label={say(msg('screen.points.from-left-corner'))}
             value={at.xMm}
             system={house.units}
             width={120}
             onChange={(xMm) => onChange({ ...at, xMm })}
           />
           <LengthInput
-            label="Middle, above floor"
+            label={say(msg('screen.points.middle-above-floor'))}
             value={at.heightMm}
             system={house.units}
             width={120}
@@ -93,7 +95,7 @@ export function PositionFields({
       ) : (
         <>
           <Choice
-            label="Room"
+            label={say(msg('screen.points.room'))}
             value={at.roomId}
             width={160}
             options={house.rooms.map((r) => ({ value: r.id, label: r.name }))}
@@ -102,14 +104,14 @@ export function PositionFields({
           {at.on !== 'somewhere' && (
             <>
               <LengthInput
-                label="Along first wall"
+                label={say(msg('screen.points.along-first-wall'))}
                 value={at.xMm}
                 system={house.units}
                 width={120}
                 onChange={(xMm) => onChange({ ...at, xMm })}
               />
               <LengthInput
-                label="Out from first wall"
+                label={say(msg('screen.points.out-from-first-wall'))}
                 value={at.yMm}
                 system={house.units}
                 width={120}

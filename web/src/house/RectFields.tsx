@@ -1,5 +1,6 @@
-import type { House } from '@elwand/core';
+import { type House, msg } from '@elwand/core';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { useSay } from '../app/say.ts';
 
 export type Rect = { leftMm: number; rightMm: number; bottomMm: number; topMm: number };
 
@@ -13,31 +14,32 @@ export function RectFields({
   readonly system: House['units'];
   readonly onChange: (to: Partial<Rect>) => void;
 }) {
+  const say = useSay();
   return (
     <>
       <LengthInput
-        label="left"
+        label={say(msg('screen.wall.left'))}
         width={96}
         value={item.leftMm}
         system={system}
         onChange={(leftMm) => onChange({ leftMm })}
       />
       <LengthInput
-        label="right"
+        label={say(msg('screen.wall.right'))}
         width={96}
         value={item.rightMm}
         system={system}
         onChange={(rightMm) => onChange({ rightMm })}
       />
       <LengthInput
-        label="bottom"
+        label={say(msg('screen.wall.bottom'))}
         width={96}
         value={item.bottomMm}
         system={system}
         onChange={(bottomMm) => onChange({ bottomMm })}
       />
       <LengthInput
-        label="top"
+        label={say(msg('screen.wall.top'))}
         width={96}
         value={item.topMm}
         system={system}

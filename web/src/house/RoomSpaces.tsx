@@ -1,4 +1,4 @@
-import { JOIST_MEMBERS, type House, type JoistMembers, type Room } from '@elwand/core';
+import { JOIST_MEMBERS, type House, type JoistMembers, type Room, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
@@ -32,30 +32,38 @@ export function RoomSpaces({
   ) =>
     value === undefined ? (
       <Button key={key} size="small" onClick={() => put(start)}>
-        Enter {label.toLowerCase()}
+        {say(msg('screen.rooms.enter', { label: label.toLowerCase() }))}
       </Button>
     ) : (
       <span key={key} className="row">
         <LengthInput label={label} value={value} system={system} width={120} onChange={put} />
-        <Button type="text" size="small" aria-label={`Forget ${label.toLowerCase()}`} onClick={drop}>
+        <Button
+          type="text"
+          size="small"
+          aria-label={say(msg('screen.rooms.forget', { label: label.toLowerCase() }))}
+          onClick={drop}
+        >
           ✕
         </Button>
       </span>
     );
   return (
     <details className="wall-more">
-      <summary>Floor, joists, attic access</summary>
+      <summary>{say(msg('screen.rooms.floor-joists-attic-access'))}</summary>
       <div className="row fields">
         <Choice
-          label="Floor"
+          label={say(msg('screen.rooms.floor-2'))}
           value={String(room.level ?? 0) as (typeof STOREYS)[number]}
           width={110}
-          options={STOREYS.map((s) => ({ value: s, label: s === '0' ? 'lowest' : `${s} up` }))}
+          options={STOREYS.map((s) => ({
+            value: s,
+            label: say(msg('screen.rooms.storey', { level: Number(s) })),
+          }))}
           onChange={(s) => set(({ level: _, ...r }) => (s === '0' ? r : { ...r, level: Number(s) }))}
         />
         {above.kind !== 'none' && (
           <Choice
-            label="Joists above are"
+            label={say(msg('screen.rooms.joists-above-are'))}
             value={above.members ?? 'lumber'}
             width={130}
             options={members}
@@ -64,7 +72,7 @@ export function RoomSpaces({
         )}
         {below.kind !== 'slab' && (
           <Choice
-            label="Joists below are"
+            label={say(msg('screen.rooms.joists-below-are'))}
             value={below.members ?? 'lumber'}
             width={130}
             options={members}
@@ -72,7 +80,7 @@ export function RoomSpaces({
           />
         )}
         {optional(
-          'A joist above, from the first corner',
+          say(msg('screen.rooms.a-joist-above-from-the')),
           above.joistAtMm,
           406.4,
           (joistAtMm) => set((r) => ({ ...r, above: { ...r.above, joistAtMm } })),
@@ -81,7 +89,7 @@ export function RoomSpaces({
         )}
         {above.joistAtMm !== undefined &&
           optional(
-            'Joists apart',
+            say(msg('screen.rooms.joists-apart')),
             above.joistSpacingMm,
             406.4,
             (mm) => set((r) => ({ ...r, above: { ...r.above, joistSpacingMm: Math.max(200, mm) } })),
@@ -92,7 +100,7 @@ export function RoomSpaces({
           (above.hatch ? (
             <span className="row">
               <LengthInput
-                label="Hatch, along first wall"
+                label={say(msg('screen.rooms.hatch-along-first-wall'))}
                 value={above.hatch.xMm}
                 system={system}
                 width={120}
@@ -101,7 +109,7 @@ export function RoomSpaces({
                 }
               />
               <LengthInput
-                label="Hatch, out from it"
+                label={say(msg('screen.rooms.hatch-out-from-it'))}
                 value={above.hatch.yMm}
                 system={system}
                 width={120}
@@ -112,7 +120,7 @@ export function RoomSpaces({
               <Button
                 type="text"
                 size="small"
-                aria-label="Forget the hatch"
+                aria-label={say(msg('screen.rooms.forget-the-hatch'))}
                 onClick={() => set(({ above: { hatch: _, ...a }, ...r }) => ({ ...r, above: a }))}
               >
                 ✕
@@ -123,12 +131,12 @@ export function RoomSpaces({
               size="small"
               onClick={() => set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 600, yMm: 600 } } }))}
             >
-              The attic hatch is here
+              {say(msg('screen.rooms.the-attic-hatch-is-here'))}
             </Button>
           ))}
         {below.kind === 'crawl' &&
           optional(
-            'Clear height to crawl in',
+            say(msg('screen.rooms.clear-height-to-crawl-in')),
             below.clearMm,
             610,
             (clearMm) => set((r) => ({ ...r, below: { ...r.below, clearMm } })),
@@ -137,7 +145,7 @@ export function RoomSpaces({
           )}
         {(below.kind === 'crawl' || below.kind === 'basement') &&
           optional(
-            'Depth of the floor joists',
+            say(msg('screen.rooms.depth-of-the-floor-joists')),
             below.joistDepthMm,
             184.15,
             (joistDepthMm) => set((r) => ({ ...r, below: { ...r.below, joistDepthMm } })),

@@ -9,6 +9,9 @@ import {
   type House,
   type Room,
   type RoomUse,
+  msg,
+  type Text,
+  q,
 } from '@elwand/core';
 import { Button, Checkbox, Popconfirm } from 'antd';
 import { useState } from 'react';
@@ -27,23 +30,39 @@ import { RoomSpaces } from './RoomSpaces.tsx';
 import { TapeLine } from './TapeLine.tsx';
 import { WallEditor } from './WallEditor.tsx';
 import { WallTabs } from './WallTabs.tsx';
-import { MOISTURE, USES } from './words.ts';
+import { labelOf, MOISTURE, USES } from './words.ts';
+import { useSay } from '../app/say.ts';
 
 interface Template {
-  readonly key: string;
-  readonly label: string;
+  readonly key: 'own' | RoomUse;
   readonly use: RoomUse;
   readonly widthMm: number;
   readonly depthMm: number;
 }
-const TEMPLATES: readonly Template[] = [
-  { key: 'own', label: 'By its size', use: 'bedroom', widthMm: feet(12), depthMm: feet(10) },
-  { key: 'bedroom', label: 'Bedroom, 12 x 11 ft', use: 'bedroom', widthMm: feet(12), depthMm: feet(11) },
-  { key: 'living', label: 'Living room, 18 x 14 ft', use: 'living', widthMm: feet(18), depthMm: feet(14) },
-  { key: 'hall', label: 'Hall, 4 x 14 ft', use: 'hall', widthMm: feet(4), depthMm: feet(14) },
-  { key: 'utility', label: 'Utility room, 7 x 10 ft', use: 'utility', widthMm: feet(7), depthMm: feet(10) },
-  { key: 'garage', label: 'Garage, 12 x 22 ft', use: 'garage', widthMm: feet(12), depthMm: feet(22) },
+const template = (key: Template['key'], wideFeet: number, deepFeet: number): Template => ({
+  key,
+  use: key === 'own' ? 'bedroom' : key,
+  widthMm: feet(wideFeet),
+  depthMm: feet(deepFeet),
+});
+const OWN = template('own', 12, 10);
+/** Usual sizes of rooms, to start from. */
+const TEMPLATES = [
+  OWN,
+  template('bedroom', 12, 11),
+  template('living', 18, 14),
+  template('hall', 4, 14),
+  template('utility', 7, 10),
+  template('garage', 12, 22),
 ];
+const templateText = ({ key, use, widthMm, depthMm }: Template): Text =>
+  key === 'own'
+    ? msg('screen.rooms.by-its-size')
+    : msg('screen.rooms.template', {
+        room: labelOf(USES, use),
+        width: q.distance(widthMm),
+        depth: q.distance(depthMm),
+      });
 
 /** A free place for a room that stands for itself: right of everything, a wall's width apart. */
 function apart(house: House): Room['place'] {
@@ -52,8 +71,9 @@ function apart(house: House): Room['place'] {
 }
 
 function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
+  const say = useSay();
   const { house, edits, evaluation } = useHouse();
-  const [template, setTemplate] = useState<Template>(TEMPLATES[0] as Template);
+  const [template, setTemplate] = useState<Template>(OWN);
   const [name, setName] = useState('');
   const [size, setSize] = useState({ widthMm: template.widthMm, depthMm: template.depthMm });
   const [behind, setBehind] = useState('apart');
@@ -67,7 +87,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
         ...house.rooms,
         makeRoom(
           id,
-          name.trim() === '' ? `Room ${house.rooms.length + 1}` : name.trim(),
+          name.trim() === '' ? say(msg('screen.rooms.room', { count: house.rooms.length + 1 })) : name.trim(),
           template.use,
           size.widthMm,
           size.depthMm,
@@ -80,14 +100,18 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
   };
   return (
     <div className="sheet stack">
-      <h2>{house.rooms.length === 0 ? 'The first room' : 'Add room'}</h2>
+      <h2>
+        {house.rooms.length === 0
+          ? say(msg('screen.rooms.the-first-room'))
+          : say(msg('screen.rooms.add-room'))}
+      </h2>
       <div className="row fields">
-        <TextField label="Name" value={name} onChange={setName} width={150} />
+        <TextField label={say(msg('screen.rooms.name'))} value={name} onChange={setName} width={150} />
         <Choice
-          label="Pattern"
+          label={say(msg('screen.rooms.pattern'))}
           value={template.key}
           width={190}
-          options={TEMPLATES.map((t) => ({ value: t.key, label: t.label }))}
+          options={TEMPLATES.map((t) => ({ value: t.key, label: templateText(t) }))}
           onChange={(key) => {
             const t = TEMPLATES.find((x) => x.key === key);
             if (!t) return;
@@ -96,14 +120,14 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
           }}
         />
         <LengthInput
-          label="North wall"
+          label={say(msg('screen.rooms.north-wall'))}
           value={size.widthMm}
           system={house.units}
           style="feet"
           onChange={(widthMm) => setSize((s) => ({ ...s, widthMm }))}
         />
         <LengthInput
-          label="East wall"
+          label={say(msg('screen.rooms.east-wall'))}
           value={size.depthMm}
           system={house.units}
           style="feet"
@@ -111,23 +135,23 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
         />
         {house.rooms.length > 0 && (
           <Choice
-            label="It lies"
+            label={say(msg('screen.rooms.it-lies'))}
             value={behind}
             width={220}
             onChange={setBehind}
             options={[
-              { value: 'apart', label: 'apart from the others' },
+              { value: 'apart', label: say(msg('screen.rooms.apart-from-the-others')) },
               ...house.rooms.flatMap((r) =>
                 r.walls.map((w) => ({
                   value: w.id,
-                  label: `behind the ${w.name.toLowerCase()} of ${r.name}`,
+                  label: say(msg('screen.rooms.behind-the-of', { wall: w.name.toLowerCase(), room: r.name })),
                 })),
               ),
             ]}
           />
         )}
         <Button type="primary" onClick={add}>
-          Add the room
+          {say(msg('screen.rooms.add-the-room'))}
         </Button>
         <ImportPlan house={house} onHouse={edits.house} />
         {house.rooms.length > 0 && <PlanFiles evaluation={evaluation} />}
@@ -137,6 +161,7 @@ function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
 }
 
 function RoomForm({ room }: { readonly room: Room }) {
+  const say = useSay();
   const { house, edits } = useHouse();
   const set = (change: (r: Room) => Room) => edits.house((h) => withRoom(h, room.id, change));
   const gap = closingErrorMm(room);
@@ -144,21 +169,21 @@ function RoomForm({ room }: { readonly room: Room }) {
     <div className="stack">
       <div className="row fields">
         <TextField
-          label="Room"
+          label={say(msg('screen.rooms.room-2'))}
           value={room.name}
           required
           width={150}
           onChange={(name) => set((r) => ({ ...r, name }))}
         />
         <Choice
-          label="Used as"
+          label={say(msg('screen.rooms.used-as'))}
           value={room.use}
           width={180}
           options={USES}
           onChange={(use) => set((r) => ({ ...r, use }))}
         />
         <LengthInput
-          label="Ceiling"
+          label={say(msg('screen.rooms.ceiling'))}
           value={room.ceilingMm}
           system={house.units}
           style="feet"
@@ -166,18 +191,18 @@ function RoomForm({ room }: { readonly room: Room }) {
           onChange={(ceilingMm) => set((r) => ({ ...r, ceilingMm: Math.max(1500, ceilingMm) }))}
         />
         <Choice
-          label="Above"
+          label={say(msg('screen.rooms.above'))}
           value={room.above.kind}
           width={140}
           onChange={(kind) => set((r) => ({ ...r, above: { ...r.above, kind } }))}
           options={[
-            { value: 'attic', label: 'attic' },
-            { value: 'finished', label: 'finished floor' },
-            { value: 'none', label: 'roof, no space' },
+            { value: 'attic', label: say(msg('screen.rooms.attic')) },
+            { value: 'finished', label: say(msg('screen.rooms.finished-floor')) },
+            { value: 'none', label: say(msg('screen.rooms.roof-no-space')) },
           ]}
         />
         <Choice
-          label="Damp or wet"
+          label={say(msg('screen.rooms.damp-or-wet'))}
           value={room.moisture ?? 'by-use'}
           width={110}
           options={MOISTURE}
@@ -188,11 +213,11 @@ function RoomForm({ room }: { readonly room: Room }) {
             checked={room.above.canEnter}
             onChange={(e) => set((r) => ({ ...r, above: { ...r.above, canEnter: e.target.checked } }))}
           >
-            can be entered
+            {say(msg('screen.rooms.can-be-entered'))}
           </Checkbox>
         )}
         <Choice
-          label="Below"
+          label={say(msg('screen.rooms.below'))}
           value={room.below.kind}
           width={130}
           onChange={(kind) =>
@@ -202,10 +227,10 @@ function RoomForm({ room }: { readonly room: Room }) {
             }))
           }
           options={[
-            { value: 'slab', label: 'slab' },
-            { value: 'basement', label: 'basement' },
-            { value: 'crawl', label: 'crawl space' },
-            { value: 'finished', label: 'finished room' },
+            { value: 'slab', label: say(msg('screen.rooms.slab')) },
+            { value: 'basement', label: say(msg('screen.rooms.basement')) },
+            { value: 'crawl', label: say(msg('screen.rooms.crawl-space')) },
+            { value: 'finished', label: say(msg('screen.rooms.finished-room')) },
           ]}
         />
         {(room.below.kind === 'basement' || room.below.kind === 'crawl') && (
@@ -213,34 +238,47 @@ function RoomForm({ room }: { readonly room: Room }) {
             checked={room.below.canEnter}
             onChange={(e) => set((r) => ({ ...r, below: { ...r.below, canEnter: e.target.checked } }))}
           >
-            can be entered
+            {say(msg('screen.rooms.can-be-entered'))}
           </Checkbox>
         )}
         <Choice
-          label="Joists above run"
+          label={say(msg('screen.rooms.joists-above-run'))}
           value={room.above.joists}
           width={170}
           onChange={(joists) => set((r) => ({ ...r, above: { ...r.above, joists } }))}
           options={[
-            { value: 'x', label: `along the ${room.walls[0]?.name.toLowerCase() ?? 'first wall'}` },
-            { value: 'y', label: `along the ${room.walls[1]?.name.toLowerCase() ?? 'second wall'}` },
+            {
+              value: 'x',
+              label: say(
+                msg('screen.rooms.along-the', {
+                  walls: room.walls[0]?.name.toLowerCase() ?? say(msg('screen.rooms.first-wall')),
+                }),
+              ),
+            },
+            {
+              value: 'y',
+              label: say(
+                msg('screen.rooms.along-the', {
+                  walls: room.walls[1]?.name.toLowerCase() ?? say(msg('screen.rooms.second-wall')),
+                }),
+              ),
+            },
           ]}
         />
         <Popconfirm
-          title={`Take out ${room.name} with everything in it? Undo brings it back.`}
-          okText="Take it out"
+          title={say(msg('screen.rooms.delete-with-everything-in', { room: room.name }))}
+          okText={say(msg('screen.rooms.take-it-out'))}
           onConfirm={() => edits.house((h) => withoutRoom(h, room.id))}
         >
           <Button danger type="text">
-            Take out the room
+            {say(msg('screen.rooms.take-out-the-room'))}
           </Button>
         </Popconfirm>
       </div>
       <RoomSpaces room={room} system={house.units} set={set} />
       {gap > 30 && (
         <p className="house-problem" role="status">
-          The walls do not close: the last one ends {formatLength(gap, house.units)} from where the first
-          begins. A length is off, or a corner turns the other way.
+          {say(msg('screen.rooms.the-walls-do-not-close', { gap: formatLength(gap, house.units) }))}
         </p>
       )}
     </div>
@@ -249,6 +287,7 @@ function RoomForm({ room }: { readonly room: Room }) {
 
 /** Rooms by size or pattern, their walls by the tape. */
 export function RoomsTab() {
+  const say = useSay();
   const { house, evaluation, edits } = useHouse();
   const [roomId, setRoomId] = useState<string | null>(null);
   const [wallId, setWallId] = useState<string | null>(null);
@@ -268,12 +307,10 @@ export function RoomsTab() {
         }}
       />
       {!room || !wall ? (
-        <p className="empty">
-          No room yet. Give the first one a name and its two lengths; openings and outlets come with the tape.
-        </p>
+        <p className="empty">{say(msg('screen.rooms.no-room-yet-give-the'))}</p>
       ) : (
         <div className="house-grid">
-          <nav className="side-list" aria-label="Rooms">
+          <nav className="side-list" aria-label={say(msg('screen.rooms.rooms'))}>
             {house.rooms.map((r) => (
               <button
                 key={r.id}
@@ -285,7 +322,7 @@ export function RoomsTab() {
                 }}
               >
                 <b className="grow">{r.name}</b>
-                <span className="quiet">{USES.find((u) => u.value === r.use)?.label}</span>
+                <span className="quiet">{say(labelOf(USES, r.use))}</span>
               </button>
             ))}
           </nav>

@@ -7,15 +7,25 @@ import {
   type TapeEntry,
   type UnitSystem,
   type Wall,
+  msg,
+  type Text,
+  tapeText,
+  type TapeLetter,
 } from '@elwand/core';
 import { Input, message, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import './tape.css';
 import type { SetHouse } from '../state/edit.ts';
+import { useSay } from '../app/say.ts';
 
-const entryText = (e: TapeEntry, system: UnitSystem): string =>
-  `${TAPE_LETTERS[e.letter].name} ${e.readingsMm.map((mm) => formatLength(mm, system, 'inches')).join(' to ')}${e.heightMm === null ? '' : `, ${formatLength(e.heightMm, system, 'inches')} up`}`;
+function entryText(e: TapeEntry, system: UnitSystem): Text {
+  const L = (mm: number) => formatLength(mm, system, 'inches');
+  const read = { what: tapeText(e.letter), at: e.readingsMm.map(L).join(' - ') };
+  return e.heightMm === null
+    ? msg('screen.wall.tape-entry', read)
+    : msg('screen.wall.tape-entry-up', { ...read, height: L(e.heightMm) });
+}
 
 export interface TapeLineProps {
   readonly house: House;
@@ -27,6 +37,7 @@ export interface TapeLineProps {
 
 /** Hook the tape in the left corner and type what is met, in any order; it is read while it is typed. Enter places it. */
 export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
+  const say = useSay();
   const [text, setText] = useState('');
   const input = useRef<InputRef>(null);
   const line = parseTape(text, house.units);
@@ -40,7 +51,11 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
     onHouse(result.house);
     if (result.leftOutMm.length > 0)
       message.warning(
-        `Left out, past the end of the wall: ${result.leftOutMm.map((mm) => formatLength(mm, house.units, 'inches')).join(', ')}`,
+        say(
+          msg('screen.wall.left-out-past-the-end', {
+            places: result.leftOutMm.map((mm) => formatLength(mm, house.units, 'inches')).join(', '),
+          }),
+        ),
       );
     // What could not be read stays, to be mended.
     setText(line.errors.map((e) => e.text).join(' '));
@@ -49,10 +64,8 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
   return (
     <div className="tape">
       <label htmlFor="tape-input">
-        <b>Tape on the {wall.name.toLowerCase()}</b>{' '}
-        <span className="muted">
-          hooked at the left corner; readings in any order, Enter places them, Enter again takes the next wall
-        </span>
+        <b>{say(msg('screen.wall.tape-on-the', { wall: wall.name.toLowerCase() }))}</b>{' '}
+        <span className="muted">{say(msg('screen.wall.hooked-at-the-left-corner'))}</span>
       </label>
       <Input
         id="tape-input"
@@ -74,24 +87,28 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
       <div id="tape-read" aria-live="polite">
         <ul className="tape-read">
           {line.entries.map((e) => (
-            <li key={`${e.from}`}>{entryText(e, house.units)}</li>
+            <li key={`${e.from}`}>{say(entryText(e, house.units))}</li>
           ))}
-          {line.waiting && <li className="muted">{TAPE_LETTERS[line.waiting].name}: one more reading</li>}
+          {line.waiting && (
+            <li className="muted">
+              {say(msg('screen.wall.one-more-reading', { what: tapeText(line.waiting) }))}
+            </li>
+          )}
           {line.errors.map((e) => (
             <li key={`e${e.from}`} className="tape-error">
-              {e.text}: {e.why}
+              {e.text}: {say(e.why)}
             </li>
           ))}
         </ul>
       </div>
       <p className="quiet tape-keys">
-        {Object.entries(TAPE_LETTERS).map(([letter, { name }]) => (
+        {Object.keys(TAPE_LETTERS).map((letter) => (
           <span key={letter}>
-            <kbd>{letter}</kbd> {name}
+            <kbd>{letter}</kbd> {say(tapeText(letter as TapeLetter))}
           </span>
         ))}
         <span>
-          <kbd>@</kbd> height
+          <kbd>@</kbd> {say(msg('screen.wall.height'))}
         </span>
       </p>
     </div>

@@ -11,6 +11,9 @@ import {
   type Opening,
   type Wall,
   type WallFrame,
+  msg,
+  type Text,
+  row,
 } from '@elwand/core';
 import { Button, Checkbox, Dropdown } from 'antd';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
@@ -27,6 +30,7 @@ import { Bays, FIT_FROM, Readings } from './WallReadings.tsx';
 import { WallWays } from './WallWays.tsx';
 import { OBSTACLES } from './words.ts';
 import './wall.css';
+import { useSay } from '../app/say.ts';
 
 const PhotoReader = lazy(() => import('./PhotoReader.tsx').then((m) => ({ default: m.PhotoReader })));
 
@@ -43,20 +47,20 @@ const OBSTACLE_MM = 60;
 /** A usual soffit is about 12 in high and deep, mm. */
 const SOFFIT_MM = 305;
 const OPENINGS = [
-  { value: 'door', label: 'Door' },
-  { value: 'window', label: 'Window' },
-  { value: 'cased', label: 'Cased opening' },
+  { value: 'door', label: msg('screen.wall.door') },
+  { value: 'window', label: msg('screen.wall.window') },
+  { value: 'cased', label: msg('screen.wall.cased-opening') },
 ] as const;
 const BEFORE = (['furniture', 'cabinet', 'counter', 'sink', 'tub', 'hob', 'soffit'] as const).map(
   (value) => ({
     value,
-    label: value,
+    label: msg(`names.before-wall.${value}`),
   }),
 );
-const FRAMED: Readonly<Record<Wall['framing']['kind'], string>> = {
-  wood: 'wood',
-  steel: 'sheet steel',
-  masonry: 'masonry',
+const FRAMED: Readonly<Record<Wall['framing']['kind'], Text>> = {
+  wood: msg('screen.wall.wood'),
+  steel: msg('screen.wall.sheet-steel'),
+  masonry: msg('screen.wall.masonry'),
 };
 
 /** Where something new on a wall starts: in its middle third. */
@@ -65,35 +69,59 @@ function startRect({ lengthMm }: Wall): Rect {
   return { leftMm: third, rightMm: Math.min(third * 2, third + 800), bottomMm: 0, topMm: 900 };
 }
 
+/** What an opening or a thing in a wall is called. */
+const inWall = (kind: Opening['kind'] | Obstacle['kind']): Text =>
+  kind === 'door' || kind === 'window' || kind === 'cased'
+    ? msg(`names.opening.${kind}`)
+    : msg(`names.obstacle.${kind}`);
+
+type CountedThing = 'opening' | 'thing' | 'way' | 'layer' | 'piece';
+
 /** What is there, in words; "nothing yet" where nothing is. */
-const counted = (of: readonly (readonly [number, string])[]): string =>
-  of
-    .filter(([n]) => n > 0)
-    .map(([n, name]) => `${n} ${name}${n === 1 ? '' : 's'}`)
-    .join(', ') || 'nothing yet';
+function counted(of: readonly (readonly [number, CountedThing])[]): Text {
+  const there = of.filter(([n]) => n > 0).map(([n, thing]) => msg(`screen.wall.count.${thing}`, { n }));
+  return there.length > 0 ? row(there) : msg('screen.wall.nothing-yet');
+}
 
 /** Is it one picture, or could it still be another? */
 function Sureness({ wall }: { readonly wall: Wall }) {
+  const say = useSay();
   const { sure, spacingOdds } = posteriorOf(wall);
   return sure ? (
-    <span className="muted">Sure by the readings.</span>
+    <span className="muted">{say(msg('screen.wall.sure-by-the-readings'))}</span>
   ) : (
     <b className="settle-text">
-      Not sure yet, this spacing at {chance(spacingOdds)}; two readings that agree settle it.
+      {say(msg('screen.wall.not-sure-yet-this-spacing', { spacingOdds: chance(spacingOdds) }))}
     </b>
   );
 }
 
 /** What was entered from the other side of this wall and counts here too. */
 function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wall }) {
+  const say = useSay();
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
   return (fromOtherFaces(house).get(wall.id) ?? []).map(({ from, openings, obstacles, passages }) => (
     <p key={from.wall.id} className="quiet">
-      From the other side ({from.room.name}, {from.wall.name.toLowerCase()}), and counted here too:{' '}
-      {[
-        ...[...openings, ...obstacles].map((o) => `${o.kind} from ${L(o.leftMm)} to ${L(o.rightMm)}`),
-        ...passages.map((p) => `${p.kind} at ${L(p.atMm)}`),
-      ].join('; ')}
+      {say(
+        msg('screen.wall.from-the-other-side-and', {
+          room: from.room.name,
+          wall: from.wall.name.toLowerCase(),
+          things: [
+            ...[...openings, ...obstacles].map((o) =>
+              say(
+                msg('screen.wall.from-to', {
+                  kind: inWall(o.kind),
+                  left: L(o.leftMm),
+                  right: L(o.rightMm),
+                }),
+              ),
+            ),
+            ...passages.map((p) =>
+              say(msg('screen.wall.passage-at', { kind: msg(`names.passage.${p.kind}`), at: L(p.atMm) })),
+            ),
+          ].join('; '),
+        }),
+      )}
     </p>
   ));
 }
@@ -133,10 +161,11 @@ function FrameFields({
   set,
   setFrame,
 }: PartProps & { readonly setFrame: (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) => void }) {
+  const say = useSay();
   return (
     <div className="row fields">
       <LengthInput
-        label="Stud spacing"
+        label={say(msg('screen.wall.stud-spacing'))}
         value={wall.framing.spacingMm}
         system={system}
         onChange={(spacingMm) =>
@@ -145,63 +174,63 @@ function FrameFields({
         width={110}
       />
       <LengthInput
-        label="First stud, center"
+        label={say(msg('screen.wall.first-stud-center'))}
         value={wall.framing.firstStudMm}
         system={system}
-        placeholder="from readings"
+        placeholder={say(msg('screen.wall.from-readings'))}
         onChange={(firstStudMm) => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm } }))}
         onClear={() => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } }))}
       />
       <LengthInput
-        label="Stud depth"
+        label={say(msg('screen.wall.stud-depth'))}
         value={wall.framing.depthMm}
         system={system}
         onChange={(depthMm) => setFrame((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
         width={100}
       />
       <LengthInput
-        label="Board"
+        label={say(msg('screen.wall.board'))}
         value={wall.boardMm}
         system={system}
         onChange={(boardMm) => set((w) => ({ ...w, boardMm }))}
         width={90}
       />
       <Choice
-        label="Framed in"
+        label={say(msg('screen.wall.framed-in'))}
         value={wall.framing.kind}
         width={110}
         onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
         options={(['wood', 'steel', 'masonry'] as const).map((value) => ({ value, label: FRAMED[value] }))}
       />
       <Choice
-        label="Faced with"
+        label={say(msg('screen.wall.faced-with'))}
         value={wall.finish ?? 'board'}
         width={110}
         onChange={(finish) => set((w) => ({ ...w, finish }))}
         options={[
-          { value: 'board', label: 'wallboard' },
-          { value: 'plaster', label: 'plaster' },
+          { value: 'board', label: say(msg('screen.wall.wallboard')) },
+          { value: 'plaster', label: say(msg('screen.wall.plaster')) },
         ]}
       />
       <Choice
-        label="Keeps fire from"
+        label={say(msg('screen.wall.keeps-fire-from'))}
         value={wall.separates ?? 'rooms'}
         width={170}
         onChange={(s) => set(({ separates: _, ...w }) => (s === 'rooms' ? w : { ...w, separates: s }))}
         options={[
-          { value: 'rooms', label: 'as its rooms say' },
-          { value: 'garage', label: 'the garage' },
-          { value: 'party', label: 'another dwelling' },
+          { value: 'rooms', label: say(msg('screen.wall.as-its-rooms-say')) },
+          { value: 'garage', label: say(msg('screen.wall.the-garage')) },
+          { value: 'party', label: say(msg('screen.wall.another-dwelling')) },
         ]}
       />
       <Checkbox checked={wall.exterior} onChange={(e) => set((w) => ({ ...w, exterior: e.target.checked }))}>
-        outside wall
+        {say(msg('screen.wall.outside-wall'))}
       </Checkbox>
       <Checkbox
         checked={wall.insulated}
         onChange={(e) => setFrame((w) => ({ ...w, insulated: e.target.checked }))}
       >
-        insulated
+        {say(msg('screen.wall.insulated'))}
       </Checkbox>
     </div>
   );
@@ -225,11 +254,12 @@ function Items<K extends string>({
   readonly label: string;
   readonly width: number;
   readonly items: readonly Item<K>[];
-  readonly kinds: readonly { readonly value: K; readonly label: string }[];
+  readonly kinds: readonly { readonly value: K; readonly label: Text }[];
   readonly system: House['units'];
   readonly put: (id: string, to: Partial<Omit<Item<K>, 'id'>>) => void;
   readonly remove: (id: string) => void;
 }) {
+  const say = useSay();
   return items.map((o) => (
     <div className="row fields" key={o.id}>
       <Choice
@@ -240,7 +270,14 @@ function Items<K extends string>({
         onChange={(kind) => put(o.id, { kind })}
       />
       <RectFields item={o} system={system} onChange={(to) => put(o.id, to)} />
-      <Button type="text" size="small" aria-label={`Take out the ${o.kind}`} onClick={() => remove(o.id)}>
+      <Button
+        type="text"
+        size="small"
+        aria-label={say(
+          msg('screen.wall.delete-the', { kind: kinds.find((k) => k.value === o.kind)?.label ?? o.kind }),
+        )}
+        onClick={() => remove(o.id)}
+      >
         ✕
       </Button>
     </div>
@@ -249,6 +286,7 @@ function Items<K extends string>({
 
 /** Openings of the wall. */
 function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
+  const say = useSay();
   const add = (kind: Opening['kind']) =>
     set((w) => ({
       ...w,
@@ -266,7 +304,7 @@ function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceili
   return (
     <>
       <Items
-        label="Opening"
+        label={say(msg('screen.wall.opening'))}
         width={130}
         items={wall.openings}
         kinds={OPENINGS}
@@ -276,13 +314,14 @@ function Openings({ wall, system, set, ceilingMm }: PartProps & { readonly ceili
         }
         remove={(id) => set((w) => ({ ...w, openings: w.openings.filter((x) => x.id !== id) }))}
       />
-      <Adder says="Add an opening" kinds={OPENINGS} onAdd={add} />
+      <Adder says={say(msg('screen.wall.add-an-opening'))} kinds={OPENINGS} onAdd={add} />
     </>
   );
 }
 
 /** Pipes, ducts, blocks and cables in the wall. */
 function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceilingMm: number }) {
+  const say = useSay();
   const add = (kind: Obstacle['kind']) =>
     set((w) => {
       const rect = startRect(w);
@@ -292,7 +331,7 @@ function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceil
   return (
     <>
       <Items
-        label="In the wall"
+        label={say(msg('screen.wall.in-the-wall'))}
         width={150}
         items={wall.obstacles}
         kinds={OBSTACLES}
@@ -302,7 +341,7 @@ function Obstacles({ wall, system, set, ceilingMm }: PartProps & { readonly ceil
         }
         remove={(id) => set((w) => ({ ...w, obstacles: w.obstacles.filter((x) => x.id !== id) }))}
       />
-      <Adder says="Add something in the wall" kinds={OBSTACLES} onAdd={add} />
+      <Adder says={say(msg('screen.wall.add-something-in-the-wall'))} kinds={OBSTACLES} onAdd={add} />
     </>
   );
 }
@@ -314,15 +353,16 @@ function Adder<T extends string>({
   onAdd,
 }: {
   readonly says: string;
-  readonly kinds: readonly { readonly value: T; readonly label: string }[];
+  readonly kinds: readonly { readonly value: T; readonly label: Text }[];
   readonly onAdd: (kind: T) => void;
 }) {
+  const say = useSay();
   return (
     <div>
       <Dropdown
         trigger={['click']}
         menu={{
-          items: kinds.map(({ value, label }) => ({ key: value, label })),
+          items: kinds.map(({ value, label }) => ({ key: value, label: say(label) })),
           onClick: ({ key }) => onAdd(key as T),
         }}
       >
@@ -334,6 +374,7 @@ function Adder<T extends string>({
 
 /** Everything about one wall: its studs, its frame, what is in it and what is before it. */
 export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEditorProps) {
+  const say = useSay();
   const set = (change: (w: Wall) => Wall) => onHouse((h) => withWall(h, wall.id, change));
   const setFrame = (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) =>
     onHouse((h) => withFrame(h, wall.id, change));
@@ -351,7 +392,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         ...w.furniture,
         {
           id: ItemId.parse(freshId('fu')),
-          name: kind === 'furniture' ? 'Furniture' : kind,
+          name: kind === 'furniture' ? say(msg('screen.wall.furniture')) : kind,
           kind,
           ...startRect(w),
           // A soffit hangs from the ceiling and is usually there.
@@ -365,34 +406,40 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
     <div className="stack wall-editor">
       <div className="row fields">
         <TextField
-          label="Name of the wall"
+          label={say(msg('screen.wall.name-of-the-wall'))}
           value={wall.name}
           required
           onChange={(name) => set((w) => ({ ...w, name }))}
           width={140}
         />
         <LengthInput
-          label="Length"
+          label={say(msg('screen.wall.length'))}
           value={wall.lengthMm}
           system={system}
           onChange={(lengthMm) => set((w) => ({ ...w, lengthMm }))}
         />
         <Choice
-          label="Next wall turns"
+          label={say(msg('screen.wall.next-wall-turns'))}
           value={wall.turn}
           width={100}
           onChange={(turn) => set((w) => ({ ...w, turn }))}
           options={[
-            { value: 'right', label: 'right' },
-            { value: 'left', label: 'left' },
+            { value: 'right', label: say(msg('screen.wall.right')) },
+            { value: 'left', label: say(msg('screen.wall.left')) },
           ]}
         />
       </div>
       <Part
-        title="Studs"
+        title={say(msg('screen.wall.studs'))}
         says={
           frame
-            ? `${L(frame.fit.spacingMm)} apart, first at ${L(frame.fit.firstStudMm)}, ${FIT_FROM[frame.fit.from]}`
+            ? say(
+                msg('screen.wall.apart-first-at', {
+                  spacing: L(frame.fit.spacingMm),
+                  firstStud: L(frame.fit.firstStudMm),
+                  from: FIT_FROM[frame.fit.from],
+                }),
+              )
             : ''
         }
         open
@@ -405,16 +452,13 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         {frame && (
           <div>
             <Bays frame={frame} system={system} wish={0.9} />
-            <p className="quiet">
-              Clear of wood in the middle of the bay, as a chance; pipes and cables are not counted. Hatched:
-              under 90 %.
-            </p>
+            <p className="quiet">{say(msg('screen.wall.clear-of-wood-in-the'))}</p>
           </div>
         )}
         <Readings house={house} wall={wall} frame={frame} set={set} />
         <div>
           <Button size="small" onClick={() => setPhoto('open')}>
-            Read studs off a photo
+            {say(msg('screen.wall.read-studs-off-a-photo'))}
           </Button>
         </div>
         {photo !== 'never' && (
@@ -432,19 +476,29 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         )}
       </Part>
       <Part
-        title="Frame and board"
-        says={`${FRAMED[wall.framing.kind]}, ${L(wall.framing.depthMm)} deep, board ${L(wall.boardMm)}${wall.exterior ? ', outside wall' : ''}${wall.insulated ? ', insulated' : ''}`}
+        title={say(msg('screen.wall.frame-and-board'))}
+        says={say(
+          row([
+            FRAMED[wall.framing.kind],
+            msg('screen.wall.deep', { depth: L(wall.framing.depthMm) }),
+            msg('screen.wall.drywall-thick', { thickness: L(wall.boardMm) }),
+            wall.exterior ? msg('screen.wall.outside-wall') : '',
+            wall.insulated ? msg('screen.wall.insulated') : '',
+          ]),
+        )}
         open={wide}
       >
         <FrameFields {...part} setFrame={setFrame} />
       </Part>
       <Part
-        title="Openings, and what is in it"
-        says={counted([
-          [wall.openings.length, 'opening'],
-          [wall.obstacles.length, 'thing'],
-          [wall.passages?.length ?? 0, 'way'],
-        ])}
+        title={say(msg('screen.wall.openings-and-what-is-in'))}
+        says={say(
+          counted([
+            [wall.openings.length, 'opening'],
+            [wall.obstacles.length, 'thing'],
+            [wall.passages?.length ?? 0, 'way'],
+          ]),
+        )}
         open={wide}
       >
         <OtherFaces house={house} wall={wall} />
@@ -453,16 +507,18 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
         <WallWays {...part} />
       </Part>
       <Part
-        title="On it and before it"
-        says={counted([
-          [wall.layers?.length ?? 0, 'layer'],
-          [wall.furniture.length, 'thing'],
-        ])}
+        title={say(msg('screen.wall.on-it-and-before-it'))}
+        says={say(
+          counted([
+            [wall.layers?.length ?? 0, 'layer'],
+            [wall.furniture.length, 'piece'],
+          ]),
+        )}
         open={wide}
       >
         <FaceLayers {...part} ceilingMm={ceilingMm} />
         <FurnitureRows {...part} />
-        <Adder says="Add something before it" kinds={BEFORE} onAdd={addFurniture} />
+        <Adder says={say(msg('screen.wall.add-something-before-it'))} kinds={BEFORE} onAdd={addFurniture} />
       </Part>
     </div>
   );

@@ -1,4 +1,5 @@
-import { formatLength, type Room, type UnitSystem } from '@elwand/core';
+import { formatLength, type Room, type UnitSystem, msg } from '@elwand/core';
+import { useSay } from '../app/say.ts';
 
 /** The walls of a room as a row to choose from, with how much is known of each. */
 export function WallTabs({
@@ -12,15 +13,16 @@ export function WallTabs({
   readonly system: UnitSystem;
   readonly onChoose: (id: string) => void;
 }) {
+  const say = useSay();
   return (
-    <div className="wall-tabs" role="group" aria-label="Walls">
+    <div className="wall-tabs" role="group" aria-label={say(msg('screen.wall.walls'))}>
       {room.walls.map((w) => (
         <button key={w.id} type="button" aria-pressed={w.id === current} onClick={() => onChoose(w.id)}>
           <b>{w.name.replace(/ wall$/i, '')}</b>
           <span className="quiet">
             {w.hits.length === 0
-              ? 'no readings'
-              : `${w.hits.length} reading${w.hits.length === 1 ? '' : 's'}`}
+              ? say(msg('screen.wall.no-readings'))
+              : say(msg('screen.wall.readings', { count: w.hits.length }))}
           </span>
           <span className="measure">{formatLength(w.lengthMm, system)}</span>
         </button>

@@ -1,21 +1,22 @@
-import { ItemId, type House, type Passage, type Wall } from '@elwand/core';
+import { ItemId, type House, type Passage, type Wall, msg } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { useSay } from '../app/say.ts';
 
 const TO = [
-  { value: 'above', label: 'to above' },
-  { value: 'below', label: 'to below' },
-  { value: 'behind', label: 'to the room behind' },
+  { value: 'above', label: msg('screen.wall.to-above') },
+  { value: 'below', label: msg('screen.wall.to-below') },
+  { value: 'behind', label: msg('screen.wall.to-the-room-behind') },
 ] as const;
 const KINDS = [
-  { value: 'hole', label: 'hole' },
-  { value: 'conduit', label: 'empty conduit' },
+  { value: 'hole', label: msg('screen.wall.hole') },
+  { value: 'conduit', label: msg('screen.wall.empty-conduit') },
 ] as const;
 const FACES = [
-  { value: 'siding', label: 'siding' },
-  { value: 'masonry', label: 'brick, stone, stucco' },
+  { value: 'siding', label: msg('screen.wall.siding') },
+  { value: 'masonry', label: msg('screen.wall.brick-stone-stucco') },
 ] as const;
 
 /** What opens ways in a wall: trim that comes off, cladding, holes and conduits that are there. */
@@ -28,6 +29,7 @@ export function WallWays({
   readonly system: House['units'];
   readonly set: (change: (w: Wall) => Wall) => void;
 }) {
+  const say = useSay();
   const passages = wall.passages ?? [];
   const put = (next: readonly Passage[]) => set((w) => ({ ...w, passages: [...next] }));
   const change = (id: string, to: Partial<Passage>) =>
@@ -39,11 +41,11 @@ export function WallWays({
           checked={wall.baseboard === true}
           onChange={(e) => set((w) => ({ ...w, baseboard: e.target.checked }))}
         >
-          its baseboard can come off
+          {say(msg('screen.wall.its-baseboard-can-come-off'))}
         </Checkbox>
         {wall.exterior && (
           <Choice
-            label="Outside it is"
+            label={say(msg('screen.wall.outside-it-is'))}
             value={wall.outerFace ?? 'siding'}
             width={190}
             options={FACES}
@@ -65,34 +67,34 @@ export function WallWays({
             ])
           }
         >
-          A hole or conduit is there
+          {say(msg('screen.wall.a-hole-or-conduit-is'))}
         </Button>
       </div>
       {passages.map((p) => (
         <div className="row fields" key={p.id}>
           <Choice
-            label="There is a"
+            label={say(msg('screen.wall.there-is-a'))}
             value={p.kind}
             width={140}
             options={KINDS}
             onChange={(kind) => change(p.id, { kind })}
           />
           <Choice
-            label="Going"
+            label={say(msg('screen.wall.going'))}
             value={p.to}
             width={170}
             options={TO}
             onChange={(to) => change(p.id, { to })}
           />
           <LengthInput
-            label="at"
+            label={say(msg('screen.wall.at-2'))}
             width={96}
             value={p.atMm}
             system={system}
             onChange={(atMm) => change(p.id, { atMm })}
           />
           <LengthInput
-            label="wide"
+            label={say(msg('screen.wall.wide'))}
             width={96}
             value={p.diameterMm}
             system={system}
@@ -101,7 +103,7 @@ export function WallWays({
           <Button
             type="text"
             size="small"
-            aria-label={`Take out the ${p.kind}`}
+            aria-label={say(msg('screen.wall.delete-the', { kind: msg(`names.passage.${p.kind}`) }))}
             onClick={() => put(passages.filter((x) => x.id !== p.id))}
           >
             ✕

@@ -1,26 +1,26 @@
-import type { DeviceKind, ToolKey } from '@elwand/core';
+import { type DeviceKind, type ToolKey, msg, type Message } from '@elwand/core';
 import { options } from './words.ts';
 
 /** Words that only windows and lists opened later need. */
 export const DEVICE_KINDS = options<DeviceKind>({
-  receptacle: 'outlet',
-  'receptacle-gfci': 'GFCI receptacle',
-  'receptacle-afci': 'AFCI receptacle',
-  'receptacle-dual': 'dual-function AFCI/GFCI receptacle',
-  'receptacle-single': 'single outlet',
-  switch: 'switch',
-  'switch-three-way': 'three-way switch',
-  dimmer: 'dimmer',
-  luminaire: 'light',
-  fan: 'fan',
-  appliance: 'fixed appliance',
-  blank: 'blank plate',
+  receptacle: msg('screen.kinds.outlet'),
+  'receptacle-gfci': msg('screen.kinds.gfci-receptacle'),
+  'receptacle-afci': msg('screen.kinds.afci-receptacle'),
+  'receptacle-dual': msg('screen.kinds.dual-function-afci-gfci-receptacle'),
+  'receptacle-single': msg('screen.kinds.single-outlet'),
+  switch: msg('screen.kinds.switch'),
+  'switch-three-way': msg('screen.kinds.three-way-switch'),
+  dimmer: msg('screen.kinds.dimmer'),
+  luminaire: msg('screen.kinds.light'),
+  fan: msg('screen.kinds.fan'),
+  appliance: msg('screen.kinds.fixed-appliance'),
+  blank: msg('screen.kinds.blank-plate'),
 });
-export const TOOL_WORDS: Readonly<Record<ToolKey, string>> = {
-  'right-angle-drill': 'right-angle drill',
-  'flexible-bit': 'flexible bit, 54 in',
-  'fish-rods': 'fish rods',
-  'masonry-bit': 'rotary hammer and masonry bit',
-  'tubing-bender': 'tubing bender',
-  'pry-bar': 'pry bar for trim',
+export const TOOL_WORDS: Readonly<Record<ToolKey, Message>> = {
+  'right-angle-drill': msg('screen.kinds.right-angle-drill'),
+  'flexible-bit': msg('screen.kinds.flexible-bit-54-in'),
+  'fish-rods': msg('screen.kinds.fish-rods'),
+  'masonry-bit': msg('screen.kinds.rotary-hammer-and-masonry-bit'),
+  'tubing-bender': msg('screen.kinds.tubing-bender'),
+  'pry-bar': msg('screen.kinds.pry-bar-for-trim'),
 };

@@ -1,3 +1,4 @@
+import { plainly } from '../app/voices.ts';
 import { describe, expect, it } from '@jest/globals';
 import {
   buildFeed,
@@ -43,7 +44,7 @@ const point = (id: string) => house.points.find((p) => p.id === id)!;
 
 describe('what a cable can come from', () => {
   it('every breaker with its label, and every other point', () => {
-    const labels = sourcesFor(house, 'r1').map((s) => s.label);
+    const labels = sourcesFor(house, 'r1').map((s) => plainly(s.label));
     expect(labels).toEqual([
       'breaker 7, Music room',
       'breaker 9, Hall',
@@ -133,8 +134,8 @@ describe('several switches in one box', () => {
   const cable = () => addCable({ ...house, points: two }, 'p:s1', point('l1'), '14').cables.at(-1)!;
 
   it('are told apart by their number; a switch alone goes by its name', () => {
-    expect(choices.map((c) => c.label)).toEqual(['S1, switch 1', 'S1, switch 2']);
-    expect(switchChoices(house.points).map((c) => c.label)).toEqual(['S1']);
+    expect(choices.map((c) => plainly(c.label))).toEqual(['S1, switch 1', 'S1, switch 2']);
+    expect(switchChoices(house.points).map((c) => plainly(c.label))).toEqual(['S1']);
   });
   it.each([
     ['switched', undefined, 2],

@@ -13,16 +13,20 @@ import {
   type House,
   type Point,
   type Room,
+  msg,
+  type Text,
 } from '@elwand/core';
 import { freshId } from '../parts/ids.ts';
 
 /** Where a cable can come from: every breaker and every other point, as one list of choices. */
-export function sourcesFor(house: House, except: string | null): { value: string; label: string }[] {
+export function sourcesFor(house: House, except: string | null): { value: string; label: Text }[] {
   return [
     ...house.panels.flatMap((p) =>
       p.breakers.map((b) => ({
         value: `b:${b.id}`,
-        label: `breaker ${b.number}${b.label ? `, ${b.label}` : ''}`,
+        label: b.label
+          ? msg('screen.points.breaker-labeled', { number: b.number, label: b.label })
+          : msg('screen.points.breaker', { number: b.number }),
       })),
     ),
     ...house.points.filter((p) => p.id !== except).map((p) => ({ value: `p:${p.id}`, label: p.label })),
@@ -67,7 +71,7 @@ export function addCable(house: House, from: string, point: Point, gauge: Gauge 
 
 export interface SwitchChoice {
   readonly value: string;
-  readonly label: string;
+  readonly label: Text;
   readonly by: PointId;
   readonly nth: number;
 }
@@ -78,7 +82,7 @@ export const switchChoices = (points: House['points']): SwitchChoice[] =>
     const keys = switchesIn(p);
     return keys.map((value, i) => ({
       value,
-      label: keys.length > 1 ? `${p.label}, switch ${i + 1}` : p.label,
+      label: keys.length > 1 ? msg('screen.points.switch', { label: p.label, n: i + 1 }) : p.label,
       by: p.id,
       nth: i + 1,
     }));

@@ -1,5 +1,7 @@
+import { msg } from '@elwand/core';
 import type { Understood } from '@elwand/core/sheets';
 import type { FloorPlanWorker } from './floor-plan.worker.ts';
+import { SaidError } from '../app/said-error.ts';
 
 /** A drawing that takes longer is no floor plan of a house. */
 const LONGEST_MS = 30_000;
@@ -19,8 +21,8 @@ export async function readPlanBehind(
     return await Promise.race([
       wrap<FloorPlanWorker>(thread).read(source, kind, mmPerUnit),
       new Promise<never>((_resolve, reject) => {
-        thread.addEventListener('error', () => reject(new Error('Reading broke off. Try again.')));
-        setTimeout(() => reject(new Error('Reading took too long. Is it a floor plan?')), LONGEST_MS);
+        thread.addEventListener('error', () => reject(new SaidError(msg('screen.rooms.reading-broke-off'))));
+        setTimeout(() => reject(new SaidError(msg('screen.rooms.reading-took-too-long'))), LONGEST_MS);
       }),
     ]);
   } finally {

@@ -1,129 +1,141 @@
-import type { Cable, LoadFacts, Obstacle, Point, RoomUse, Want } from '@elwand/core';
+import {
+  type Cable,
+  type LoadFacts,
+  type Obstacle,
+  type Point,
+  type RoomUse,
+  type Want,
+  msg,
+  type Text,
+} from '@elwand/core';
 
-type Options<T extends string> = readonly { readonly value: T; readonly label: string }[];
-export const options = <T extends string>(labels: Record<T, string>): Options<T> =>
+type Options<T extends string> = readonly { readonly value: T; readonly label: Text }[];
+export const options = <T extends string>(labels: Record<T, Text>): Options<T> =>
   (Object.entries(labels) as [T, string][]).map(([value, label]) => ({ value, label }));
+
+/** What a value is called in its list. */
+export const labelOf = <T extends string>(of: Options<T>, value: T): Text =>
+  of.find((o) => o.value === value)?.label ?? value;
 
 /** The words for the kinds of things in a house, once for all screens. */
 export const USES = options<RoomUse>({
-  living: 'Living room',
-  family: 'Family room',
-  dining: 'Dining room',
-  bedroom: 'Bedroom',
-  den: 'Den, study, music',
-  library: 'Library',
-  recreation: 'Recreation room',
-  sunroom: 'Sunroom',
-  hall: 'Hall',
-  stair: 'Stair, landing',
-  closet: 'Closet',
-  kitchen: 'Kitchen',
-  laundry: 'Laundry',
-  bath: 'Bathroom',
-  garage: 'Garage',
-  workshop: 'Workshop',
-  utility: 'Utility room',
-  'basement-finished': 'Basement, finished',
-  'basement-unfinished': 'Basement, unfinished',
-  crawl: 'Crawl space',
-  attic: 'Attic',
-  outdoor: 'Outdoors',
+  living: msg('screen.kinds.living-room'),
+  family: msg('screen.kinds.family-room'),
+  dining: msg('screen.kinds.dining-room'),
+  bedroom: msg('screen.kinds.bedroom'),
+  den: msg('screen.kinds.den-study-music'),
+  library: msg('screen.kinds.library'),
+  recreation: msg('screen.kinds.recreation-room'),
+  sunroom: msg('screen.kinds.sunroom'),
+  hall: msg('screen.kinds.hall'),
+  stair: msg('screen.kinds.stair-landing'),
+  closet: msg('screen.kinds.closet'),
+  kitchen: msg('screen.kinds.kitchen'),
+  laundry: msg('screen.kinds.laundry'),
+  bath: msg('screen.kinds.bathroom'),
+  garage: msg('screen.kinds.garage'),
+  workshop: msg('screen.kinds.workshop'),
+  utility: msg('screen.kinds.utility-room'),
+  'basement-finished': msg('screen.kinds.basement-finished'),
+  'basement-unfinished': msg('screen.kinds.basement-unfinished'),
+  crawl: msg('screen.kinds.crawl-space'),
+  attic: msg('screen.kinds.attic'),
+  outdoor: msg('screen.kinds.outdoors'),
 });
 export const KINDS = options<Point['kind']>({
-  receptacle: 'Outlet',
-  switch: 'Switch',
-  luminaire: 'Light',
-  fan: 'Fan',
-  junction: 'Junction box',
-  appliance: 'Fixed appliance',
+  receptacle: msg('screen.kinds.outlet-2'),
+  switch: msg('screen.kinds.switch-2'),
+  luminaire: msg('screen.kinds.light-2'),
+  fan: msg('screen.kinds.fan-2'),
+  junction: msg('screen.kinds.junction-box'),
+  appliance: msg('screen.kinds.fixed-appliance-2'),
 });
 export const CONDITIONS = options<Point['condition']>({
-  'not-looked': 'Not looked into',
-  sound: 'Looked: sound',
-  'short-conductors': 'Looked: short conductors',
-  loose: 'Looked: loose',
-  burnt: 'Looked: burnt conductor',
-  'burnt-beyond-reach': 'Looked: burnt beyond reach',
+  'not-looked': msg('screen.kinds.not-looked-into'),
+  sound: msg('screen.kinds.looked-sound'),
+  'short-conductors': msg('screen.kinds.looked-short-conductors'),
+  loose: msg('screen.kinds.looked-loose'),
+  burnt: msg('screen.kinds.looked-burnt-conductor'),
+  'burnt-beyond-reach': msg('screen.kinds.looked-burnt-beyond-reach'),
 });
 export const CLAMPS = options<Point['box']['clamps']>({
-  unknown: 'Not looked',
-  none: 'None inside',
-  inside: 'Clamps inside',
-  outside: 'Connectors clamp outside',
+  unknown: msg('screen.kinds.not-looked'),
+  none: msg('screen.kinds.none-inside'),
+  inside: msg('screen.kinds.clamps-inside'),
+  outside: msg('screen.kinds.connectors-clamp-outside'),
 });
 export const CARRIES = options<Cable['carries']>({
-  feed: 'power: hot, neutral',
-  switched: 'switched hot, neutral',
-  loop: 'switch loop, no neutral',
-  'loop-neutral': 'switch loop with neutral',
-  both: 'power and switched hot',
-  travelers: 'travelers',
-  'two-hots': '240 V: two hots, no neutral',
-  unknown: 'not read',
+  feed: msg('screen.kinds.power-hot-neutral'),
+  switched: msg('screen.kinds.switched-hot-neutral'),
+  loop: msg('screen.kinds.switch-loop-no-neutral'),
+  'loop-neutral': msg('screen.kinds.switch-loop-with-neutral'),
+  both: msg('screen.kinds.power-and-switched-hot'),
+  travelers: msg('screen.kinds.travelers'),
+  'two-hots': msg('screen.kinds.240-v-two-hots-no'),
+  unknown: msg('screen.kinds.not-read'),
 });
 export const GROUNDS = options<Cable['ground']>({
-  wire: 'ground wire',
-  armor: 'bonded armor',
-  tubing: 'metal tubing',
-  none: 'no ground',
-  unknown: 'not looked',
+  wire: msg('screen.kinds.ground-wire'),
+  armor: msg('screen.kinds.bonded-armor'),
+  tubing: msg('screen.kinds.metal-tubing'),
+  none: msg('screen.kinds.no-ground'),
+  unknown: msg('screen.kinds.not-looked-2'),
 });
 export const TYPES = options<Cable['type']>({
-  'NM-B': 'NM-B',
-  'old-NM': 'old nonmetallic cable',
-  'UF-B': 'UF-B',
-  AC: 'AC (armored)',
-  'old-AC': 'old armored',
-  MC: 'MC (metal-clad)',
-  FMC: 'flexible metal conduit',
-  LFMC: 'liquid-tight metal conduit',
-  LFNC: 'liquid-tight plastic conduit',
-  PVC: 'PVC conduit',
-  EMT: 'EMT',
-  'knob-and-tube': 'knob-and-tube',
+  'NM-B': msg('screen.kinds.nm-b'),
+  'old-NM': msg('screen.kinds.old-nonmetallic-cable'),
+  'UF-B': msg('screen.kinds.uf-b'),
+  AC: msg('screen.kinds.ac-armored'),
+  'old-AC': msg('screen.kinds.old-armored'),
+  MC: msg('screen.kinds.mc-metal-clad'),
+  FMC: msg('screen.kinds.flexible-metal-conduit'),
+  LFMC: msg('screen.kinds.liquid-tight-metal-conduit'),
+  LFNC: msg('screen.kinds.liquid-tight-plastic-conduit'),
+  PVC: msg('screen.kinds.pvc-conduit'),
+  EMT: msg('screen.kinds.emt'),
+  'knob-and-tube': msg('screen.kinds.knob-and-tube'),
 });
 export const METHOD_WORDS = Object.fromEntries(TYPES.map((t) => [t.value, t.label])) as Readonly<
-  Record<Cable['type'], string>
+  Record<Cable['type'], Text>
 >;
-export const MOISTURE = [
-  { value: 'by-use', label: 'by its use' },
-  { value: 'dry', label: 'dry' },
-  { value: 'damp', label: 'damp' },
-  { value: 'wet', label: 'wet' },
-] as const;
+export const MOISTURE = options<'by-use' | 'dry' | 'damp' | 'wet'>({
+  'by-use': msg('screen.kinds.by-its-use'),
+  dry: msg('screen.kinds.dry'),
+  damp: msg('screen.kinds.damp'),
+  wet: msg('screen.kinds.wet'),
+});
 export const APPLIANCE_KINDS = options<NonNullable<LoadFacts['appliance']>>({
-  dishwasher: 'dishwasher',
-  range: 'range',
-  'wall-oven': 'wall oven',
-  cooktop: 'cooktop',
-  dryer: 'clothes dryer',
-  microwave: 'microwave',
-  'sump-pump': 'sump pump',
-  'water-heater': 'water heater',
-  refrigerator: 'refrigerator',
-  disposer: 'disposer',
+  dishwasher: msg('screen.kinds.dishwasher'),
+  range: msg('screen.kinds.range'),
+  'wall-oven': msg('screen.kinds.wall-oven'),
+  cooktop: msg('screen.kinds.cooktop'),
+  dryer: msg('screen.kinds.clothes-dryer'),
+  microwave: msg('screen.kinds.microwave'),
+  'sump-pump': msg('screen.kinds.sump-pump'),
+  'water-heater': msg('screen.kinds.water-heater'),
+  refrigerator: msg('screen.kinds.refrigerator'),
+  disposer: msg('screen.kinds.disposer'),
 });
 export const OBSTACLES = options<Obstacle['kind']>({
-  pipe: 'pipe',
-  duct: 'duct',
-  'return-air': 'return air bay',
-  flue: 'flue',
-  blocking: 'block',
-  brace: 'brace',
-  cable: 'cable',
-  other: 'something else',
+  pipe: msg('screen.kinds.pipe'),
+  duct: msg('screen.kinds.duct'),
+  'return-air': msg('screen.kinds.return-air-bay'),
+  flue: msg('screen.kinds.flue'),
+  blocking: msg('screen.kinds.block'),
+  brace: msg('screen.kinds.brace'),
+  cable: msg('screen.kinds.cable'),
+  other: msg('screen.kinds.something-else'),
 });
 export const WAYS = options<Cable['way']>({
-  seen: 'way seen',
-  reckoned: 'way reckoned',
-  unknown: 'way not known',
+  seen: msg('screen.kinds.way-seen'),
+  reckoned: msg('screen.kinds.way-reckoned'),
+  unknown: msg('screen.kinds.way-not-known'),
 });
 
-export const WANT_WORDS: Readonly<Record<Want['kind'], string>> = {
-  receptacle: 'Outlet',
-  switch: 'Switch',
-  luminaire: 'Light',
-  fan: 'Fan',
-  appliance: 'Fixed appliance',
-};
-export const WANT_KINDS = options<Want['kind']>(WANT_WORDS);
+export const WANT_KINDS = options<Want['kind']>({
+  receptacle: msg('screen.kinds.outlet-2'),
+  switch: msg('screen.kinds.switch-2'),
+  luminaire: msg('screen.kinds.light-2'),
+  fan: msg('screen.kinds.fan-2'),
+  appliance: msg('screen.kinds.fixed-appliance-2'),
+});

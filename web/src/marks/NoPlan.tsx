@@ -1,3 +1,4 @@
+import { msg } from '@elwand/core';
 import { Link } from 'react-router';
 import { useWork } from '../workspace/work.ts';
 import { useSay } from '../app/say.ts';
@@ -12,13 +13,13 @@ export function NoPlan() {
       <div className="empty">
         <p>
           {bundle.job.signedOff
-            ? 'This job is signed off: what it planned stands in the house now.'
+            ? say(msg('screen.marks.this-job-is-signed-off'))
             : bundle.job.wants.length === 0
-              ? 'Nothing is wanted yet, so there is no plan.'
-              : `There is no plan yet. ${say(next.says)}`}
+              ? say(msg('screen.marks.nothing-is-wanted-yet-so'))
+              : say(msg('screen.marks.there-is-no-plan-yet', { next: next.says }))}
         </p>
         <Link to={`../${bundle.job.wants.length === 0 ? 'want' : next.mark}`} relative="path">
-          Go there
+          {say(msg('screen.marks.go-there'))}
         </Link>
       </div>
     </div>

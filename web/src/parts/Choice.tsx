@@ -1,10 +1,12 @@
+import type { Text } from '@elwand/core';
 import { Select } from 'antd';
 import { useId } from 'react';
+import { useSay } from '../app/say.ts';
 
 export interface ChoiceProps<T extends string> {
   readonly label: string;
   readonly value: T;
-  readonly options: readonly { readonly value: T; readonly label: string }[];
+  readonly options: readonly { readonly value: T; readonly label: Text }[];
   readonly width?: number;
   readonly disabled?: boolean;
   readonly hideLabel?: boolean;
@@ -21,6 +23,7 @@ export function Choice<T extends string>({
   hideLabel,
   onChange,
 }: ChoiceProps<T>) {
+  const say = useSay();
   const id = useId();
   return (
     <div className="field">
@@ -33,7 +36,7 @@ export function Choice<T extends string>({
         value={value}
         style={{ width, maxWidth: '100%' }}
         disabled={disabled}
-        options={options.map((o) => ({ ...o }))}
+        options={options.map((o) => ({ value: o.value, label: say(o.label) }))}
         onChange={onChange}
         popupMatchSelectWidth={false}
         virtual={false}

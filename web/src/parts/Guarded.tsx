@@ -1,6 +1,8 @@
+import { msg } from '@elwand/core';
 import type { ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { FaultActions } from './FaultActions.tsx';
+import { useSay } from '../app/say.ts';
 
 /** Keeps a fault in one part of the page: the rod, Undo and the other parts go on. */
 export function Guarded({
@@ -13,15 +15,13 @@ export function Guarded({
   readonly resetOn: readonly unknown[];
   readonly children: ReactNode;
 }) {
+  const say = useSay();
   return (
     <ErrorBoundary
       fallbackRender={({ error, resetErrorBoundary }) => (
         <div className="section stack" role="alert">
-          <h2>Something went wrong in {what}</h2>
-          <p>
-            The rest of the page still works, and what you entered is kept. Undo your last change, or try
-            again.
-          </p>
+          <h2>{say(msg('screen.parts.something-went-wrong-in', { what }))}</h2>
+          <p>{say(msg('screen.parts.the-rest-of-the-page'))}</p>
           <FaultActions error={error} retry={resetErrorBoundary} />
         </div>
       )}

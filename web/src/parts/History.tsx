@@ -1,4 +1,4 @@
-import { changesBetween, type DocumentChange, type House, type Job } from '@elwand/core';
+import { changesBetween, type DocumentChange, type House, type Job, msg, type Text } from '@elwand/core';
 import { Button, message, Modal } from 'antd';
 import { useState } from 'react';
 import {
@@ -11,18 +11,22 @@ import {
 } from '../state/api.ts';
 import { moment } from './day.ts';
 import './history.css';
+import { useSay } from '../app/say.ts';
 
-const changeWords = ({ kind, where, from, to }: DocumentChange): string =>
-  kind === 'changed' ? `${where}: ${from ?? ''} → ${to ?? ''}` : `${where} ${kind}`;
+const changeWords = ({ kind, where, from, to }: DocumentChange): Text =>
+  kind === 'changed'
+    ? msg('screen.parts.changed', { where, from: from ?? '', to: to ?? '' })
+    : msg(kind === 'added' ? 'screen.parts.added' : 'screen.parts.removed', { where });
 
 export const sizeWords = (bytes: number): string =>
   bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 
 function Changes({ list }: { readonly list: readonly DocumentChange[] }) {
+  const say = useSay();
   return (
     <ul className="history-changes">
       {list.map((c, i) => (
-        <li key={`${c.where}${c.kind}${i}`}>{changeWords(c)}</li>
+        <li key={i}>{say(changeWords(c))}</li>
       ))}
     </ul>
   );
@@ -39,32 +43,39 @@ function Row({
   readonly onCompare: () => void;
   readonly onRestore: () => void;
 }) {
+  const say = useSay();
   const { version, savedAt, milestone, changes, moreChanges } = revision;
   return (
     <tr>
       <td className="measure">{version}</td>
       <td>
         {moment(savedAt)}
-        {milestone && <span className="muted"> · kept for good</span>}
+        {milestone && <span className="muted">{say(msg('screen.parts.kept-for-good'))}</span>}
       </td>
       <td>
         {changes.length === 0 ? (
-          <span className="muted">first version kept</span>
+          <span className="muted">{say(msg('screen.parts.first-version-kept'))}</span>
         ) : (
           <Changes list={changes} />
         )}
-        {moreChanges > 0 && <span className="muted">and {moreChanges} more</span>}
+        {moreChanges > 0 && (
+          <span className="muted">{say(msg('screen.parts.and-more', { moreChanges }))}</span>
+        )}
       </td>
       <td className="history-actions">
         {newest ? (
-          <span className="muted">current</span>
+          <span className="muted">{say(msg('screen.parts.current'))}</span>
         ) : (
           <>
             <Button size="small" onClick={onCompare}>
-              Compare
+              {say(msg('screen.parts.compare'))}
             </Button>
-            <Button size="small" aria-label={`Restore version ${version}`} onClick={onRestore}>
-              Restore
+            <Button
+              size="small"
+              aria-label={say(msg('screen.parts.restore-version', { version }))}
+              onClick={onRestore}
+            >
+              {say(msg('screen.parts.restore'))}
             </Button>
           </>
         )}
@@ -78,17 +89,16 @@ export function History({
   kind,
   id,
   document,
-  units,
   onRestore,
 }: {
   readonly kind: Kind;
   readonly id: string;
   /** What is on screen. */
   readonly document: House | Job;
-  readonly units: House['units'];
   /** Takes an old version as a change like any other: it is saved, and Undo takes it back. */
   readonly onRestore: (document: House | Job) => void;
 }) {
+  const say = useSay();
   const first = useRevisionsQuery({ kind, id }, { refetchOnMountOrArgChange: true });
   const [older, setOlder] = useState<{ list: readonly Revision[]; before: number | null } | null>(null);
   const [fetchPage, { isFetching }] = useLazyRevisionsQuery();
@@ -107,7 +117,7 @@ export function History({
   const compare = async (old: number) => {
     try {
       const was = await fetchOne({ kind, id, version: old }).unwrap();
-      setCompared({ version: old, changes: changesBetween(was.document, document, units) });
+      setCompared({ version: old, changes: changesBetween(was.document, document) });
     } catch (e) {
       tell(e);
     }
@@ -117,17 +127,18 @@ export function History({
       onRestore((await fetchOne({ kind, id, version: old }).unwrap()).document);
       setOlder(null);
       setCompared(null);
-      message.success(`Version ${old} is back. Undo takes it away again.`);
+      message.success(say(msg('screen.parts.version-is-back-undo-takes', { old })));
     } catch (e) {
       tell(e);
     }
   };
 
-  if (first.isLoading) return <p className="muted">Looking up the versions</p>;
+  if (first.isLoading) return <p className="muted">{say(msg('screen.parts.looking-up-the-versions'))}</p>;
   if (first.error !== undefined || !first.data)
     return (
       <p role="alert">
-        {problemOf(first.error).detail} <Button onClick={() => void first.refetch()}>Try again</Button>
+        {problemOf(first.error).detail}{' '}
+        <Button onClick={() => void first.refetch()}>{say(msg('screen.parts.try-again'))}</Button>
       </p>
     );
   const { data } = first;
@@ -136,18 +147,21 @@ export function History({
   return (
     <div className="stack">
       <p className="muted">
-        {data.total === 1 ? '1 version' : `${data.total} versions`} kept. Elwand keeps all of the last 24
-        hours, then one an hour for a week, one a day for 12 weeks, and one a week after that. The first and
-        signed-off ones always stay. Database file: {sizeWords(data.fileBytes)}.
+        {say(
+          msg('screen.parts.kept-elwand-keeps-all-of', {
+            count: data.total,
+            size: sizeWords(data.fileBytes),
+          }),
+        )}
       </p>
       <table className="plain-table history">
         <thead>
           <tr>
-            <th>Version</th>
-            <th>Saved</th>
-            <th>What changed</th>
+            <th>{say(msg('screen.parts.version'))}</th>
+            <th>{say(msg('screen.parts.saved'))}</th>
+            <th>{say(msg('screen.parts.what-changed'))}</th>
             <th>
-              <span className="visually-hidden">Compare and restore</span>
+              <span className="visually-hidden">{say(msg('screen.parts.compare-and-restore'))}</span>
             </th>
           </tr>
         </thead>
@@ -166,22 +180,22 @@ export function History({
       {before !== null && (
         <div>
           <Button loading={isFetching} onClick={() => void more(before)}>
-            Show older versions
+            {say(msg('screen.parts.show-older-versions'))}
           </Button>
         </div>
       )}
       <Modal
         open={compared !== null}
-        title={`From version ${compared?.version ?? ''} to what you see now`}
+        title={say(msg('screen.parts.from-version-to-what-you', { version: compared?.version ?? '' }))}
         onCancel={() => setCompared(null)}
         footer={
           <Button type="primary" onClick={() => compared && void back(compared.version)}>
-            Restore version {compared?.version}
+            {say(msg('screen.parts.restore-version', { version: compared?.version ?? '' }))}
           </Button>
         }
       >
         {compared?.changes.length === 0 ? (
-          <p>They are the same.</p>
+          <p>{say(msg('screen.parts.they-are-the-same'))}</p>
         ) : (
           <Changes list={compared?.changes ?? []} />
         )}

@@ -1,6 +1,7 @@
-import { formatLength, parseLength, type LengthStyle, type UnitSystem } from '@elwand/core';
+import { formatLength, parseLength, type LengthStyle, type UnitSystem, lengthFault } from '@elwand/core';
 import { Input } from 'antd';
 import { useId, useState } from 'react';
+import { useSay } from '../app/say.ts';
 
 export interface LengthInputProps {
   readonly label: string;
@@ -27,6 +28,7 @@ export function LengthInput({
   onClear,
   width = 130,
 }: LengthInputProps) {
+  const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
   const [error, setError] = useState('');
   const id = useId();
@@ -41,7 +43,7 @@ export function LengthInput({
     }
     const read = parseLength(draft, system);
     if (!read.ok) {
-      setError(read.message);
+      setError(say(lengthFault(read)));
       return;
     }
     setDraft(null);

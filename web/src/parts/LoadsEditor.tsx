@@ -7,6 +7,8 @@ import {
   type Furniture,
   type LoadFacts,
   type UnitSystem,
+  msg,
+  loadOf,
 } from '@elwand/core';
 import { AutoComplete, Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
@@ -25,10 +27,11 @@ function HoursField({
   readonly value: Hours;
   readonly onChange: (hours: Hours) => void;
 }) {
+  const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
   const read = draft === null ? value : parseHours(draft);
   const commit = () => {
-    if (draft === null || typeof read === 'string') return;
+    if (draft === null || !Array.isArray(read)) return;
     onChange(read);
     setDraft(null);
   };
@@ -36,8 +39,8 @@ function HoursField({
     <span>
       <Input
         className="measure"
-        aria-label="Hours it runs"
-        placeholder="any hour"
+        aria-label={say(msg('screen.parts.hours-it-runs'))}
+        placeholder={say(msg('screen.parts.any-hour'))}
         style={{ width: 120 }}
         value={draft ?? hoursText(value)}
         status={typeof read === 'string' ? 'error' : ''}
@@ -81,18 +84,20 @@ export function LoadsEditor({
   const add = (text: string) => {
     const trimmed = text.trim();
     if (trimmed === '') return;
-    const known = APPLIANCES.find((a) => a.name === trimmed);
+    const known = APPLIANCES.find((a) => say(a.name) === trimmed);
     onChange([
       ...loads,
-      known ?? {
-        name: trimmed,
-        voltAmperes: 100,
-        connection: 'cord',
-        continuous: false,
-        motor: false,
-        roomAirConditioner: false,
-        hours: [],
-      },
+      known
+        ? loadOf(known, say)
+        : {
+            name: trimmed,
+            voltAmperes: 100,
+            connection: 'cord',
+            continuous: false,
+            motor: false,
+            roomAirConditioner: false,
+            hours: [],
+          },
     ]);
     setName('');
   };
@@ -104,30 +109,32 @@ export function LoadsEditor({
         <div key={keys[i]} className="load-row">
           <span className="load-name">{l.name}</span>
           <InputNumber
-            aria-label={`Volt-amperes of ${l.name}`}
+            aria-label={say(msg('screen.parts.volt-amperes-of', { name: l.name }))}
             min={0}
             max={20000}
             value={l.voltAmperes}
-            suffix="VA"
+            suffix={say(msg('screen.parts.va'))}
             style={{ width: 110 }}
             onChange={(v) => v !== null && change(i, { voltAmperes: v })}
           />
-          <span className="quiet measure">{plain(l.voltAmperes / volts, 1)} A</span>
+          <span className="quiet measure">
+            {say(msg('screen.parts.a', { plain: plain(l.voltAmperes / volts, 1) }))}
+          </span>
           <Choice
             hideLabel
-            label={`How ${l.name} is connected`}
+            label={say(msg('screen.parts.how-is-connected', { name: l.name }))}
             value={l.connection}
             width={108}
             onChange={(connection) => change(i, { connection })}
             options={[
-              { value: 'cord', label: 'plugged' },
-              { value: 'fixed', label: 'fixed' },
-              { value: 'light', label: 'light' },
+              { value: 'cord', label: say(msg('screen.parts.plugged')) },
+              { value: 'fixed', label: say(msg('screen.parts.fixed')) },
+              { value: 'light', label: say(msg('screen.parts.light')) },
             ]}
           />
           <Choice
             hideLabel
-            label={`Which appliance ${l.name} is`}
+            label={say(msg('screen.parts.which-appliance-is', { name: l.name }))}
             value={l.appliance ?? 'other'}
             width={120}
             onChange={(kind) =>
@@ -139,12 +146,15 @@ export function LoadsEditor({
                 ),
               )
             }
-            options={[{ value: 'other' as const, label: 'no special kind' }, ...APPLIANCE_KINDS]}
+            options={[
+              { value: 'other' as const, label: say(msg('screen.parts.no-special-kind')) },
+              ...APPLIANCE_KINDS,
+            ]}
           />
           {l.connection === 'cord' && things.length > 0 && (
             <Choice
               hideLabel
-              label={`Where ${l.name} stands`}
+              label={say(msg('screen.parts.where-stands', { name: l.name }))}
               value={l.cord?.at ?? ''}
               width={130}
               onChange={(at) =>
@@ -161,14 +171,17 @@ export function LoadsEditor({
                 )
               }
               options={[
-                { value: '', label: 'anywhere' },
-                ...things.map((t) => ({ value: t.id, label: `at: ${t.name}` })),
+                { value: '', label: say(msg('screen.parts.anywhere')) },
+                ...things.map((t) => ({
+                  value: t.id,
+                  label: say(msg('screen.parts.at-space', { name: t.name })),
+                })),
               ]}
             />
           )}
           {l.cord && (
             <LengthInput
-              label={`Cord of ${l.name}`}
+              label={say(msg('screen.parts.cord-of', { name: l.name }))}
               value={l.cord.lengthMm}
               system={system}
               style="feet"
@@ -178,12 +191,12 @@ export function LoadsEditor({
           )}
           <HoursField value={l.hours} onChange={(hours) => change(i, { hours })} />
           <Checkbox checked={l.continuous} onChange={(e) => change(i, { continuous: e.target.checked })}>
-            3 h or more
+            {say(msg('screen.parts.3-h-or-more'))}
           </Checkbox>
           <Button
             type="text"
             size="small"
-            aria-label={`Take out ${l.name}`}
+            aria-label={say(msg('screen.parts.delete', { name: l.name }))}
             onClick={() => {
               gone(i);
               onChange(loads.filter((_, k) => k !== i));
@@ -195,12 +208,15 @@ export function LoadsEditor({
       ))}
       <div className="row">
         <AutoComplete
-          aria-label="What is plugged in"
+          aria-label={say(msg('screen.parts.what-is-plugged-in'))}
           style={{ width: 260 }}
           value={name}
-          placeholder="What will be plugged in or hung here?"
+          placeholder={say(msg('screen.parts.what-will-be-plugged-in'))}
           title={say(sourceLine(applianceSource))}
-          options={APPLIANCES.map((a) => ({ value: a.name, label: `${a.name} · ${a.voltAmperes} VA` }))}
+          options={APPLIANCES.map((a) => ({
+            value: say(a.name),
+            label: say(msg('screen.parts.appliance-rating', { name: a.name, rating: a.voltAmperes })),
+          }))}
           showSearch={{
             filterOption: (input, option) =>
               (option?.value ?? '').toLowerCase().includes(input.toLowerCase()),
@@ -209,7 +225,7 @@ export function LoadsEditor({
           onSelect={add}
         />
         <Button onClick={() => add(name)} disabled={name.trim() === ''}>
-          Add
+          {say(msg('screen.parts.add'))}
         </Button>
       </div>
     </div>

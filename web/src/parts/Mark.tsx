@@ -1,16 +1,23 @@
-import type { Severity } from '@elwand/core';
+import { type Severity, msg, type Text } from '@elwand/core';
+import { useSay } from '../app/say.ts';
 
-const WORD: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', watch: 'Find out', ok: 'OK' };
+const WORD: Record<Severity, Text> = {
+  stop: msg('screen.parts.stop'),
+  fix: msg('screen.parts.fix'),
+  watch: msg('screen.parts.find-out'),
+  ok: msg('screen.parts.ok'),
+};
 
 /** Form carries the meaning: a block with a bar, a wedge, a square with ?, a tick; the word stands beside it. */
 export function StateMark({ state, size = 16 }: { readonly state: Severity; readonly size?: number }) {
+  const say = useSay();
   return (
     <svg
       width={size}
       height={size}
       viewBox="0 0 16 16"
       role="img"
-      aria-label={WORD[state]}
+      aria-label={say(WORD[state])}
       className={`state state-${state}`}
     >
       {state === 'stop' && (
@@ -44,7 +51,7 @@ export function StateMark({ state, size = 16 }: { readonly state: Severity; read
   );
 }
 
-export const stateWord = (state: Severity): string => WORD[state];
+export const stateWord = (state: Severity): Text => WORD[state];
 
 /** The tag of an option: one to four notches in a square. */
 export function OptionTag({ n, size = 20 }: { readonly n: number; readonly size?: number }) {

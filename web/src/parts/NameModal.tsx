@@ -1,5 +1,7 @@
+import { msg } from '@elwand/core';
 import { Form, Input, Modal } from 'antd';
 import { useState } from 'react';
+import { useSay } from '../app/say.ts';
 
 /** What a name is asked for. */
 export interface Asking {
@@ -17,6 +19,7 @@ export function NameModal({
   readonly onClose: () => void;
   readonly onName: (name: string) => Promise<void>;
 }) {
+  const say = useSay();
   const [form] = Form.useForm<{ name: string }>();
   // While it is being made the button turns: a second press would make a second one.
   const [busy, setBusy] = useState(false);
@@ -27,8 +30,12 @@ export function NameModal({
   return (
     <Modal
       open={asking !== null}
-      title={asking?.kind === 'house' ? 'New house' : 'New job'}
-      okText={asking?.kind === 'house' ? 'Make the house' : 'Make the job'}
+      title={asking?.kind === 'house' ? say(msg('screen.parts.new-house')) : say(msg('screen.parts.new-job'))}
+      okText={
+        asking?.kind === 'house'
+          ? say(msg('screen.parts.make-the-house'))
+          : say(msg('screen.parts.make-the-job'))
+      }
       confirmLoading={busy}
       onCancel={onClose}
       onOk={() => form.submit()}
@@ -38,16 +45,22 @@ export function NameModal({
         <Form.Item
           name="name"
           label={
-            asking?.kind === 'house' ? 'What do you call it? An address or a nickname' : 'What is wanted?'
+            asking?.kind === 'house'
+              ? say(msg('screen.parts.what-do-you-call-it'))
+              : say(msg('screen.parts.what-is-wanted'))
           }
           rules={[
-            { required: true, whitespace: true, message: 'A name is needed' },
-            { max: 120, message: 'At most 120 characters' },
+            { required: true, whitespace: true, message: say(msg('screen.parts.a-name-is-needed')) },
+            { max: 120, message: say(msg('screen.parts.at-most-120-characters')) },
           ]}
         >
           <Input
             autoFocus
-            placeholder={asking?.kind === 'house' ? 'Sedge End 5' : 'Outlet beside the reading chair'}
+            placeholder={
+              asking?.kind === 'house'
+                ? say(msg('screen.parts.sedge-end-5'))
+                : say(msg('screen.parts.outlet-beside-the-reading-chair'))
+            }
           />
         </Form.Item>
       </Form>

@@ -1,13 +1,15 @@
-import { writeBundle } from '@elwand/core';
+import { writeBundle, msg } from '@elwand/core';
 import { Alert, Button } from 'antd';
 import { Link } from 'react-router';
 import { problemOf } from '../state/api.ts';
 import { deviceStorage } from '../state/device.ts';
 import { findDraft } from '../state/drafts.ts';
 import { download } from './download.ts';
+import { useSay } from '../app/say.ts';
 
 /** Unsaved work of this device for a page that can't be opened any more: it can still be had as a file. */
 function Rescue({ houseId, jobId }: { readonly houseId: string; readonly jobId: string | null }) {
+  const say = useSay();
   const draft = findDraft(houseId, jobId, deviceStorage());
   const house = draft?.house?.document;
   const job = draft?.job?.document;
@@ -16,10 +18,10 @@ function Rescue({ houseId, jobId }: { readonly houseId: string; readonly jobId: 
   return (
     <Alert
       type="warning"
-      title="Work that was never saved is still on this device."
+      title={say(msg('screen.parts.work-that-was-never-saved'))}
       action={
         <Button onClick={() => download(`${jobId ?? houseId}.elwand.json`, text, 'application/json')}>
-          Download it
+          {say(msg('screen.parts.download-it'))}
         </Button>
       }
     />
@@ -41,16 +43,19 @@ export function OpenFailed({
   readonly jobId: string | null;
   readonly retry: () => void;
 }) {
+  const say = useSay();
   if (elsewhere !== null)
     return (
       <main className="page stack">
-        <h1>There is no such job in this house</h1>
+        <h1>{say(msg('screen.parts.there-is-no-such-job'))}</h1>
         <p>
-          The job belongs to another house.{' '}
-          <Link to={`/houses/${elsewhere}/jobs/${jobId ?? ''}`}>Open it there</Link>
+          {say(msg('screen.parts.the-job-belongs-to-another'))}{' '}
+          <Link to={`/houses/${elsewhere}/jobs/${jobId ?? ''}`}>
+            {say(msg('screen.parts.open-it-there'))}
+          </Link>
         </p>
         <p>
-          <Link to="/">Go to houses and jobs</Link>
+          <Link to="/">{say(msg('screen.parts.go-to-houses-and-jobs'))}</Link>
         </p>
       </main>
     );
@@ -61,11 +66,11 @@ export function OpenFailed({
         type="error"
         title={title}
         description={detail}
-        action={<Button onClick={retry}>Try again</Button>}
+        action={<Button onClick={retry}>{say(msg('screen.parts.try-again'))}</Button>}
       />
       <Rescue houseId={houseId} jobId={jobId} />
       <p>
-        <Link to="/">Go to houses and jobs</Link>
+        <Link to="/">{say(msg('screen.parts.go-to-houses-and-jobs'))}</Link>
       </p>
     </main>
   );

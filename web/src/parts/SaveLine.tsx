@@ -1,6 +1,8 @@
+import { msg, type Text } from '@elwand/core';
 import { lazy, Suspense, useEffect } from 'react';
 import type { DocumentState } from '../state/document.ts';
 import { useAppSelector } from '../state/store.ts';
+import { useSay } from '../app/say.ts';
 
 const SaveTrouble = lazy(() => import('./SaveTrouble.tsx').then((m) => ({ default: m.SaveTrouble })));
 
@@ -8,30 +10,35 @@ const clock = (iso: string | null): string =>
   iso === null ? '' : new Date(iso).toLocaleTimeString([], { hour: 'numeric', minute: '2-digit' });
 
 /** What became of what was typed. It is never called safe on this device before the browser has taken it. */
-function saveWords({ saveState, savedAt, saveProblem, kept }: DocumentState): string {
-  const here = kept ? 'Saved on this device; will sync.' : 'Not saved on this device: keep this page open.';
+function saveWords({ saveState, savedAt, saveProblem, kept }: DocumentState): Text {
+  const here = kept
+    ? msg('screen.parts.saved-on-this-device-will')
+    : msg('screen.parts.not-saved-on-this-device');
   switch (saveState) {
     case 'saved':
-      return savedAt === null ? 'All saved' : `Saved ${clock(savedAt)}`;
+      return savedAt === null
+        ? msg('screen.parts.all-saved')
+        : msg('screen.parts.saved-2', { savedAt: clock(savedAt) });
     case 'unsaved':
-      return 'Saving soon';
+      return msg('screen.parts.saving-soon');
     case 'saving':
-      return 'Saving';
+      return msg('screen.parts.saving');
     case 'away':
-      return `Offline. ${here}`;
+      return msg('screen.parts.offline', { here });
     case 'failing':
-      return `${saveProblem}. Trying again. ${here}`;
+      return msg('screen.parts.trying-again', { problem: saveProblem, here });
     case 'conflict':
-      return 'Changed in another tab';
+      return msg('screen.parts.changed-in-another-tab');
     case 'refused':
-      return 'Not saved: see message';
+      return msg('screen.parts.not-saved-see-message');
     case 'gone':
-      return 'Deleted in another tab';
+      return msg('screen.parts.deleted-in-another-tab');
   }
 }
 
 /** Says what became of what was typed, at all times; a save over somebody else's is a question, not an accident. */
 export function SaveLine() {
+  const say = useSay();
   const state = useAppSelector((s) => s.document);
   const { saveState, theirs, kept } = state;
   const atRisk = !kept && saveState !== 'saved';
@@ -45,7 +52,7 @@ export function SaveLine() {
   return (
     <>
       <span className="quiet" role="status" data-save={saveState} data-kept={kept}>
-        {saveWords(state)}
+        {say(saveWords(state))}
       </span>
       {(trouble || (saveState === 'away' && !kept)) && (
         <Suspense fallback={null}>

@@ -1,3 +1,4 @@
+import { msg } from '@elwand/core';
 import { Button, message, Modal } from 'antd';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,33 +8,29 @@ import { closed, keptMine, tookTheirs, type Present } from '../state/document.ts
 import { dropDraft } from '../state/drafts.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { asNew, downloadPresent } from './save-copy.ts';
+import { useSay } from '../app/say.ts';
 
 /** Somebody saved the same document in the meantime. */
 function Conflict() {
+  const say = useSay();
   const { theirs } = useAppSelector((s) => s.document);
   const dispatch = useAppDispatch();
   return (
     <Modal
       open={theirs !== null}
-      title="This was changed in another tab"
+      title={say(msg('screen.parts.this-was-changed-in-another'))}
       closable={false}
       footer={null}
       width={480}
     >
       <div className="stack">
-        <p>
-          Somebody saved the same {theirs?.kind} after you opened it here. Nothing is lost: choose which to go
-          on with.
-        </p>
-        <p className="muted">
-          Keep mine: yours is saved, theirs stays in the history. Take theirs: theirs is shown, and Undo
-          brings yours back.
-        </p>
+        <p>{say(msg('screen.parts.somebody-saved-the-same-after', { kind: theirs?.kind ?? 'house' }))}</p>
+        <p className="muted">{say(msg('screen.parts.keep-mine-yours-is-saved'))}</p>
         <div className="row">
           <Button type="primary" onClick={() => dispatch(keptMine())}>
-            Keep mine
+            {say(msg('screen.parts.keep-mine'))}
           </Button>
-          <Button onClick={() => dispatch(tookTheirs())}>Take theirs</Button>
+          <Button onClick={() => dispatch(tookTheirs())}>{say(msg('screen.parts.take-theirs'))}</Button>
         </div>
       </div>
     </Modal>
@@ -42,6 +39,7 @@ function Conflict() {
 
 /** What is open was deleted in another tab: it can be saved under a new id, downloaded, or let go. */
 function Gone({ present, what }: { readonly present: Present; readonly what: string }) {
+  const say = useSay();
   const [createHouse] = useCreateHouseMutation();
   const [createJob] = useCreateJobMutation();
   const dispatch = useAppDispatch();
@@ -67,18 +65,21 @@ function Gone({ present, what }: { readonly present: Present; readonly what: str
     }
   };
   return (
-    <Modal open title={`This ${what} was deleted in another tab`} closable={false} footer={null} width={520}>
+    <Modal
+      open
+      title={say(msg('screen.parts.this-was-deleted-in-another', { what }))}
+      closable={false}
+      footer={null}
+      width={520}
+    >
       <div className="stack">
-        <p>
-          What you see here is still complete. Save it as a new {what}, or download it as a file that can be
-          imported. The deleted one is in the bin on the start page.
-        </p>
+        <p>{say(msg('screen.parts.what-you-see-here-is', { what }))}</p>
         <div className="row">
           <Button type="primary" loading={busy} onClick={() => void saveAsNew()}>
-            Save as new
+            {say(msg('screen.parts.save-as-new'))}
           </Button>
-          <Button onClick={() => downloadPresent(present)}>Download</Button>
-          <Button onClick={() => void leave('/')}>Discard</Button>
+          <Button onClick={() => downloadPresent(present)}>{say(msg('screen.parts.download'))}</Button>
+          <Button onClick={() => void leave('/')}>{say(msg('screen.parts.discard'))}</Button>
         </div>
       </div>
     </Modal>
@@ -87,10 +88,12 @@ function Gone({ present, what }: { readonly present: Present; readonly what: str
 
 /** What is asked and told when a save did not go through; its code comes when that happens. */
 export function SaveTrouble() {
+  const say = useSay();
   const { saveState, saveProblem, present, kept } = useAppSelector((s) => s.document);
   useEffect(() => {
-    if (saveState === 'refused') void message.error({ content: `Not saved. ${saveProblem}`, duration: 8 });
-  }, [saveState, saveProblem]);
+    if (saveState === 'refused')
+      void message.error({ content: say(msg('screen.parts.not-saved', { saveProblem })), duration: 8 });
+  }, [say, saveState, saveProblem]);
   if (!present) return null;
   return (
     <>
@@ -98,7 +101,7 @@ export function SaveTrouble() {
       {saveState === 'gone' && <Gone present={present} what={saveProblem} />}
       {(saveState === 'failing' || !kept) && (
         <Button size="small" onClick={() => downloadPresent(present)}>
-          Download
+          {say(msg('screen.parts.download'))}
         </Button>
       )}
     </>

@@ -1,5 +1,7 @@
+import { msg } from '@elwand/core';
 import { Input } from 'antd';
 import { useId, useState } from 'react';
+import { useSay } from '../app/say.ts';
 
 export interface TextFieldProps {
   readonly label: string;
@@ -19,6 +21,7 @@ export function TextField({
   width = 180,
   onChange,
 }: TextFieldProps) {
+  const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
   const id = useId();
   const empty = required && draft?.trim() === '';
@@ -44,7 +47,7 @@ export function TextField({
         />
         {empty && (
           <span className="field-error" role="alert">
-            a name is needed
+            {say(msg('screen.parts.a-name-is-needed-2'))}
           </span>
         )}
       </span>

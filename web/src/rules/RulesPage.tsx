@@ -7,6 +7,7 @@ import {
   type Rule,
   type RuleNumber,
   type Say,
+  msg,
 } from '@elwand/core';
 import { Input } from 'antd';
 import { useState } from 'react';
@@ -52,15 +53,20 @@ function Numbers({ rule }: { readonly rule: Rule }) {
   const rows = rowsOf(rule, say);
   if (rows.length === 0) return null;
   return (
-    <div className="rule-table" role="group" tabIndex={0} aria-label={`Numbers of ${say(rule.title)}`}>
+    <div
+      className="rule-table"
+      role="group"
+      tabIndex={0}
+      aria-label={say(msg('screen.rules.numbers-of', { rule: rule.title }))}
+    >
       <table className="plain-table">
         <thead>
           <tr>
-            <th>Number</th>
+            <th>{say(msg('screen.rules.number'))}</th>
             {EDITIONS.map((e) => (
               <th key={e}>{e}</th>
             ))}
-            <th>Where it comes from</th>
+            <th>{say(msg('screen.rules.where-it-comes-from'))}</th>
           </tr>
         </thead>
         <tbody>
@@ -107,10 +113,10 @@ export function RulesPage() {
       <ToolsBar />
       <main className="page stack rules-page">
         <div className="row">
-          <h1 className="grow">What is checked, and by which numbers</h1>
+          <h1 className="grow">{say(msg('screen.rules.what-is-checked-and-by'))}</h1>
           <Input
-            aria-label="Find a rule"
-            placeholder="Find: box, 210.8, attic"
+            aria-label={say(msg('screen.rules.find-a-rule'))}
+            placeholder={say(msg('screen.rules.find-box-210-8-attic'))}
             allowClear
             style={{ width: 240 }}
             value={find}
@@ -118,12 +124,10 @@ export function RulesPage() {
           />
         </div>
         <p className="muted">
-          {rules.length} rules in four editions. The values were written from memory; those that are only
-          fairly sure say so, and nothing unsure decides. A house can change a value for its place, on its
-          page Local rules. Local codes, the inspector and a licensed electrician have the last word.
+          {say(msg('screen.rules.rules-in-four-editions-the', { count: rules.length }))}
         </p>
         {shown.length === 0 && (
-          <p className="empty">No rule holds “{find.trim()}”. Try a section number or a plain word.</p>
+          <p className="empty">{say(msg('screen.rules.no-rule-holds-try-a', { find: find.trim() }))}</p>
         )}
         {shown.map((rule) => (
           <section key={rule.id} className="sheet stack rule" aria-label={say(rule.title)} id={rule.id}>

@@ -1,3 +1,4 @@
+import { msg } from '@elwand/core';
 import { Button, Drawer, message, Modal } from 'antd';
 import { moment } from '../parts/day.ts';
 import { sizeWords } from '../parts/History.tsx';
@@ -8,9 +9,11 @@ import {
   useRestoreBackupMutation,
   type Backup,
 } from '../state/api.ts';
+import { useSay } from '../app/say.ts';
 
 /** Backups of everything: make one, download it, put one back. */
 export function BackupDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const say = useSay();
   const { data, error, refetch } = useBackupsQuery(undefined, { skip: !open });
   const [make, { isLoading }] = useMakeBackupMutation();
   const [restore] = useRestoreBackupMutation();
@@ -18,55 +21,54 @@ export function BackupDrawer({ open, onClose }: { readonly open: boolean; readon
   const onMake = async () => {
     try {
       const { name } = await make().unwrap();
-      message.success(`Backed up as ${name}`);
+      message.success(say(msg('screen.start.backed-up-as', { name })));
     } catch (e) {
       tell(e);
     }
   };
   const onRestore = (backup: Backup) =>
     Modal.confirm({
-      title: `Restore the backup of ${moment(backup.madeAt)}?`,
-      content:
-        'All houses and jobs become what they were then. What is here now is backed up first and stays in this list.',
-      okText: 'Restore',
+      title: say(msg('screen.start.restore-the-backup-of', { madeAt: moment(backup.madeAt) })),
+      content: say(msg('screen.start.all-houses-and-jobs-become')),
+      okText: say(msg('screen.start.restore')),
       onOk: () =>
         restore(backup.name)
           .unwrap()
-          .then(() => void message.success('Restored'), tell),
+          .then(() => void message.success(say(msg('screen.start.restored'))), tell),
     });
   return (
-    <Drawer open={open} onClose={onClose} title="Backups" size={560}>
+    <Drawer open={open} onClose={onClose} title={say(msg('screen.start.backups'))} size={560}>
       <div className="stack">
-        <p>
-          A backup holds all houses and jobs with their history. It stays in the data folder; download it to
-          keep it elsewhere.
-        </p>
+        <p>{say(msg('screen.start.a-backup-holds-all-houses'))}</p>
         <div className="row">
           <Button type="primary" loading={isLoading} onClick={() => void onMake()}>
-            Back up now
+            {say(msg('screen.start.back-up-now'))}
           </Button>
           <Button href="/api/export" download>
-            Export all houses
+            {say(msg('screen.start.export-all-houses'))}
           </Button>
         </div>
         {error !== undefined && (
           <p role="alert">
-            {problemOf(error).detail} <Button onClick={() => void refetch()}>Try again</Button>
+            {problemOf(error).detail}{' '}
+            <Button onClick={() => void refetch()}>{say(msg('screen.start.try-again'))}</Button>
           </p>
         )}
-        {data?.length === 0 && <p className="muted">No backup yet.</p>}
+        {data?.length === 0 && <p className="muted">{say(msg('screen.start.no-backup-yet'))}</p>}
         <ul>
           {data?.map((b) => (
             <li key={b.name} className="job-line">
               <span className="grow">
                 {moment(b.madeAt)} <span className="quiet">{sizeWords(b.bytes)}</span>
-                {b.name.startsWith('before-restore') && <span className="quiet"> · before a restore</span>}
+                {b.name.startsWith('before-restore') && (
+                  <span className="quiet">{say(msg('screen.start.before-a-restore'))}</span>
+                )}
               </span>
               <Button size="small" href={`/api/backups/${b.name}`} download>
-                Download
+                {say(msg('screen.start.download'))}
               </Button>
               <Button size="small" onClick={() => onRestore(b)}>
-                Restore
+                {say(msg('screen.start.restore'))}
               </Button>
             </li>
           ))}

@@ -1,20 +1,23 @@
+import { msg, type Text } from '@elwand/core';
 import { Button, message, Modal } from 'antd';
 import { moment } from '../parts/day.ts';
 import { problemOf, useBinQuery, usePurgeMutation, useUnbinMutation, type Binned } from '../state/api.ts';
+import { useSay } from '../app/say.ts';
 
 const kindOf = (one: Binned) => (one.kind === 'house' ? ('houses' as const) : ('jobs' as const));
 
 /** What a binned thing is, and what comes back with it. */
-function about({ kind, jobs, house }: Binned): string {
-  if (kind === 'house')
-    return jobs.length === 0
-      ? 'House, no jobs'
-      : `House with ${jobs.length === 1 ? '1 job' : `${jobs.length} jobs`}`;
-  return house ? `Job in ${house.name}${house.binned ? ', which is in the bin too' : ''}` : 'Job';
+function about({ kind, jobs, house }: Binned): Text {
+  if (kind === 'house') return msg('screen.start.house-with', { jobs: jobs.length });
+  if (!house) return msg('screen.start.job');
+  return house.binned
+    ? msg('screen.start.job-in-binned', { house: house.name })
+    : msg('screen.start.job-in', { house: house.name });
 }
 
 /** Houses and jobs that were deleted. They stay until they are deleted for good. */
 export function Bin() {
+  const say = useSay();
   const { data } = useBinQuery(undefined, { refetchOnMountOrArgChange: true });
   const [unbin] = useUnbinMutation();
   const [purge] = usePurgeMutation();
@@ -22,16 +25,16 @@ export function Bin() {
   const restore = async (one: Binned) => {
     try {
       await unbin({ kind: kindOf(one), id: one.id, version: one.version }).unwrap();
-      message.success(`"${one.name}" is back`);
+      message.success(say(msg('screen.start.is-back', { name: one.name })));
     } catch (e) {
       message.error({ content: problemOf(e).detail, duration: 8 });
     }
   };
   const forGood = (one: Binned) =>
     Modal.confirm({
-      title: `Delete "${one.name}" for good?`,
-      content: 'With all its versions. Nobody can bring it back after that.',
-      okText: 'Delete for good',
+      title: say(msg('screen.start.delete-for-good', { name: one.name })),
+      content: say(msg('screen.start.with-all-its-versions-nobody')),
+      okText: say(msg('screen.start.delete-for-good-2')),
       okButtonProps: { danger: true },
       onOk: () =>
         purge({ kind: kindOf(one), id: one.id })
@@ -40,24 +43,26 @@ export function Bin() {
     });
   return (
     <details className="bin">
-      <summary>Bin ({data.length})</summary>
+      <summary>{say(msg('screen.start.bin', { count: data.length }))}</summary>
       <ul>
         {data.map((one) => (
           <li key={`${one.kind}${one.id}`} className="job-line">
             <span className="grow">
-              <b>{one.name}</b> <span className="quiet">{about(one)}</span>
+              <b>{one.name}</b> <span className="quiet">{say(about(one))}</span>
             </span>
-            <span className="quiet">deleted {moment(one.deletedAt)}</span>
+            <span className="quiet">
+              {say(msg('screen.start.deleted', { deletedAt: moment(one.deletedAt) }))}
+            </span>
             <Button
               size="small"
-              aria-label={`Restore ${one.name}`}
+              aria-label={say(msg('screen.start.restore-2', { name: one.name }))}
               disabled={one.house?.binned}
               onClick={() => void restore(one)}
             >
-              Restore
+              {say(msg('screen.start.restore'))}
             </Button>
             <Button size="small" type="text" danger onClick={() => forGood(one)}>
-              Delete for good
+              {say(msg('screen.start.delete-for-good-2'))}
             </Button>
           </li>
         ))}

@@ -1,3 +1,4 @@
+import { msg } from '@elwand/core';
 import { Button, Drawer, message } from 'antd';
 import { useState } from 'react';
 import { moment } from '../parts/day.ts';
@@ -8,9 +9,15 @@ import {
   useRevokeDeviceMutation,
   type PairingCode,
 } from '../state/api.ts';
+import { useSay } from '../app/say.ts';
+import { Said, slot } from '../app/Said.tsx';
+
+/** How Elwand is started for the phones in the house. */
+const LAN_COMMAND = 'npm run demo -- --lan';
 
 /** Phones and tablets that were let in from the house network. */
 export function DevicesDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const say = useSay();
   const { data, error } = useDevicesQuery(undefined, { skip: !open, refetchOnMountOrArgChange: true });
   const [newCode, { isLoading }] = usePairingCodeMutation();
   const [revoke] = useRevokeDeviceMutation();
@@ -24,49 +31,61 @@ export function DevicesDrawer({ open, onClose }: { readonly open: boolean; reado
     }
   };
   return (
-    <Drawer open={open} onClose={onClose} title="Phones and tablets" size={480}>
+    <Drawer open={open} onClose={onClose} title={say(msg('screen.start.phones-and-tablets'))} size={480}>
       <div className="stack">
         {error !== undefined && <p role="alert">{problemOf(error).detail}</p>}
         {data && !data.lan && (
           <p>
-            Only this machine can open Elwand now. To use a phone at the wall, stop Elwand and start it with{' '}
-            <code>npm run demo -- --lan</code>.
+            <Said
+              text={msg('screen.start.only-this-machine-can-open', { command: slot('command') })}
+              slots={{ command: <code>{LAN_COMMAND}</code> }}
+            />
           </p>
         )}
         {data?.lan && (
           <>
-            <p>Elwand is at {data.address} in this house network. A phone needs a code once.</p>
+            <p>{say(msg('screen.start.elwand-is-at-in-this', { address: data.address ?? '' }))}</p>
             <div>
               <Button type="primary" loading={isLoading} onClick={() => void show()}>
-                Pair a phone
+                {say(msg('screen.start.pair-a-phone'))}
               </Button>
             </div>
             {code && (
               <figure className="pairing">
                 <img
-                  alt={`QR code for ${code.address}`}
+                  alt={say(msg('screen.start.qr-code-for', { address: code.address }))}
                   src={`data:image/svg+xml,${encodeURIComponent(code.qr)}`}
                 />
                 <figcaption>
-                  Scan this, or open {data.address}/pair and type <b className="measure">{code.code}</b>. Good
-                  for one phone, until{' '}
-                  {new Date(code.expiresAt).toLocaleTimeString([], { timeStyle: 'short' })}.
+                  <Said
+                    text={msg('screen.start.scan-this-or-open-pair', {
+                      address: data.address ?? '',
+                      code: slot('code'),
+                      time: new Date(code.expiresAt).toLocaleTimeString([], { timeStyle: 'short' }),
+                    })}
+                    slots={{ code: <b className="measure">{code.code}</b> }}
+                  />
                 </figcaption>
               </figure>
             )}
-            {data.devices.length === 0 && <p className="muted">No phone is paired.</p>}
+            {data.devices.length === 0 && (
+              <p className="muted">{say(msg('screen.start.no-phone-is-paired'))}</p>
+            )}
             <ul>
               {data.devices.map((d) => (
                 <li key={d.id} className="job-line">
                   <span className="grow">
-                    <b>{d.name}</b> <span className="quiet">last seen {moment(d.seenAt)}</span>
+                    <b>{d.name}</b>{' '}
+                    <span className="quiet">
+                      {say(msg('screen.start.last-seen', { seenAt: moment(d.seenAt) }))}
+                    </span>
                   </span>
                   <Button
                     size="small"
-                    aria-label={`Revoke ${d.name}`}
+                    aria-label={say(msg('screen.start.revoke', { name: d.name }))}
                     onClick={() => void revoke(d.id).unwrap().catch(tell)}
                   >
-                    Revoke
+                    {say(msg('screen.start.revoke-2'))}
                   </Button>
                 </li>
               ))}

@@ -1,4 +1,4 @@
-import { makeHouse, type ReadProblem } from '@elwand/core';
+import { makeHouse, msg } from '@elwand/core';
 import { Alert, Button, Dropdown, message, Upload } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -15,6 +15,7 @@ import { Bin } from './Bin.tsx';
 import { HouseSheet } from './HouseSheet.tsx';
 import { useRemoval } from './use-removal.tsx';
 import './start.css';
+import { useSay } from '../app/say.ts';
 
 const BackupDrawer = lazy(() => import('./BackupDrawer.tsx').then((m) => ({ default: m.BackupDrawer })));
 const DevicesDrawer = lazy(() => import('./DevicesDrawer.tsx').then((m) => ({ default: m.DevicesDrawer })));
@@ -24,7 +25,7 @@ const MOST_BYTES = 48 * 1024 * 1024;
 
 interface Refusal {
   readonly file: string;
-  readonly problems: readonly ReadProblem[];
+  readonly problems: readonly { readonly where: string; readonly what: string }[];
 }
 
 /** Takes a file with one house or all of them; what is wrong with it is told with its place. */
@@ -34,6 +35,7 @@ function useImport(): {
   forget: () => void;
   busy: boolean;
 } {
+  const say = useSay();
   const [importFile, { isLoading }] = useImportFileMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const take = async (file: File) => {
@@ -42,8 +44,8 @@ function useImport(): {
       setRefusal({ file: file.name, problems: [{ where, what }] });
     if (file.size > MOST_BYTES) {
       refuse(
-        'the file',
-        `is ${Math.round(file.size / 1048576)} MB; an exported house is under 48 MB. Is it the right file?`,
+        say(msg('screen.start.the-file')),
+        say(msg('screen.start.is-mb-an-exported-house', { size: Math.round(file.size / 1048576) })),
       );
       return;
     }
@@ -52,26 +54,27 @@ function useImport(): {
       const [first] = houses;
       message.success(
         houses.length !== 1
-          ? `${houses.length} houses imported`
+          ? say(msg('screen.start.houses-imported', { count: houses.length }))
           : first?.copied
-            ? `"${first.name}" was already here: imported as a copy`
-            : `"${first?.name ?? ''}" imported`,
+            ? say(msg('screen.start.was-already-here-imported-as', { first: first.name }))
+            : say(msg('screen.start.imported', { first: first?.name ?? '' })),
       );
     } catch (e) {
       const { problems, detail } = problemOf(e);
       if (problems.length > 0) setRefusal({ file: file.name, problems });
-      else refuse('the server', detail);
+      else refuse(say(msg('screen.start.the-server')), detail);
     }
   };
   return { take, refusal, forget: () => setRefusal(null), busy: isLoading };
 }
 
 function Refused({ refusal, onClose }: { readonly refusal: Refusal; readonly onClose: () => void }) {
+  const say = useSay();
   return (
     <Alert
       type="error"
       closable={{ onClose }}
-      title={`${refusal.file} was not imported. Nothing was changed.`}
+      title={say(msg('screen.start.was-not-imported-nothing-was', { file: refusal.file }))}
       description={
         <ul>
           {refusal.problems.map((p) => (
@@ -87,6 +90,7 @@ function Refused({ refusal, onClose }: { readonly refusal: Refusal; readonly onC
 
 /** Houses and their jobs; new, import, export, bin, backups. */
 export function StartPage() {
+  const say = useSay();
   const { data, error, isLoading, refetch } = useListHousesQuery();
   const [createHouse] = useCreateHouseMutation();
   const makeJob = useMakeJob();
@@ -114,21 +118,21 @@ export function StartPage() {
   return (
     <>
       <header className="topbar">
-        <span className="brand">Elwand</span>
-        <span className="grow muted">New outlets, switches and lights on circuits that already exist</span>
-        <Link to="/sums">Calculators</Link>
-        <Link to="/rules">Rules</Link>
+        <span className="brand">{say(msg('screen.start.elwand'))}</span>
+        <span className="grow muted">{say(msg('screen.start.new-outlets-switches-and-lights'))}</span>
+        <Link to="/sums">{say(msg('screen.start.calculators'))}</Link>
+        <Link to="/rules">{say(msg('screen.start.rules'))}</Link>
         <Dropdown
           menu={{
             items: [
-              { key: 'backups', label: 'Backups' },
-              { key: 'devices', label: 'Phones and tablets' },
+              { key: 'backups', label: say(msg('screen.start.backups')) },
+              { key: 'devices', label: say(msg('screen.start.phones-and-tablets')) },
             ],
             onClick: ({ key }) => setDrawer(key === 'devices' ? 'devices' : 'backups'),
           }}
           trigger={['click']}
         >
-          <Button aria-label="Backups and phones">···</Button>
+          <Button aria-label={say(msg('screen.start.backups-and-phones'))}>···</Button>
         </Dropdown>
         <Upload
           accept=".json,application/json"
@@ -138,30 +142,27 @@ export function StartPage() {
             return false;
           }}
         >
-          <Button loading={busy}>Import a house</Button>
+          <Button loading={busy}>{say(msg('screen.start.import-a-house'))}</Button>
         </Upload>
         <Button type="primary" onClick={() => setAsking({ kind: 'house', houseId: null })}>
-          New house
+          {say(msg('screen.start.new-house'))}
         </Button>
       </header>
       <main className="page stack">
-        <h1>Houses and jobs</h1>
+        <h1>{say(msg('screen.start.houses-and-jobs'))}</h1>
         {refusal && <Refused refusal={refusal} onClose={forget} />}
         {error !== undefined && (
           <Alert
             type="error"
             title={problemOf(error).title}
             description={problemOf(error).detail}
-            action={<Button onClick={() => void refetch()}>Try again</Button>}
+            action={<Button onClick={() => void refetch()}>{say(msg('screen.start.try-again'))}</Button>}
           />
         )}
-        {isLoading && <p className="muted">Looking up your houses</p>}
+        {isLoading && <p className="muted">{say(msg('screen.start.looking-up-your-houses'))}</p>}
         {data?.length === 0 && (
           <div className="empty">
-            <p>
-              No house yet. Make one with "New house": a name, then the first room by its tape readings. Or
-              import one that was exported.
-            </p>
+            <p>{say(msg('screen.start.no-house-yet-make-one'))}</p>
           </div>
         )}
         {data?.map((house) => (
@@ -173,10 +174,7 @@ export function StartPage() {
           />
         ))}
         <Bin />
-        <p className="quiet">
-          Electricity kills and burns. Elwand plans and checks; local codes, the inspector and a licensed
-          electrician have the last word. When in doubt, stop and ask one.
-        </p>
+        <p className="quiet">{say(msg('screen.start.electricity-kills-and-burns-elwand'))}</p>
       </main>
       <NameModal asking={asking} onClose={() => setAsking(null)} onName={onName} />
       <Suspense fallback={null}>

@@ -1,9 +1,12 @@
+import { msg } from '@elwand/core';
 import { Button, message, Modal, notification } from 'antd';
 import { problemOf, useRemoveMutation, useUnbinMutation, type HouseSummary } from '../state/api.ts';
 import type { Remove } from './HouseSheet.tsx';
+import { useSay } from '../app/say.ts';
 
 /** Deleting with a way back: a house is asked about by its name, and Undo stays until it has worked. */
 export function useRemoval(houses: readonly HouseSummary[]): Remove {
+  const say = useSay();
   const [remove] = useRemoveMutation();
   const [unbin] = useUnbinMutation();
 
@@ -13,22 +16,22 @@ export function useRemoval(houses: readonly HouseSummary[]): Remove {
         await unbin({ kind, id, version }).unwrap();
         notification.destroy(id);
       } catch (e) {
-        show(`It could not be restored: ${problemOf(e).detail} It is still in the bin.`);
+        show(say(msg('screen.start.it-could-not-be-restored', { detail: problemOf(e).detail })));
       }
     };
     const show = (description: string) =>
       notification.open({
         key: id,
-        title: `"${name}" was deleted`,
+        title: say(msg('screen.start.was-deleted', { name })),
         description,
         duration: 15,
         actions: (
           <Button size="small" onClick={() => void undo()}>
-            Undo
+            {say(msg('screen.start.undo'))}
           </Button>
         ),
       });
-    show('It is in the bin at the end of this page.');
+    show(say(msg('screen.start.it-is-in-the-bin')));
   };
 
   const doIt = async (...[kind, id, version, name]: Parameters<Remove>): Promise<void> => {
@@ -46,11 +49,10 @@ export function useRemoval(houses: readonly HouseSummary[]): Remove {
       return;
     }
     const jobs = houses.find((h) => h.id === id)?.jobs.length ?? 0;
-    const also = jobs === 0 ? '' : jobs === 1 ? ' and its job' : ` and its ${jobs} jobs`;
     Modal.confirm({
-      title: `Delete "${name}"${also}?`,
-      content: 'It goes into the bin at the end of this page, where it can be restored.',
-      okText: 'Delete',
+      title: say(msg('screen.start.delete', { name, jobs })),
+      content: say(msg('screen.start.it-goes-into-the-bin')),
+      okText: say(msg('screen.start.delete-2')),
       okButtonProps: { danger: true },
       onOk: () => doIt(kind, id, version, name),
     });

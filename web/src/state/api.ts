@@ -1,5 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { DocumentChange, House, Job } from '@elwand/core';
+import { type DocumentChange, type House, type Job, msg } from '@elwand/core';
+import { plainly } from '../app/voices.ts';
 
 export interface Saved<T> {
   readonly version: number;
@@ -201,13 +202,13 @@ export function problemOf(error: unknown): {
   const e = error as { status?: unknown; data?: Partial<ProblemBody> } | undefined;
   if (typeof e?.status === 'number' && e.data?.detail)
     return {
-      title: e.data.title ?? 'Something went wrong',
+      title: e.data.title ?? plainly(msg('screen.state.something-went-wrong')),
       detail: e.data.detail,
       problems: e.data.problems ?? [],
     };
   return {
-    title: "The server doesn't answer",
-    detail: 'Nothing you typed is lost. Check that Elwand is still running, then try again.',
+    title: plainly(msg('screen.state.the-server-doesnt-answer')),
+    detail: plainly(msg('screen.state.nothing-you-typed-is-lost')),
     problems: [],
   };
 }

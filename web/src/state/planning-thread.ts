@@ -1,6 +1,10 @@
-import type { Bundle, Planning, Proofs } from '@elwand/core';
+import { type Bundle, type Planning, type Proofs, msg } from '@elwand/core';
 import { pageIsUp } from '../app/piece.tsx';
 import type { PlanningWorker } from './planning.worker.ts';
+import { SaidError } from '../app/said-error.ts';
+
+/** What the thread is asked. */
+type Task = 'search' | 'replay';
 
 interface Running {
   readonly thread: Worker;
@@ -15,12 +19,15 @@ const LONGEST_MS = 60_000;
 /** Rejects when the thread can't be loaded, breaks down, or takes too long: a question to it never just hangs. */
 function failureOf(
   thread: Worker,
-  what: string,
+  what: Task,
 ): { readonly failed: Promise<never>; readonly over: () => void } {
   let over = () => {};
   const failed = new Promise<never>((_resolve, reject) => {
-    const fail = () => reject(new Error(`${what} broke off.`));
-    const timer = setTimeout(() => reject(new Error(`${what} took too long.`)), LONGEST_MS);
+    const fail = () => reject(new SaidError(msg(`screen.state.broke-off.${what}`)));
+    const timer = setTimeout(
+      () => reject(new SaidError(msg(`screen.state.took-too-long.${what}`))),
+      LONGEST_MS,
+    );
     thread.addEventListener('error', fail);
     thread.addEventListener('messageerror', fail);
     over = () => {
@@ -36,23 +43,22 @@ async function start(): Promise<Running> {
   const { proxy, wrap } = await import('comlink');
   const thread = new Worker(new URL('./planning.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<PlanningWorker>(thread);
-  const answer = async <T>(what: string, asked: Promise<T>): Promise<T> => {
+  const answer = async <T>(what: Task, asked: Promise<T>): Promise<T> => {
     const { failed, over } = failureOf(thread, what);
     try {
       return await Promise.race([asked, failed]);
     } catch (error) {
       // A thread that failed once is not asked again.
       stopThread();
-      throw error instanceof Error ? error : new Error(`${what} broke off.`);
+      throw error instanceof Error ? error : new SaidError(msg(`screen.state.broke-off.${what}`));
     } finally {
       over();
     }
   };
   return {
     thread,
-    plan: (turn, bundle, onShare) =>
-      answer('The search for cable routes', remote.plan(turn, bundle, proxy(onShare))),
-    prove: (turn, bundle) => answer('Checking the plan', remote.prove(turn, bundle)),
+    plan: (turn, bundle, onShare) => answer('search', remote.plan(turn, bundle, proxy(onShare))),
+    prove: (turn, bundle) => answer('replay', remote.prove(turn, bundle)),
   };
 }
 

@@ -1,8 +1,9 @@
-import type { Bundle, Evaluation, Planning, Proofs } from '@elwand/core';
+import { type Bundle, type Evaluation, type Planning, type Proofs, msg, type Text } from '@elwand/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { evaluateSafely } from './evaluate-safely.ts';
 import { searchBehind, stopThread } from './planning-thread.ts';
 import { useProofs } from './use-proofs.ts';
+import { saysOf } from '../app/said-error.ts';
 
 /** Houses with more boxes, and jobs with more wants than this have their ways searched off the main thread. */
 const LARGE_HOUSE_POINTS = 60;
@@ -25,7 +26,7 @@ export interface Evaluated {
   /** Set when the person stopped the search: what is shown is of before the last change. */
   readonly stopped: boolean;
   /** Why there is no newer answer, in a sentence; the last one stays on screen. */
-  readonly failed: string | null;
+  readonly failed: Text | null;
   readonly stop: () => void;
   readonly again: () => void;
 }
@@ -41,7 +42,7 @@ export function useEvaluation(bundle: Bundle): Evaluated {
   const [planned, setPlanned] = useState<{ bundle: Bundle; planning: Planning; turn: number } | null>(null);
   const [share, setShare] = useState(0);
   const [stoppedAt, setStoppedAt] = useState<Bundle | null>(null);
-  const [failure, setFailure] = useState<{ bundle: Bundle; says: string } | null>(null);
+  const [failure, setFailure] = useState<{ bundle: Bundle; says: Text } | null>(null);
   const turn = useRef(0);
   useEffect(() => {
     if (!large || stoppedAt === bundle || failure?.bundle === bundle) return;
@@ -55,7 +56,10 @@ export function useEvaluation(bundle: Bundle): Evaluated {
       })
       .catch((error: unknown) => {
         if (mine === turn.current)
-          setFailure({ bundle, says: error instanceof Error ? error.message : 'The search broke off.' });
+          setFailure({
+            bundle,
+            says: saysOf(error, msg('screen.state.broke-off.search')),
+          });
       });
   }, [bundle, large, stoppedAt, failure]);
   const searchedThere = planned?.bundle === bundle ? planned.turn : null;
@@ -91,7 +95,7 @@ export function useEvaluation(bundle: Bundle): Evaluated {
     busy: large && planned?.bundle !== bundle && !stopped && failed === null,
     share,
     stopped: stopped && planned?.bundle !== bundle,
-    failed: failed === null ? null : failed.replace(/[.]?$/, '.'),
+    failed,
     stop,
     again,
   };

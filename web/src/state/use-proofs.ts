@@ -1,6 +1,7 @@
-import type { Bundle, Proofs } from '@elwand/core';
+import { type Bundle, type Proofs, msg, type Text } from '@elwand/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { proveBehind } from './planning-thread.ts';
+import { saysOf } from '../app/said-error.ts';
 
 /** Is there anything to replay? What is signed off stands in the house already. */
 const isPlanned = ({ job }: Bundle): boolean =>
@@ -25,7 +26,7 @@ export interface Replayed {
   /** True once they speak of this very state. */
   readonly proved: boolean;
   /** Why they do not, in a sentence. */
-  readonly failed: string | null;
+  readonly failed: Text | null;
   readonly again: () => void;
 }
 
@@ -35,7 +36,7 @@ export interface Replayed {
  */
 export function useProofs(bundle: Bundle, turn: number | null): Replayed {
   const [last, setLast] = useState<Proved | null>(null);
-  const [failure, setFailure] = useState<{ bundle: Bundle; says: string } | null>(null);
+  const [failure, setFailure] = useState<{ bundle: Bundle; says: Text } | null>(null);
   const running = useRef(false);
   const waiting = turn !== null && isPlanned(bundle) && last?.bundle !== bundle && failure?.bundle !== bundle;
   useEffect(() => {
@@ -54,7 +55,10 @@ export function useProofs(bundle: Bundle, turn: number | null): Replayed {
       })
       .catch((error: unknown) => {
         running.current = false;
-        setFailure({ bundle, says: error instanceof Error ? error.message : 'Checking the plan broke off.' });
+        setFailure({
+          bundle,
+          says: saysOf(error, msg('screen.state.broke-off.replay')),
+        });
       });
   });
   const again = useCallback(() => setFailure(null), []);

@@ -1,5 +1,6 @@
-import { oddsInMiddle, chance, type WallFrame } from '@elwand/core';
+import { oddsInMiddle, chance, type WallFrame, msg } from '@elwand/core';
 import type { StripLayout, WallBox } from './layout.ts';
+import { useSay } from '../app/say.ts';
 
 /** Narrower than this a figure does not fit under its bay, px. */
 const FIGURE_PX = 18;
@@ -19,6 +20,7 @@ export function BayOdds({
   readonly layout: StripLayout;
   readonly wish: number;
 }) {
+  const say = useSay();
   const { odds } = layout;
   if (!odds) return null;
   // Above and below an opening there are bays too: the floor shows those that stand on it.
@@ -30,7 +32,9 @@ export function BayOdds({
       const sure = clear >= wish;
       return (
         <g key={bay.index}>
-          <title>{`Bay ${bay.index + 1}: middle clear at ${chance(clear)}`}</title>
+          <title>
+            {say(msg('screen.strip.bay-middle-clear-at', { index: bay.index + 1, clear: chance(clear) }))}
+          </title>
           <rect
             x={left}
             y={odds.top + 1}

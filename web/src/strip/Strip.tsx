@@ -6,6 +6,8 @@ import {
   type Room,
   type WantId,
   type WallId,
+  msg,
+  type Text,
 } from '@elwand/core';
 import { useLayoutEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { bandText, dimensionsOf, drawRoom, type Drawn } from './drawn.ts';
@@ -18,6 +20,7 @@ import { PointSymbol } from './symbols.tsx';
 import { ExistingCables, Rule, WallShape } from './WallShape.tsx';
 import type { DrawnWay } from './way.ts';
 import './strip.css';
+import { useSay } from '../app/say.ts';
 
 export interface Spot {
   readonly wallId: WallId;
@@ -69,13 +72,21 @@ function follow({ mark, last }: Moving, layout: StripLayout): void {
 }
 
 /** What a screen reader hears of a wanted point. */
-function speak(evaluation: Evaluation, d: Drawn): string {
+function speak(evaluation: Evaluation, d: Drawn): Text {
   const { house } = evaluation.bundle;
-  if (!d.want || d.want.at.on !== 'wall') return `${d.label}, ${d.kind}`;
+  if (!d.want || d.want.at.on !== 'wall')
+    return msg('screen.strip.point', { label: d.label, kind: msg(`names.point.${d.kind}`) });
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
   const placement = evaluation.placements.get(d.want.id);
   const wall = evaluation.plan.lines.get(d.want.at.wallId)?.wall.name ?? '';
-  return `${d.label}, ${wall}, ${L(d.want.at.xMm)} from left, ${L(d.want.at.heightMm)} up${placement?.bay ? `, bay ${placement.bay.index + 1}, clear at ${chance(placement.odds)}` : ', on wood or in an opening'}`;
+  const place = { label: d.label, wall, x: L(d.want.at.xMm), height: L(d.want.at.heightMm) };
+  return placement?.bay
+    ? msg('screen.strip.point-in-bay', {
+        ...place,
+        bay: placement.bay.index + 1,
+        odds: chance(placement.odds),
+      })
+    : msg('screen.strip.point-on-wood', place);
 }
 
 function Way({ way }: { readonly way: DrawnWay }) {
@@ -136,6 +147,7 @@ function Dimensions({
 
 /** The room unrolled: its walls side by side on one measuring strip, what is above over them, what is below under them. */
 export function Strip(props: StripProps) {
+  const say = useSay();
   const {
     evaluation,
     room,
@@ -239,7 +251,7 @@ export function Strip(props: StripProps) {
       width={layout.width}
       height={layout.height}
       role="group"
-      aria-label={`${room.name} unrolled, seen from inside, left to right`}
+      aria-label={say(msg('screen.strip.unrolled-seen-from-inside-left', { room: room.name }))}
       onPointerMove={move}
       onPointerUp={up}
       onPointerCancel={up}
@@ -263,7 +275,7 @@ export function Strip(props: StripProps) {
         fill="var(--attic)"
       />
       <text x={(layout.walls[0]?.left ?? 0) + 6} y={layout.attic.top + 13} className="strip-note">
-        {text.above}
+        {say(text.above)}
       </text>
       <rect
         x={layout.walls[0]?.left ?? 0}
@@ -273,7 +285,7 @@ export function Strip(props: StripProps) {
         fill="var(--below)"
       />
       <text x={(layout.walls[0]?.left ?? 0) + 6} y={layout.below.top + 17} className="strip-note">
-        {text.below}
+        {say(text.below)}
       </text>
       {layout.walls.map((box) => {
         const frame = evaluation.frames.get(box.wallId);
@@ -307,7 +319,7 @@ export function Strip(props: StripProps) {
           tabIndex={0}
           role="button"
           aria-pressed={selected === d.id}
-          aria-label={speak(evaluation, d)}
+          aria-label={say(speak(evaluation, d))}
           data-point={d.label}
           className={`strip-point${d.fresh ? ' strip-new' : ''}${selected === d.id ? ' strip-selected' : ''}${lit.includes(d.id) || (d.want && lit.includes(newPointId(d.want))) ? ' strip-lit' : ''}`}
           onPointerDown={(e) => down(e, d)}

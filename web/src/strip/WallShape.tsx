@@ -1,6 +1,7 @@
-import { formatLength, type House, type UnitSystem, type WallFrame } from '@elwand/core';
+import { formatLength, type House, type UnitSystem, type WallFrame, msg } from '@elwand/core';
 import { cableLines } from './cables.ts';
 import type { StripLayout, WallBox } from './layout.ts';
+import { useSay } from '../app/say.ts';
 
 /** One wall seen from inside: members, openings, obstacles, furniture. What a reading touched is solid, what is reckoned is dashed. */
 export function WallShape({
@@ -14,6 +15,7 @@ export function WallShape({
   readonly layout: StripLayout;
   readonly quiet: boolean;
 }) {
+  const say = useSay();
   const top = layout.y(layout.ceilingMm);
   const floor = layout.y(0);
   const { wall } = frame;
@@ -61,7 +63,7 @@ export function WallShape({
               className="strip-note"
               textAnchor="middle"
             >
-              {o.kind}
+              {say(msg(`names.opening.${o.kind}`))}
             </text>
           )}
         </g>
@@ -77,7 +79,7 @@ export function WallShape({
           stroke="var(--muted)"
           strokeWidth="0.8"
         >
-          <title>{o.kind}</title>
+          <title>{say(msg(`names.obstacle.${o.kind}`))}</title>
         </rect>
       ))}
       {wall.furniture.map((f) => (
@@ -92,7 +94,7 @@ export function WallShape({
           strokeWidth="1"
           strokeDasharray={f.planned ? '4 3' : undefined}
         >
-          <title>{`${f.name}${f.planned ? ', planned' : ''}`}</title>
+          <title>{f.planned ? say(msg('screen.strip.planned', { name: f.name })) : f.name}</title>
         </rect>
       ))}
       <text x={box.left + 5} y={top + 14} className="strip-name">

@@ -1,9 +1,19 @@
-import { formatLength, newPointId, type Evaluation, type Point, type Room, type Want } from '@elwand/core';
+import {
+  formatLength,
+  newPointId,
+  type Evaluation,
+  type Point,
+  type Room,
+  type Want,
+  msg,
+  type Text,
+} from '@elwand/core';
 import { cableLines } from './cables.ts';
 import { placeLabels, type Box, type Label, type PlacedLabel } from './labels.ts';
 import { drawnAt, type StripLayout, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
 import { drawWay, type DrawnWay } from './way.ts';
+import { sayIn } from '../app/voices.ts';
 
 /** One point as it stands on the strip. */
 export interface Drawn {
@@ -52,24 +62,18 @@ function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay
 const cableBoxes = (evaluation: Evaluation, layout: StripLayout, room: Room): Box[] =>
   cableLines(evaluation.bundle.house, layout, room.id).flatMap((c) => segments(c.points));
 
-const ABOVE: Record<Room['above']['kind'], string> = {
-  attic: 'Attic',
-  finished: 'Finished above: no way up there',
-  none: 'Roof above',
-};
-const BELOW: Record<Room['below']['kind'], string> = {
-  basement: 'Basement',
-  crawl: 'Crawl space',
-  slab: 'On a slab',
-  finished: 'Finished below: no way down there',
-};
-
 /** What the bands above and below the walls say. */
-export function bandText(room: Room): { above: string; below: string } {
-  const first = room.walls[room.above.joists === 'x' ? 0 : 1]?.name.toLowerCase() ?? 'first wall';
+export function bandText({ above, below, walls }: Room): { readonly above: Text; readonly below: Text } {
+  const first = walls[above.joists === 'x' ? 0 : 1]?.name.toLowerCase() ?? '';
   return {
-    above: `${ABOVE[room.above.kind]}${room.above.kind === 'attic' ? `, joists run along the ${first}${room.above.canEnter ? '' : ', no way in'}` : ''}`,
-    below: `${BELOW[room.below.kind]}${(room.below.kind === 'basement' || room.below.kind === 'crawl') && !room.below.canEnter ? ', no way in' : ''}`,
+    above:
+      above.kind === 'attic'
+        ? msg(above.canEnter ? 'screen.strip.attic' : 'screen.strip.attic-no-way-in', { wall: first })
+        : msg(`screen.strip.above.${above.kind}`),
+    below:
+      (below.kind === 'basement' || below.kind === 'crawl') && !below.canEnter
+        ? msg(`screen.strip.below-no-way-in.${below.kind}`)
+        : msg(`screen.strip.below.${below.kind}`),
   };
 }
 
@@ -120,10 +124,11 @@ export interface RoomDrawing {
 
 /** Draws a room as data; labels are set clear of each other, of every symbol and every line. */
 export function drawRoom(evaluation: Evaluation, room: Room, layout: StripLayout): RoomDrawing {
+  const say = sayIn(evaluation.bundle.house.units);
   const points = drawnPoints(evaluation, layout, room);
   const lines = ways(evaluation, layout, room);
   const cables = cableBoxes(evaluation, layout, room);
-  const noteWidth = bandText(room).above.length * 6.6;
+  const noteWidth = say(bandText(room).above).length * 6.6;
   const symbols = points.map((d): Box => ({
     left: d.xy.x - SYMBOL_PX[d.kind].w - 1,
     top: d.xy.y - SYMBOL_PX[d.kind].h - 1,

@@ -1,4 +1,4 @@
-import { sourceLine } from '@elwand/core';
+import { sourceLine, msg } from '@elwand/core';
 import { doSum, SUMS, sumById, type Field, type Sum, type SumResult } from '@elwand/core/sums';
 import { Button, Input, message } from 'antd';
 import { useId, useState } from 'react';
@@ -31,8 +31,8 @@ function SumField({
         width={205}
         options={
           field.options?.map((o) => ({ value: o.value, label: say(o.label) })) ?? [
-            { value: 'no', label: 'no' },
-            { value: 'yes', label: 'yes' },
+            { value: 'no', label: say(msg('screen.sums.no')) },
+            { value: 'yes', label: say(msg('screen.sums.yes')) },
           ]
         }
         onChange={onChange}
@@ -68,13 +68,13 @@ const STATE = { holds: 'ok', fails: 'fix', told: 'ok' } as const;
 function Answer({ result }: { readonly result: SumResult }) {
   const say = useSay();
   return (
-    <section className="sum-answer" aria-live="polite" aria-label="Answer">
+    <section className="sum-answer" aria-live="polite" aria-label={say(msg('screen.sums.answer'))}>
       <p className="sum-says">
         {result.verdict !== 'told' && <StateMark state={STATE[result.verdict]} />} {say(result.says)}
       </p>
       {result.lines.length > 0 && (
         <table className="plain-table sum-lines">
-          <caption className="visually-hidden">The working</caption>
+          <caption className="visually-hidden">{say(msg('screen.sums.the-working'))}</caption>
           <tbody>
             {result.lines.map((l, i) => (
               <tr key={`${say(l.what)}-${i}`}>
@@ -123,18 +123,18 @@ function SumForm({ sum }: { readonly sum: Sum }) {
   const copy = () => {
     void navigator.clipboard
       ?.writeText(window.location.href)
-      .then(() => message.success('Link copied: it opens this sum with these numbers'))
-      .catch(() => message.info('Copy the address of this page: it holds these numbers'));
+      .then(() => message.success(say(msg('screen.sums.link-copied-it-opens-this'))))
+      .catch(() => message.info(say(msg('screen.sums.copy-the-address-of-this'))));
   };
   return (
     <article className="sum stack" aria-label={say(sum.title)}>
       <div className="row">
         <h1 className="grow">{say(sum.title)}</h1>
         <Button size="small" onClick={copy}>
-          Copy link
+          {say(msg('screen.sums.copy-link'))}
         </Button>
         <Button size="small" onClick={() => setParams({}, { replace: true })} disabled={params.size === 0}>
-          Start over
+          {say(msg('screen.sums.start-over'))}
         </Button>
       </div>
       <p className="muted">{say(sum.about)}</p>
@@ -151,17 +151,18 @@ function SumForm({ sum }: { readonly sum: Sum }) {
           ))}
         </div>
         {shown && (
-          <div className={done.ok ? undefined : 'sum-stale'} tabIndex={0} role="group" aria-label="Result">
-            {!done.ok && (
-              <p className="field-error">The answer below is from before: one field can’t be read.</p>
-            )}
+          <div
+            className={done.ok ? undefined : 'sum-stale'}
+            tabIndex={0}
+            role="group"
+            aria-label={say(msg('screen.sums.result'))}
+          >
+            {!done.ok && <p className="field-error">{say(msg('screen.sums.the-answer-below-is-from'))}</p>}
             <Answer result={shown} />
           </div>
         )}
       </div>
-      <p className="quiet">
-        A sum helps to judge; local codes, the inspector and a licensed electrician have the last word.
-      </p>
+      <p className="quiet">{say(msg('screen.sums.a-sum-helps-to-judge'))}</p>
     </article>
   );
 }
@@ -176,7 +177,7 @@ export function SumsPage() {
     <>
       <ToolsBar />
       <div className="sums">
-        <nav className="sums-list" aria-label="Calculators">
+        <nav className="sums-list" aria-label={say(msg('screen.sums.calculators'))}>
           {SUMS.map((s) => (
             <Link key={s.id} to={`/sums/${s.id}`} aria-current={s.id === sum.id ? 'page' : undefined}>
               {say(s.title)}

@@ -7,6 +7,10 @@ import {
   sourceLine,
   type Finding,
   type Severity,
+  msg,
+  type Text,
+  row,
+  apart,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -17,10 +21,12 @@ import { findingFocused } from '../state/view.ts';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
+import { Said, slot } from '../app/Said.tsx';
 
 const ReportPlan = lazy(() => import('./ReportPlan.tsx'));
 
 function Override({ finding }: { readonly finding: Finding }) {
+  const say = useSay();
   const { bundle, edits } = useWork();
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
@@ -37,13 +43,15 @@ function Override({ finding }: { readonly finding: Finding }) {
   if (!open)
     return (
       <button type="button" className="linklike check-over" onClick={() => setOpen(true)}>
-        {finding.severity === 'watch' ? 'I looked' : 'Override'}
+        {finding.severity === 'watch'
+          ? say(msg('screen.workspace.i-looked'))
+          : say(msg('screen.workspace.override'))}
       </button>
     );
   return (
     <div className="stack">
       <Input.TextArea
-        aria-label="Reason"
+        aria-label={say(msg('screen.workspace.reason'))}
         autoFocus
         value={reason}
         onChange={(e) => setReason(e.target.value)}
@@ -51,16 +59,16 @@ function Override({ finding }: { readonly finding: Finding }) {
         autoSize
         placeholder={
           finding.severity === 'watch'
-            ? 'What you saw: it stays on record'
-            : 'Your reason: it stays on record'
+            ? say(msg('screen.workspace.what-you-saw-it-stays'))
+            : say(msg('screen.workspace.your-reason-it-stays-on'))
         }
       />
       <div className="row">
         <Button size="small" disabled={reason.trim().length < 3} onClick={save}>
-          Go on, with this reason
+          {say(msg('screen.workspace.go-on-with-this-reason'))}
         </Button>
         <Button size="small" type="text" onClick={() => setOpen(false)}>
-          Leave it open
+          {say(msg('screen.workspace.leave-it-open'))}
         </Button>
       </div>
     </div>
@@ -69,6 +77,7 @@ function Override({ finding }: { readonly finding: Finding }) {
 
 /** A decision of one's own stays in sight with its reason, and can be taken back. */
 function Overridden({ finding, reason }: { readonly finding: Finding; readonly reason: string }) {
+  const say = useSay();
   const { bundle, edits } = useWork();
   const back = () =>
     edits.job({
@@ -79,9 +88,9 @@ function Overridden({ finding, reason }: { readonly finding: Finding; readonly r
     });
   return (
     <p className="check-detail">
-      Your reason: {reason}{' '}
+      {say(msg('screen.workspace.your-reason', { reason }))}{' '}
       <button type="button" className="linklike" onClick={back}>
-        Take it back
+        {say(msg('screen.workspace.take-it-back'))}
       </button>
     </p>
   );
@@ -92,9 +101,11 @@ const answeredByWord = (f: Finding): boolean =>
   f.severity === 'fix' ||
   (f.severity === 'watch' && f.remedies.length === 0 && f.rule !== 'no-way' && f.key !== UNPROVED.key);
 
-const originWord = (f: Finding): string => {
-  if (f.overridden !== undefined) return 'You decided';
-  return f.origin === 'standing' && f.severity !== 'ok' ? 'Already so' : stateWord(f.severity);
+const originWord = (f: Finding): Text => {
+  if (f.overridden !== undefined) return msg('screen.workspace.you-decided');
+  return f.origin === 'standing' && f.severity !== 'ok'
+    ? msg('screen.workspace.already-so')
+    : stateWord(f.severity);
 };
 
 function Check({
@@ -119,7 +130,7 @@ function Check({
     >
       <StateMark state={finding.severity} />
       <div className="grow">
-        <div className="quiet">{originWord(finding)}</div>
+        <div className="quiet">{say(originWord(finding))}</div>
         <h3>{say(finding.says)}</h3>
         {numbers !== '' && <p className="measure check-numbers">{numbers}</p>}
         {finding.detail !== '' && <p className="muted check-detail">{say(finding.detail)}</p>}
@@ -155,14 +166,14 @@ function Check({
   );
 }
 
-const counts = (findings: readonly Finding[]): string => {
+const counts = (findings: readonly Finding[]): Text => {
   const n = (s: Severity) => findings.filter((f) => holdsUp(f) && f.severity === s).length;
   const parts = [
-    n('stop') > 0 ? `${n('stop')} stop${n('stop') === 1 ? '' : 's'}` : '',
-    n('fix') > 0 ? `${n('fix')} to fix` : '',
-    n('watch') > 0 ? `${n('watch')} to find out` : '',
-  ].filter(Boolean);
-  return parts.length > 0 ? parts.join(', ') : 'nothing open';
+    n('stop') > 0 ? msg('screen.workspace.stops', { n: n('stop') }) : '',
+    n('fix') > 0 ? msg('screen.workspace.to-fix', { n: n('fix') }) : '',
+    n('watch') > 0 ? msg('screen.workspace.to-find-out', { n: n('watch') }) : '',
+  ].filter((part) => part !== '');
+  return parts.length > 0 ? row(parts) : msg('screen.workspace.nothing-open');
 };
 
 /** Overrides of the place stand at the top: whoever reads the checks must not take them for the code. */
@@ -173,20 +184,27 @@ function LooserHere() {
   if (looser.length === 0) return null;
   return (
     <p className="checks-looser" role="note">
-      {looser.length === 1
-        ? 'A value is looser here than the code'
-        : `${looser.length} values are looser here than the code`}
-      :{' '}
-      {looser
-        .map((a) => `${say(a.title).toLowerCase()} ${say(limitWords(a.here, LIMITS[a.limit].unit))}`)
-        .join('; ')}
-      . <Link to={`/houses/${bundle.house.id}/local`}>Local rules</Link>
+      {say(
+        msg('screen.workspace.looser-here', {
+          count: looser.length,
+          values: apart(
+            looser.map((a) =>
+              msg('screen.workspace.limit-here', {
+                title: a.title,
+                value: limitWords(a.here, LIMITS[a.limit].unit),
+              }),
+            ),
+          ),
+        }),
+      )}{' '}
+      <Link to={`/houses/${bundle.house.id}/local`}>{say(msg('screen.workspace.local-rules'))}</Link>
     </p>
   );
 }
 
 /** The checks of the job: what holds it up first, then what the person decided, what holds, and what was already so. Never hidden. */
 export function Checks({ findings }: { readonly findings: readonly Finding[] }) {
+  const say = useSay();
   const dispatch = useAppDispatch();
   const past = useAppSelector((s) => s.document.past.length);
   const [applied, setApplied] = useState<{ says: string; past: number } | null>(null);
@@ -200,15 +218,15 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
   return (
     <div>
       <div className="checks-head">
-        <h2>Checks</h2>
+        <h2>{say(msg('screen.workspace.checks'))}</h2>
         <span className="muted" aria-live="polite">
-          {counts(findings)}
+          {say(counts(findings))}
         </span>
       </div>
       <LooserHere />
       {applied?.past === past && (
         <p className="check-applied">
-          Done: {applied.says}.{' '}
+          {say(msg('screen.workspace.done', { applied: applied.says }))}{' '}
           <button
             type="button"
             className="linklike"
@@ -217,7 +235,7 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
               setApplied(null);
             }}
           >
-            Undo
+            {say(msg('screen.workspace.undo'))}
           </button>
         </p>
       )}
@@ -228,7 +246,9 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
       </ul>
       {standing.length > 0 && (
         <details className="checks-standing">
-          <summary>{standing.length} already so before this job: for the owner</summary>
+          <summary>
+            {say(msg('screen.workspace.already-so-before-this-job', { count: standing.length }))}
+          </summary>
           <ul>
             {standing.map((f) => (
               <Check key={f.key} finding={f} onApplied={onApplied} />
@@ -237,7 +257,10 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
         </details>
       )}
       <p className="quiet">
-        Code values were written from memory. <Link to="/rules">Rules</Link> tells how sure each one is.
+        <Said
+          text={msg('screen.workspace.code-values-were-written-from', { rules: slot('rules') })}
+          slots={{ rules: <Link to="/rules">{say(msg('screen.workspace.rules'))}</Link> }}
+        />
       </p>
     </div>
   );

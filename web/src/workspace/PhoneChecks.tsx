@@ -1,6 +1,7 @@
-import type { Finding } from '@elwand/core';
+import { type Finding, msg } from '@elwand/core';
 import { Drawer } from 'antd';
 import { Checks } from './Checks.tsx';
+import { useSay } from '../app/say.ts';
 
 /** The checks in a drawer that comes up from the bottom of a phone. */
 export function PhoneChecks({
@@ -12,6 +13,7 @@ export function PhoneChecks({
   readonly onClose: () => void;
   readonly findings: readonly Finding[];
 }) {
+  const say = useSay();
   return (
     <Drawer
       open={open}
@@ -19,7 +21,7 @@ export function PhoneChecks({
       size="80%"
       onClose={onClose}
       title={null}
-      closable={{ 'aria-label': 'Close the checks' }}
+      closable={{ 'aria-label': say(msg('screen.workspace.close-the-checks')) }}
     >
       <Checks findings={findings} />
     </Drawer>

@@ -10,6 +10,8 @@ import {
   workMinutes,
   type Preferences,
   type Tune,
+  msg,
+  type Text,
 } from '@elwand/core';
 import { Checkbox, Drawer, Slider, Switch } from 'antd';
 import { useMemo } from 'react';
@@ -22,13 +24,13 @@ import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
 
 /** What weighs in the choice of a way, each to be moved up or down. */
-const TUNES: readonly { readonly key: keyof Tune; readonly label: string }[] = [
-  { key: 'patching', label: 'Less patching' },
-  { key: 'attic', label: 'Less attic' },
-  { key: 'cable', label: 'Less cable' },
-  { key: 'time', label: 'Less time' },
-  { key: 'holes', label: 'Fewer holes' },
-  { key: 'risk', label: 'Less risk' },
+const TUNES: readonly { readonly key: keyof Tune; readonly label: Text }[] = [
+  { key: 'patching', label: msg('screen.workspace.less-patching') },
+  { key: 'attic', label: msg('screen.workspace.less-attic') },
+  { key: 'cable', label: msg('screen.workspace.less-cable') },
+  { key: 'time', label: msg('screen.workspace.less-time') },
+  { key: 'holes', label: msg('screen.workspace.fewer-holes') },
+  { key: 'risk', label: msg('screen.workspace.less-risk') },
 ];
 
 /** Where practitioners disagree, the person chooses; the consequences show in plan and checks. */
@@ -55,33 +57,38 @@ export function PreferencesDrawer({
     };
   }, [open, bundle, evaluation.planning, say]);
   return (
-    <Drawer open={open} onClose={onClose} title="Job preferences" size={380}>
+    <Drawer open={open} onClose={onClose} title={say(msg('screen.workspace.job-preferences'))} size={380}>
       <div className="stack">
         <Choice
-          label="What matters most"
+          label={say(msg('screen.workspace.what-matters-most'))}
           value={preferences.weigh}
           width={300}
           onChange={(weigh) => set({ weigh })}
           options={[
-            { value: 'balanced', label: 'A bit of everything' },
-            { value: 'least-patching', label: 'As little patching as can be' },
-            { value: 'least-cable', label: 'As little cable as can be' },
-            { value: 'least-attic', label: 'Stay out of the attic' },
-            { value: 'least-time', label: 'As fast as can be' },
+            { value: 'balanced', label: say(msg('screen.workspace.a-bit-of-everything')) },
+            { value: 'least-patching', label: say(msg('screen.workspace.as-little-patching-as-can')) },
+            { value: 'least-cable', label: say(msg('screen.workspace.as-little-cable-as-can')) },
+            { value: 'least-attic', label: say(msg('screen.workspace.stay-out-of-the-attic')) },
+            { value: 'least-time', label: say(msg('screen.workspace.as-fast-as-can-be')) },
           ]}
         />
         <fieldset className="tune">
-          <legend>And within that</legend>
+          <legend>{say(msg('screen.workspace.and-within-that'))}</legend>
           {TUNES.map(({ key, label }) => (
             <label key={key} className="row">
-              <span className="tune-name">{label}</span>
+              <span className="tune-name">{say(label)}</span>
               <Slider
                 className="grow"
                 min={-3}
                 max={3}
                 step={0.5}
-                tooltip={{ formatter: (v) => (v === 0 ? 'as usual' : `${(2 ** (v ?? 0)).toFixed(1)} times`) }}
-                ariaLabelForHandle={label}
+                tooltip={{
+                  formatter: (v) =>
+                    v === 0
+                      ? say(msg('screen.workspace.as-usual'))
+                      : say(msg('screen.workspace.times', { factor: (2 ** (v ?? 0)).toFixed(1) })),
+                }}
+                ariaLabelForHandle={say(label)}
                 value={Math.log2((preferences.tune ?? EVEN_TUNE)[key])}
                 onChange={(v) => set({ tune: { ...EVEN_TUNE, ...preferences.tune, [key]: 2 ** v } })}
               />
@@ -89,7 +96,7 @@ export function PreferencesDrawer({
           ))}
         </fieldset>
         <fieldset className="tune">
-          <legend>Tools that are there, or will be bought or hired</legend>
+          <legend>{say(msg('screen.workspace.tools-that-are-there-or'))}</legend>
           {ToolKey.options.map((tool) => (
             <Checkbox
               key={tool}
@@ -102,73 +109,77 @@ export function PreferencesDrawer({
                 })
               }
             >
-              {TOOL_WORDS[tool]}
+              {say(TOOL_WORDS[tool])}
               {gains.has(tool) && <span className="quiet"> {gains.get(tool)}</span>}
             </Checkbox>
           ))}
         </fieldset>
         <Choice
-          label="Passing power on"
+          label={say(msg('screen.workspace.passing-power-on'))}
           value={preferences.passPower}
           width={300}
           onChange={(passPower) => set({ passPower })}
           options={[
-            { value: 'pigtails', label: 'Pigtails: a failed device kills nothing else' },
-            { value: 'through-device', label: 'Through the device: fewer splices' },
+            { value: 'pigtails', label: say(msg('screen.workspace.pigtails-a-failed-device-kills')) },
+            { value: 'through-device', label: say(msg('screen.workspace.through-the-device-fewer-splices')) },
           ]}
         />
         <Choice
-          label="Connectors"
+          label={say(msg('screen.workspace.connectors'))}
           value={preferences.connector}
           width={300}
           onChange={(connector) => set({ connector })}
           options={[
-            { value: 'twist-on', label: 'Twist-on' },
-            { value: 'lever', label: 'Lever' },
+            { value: 'twist-on', label: say(msg('screen.workspace.twist-on')) },
+            { value: 'lever', label: say(msg('screen.workspace.lever')) },
           ]}
         />
         <Choice
-          label="Cable on a 15 A circuit"
+          label={say(msg('screen.workspace.cable-on-a-15-a'))}
           value={preferences.gaugeOnFifteen}
           width={300}
           onChange={(gaugeOnFifteen) => set({ gaugeOnFifteen })}
           options={[
-            { value: '14', label: '14 AWG, matching what is there' },
-            { value: '12', label: '12 AWG: fills boxes faster, harder to fold' },
+            { value: '14', label: say(msg('screen.workspace.14-awg-matching-what-is')) },
+            { value: '12', label: say(msg('screen.workspace.12-awg-fills-boxes-faster')) },
           ]}
         />
         <Choice
-          label="Cable or raceway of the new run"
+          label={say(msg('screen.workspace.cable-or-raceway-of-the'))}
           value={bundle.job.method ?? 'auto'}
           width={300}
           onChange={(m) => edits.job({ ...bundle.job, method: m === 'auto' ? null : m })}
           options={[
-            { value: 'auto' as const, label: 'the usual one that may go there' },
+            { value: 'auto' as const, label: say(msg('screen.workspace.the-usual-one-that-may')) },
             ...NEW_METHODS.map((m) => ({ value: m, label: METHOD_WORDS[m] })),
           ]}
         />
         {methods.map((g) => (
           <p key={g.method} className="quiet">
-            {METHOD_WORDS[g.method]}: {say(gainText(g))}
-            {g.seen ? '; it runs on the wall and is seen' : ''}
+            {say(
+              msg(g.seen ? 'screen.workspace.method-saves-seen' : 'screen.workspace.method-saves', {
+                method: METHOD_WORDS[g.method],
+                gain: gainText(g),
+              }),
+            )}
           </p>
         ))}
         <Choice
-          label="Power off"
+          label={say(msg('screen.workspace.power-off'))}
           value={preferences.cutOrder}
           width={300}
           onChange={(cutOrder) => set({ cutOrder })}
           options={[
-            { value: 'shortest-outage', label: 'As late and short as can be' },
-            { value: 'power-off-first', label: 'Off before anything is cut' },
+            { value: 'shortest-outage', label: say(msg('screen.workspace.as-late-and-short-as')) },
+            { value: 'power-off-first', label: say(msg('screen.workspace.off-before-anything-is-cut')) },
           ]}
         />
         <label className="row">
-          <Switch checked={preferences.alone} onChange={(alone) => set({ alone })} /> I work alone (fishing
-          takes twice as long)
+          <Switch checked={preferences.alone} onChange={(alone) => set({ alone })} />{' '}
+          {say(msg('screen.workspace.i-work-alone-fishing-takes'))}
         </label>
         <NumberField
-          label="Room to leave in a box, cu in"
+          label={say(msg('screen.workspace.room-to-leave-in-a'))}
           min={0}
           max={20}
           step={0.5}
@@ -176,14 +187,14 @@ export function PreferencesDrawer({
           onChange={(v) => v !== null && set({ boxMarginCubicInches: v })}
         />
         <NumberField
-          label="How sure a bay should be clear, %"
+          label={say(msg('screen.workspace.how-sure-a-bay-should'))}
           min={50}
           max={99}
           value={Math.round(preferences.bayWish * 100)}
           onChange={(v) => v !== null && set({ bayWish: v / 100 })}
         />
         <NumberField
-          label="Minutes in one evening"
+          label={say(msg('screen.workspace.minutes-in-one-evening'))}
           min={30}
           max={600}
           step={30}

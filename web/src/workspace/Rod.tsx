@@ -1,28 +1,30 @@
-import { MARKS, type Evaluation, type Mark } from '@elwand/core';
+import { MARKS, type Evaluation, type Mark, msg, type Text } from '@elwand/core';
 import { useEffect, useRef } from 'react';
 import { NavLink } from 'react-router';
 import { StateMark } from '../parts/Mark.tsx';
+import { useSay } from '../app/say.ts';
 
-export const MARK_NAME: Readonly<Record<Mark, string>> = {
-  want: 'Want',
-  site: 'Site',
-  feed: 'Feed',
-  tap: 'Tap',
-  run: 'Run',
-  wire: 'Wire',
-  buy: 'Buy',
-  do: 'Do',
-  prove: 'Test',
+export const MARK_NAME: Readonly<Record<Mark, Text>> = {
+  want: msg('screen.workspace.want'),
+  site: msg('screen.workspace.site'),
+  feed: msg('screen.workspace.feed'),
+  tap: msg('screen.workspace.tap'),
+  run: msg('screen.workspace.run'),
+  wire: msg('screen.workspace.wire'),
+  buy: msg('screen.workspace.buy'),
+  do: msg('screen.workspace.do'),
+  prove: msg('screen.workspace.test'),
 };
 
 /** The measuring rod: nine marks, each with its worst state and how many there are. */
 export function Rod({ marks, active }: { readonly marks: Evaluation['marks']; readonly active: string }) {
+  const say = useSay();
   const rod = useRef<HTMLElement>(null);
   useEffect(() => {
     rod.current?.querySelector('.rod-active')?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [active]);
   return (
-    <nav ref={rod} className="rod" aria-label="Marks of the job">
+    <nav ref={rod} className="rod" aria-label={say(msg('screen.workspace.marks-of-the-job'))}>
       {MARKS.map((mark, i) => {
         const { state, count } = marks[mark];
         return (
@@ -36,7 +38,7 @@ export function Rod({ marks, active }: { readonly marks: Evaluation['marks']; re
               {state !== 'ok' && <StateMark state={state} size={13} />}
               {state !== 'ok' && <span className="measure rod-count">{count}</span>}
             </span>
-            <span className="rod-name">{MARK_NAME[mark]}</span>
+            <span className="rod-name">{say(MARK_NAME[mark])}</span>
             <svg className="rod-ticks" viewBox="0 0 34 72" preserveAspectRatio="none" aria-hidden="true">
               {Array.from({ length: 10 }, (_, t) => (
                 <line

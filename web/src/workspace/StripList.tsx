@@ -1,4 +1,5 @@
-import { formatLength, type Evaluation } from '@elwand/core';
+import { formatLength, type Evaluation, msg } from '@elwand/core';
+import { useSay } from '../app/say.ts';
 
 /** The strip as a list, for reading instead of looking. */
 export function StripList({
@@ -8,27 +9,30 @@ export function StripList({
   readonly evaluation: Evaluation;
   readonly roomId: string;
 }) {
+  const say = useSay();
   const { house, job } = evaluation.bundle;
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
   const rows = [...house.points, ...job.wants].filter((p) => evaluation.plan.roomOf(p.at)?.id === roomId);
   return (
     <table className="plain-table">
-      <caption className="visually-hidden">Points of this room</caption>
+      <caption className="visually-hidden">{say(msg('screen.workspace.points-of-this-room'))}</caption>
       <thead>
         <tr>
-          <th>Point</th>
-          <th>Wall</th>
-          <th>From left corner</th>
-          <th>Up</th>
+          <th>{say(msg('screen.workspace.point'))}</th>
+          <th>{say(msg('screen.workspace.wall'))}</th>
+          <th>{say(msg('screen.workspace.from-left-corner'))}</th>
+          <th>{say(msg('screen.workspace.up'))}</th>
         </tr>
       </thead>
       <tbody>
         {rows.map((p) => (
           <tr key={p.id}>
+            <td>{say(msg('screen.strip.point', { label: p.label, kind: msg(`names.point.${p.kind}`) }))}</td>
             <td>
-              {p.label}, {p.kind}
+              {p.at.on === 'wall'
+                ? evaluation.plan.lines.get(p.at.wallId)?.wall.name
+                : say(msg(`names.where.${p.at.on}`))}
             </td>
-            <td>{p.at.on === 'wall' ? evaluation.plan.lines.get(p.at.wallId)?.wall.name : p.at.on}</td>
             <td className="measure">{p.at.on === 'wall' ? L(p.at.xMm) : ''}</td>
             <td className="measure">{p.at.on === 'wall' ? L(p.at.heightMm) : ''}</td>
           </tr>

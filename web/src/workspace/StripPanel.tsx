@@ -8,6 +8,8 @@ import {
   type Finding,
   type Want,
   type WantId,
+  msg,
+  sentences,
 } from '@elwand/core';
 import { Button, Segmented } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
@@ -18,8 +20,8 @@ import { Strip, type Spot } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
 import { useDragPreview } from './use-drag-preview.ts';
 import { useWidth } from './use-width.ts';
-import { WANT_WORDS } from '../house/words.ts';
 import { useWork } from './work.ts';
+import { useSay } from '../app/say.ts';
 
 const moved = (bundle: Bundle, id: WantId, change: (w: Want) => Want): Bundle => ({
   ...bundle,
@@ -61,6 +63,7 @@ export function StripPanel({
   onPreview,
   findings,
 }: StripPanelProps) {
+  const say = useSay();
   const { bundle, evaluation, proofs, edits, room, placing, setPlacing } = useWork();
   const dispatch = useAppDispatch();
   const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
@@ -146,7 +149,7 @@ export function StripPanel({
   const L = (mm: number) => formatLength(mm, bundle.house.units, 'inches');
 
   return (
-    <section className="strip-panel" aria-label="The room unrolled">
+    <section className="strip-panel" aria-label={say(msg('screen.workspace.the-room-unrolled'))}>
       <div className="strip-bar">
         {bundle.house.rooms.length > 1 && (
           <Segmented
@@ -157,18 +160,23 @@ export function StripPanel({
           />
         )}
         <span className="muted strip-caption hide-phone">
-          {bundle.house.rooms.length > 1 ? 'unrolled' : `${room.name} unrolled`}, seen from inside, left to
-          right.
-          {Math.abs(layout.ratio - 1) > 0.02
-            ? ` Heights drawn ${layout.ratio.toFixed(2)} to 1.`
-            : ' True shape.'}
+          {say(
+            sentences([
+              bundle.house.rooms.length > 1
+                ? msg('screen.workspace.unrolled-seen-from-inside')
+                : msg('screen.workspace.room-unrolled-seen-from-inside', { room: room.name }),
+              Math.abs(layout.ratio - 1) > 0.02
+                ? msg('screen.workspace.heights-drawn-to-1', { ratio: layout.ratio.toFixed(2) })
+                : msg('screen.workspace.true-shape'),
+            ]),
+          )}
         </span>
         <span className="grow" />
         <Segmented
           size="small"
           value={onlyWall ?? 'all'}
           options={[
-            ...(phone ? [] : [{ value: 'all', label: 'All walls' }]),
+            ...(phone ? [] : [{ value: 'all', label: say(msg('screen.workspace.all-walls')) }]),
             ...room.walls.map((w) => ({ value: w.id, label: w.name.replace(/ wall$/i, '') })),
           ]}
           onChange={(v) => dispatch(wallFiltered(v === 'all' ? null : v))}
@@ -176,14 +184,14 @@ export function StripPanel({
       </div>
       {placing && (
         <p className="banner" role="status">
-          Click on the wall where the {WANT_WORDS[placing].toLowerCase()} should be.{' '}
+          {say(msg(`screen.want.click-where.${placing}`))}{' '}
           {(placing === 'luminaire' || placing === 'fan') && (
             <Button size="small" onClick={placeOnCeiling}>
-              Middle of the ceiling
+              {say(msg('screen.workspace.middle-of-the-ceiling'))}
             </Button>
           )}
           <Button size="small" type="link" onClick={() => setPlacing(null)}>
-            Cancel
+            {say(msg('screen.workspace.cancel'))}
           </Button>
         </p>
       )}
@@ -215,13 +223,26 @@ export function StripPanel({
       </div>
       <p className="quiet strip-live" aria-live="polite">
         {dragged?.at.on === 'wall' && placement
-          ? `${dragged.label}: ${L(dragged.at.xMm)} from left, ${L(dragged.at.heightMm)} up. ${placement.bay ? `Bay ${placement.bay.index + 1}, clear at ${chance(placement.odds)}` : 'On wood or in an opening'}${offer ? `; nearest good place ${L(offer.xMm)}` : ''}`
+          ? say(
+              sentences([
+                msg('screen.workspace.dragged', {
+                  label: dragged.label,
+                  x: L(dragged.at.xMm),
+                  height: L(dragged.at.heightMm),
+                }),
+                placement.bay
+                  ? msg('screen.workspace.bay-clear-at', {
+                      bay: placement.bay.index + 1,
+                      odds: chance(placement.odds),
+                    })
+                  : msg('screen.workspace.on-wood-or-in-an'),
+                offer ? msg('screen.workspace.nearest-good-place', { x: L(offer.xMm) }) : '',
+              ]),
+            )
           : coverage
-            ? 'Bars at the floor and counter: full where an outlet is within reach, hatched where none is; upper one now, lower one with the new work.'
+            ? say(msg('screen.workspace.bars-at-the-floor-and'))
             : ''}
-        {odds
-          ? ' Under each bay: how likely its middle is clear of wood, in percent; pipes and cables are not counted.'
-          : ''}
+        {odds ? ` ${say(msg('screen.workspace.under-each-bay-how-likely'))}` : ''}
       </p>
     </section>
   );

@@ -1,4 +1,13 @@
-import { MARKS, packFor, percent, type Evaluation, type Finding, type Mark } from '@elwand/core';
+import {
+  MARKS,
+  packFor,
+  percent,
+  type Evaluation,
+  type Finding,
+  type Mark,
+  msg,
+  sentences,
+} from '@elwand/core';
 import { Button, Switch } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
@@ -21,6 +30,7 @@ import { usePhone } from './use-phone.ts';
 import { WorkContext, type Work } from './work.ts';
 import './workspace.css';
 import { useSay } from '../app/say.ts';
+import { Said, slot } from '../app/Said.tsx';
 
 const PreferencesDrawer = lazy(() =>
   import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
@@ -56,6 +66,7 @@ export function Workspace() {
 }
 
 function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
+  const say = useSay();
   const { house } = evaluation.bundle;
   const { chosen } = evaluation;
   const breaker = chosen?.option.taps[0]?.breaker;
@@ -64,14 +75,24 @@ function HeaderTags({ evaluation }: { readonly evaluation: Evaluation }) {
     <>
       {breaker && (
         <span className="tag hide-narrow">
-          Circuit{' '}
-          <b>
-            {breaker.number} · {breaker.amps} A{gauge ? ` · ${gauge} AWG` : ''}
-          </b>
+          <Said
+            text={msg('screen.workspace.circuit', { what: slot('what') })}
+            slots={{
+              what: (
+                <b>
+                  {breaker.number} · {say(msg('screen.workspace.a', { amps: breaker.amps }))}
+                  {gauge ? ` · ${say(msg('screen.workspace.awg', { gauge }))}` : ''}
+                </b>
+              ),
+            }}
+          />
         </span>
       )}
       <span className="tag hide-narrow">
-        Code <b>{packFor(house).title}</b>
+        <Said
+          text={msg('screen.workspace.code', { title: slot('title') })}
+          slots={{ title: <b>{packFor(house).title}</b> }}
+        />
       </span>
     </>
   );
@@ -138,12 +159,12 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   return (
     <WorkContext.Provider value={work}>
       <a className="skip" href="#sheet">
-        To the sheet
+        {say(msg('screen.workspace.to-the-sheet'))}
       </a>
       <div className="workspace" data-mark={mark}>
         <header className="topbar">
           <Link className="brand" to="/">
-            Elwand
+            {say(msg('screen.workspace.elwand'))}
           </Link>
           <div className="grow title-block">
             <h1>{job.name}</h1>
@@ -153,23 +174,32 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
             </Link>
           </div>
           <HeaderTags evaluation={evaluation} />
-          <Button size="small" className="hide-phone" onClick={actions.u} aria-label="Change units">
-            {house.units === 'imperial' ? 'ft-in' : 'mm'}
+          <Button
+            size="small"
+            className="hide-phone"
+            onClick={actions.u}
+            aria-label={say(msg('screen.workspace.change-units'))}
+          >
+            {say(msg(house.units === 'imperial' ? 'screen.workspace.ft-in' : 'screen.workspace.mm'))}
           </Button>
           <Button size="small" className="hide-phone" onClick={() => setPreferences('open')}>
-            Job preferences
+            {say(msg('screen.workspace.job-preferences'))}
           </Button>
           <Button size="small" className="hide-narrow" onClick={() => setJobHistory(true)}>
-            History
+            {say(msg('screen.workspace.history'))}
           </Button>
           <Button.Group size="small">
-            <Button disabled={history.past.length === 0} onClick={() => dispatch(undone())} aria-label="Undo">
+            <Button
+              disabled={history.past.length === 0}
+              onClick={() => dispatch(undone())}
+              aria-label={say(msg('screen.workspace.undo'))}
+            >
               ↶
             </Button>
             <Button
               disabled={history.future.length === 0}
               onClick={() => dispatch(redone())}
-              aria-label="Redo"
+              aria-label={say(msg('screen.workspace.redo'))}
             >
               ↷
             </Button>
@@ -179,22 +209,33 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
           <p className="next" role="status">
-            <b>Next:</b> {busy ? `looking for routes, ${percent(share, 0)}` : say(shown.next.says)}{' '}
+            <b>{say(msg('screen.workspace.next'))}</b>{' '}
+            {busy
+              ? say(msg('screen.workspace.looking-for-routes', { share: percent(share, 0) }))
+              : say(shown.next.says)}{' '}
             {busy && (
               <Button size="small" onClick={stop}>
-                Stop looking
+                {say(msg('screen.workspace.stop-looking'))}
               </Button>
             )}
-            {failed !== null && <span role="alert">{failed} What you see is from before. </span>}
+            {failed !== null && (
+              <span role="alert">
+                {say(sentences([failed, msg('screen.workspace.what-you-see-is-from')]))}
+              </span>
+            )}
             {(stopped || failed !== null) && (
               <Button size="small" onClick={again}>
-                {failed === null ? 'Look again' : 'Try again'}
+                {failed === null
+                  ? say(msg('screen.workspace.look-again'))
+                  : say(msg('screen.workspace.try-again'))}
               </Button>
             )}{' '}
-            {shown.next.mark !== mark && <Link to={shown.next.mark}>Go there</Link>}
+            {shown.next.mark !== mark && (
+              <Link to={shown.next.mark}>{say(msg('screen.workspace.go-there'))}</Link>
+            )}
           </p>
           {room && WITH_STRIP.has(mark) && (
-            <Guarded what="the unrolled room" resetOn={[mark, bundle]}>
+            <Guarded what={say(msg('screen.workspace.the-unrolled-room'))} resetOn={[mark, bundle]}>
               <StripPanel
                 trueShape={trueShape}
                 asList={asList}
@@ -210,40 +251,46 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           {!room && WITH_STRIP.has(mark) && (
             <div className="section">
               <div className="empty">
-                No room is entered yet.{' '}
-                <Link to={`/houses/${house.id}/rooms`}>Enter the first room of {house.name}</Link>
+                {say(msg('screen.workspace.no-room-is-entered-yet'))}{' '}
+                <Link to={`/houses/${house.id}/rooms`}>
+                  {say(msg('screen.workspace.enter-the-first-room-of', { house: house.name }))}
+                </Link>
               </div>
             </div>
           )}
           <Guarded
-            what={`mark ${MARKS.indexOf(mark as Mark) + 1} ${MARK_NAME[mark as Mark]}`}
+            what={say(
+              msg('screen.workspace.mark', {
+                n: MARKS.indexOf(mark as Mark) + 1,
+                name: MARK_NAME[mark as Mark],
+              }),
+            )}
             resetOn={[mark, bundle]}
           >
             <Outlet />
           </Guarded>
           <p className="caution no-print">
-            Electricity kills and burns. Test it dead before you touch it. Local codes, the inspector and a
-            licensed electrician have the last word.{' '}
+            {say(msg('screen.workspace.electricity-kills-and-burns-test'))}{' '}
             <button type="button" className="linklike" onClick={showKeys}>
-              Keys
+              {say(msg('screen.workspace.keys'))}
             </button>{' '}
             <label>
               <Switch
                 size="small"
                 checked={view.dim}
                 onChange={(on) => dispatch(dimmed(on))}
-                aria-label="Dim screen, for attic and basement"
+                aria-label={say(msg('screen.workspace.dim-screen-for-attic-and'))}
               />{' '}
-              dim
+              {say(msg('screen.workspace.dim'))}
             </label>{' '}
             <label>
               <Switch
                 size="small"
                 checked={view.keys}
                 onChange={(on) => dispatch(keysSwitched(on))}
-                aria-label="Single keys on"
+                aria-label={say(msg('screen.workspace.single-keys-on'))}
               />{' '}
-              keys
+              {say(msg('screen.workspace.keys-2'))}
             </label>
           </p>
         </main>
@@ -251,18 +298,18 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           <>
             {mark !== 'do' && (
               <Button className="checks-button" size="large" onClick={() => setChecksOpen(true)}>
-                Checks{openChecks > 0 ? `: ${openChecks} open` : ''}
+                {say(msg('screen.workspace.checks-2', { n: openChecks }))}
               </Button>
             )}
             <Suspense fallback={null}>
-              <Guarded what="the checks" resetOn={[bundle]}>
+              <Guarded what={say(msg('screen.workspace.the-checks'))} resetOn={[bundle]}>
                 <PhoneChecks open={checksOpen} onClose={() => setChecksOpen(false)} findings={findings} />
               </Guarded>
             </Suspense>
           </>
         ) : (
-          <aside className="checks" aria-label="Checks">
-            <Guarded what="the checks" resetOn={[bundle]}>
+          <aside className="checks" aria-label={say(msg('screen.workspace.checks'))}>
+            <Guarded what={say(msg('screen.workspace.the-checks'))} resetOn={[bundle]}>
               <Checks findings={findings} />
             </Guarded>
           </aside>
@@ -270,14 +317,14 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
       </div>
       {preferences !== 'never' && (
         <Suspense fallback={null}>
-          <Guarded what="the job preferences" resetOn={[preferences]}>
+          <Guarded what={say(msg('screen.workspace.the-job-preferences'))} resetOn={[preferences]}>
             <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
           </Guarded>
         </Suspense>
       )}
       {jobHistory && (
         <Suspense fallback={null}>
-          <Guarded what="the history" resetOn={[]}>
+          <Guarded what={say(msg('screen.workspace.the-history'))} resetOn={[]}>
             <JobHistory open onClose={() => setJobHistory(false)} />
           </Guarded>
         </Suspense>

@@ -1,22 +1,22 @@
-import { MARKS } from '@elwand/core';
+import { MARKS, msg, type Text } from '@elwand/core';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { redone, undone } from '../state/document.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 
-export const KEYS: readonly (readonly [string, string])[] = [
-  ['1 to 9', 'go to a mark'],
-  ['n', 'place a new outlet'],
-  ['o', 'next option'],
-  ['u', 'feet and inches or metric'],
-  ['t', 'true shape of the strip'],
-  ['.', 'next check'],
-  ['[ and ]', 'wall before, wall after'],
-  ['l', 'read the strip as a list'],
-  ['?', 'these keys'],
-  ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
-  ['arrows on a wanted point', 'move it 1/16 in, with Shift 1 in'],
-  ['Page Up, Page Down', 'bay before, bay after'],
+export const KEYS: readonly (readonly [Text, Text])[] = [
+  ['1 to 9', msg('screen.workspace.go-to-a-mark')],
+  ['n', msg('screen.workspace.place-a-new-outlet')],
+  ['o', msg('screen.workspace.next-option')],
+  ['u', msg('screen.workspace.feet-and-inches-or-metric')],
+  ['t', msg('screen.workspace.true-shape-of-the-strip')],
+  ['.', msg('screen.workspace.next-check')],
+  ['[ and ]', msg('screen.workspace.wall-before-wall-after')],
+  ['l', msg('screen.workspace.read-the-strip-as-a')],
+  ['?', msg('screen.workspace.these-keys')],
+  ['Ctrl+Z, Ctrl+Shift+Z', msg('screen.workspace.undo-redo')],
+  [msg('screen.workspace.arrows'), msg('screen.workspace.move-it-1-16-in')],
+  ['Page Up, Page Down', msg('screen.workspace.bay-before-bay-after')],
 ];
 
 export interface KeyActions {

@@ -1,3 +1,4 @@
+import { GAUGES } from '../../document/index.ts';
 import { describe, expect, it } from '@jest/globals';
 import type { CableType, Gauge } from '../../document/index.ts';
 import { ampacity, breakerLimit, carryingIn, minimumGauge, type ConductorFacts } from './ampacity.ts';
@@ -6,7 +7,6 @@ import {
   AMBIENT_BANDS,
   ambientFactor,
   AMPACITY,
-  GAUGES,
   nextStandardSize,
   STANDARD_SIZES,
 } from './tables/ampacity.ts';

@@ -1,4 +1,4 @@
-import type { CableType, Gauge, Metal } from '../../document/index.ts';
+import { GAUGES, type CableType, type Gauge, type Metal } from '../../document/index.ts';
 import { published, type Source, type Sourced } from '../../findings/index.ts';
 import {
   adjustmentFactor,
@@ -7,7 +7,6 @@ import {
   ambientSource,
   ampacityOf,
   ampacityTable,
-  GAUGES,
   METHOD_RATING,
   nextSizeSource,
   nextStandardSize,

@@ -1,8 +1,9 @@
+import { GAUGES } from '../../document/index.ts';
 import { published, type Source } from '../../findings/index.ts';
 import type { BoxContents, Fill, FillGauge, FillItem } from '../pack.ts';
 import { msg, type Text } from '../../words/index.ts';
 
-const SMALL_FIRST: readonly FillGauge[] = ['18', '16', '14', '12', '10', '8', '6', '4'];
+const SMALL_FIRST: readonly FillGauge[] = ['18', '16', ...GAUGES];
 const larger = (a: VolumeGauge | null, b: VolumeGauge): VolumeGauge =>
   a === null || SMALL_FIRST.indexOf(b) > SMALL_FIRST.indexOf(a) ? b : a;
 

@@ -88,8 +88,8 @@ describe('single numbers of the rules', () => {
       'NEC 210.23(A)(1)',
       'NEC 210.23(B)(1)',
     ]);
-    expect(ref(2017, 'voltageDrop')).toContain('note 4');
-    expect(ref(2020, 'voltageDrop')).toContain('note 3');
+    expect(ref(2017, 'voltageDrop')).toContain('Note 4');
+    expect(ref(2020, 'voltageDrop')).toContain('Note 3');
   });
 });
 

@@ -8,7 +8,7 @@ import { boxFill } from './fill.ts';
 import { necPack } from './pack.ts';
 import { EDITIONS } from './tables/editions.ts';
 import { countThatFits, racewayFill } from './raceway.ts';
-import { GAUGES } from './tables/ampacity.ts';
+import { GAUGES } from '../../document/index.ts';
 
 const gauge = fc.constantFrom<Gauge>('14', '12', '10', '8', '6');
 const small = fc.constantFrom<'14' | '12' | '10'>('14', '12', '10');

@@ -10,6 +10,31 @@ import planning from './planning.json' with { type: 'json' };
 import proof from './proof.json' with { type: 'json' };
 import routing from './routing.json' with { type: 'json' };
 import rules from './rules.json' with { type: 'json' };
+import screenApp from './screen-app.json' with { type: 'json' };
+import screenBuy from './screen-buy.json' with { type: 'json' };
+import screenDo from './screen-do.json' with { type: 'json' };
+import screenFeed from './screen-feed.json' with { type: 'json' };
+import screenHouse from './screen-house.json' with { type: 'json' };
+import screenKinds from './screen-kinds.json' with { type: 'json' };
+import screenLocal from './screen-local.json' with { type: 'json' };
+import screenMarks from './screen-marks.json' with { type: 'json' };
+import screenPanel from './screen-panel.json' with { type: 'json' };
+import screenParts from './screen-parts.json' with { type: 'json' };
+import screenPoints from './screen-points.json' with { type: 'json' };
+import screenProve from './screen-prove.json' with { type: 'json' };
+import screenRooms from './screen-rooms.json' with { type: 'json' };
+import screenRules from './screen-rules.json' with { type: 'json' };
+import screenRun from './screen-run.json' with { type: 'json' };
+import screenSite from './screen-site.json' with { type: 'json' };
+import screenStart from './screen-start.json' with { type: 'json' };
+import screenState from './screen-state.json' with { type: 'json' };
+import screenStrip from './screen-strip.json' with { type: 'json' };
+import screenSums from './screen-sums.json' with { type: 'json' };
+import screenTap from './screen-tap.json' with { type: 'json' };
+import screenWall from './screen-wall.json' with { type: 'json' };
+import screenWant from './screen-want.json' with { type: 'json' };
+import screenWire from './screen-wire.json' with { type: 'json' };
+import screenWorkspace from './screen-workspace.json' with { type: 'json' };
 import sheets from './sheets.json' with { type: 'json' };
 import structure from './structure.json' with { type: 'json' };
 import sums from './sums.json' with { type: 'json' };
@@ -30,6 +55,31 @@ export const enUS = {
   ...proof,
   ...routing,
   ...rules,
+  ...screenApp,
+  ...screenBuy,
+  ...screenDo,
+  ...screenFeed,
+  ...screenHouse,
+  ...screenKinds,
+  ...screenLocal,
+  ...screenMarks,
+  ...screenPanel,
+  ...screenParts,
+  ...screenPoints,
+  ...screenProve,
+  ...screenRooms,
+  ...screenRules,
+  ...screenRun,
+  ...screenSite,
+  ...screenStart,
+  ...screenState,
+  ...screenStrip,
+  ...screenSums,
+  ...screenTap,
+  ...screenWall,
+  ...screenWant,
+  ...screenWire,
+  ...screenWorkspace,
   ...sheets,
   ...structure,
   ...sums,

@@ -1,12 +1,14 @@
 import {
   billCsv,
-  formatCable,
   formatLength,
   money,
   roughMoney,
   row,
   toolText,
   type BillLine,
+  msg,
+  apart,
+  q,
 } from '@elwand/core';
 import { Button, InputNumber } from 'antd';
 import { download } from '../../parts/download.ts';
@@ -20,7 +22,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
   return (
     <tr>
       <td>
-        {line.name}
+        {say(line.name)}
         <div className="quiet">{say(row(line.why))}</div>
       </td>
       <td className="num">{line.needed}</td>
@@ -31,7 +33,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
           <InputNumber
             size="small"
             min={0}
-            aria-label={`On hand: ${line.name}`}
+            aria-label={say(msg('screen.buy.on-hand', { line: line.name }))}
             value={line.onShelf}
             style={{ width: 70 }}
             onChange={(v) => onShelf(v ?? 0)}
@@ -39,7 +41,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
         )}
       </td>
       <td className="num">
-        {line.buy} {line.unit === 'each' ? '' : line.unit}
+        {line.unit === 'each' ? line.buy : say(msg(`screen.buy.count.${line.unit}`, { n: line.buy }))}
       </td>
       <td className="num">{money(line.unitPriceCents)}</td>
       <td className="num">{money(line.totalCents)}</td>
@@ -70,24 +72,24 @@ export function BuyMark() {
     <div className="section stack">
       <div className="row">
         <h2 className="grow">
-          To buy: <span className="measure">{roughMoney(bill.totalCents)}</span>{' '}
-          <span className="muted">estimated prices</span>
+          {say(msg('screen.buy.to-buy'))} <span className="measure">{roughMoney(bill.totalCents)}</span>{' '}
+          <span className="muted">{say(msg('screen.buy.estimated-prices'))}</span>
         </h2>
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill, say), 'text/csv')}>
-          Save as CSV
+          {say(msg('screen.buy.save-as-csv'))}
         </Button>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Button onClick={() => window.print()}>{say(msg('screen.buy.print'))}</Button>
       </div>
       <div style={{ overflowX: 'auto' }}>
         <table className="plain-table">
           <thead>
             <tr>
-              <th>Part</th>
-              <th className="num">Needed</th>
-              <th>On hand</th>
-              <th className="num">Buy</th>
-              <th className="num">Each</th>
-              <th className="num">Total</th>
+              <th>{say(msg('screen.buy.part'))}</th>
+              <th className="num">{say(msg('screen.buy.needed'))}</th>
+              <th>{say(msg('screen.buy.on-hand-2'))}</th>
+              <th className="num">{say(msg('screen.buy.buy'))}</th>
+              <th className="num">{say(msg('screen.buy.each'))}</th>
+              <th className="num">{say(msg('screen.buy.total'))}</th>
             </tr>
           </thead>
           <tbody>
@@ -97,18 +99,28 @@ export function BuyMark() {
           </tbody>
         </table>
       </div>
-      <section aria-label="Cut list">
-        <h3>Cut list</h3>
+      <section aria-label={say(msg('screen.buy.cut-list'))}>
+        <h3>{say(msg('screen.buy.cut-list'))}</h3>
         {bill.cuts.map((c, i) => (
           <p key={i}>
-            {c.roll.name}:{' '}
-            {c.pieces.map((p) => `${say(p.label)} ${formatCable(p.lengthMm, house.units)}`).join('; ')}.{' '}
-            <span className="muted">{formatLength(c.leftMm, house.units)} left over.</span>
+            {say(
+              msg('screen.buy.cut', {
+                roll: c.roll.name,
+                pieces: apart(
+                  c.pieces.map((p) =>
+                    msg('screen.buy.piece', { label: p.label, length: q.cable(p.lengthMm) }),
+                  ),
+                ),
+              }),
+            )}{' '}
+            <span className="muted">
+              {say(msg('screen.buy.left-over', { left: formatLength(c.leftMm, house.units) }))}
+            </span>
           </p>
         ))}
       </section>
-      <section aria-label="Tools">
-        <h3>Tools</h3>
+      <section aria-label={say(msg('screen.buy.tools'))}>
+        <h3>{say(msg('screen.buy.tools'))}</h3>
         <p>{bill.tools.map(toolText).map(say).join(', ')}</p>
       </section>
     </div>

@@ -1,4 +1,4 @@
-import { deadState, ItemId, type DeadChain, type Reading, type Test } from '@elwand/core';
+import { deadState, ItemId, type DeadChain, type Reading, type Test, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
@@ -74,9 +74,15 @@ function Keypad({
         </span>
         <span>
           {complete && dead && (
-            <b>{value !== null && value <= (test.expect?.highVolts ?? 0) ? 'Reads dead' : 'Not dead'}</b>
+            <b>
+              {value !== null && value <= (test.expect?.highVolts ?? 0)
+                ? say(msg('screen.do.reads-dead'))
+                : say(msg('screen.do.not-dead'))}
+            </b>
           )}{' '}
-          <span className="muted">expect {test.expect?.says && say(test.expect?.says)}</span>
+          <span className="muted">
+            {say(msg('screen.do.expect'))} {test.expect?.says && say(test.expect?.says)}
+          </span>
         </span>
       </div>
       <div className="keypad">
@@ -100,7 +106,9 @@ function Keypad({
           setText('');
         }}
       >
-        {complete ? `Record ${text}${word || text.endsWith('mV') ? '' : ' V'}` : 'Type what the meter shows'}
+        {complete
+          ? say(msg(word || text.endsWith('mV') ? 'screen.do.record' : 'screen.do.record-volts', { text }))
+          : say(msg('screen.do.type-what-the-meter-shows'))}
       </Button>
     </div>
   );
@@ -117,7 +125,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
     row.current?.querySelector('[data-state="now"]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, [next?.key]);
   return (
-    <section className="stack" aria-label={`Test ${chain.label} dead`}>
+    <section className="stack" aria-label={say(msg('screen.do.test-dead', { point: chain.label }))}>
       <div className="dead-chain" ref={row}>
         {chain.links.map(({ test }) => {
           const r = newest(readings, test.key);
@@ -132,19 +140,18 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
       </div>
       {state === 'live' && (
         <div className="dead-live" role="alert">
-          It is live: {next?.says && say(next?.says)}. Stop. Touch nothing, find its breaker, then start the
-          test over.
+          {say(msg('screen.do.it-is-live', { where: next?.says ?? '' }))}
         </div>
       )}
       {state === 'void' && (
         <p className="step-caution" role="alert">
-          The meter does not show the known live point any more: nothing is proved. Fix the meter or its
-          leads, then start over.
+          {say(msg('screen.do.the-meter-does-not-show'))}
         </p>
       )}
       {state === 'proved' && (
         <p role="status">
-          <b>{chain.label} tests dead.</b> Test it again after a break, or after you have left the room.
+          <b>{say(msg('screen.do.tests-dead', { point: chain.label }))}</b>{' '}
+          {say(msg('screen.do.test-it-again-after-a'))}
         </p>
       )}
       {state === 'open' && next && (
@@ -162,7 +169,7 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
               className="big-button"
               onClick={() => onReading(reading(next, say(next.says), 'off', 0, planKey))}
             >
-              The breaker is off and locked or taped
+              {say(msg('screen.do.the-breaker-is-off-and'))}
             </Button>
           )}
           {next.expect?.lowVolts === 0 && (
@@ -171,18 +178,19 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
               className="big-button"
               onClick={() => onReading(reading(next, say(next.says), 'live', null, planKey))}
             >
-              It is live
+              {say(msg('screen.do.it-is-live-2'))}
             </Button>
           )}
           {next.expect && next.expect.lowVolts > 0 && newest(readings, next.key) && (
             <p className="field-error" role="alert">
-              That does not look live: {newest(readings, next.key)?.text}. Look for the fault, or find another
-              known live point, and measure again.
+              {say(
+                msg('screen.do.that-does-not-look-live', { reading: newest(readings, next.key)?.text ?? '' }),
+              )}
             </p>
           )}
         </>
       )}
-      {state !== 'open' && <Button onClick={onAgain}>Start the test over</Button>}
+      {state !== 'open' && <Button onClick={onAgain}>{say(msg('screen.do.start-the-test-over'))}</Button>}
     </section>
   );
 }

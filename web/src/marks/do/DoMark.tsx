@@ -8,6 +8,9 @@ import {
   type LogEntry,
   type Step,
   sourceLine,
+  msg,
+  type Text,
+  allOf,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
@@ -19,11 +22,12 @@ import { DeadProof } from './DeadProof.tsx';
 import '../marks.css';
 import { moment } from '../../parts/day.ts';
 import { useSay } from '../../app/say.ts';
+import { Said, slot } from '../../app/Said.tsx';
 
-const WINDOW: Record<Step['window'], string> = {
-  before: 'Before the power goes off',
-  off: 'Power off',
-  after: 'Power on again',
+const WINDOW: Record<Step['window'], Text> = {
+  before: msg('screen.do.before-the-power-goes-off'),
+  off: msg('screen.do.power-off'),
+  after: msg('screen.do.power-on-again'),
 };
 
 const last = (job: Job, key: string): LogEntry | undefined => job.log.filter((l) => l.stepKey === key).at(-1);
@@ -73,11 +77,12 @@ function StepList({
 }) {
   const say = useSay();
   return (
-    <nav className="step-list" aria-label="Steps">
+    <nav className="step-list" aria-label={say(msg('screen.do.steps'))}>
       {(['before', 'off', 'after'] as const).map((w) => (
         <div key={w} className={w === 'off' ? 'window-off' : undefined}>
           <p className="window-name">
-            {WINDOW[w]}, {roughTime(steps.filter((s) => s.window === w).reduce((m, s) => m + s.minutes, 0))}
+            {say(WINDOW[w])},{' '}
+            {roughTime(steps.filter((s) => s.window === w).reduce((m, s) => m + s.minutes, 0))}
           </p>
           <ol>
             {steps
@@ -92,7 +97,9 @@ function StepList({
                     <span aria-hidden="true">{isDone(job, s.key) ? '✓' : last(job, s.key) ? '?' : '·'}</span>
                     <span>
                       {say(s.title)}
-                      {isDone(job, s.key) && <span className="visually-hidden">, done</span>}
+                      {isDone(job, s.key) && (
+                        <span className="visually-hidden"> {say(msg('screen.do.done'))}</span>
+                      )}
                     </span>
                     <span className="quiet measure">{Math.round(s.minutes)}</span>
                   </button>
@@ -151,30 +158,48 @@ export function DoMark() {
     <div className="section stack">
       <div className="row">
         <h2 className="grow">
-          {steps.filter((s) => isDone(job, s.key)).length} of {steps.length} steps done
+          {say(
+            msg('screen.do.of-steps-done', {
+              done: steps.filter((s) => isDone(job, s.key)).length,
+              count: steps.length,
+            }),
+          )}
         </h2>
         {off !== null && (
           <span className="tag">
-            Power off for <b>{duration(off)}</b> of about {roughTime(chosen.option.outageMinutes)}
+            <Said
+              text={msg('screen.do.power-off-for', {
+                time: slot('time'),
+                planned: roughTime(chosen.option.outageMinutes),
+              })}
+              slots={{ time: <b>{duration(off)}</b> }}
+            />
           </span>
         )}
         <Button className="hide-phone no-print" onClick={() => window.print()}>
-          Print
+          {say(msg('screen.do.print'))}
         </Button>
       </div>
       <div className="step-grid">
         <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
         <article ref={card} className="step-card" aria-label={say(step.title)}>
           <p className="quiet">
-            {WINDOW[step.window]} · {say(step.place || 'anywhere')} · {Math.round(step.minutes)} min
-            {step.waitDays > 0 ? ` · let it dry ${step.waitDays} day first` : ''}
-            {step.by === 'electrician' ? ' · the electrician' : ''}
+            {[
+              WINDOW[step.window],
+              step.place === '' ? msg('screen.do.anywhere') : step.place,
+              msg('screen.do.minutes', { minutes: Math.round(step.minutes) }),
+              step.waitDays > 0 ? msg('screen.do.let-it-dry-first', { days: step.waitDays }) : '',
+              step.by === 'electrician' ? msg('screen.do.the-electrician') : '',
+            ]
+              .filter((part) => part !== '')
+              .map(say)
+              .join(' · ')}
           </p>
           <h2>{say(step.title)}</h2>
           {step.detail !== '' && !chain && <p>{say(step.detail)}</p>}
           {chain && (
             <details open={!phone}>
-              <summary>How to test it</summary>
+              <summary>{say(msg('screen.do.how-to-test-it'))}</summary>
               <p>{say(step.detail)}</p>
             </details>
           )}
@@ -186,7 +211,7 @@ export function DoMark() {
           {step.checks.length > 0 && (
             <details open={!phone} className="step-checks">
               <summary>
-                Look at {step.checks.length === 1 ? 'this' : `these ${step.checks.length}`} before going on
+                {say(msg('screen.do.look-at-before-going-on', { count: step.checks.length }))}
               </summary>
               <ul>
                 {step.checks.map((c) => (
@@ -198,7 +223,9 @@ export function DoMark() {
             </details>
           )}
           {step.tools.length > 0 && !(chain && phone) && (
-            <p className="muted">Bring: {step.tools.map((t) => say(toolText(t))).join(', ')}</p>
+            <p className="muted">
+              {say(msg('screen.do.bring', { tools: step.tools.map((t) => say(toolText(t))).join(', ') }))}
+            </p>
           )}
           {chain && (
             <DeadProof
@@ -216,26 +243,33 @@ export function DoMark() {
           )}
           {waits.length > 0 && (
             <p className="muted">
-              Comes after:{' '}
-              {waits
-                .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
-                .map(say)
-                .join('; ')}
+              {say(
+                msg('screen.do.comes-after', {
+                  steps: waits
+                    .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
+                    .map(say)
+                    .join('; '),
+                }),
+              )}
             </p>
           )}
           {locked && (
             <p role="alert">
               <b>
-                Not before {unproved.map((c) => c.label).join(' and ')} test{unproved.length === 1 ? 's' : ''}{' '}
-                dead.
+                {say(
+                  msg('screen.do.not-before-test-dead', {
+                    points: allOf(unproved.map((c) => c.label)),
+                    count: unproved.length,
+                  }),
+                )}
               </b>
             </p>
           )}
           {isDone(job, step.key) ? (
             <p>
-              Done {moment(last(job, step.key)?.at ?? '')}.{' '}
-              <Button size="small" onClick={() => log('open', 'taken back')}>
-                Not done after all
+              {say(msg('screen.do.done-2', { at: moment(last(job, step.key)?.at ?? '') }))}{' '}
+              <Button size="small" onClick={() => log('open', say(msg('screen.do.taken-back')))}>
+                {say(msg('screen.do.not-done-after-all'))}
               </Button>
             </p>
           ) : (
@@ -246,30 +280,32 @@ export function DoMark() {
                 disabled={locked || chainOpen}
                 onClick={() => log('done', '')}
               >
-                Done, next step
+                {say(msg('screen.do.done-next-step'))}
               </Button>
               {reason === null ? (
                 <Button className="big-button" onClick={() => setReason('')}>
-                  Can't do it now
+                  {say(msg('screen.do.cant-do-it-now'))}
                 </Button>
               ) : (
                 <div className="stack">
                   <Input.TextArea
-                    aria-label="Why not"
+                    aria-label={say(msg('screen.do.why-not'))}
                     autoFocus
                     autoSize={{ minRows: 2 }}
                     maxLength={400}
                     value={reason}
-                    placeholder="Why? The step stays open, with this reason."
+                    placeholder={say(msg('screen.do.why-the-step-stays-open'))}
                     onChange={(e) => setReason(e.target.value)}
                   />
                   <Button disabled={reason.trim() === ''} onClick={() => log('open', reason.trim())}>
-                    Leave it open
+                    {say(msg('screen.do.leave-it-open'))}
                   </Button>
                 </div>
               )}
               {last(job, step.key)?.state === 'open' && last(job, step.key)?.reason !== '' && (
-                <p className="muted">Left open: {last(job, step.key)?.reason}</p>
+                <p className="muted">
+                  {say(msg('screen.do.left-open', { reason: last(job, step.key)?.reason ?? '' }))}
+                </p>
               )}
             </>
           )}

@@ -1,4 +1,4 @@
-import type { BreakerId, Evaluation, PointId } from '@elwand/core';
+import { type BreakerId, type Evaluation, type PointId, msg } from '@elwand/core';
 import { PanelEditor } from '../../house/PanelEditor.tsx';
 import { PointsEditor } from '../../house/PointsEditor.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
@@ -7,6 +7,8 @@ import { useWork } from '../../workspace/work.ts';
 import { ProtectionZones } from './ProtectionZones.tsx';
 import '../../house/house.css';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
+import { Said, slot } from '../../app/Said.tsx';
 
 function Branch({
   evaluation,
@@ -17,6 +19,7 @@ function Branch({
   readonly from: PointId | null;
   readonly breakerId: BreakerId;
 }) {
+  const say = useSay();
   const labels = new Map(evaluation.bundle.house.points.map((p) => [p.id, p] as const));
   const points = evaluation.feed.circuits.get(breakerId)?.points ?? [];
   const children = points.filter((id) => (evaluation.feed.parent.get(id)?.from ?? null) === from);
@@ -30,9 +33,13 @@ function Branch({
           <li key={id}>
             <span className="feed-node">
               <b>{labels.get(id)?.label}</b>
-              <span className="quiet measure">{cable?.gauge ? `${cable.gauge} AWG` : 'size not read'}</span>
-              {box?.groundFaultBy && <span className="quiet">ground-fault</span>}
-              {box?.arcFaultBy && <span className="quiet">arc-fault</span>}
+              <span className="quiet measure">
+                {cable?.gauge
+                  ? say(msg('screen.feed.awg', { gauge: cable.gauge }))
+                  : say(msg('screen.feed.size-not-read'))}
+              </span>
+              {box?.groundFaultBy && <span className="quiet">{say(msg('screen.feed.ground-fault'))}</span>}
+              {box?.arcFaultBy && <span className="quiet">{say(msg('screen.feed.arc-fault'))}</span>}
             </span>
             <Branch evaluation={evaluation} from={id} breakerId={breakerId} />
           </li>
@@ -44,6 +51,7 @@ function Branch({
 
 /** Mark 3: what feeds what, as a tree from each breaker, and the lines to correct it. */
 export function FeedMark() {
+  const say = useSay();
   const { bundle, evaluation, edits, room } = useWork();
   const dispatch = useAppDispatch();
   const selected = useAppSelector((s) => s.view.selected);
@@ -51,23 +59,34 @@ export function FeedMark() {
   return (
     <>
       <div className="section stack">
-        <h2>What feeds what</h2>
+        <h2>{say(msg('screen.feed.what-feeds-what'))}</h2>
         {breakers.length === 0 && (
-          <p className="muted">No breaker is entered yet: begin with the panel, below.</p>
+          <p className="muted">{say(msg('screen.feed.no-breaker-is-entered-yet'))}</p>
         )}
         <div className="feed-trees">
           {breakers.map((b) => (
-            <section key={b.id} className="feed-tree" aria-label={`Breaker ${b.number}`}>
+            <section
+              key={b.id}
+              className="feed-tree"
+              aria-label={say(msg('screen.feed.breaker', { number: b.number }))}
+            >
               <h3>
-                Breaker {b.number}, <span className="measure">{b.amps} A</span>{' '}
+                <Said
+                  text={msg('screen.feed.breaker-2', { number: b.number, amps: slot('amps') })}
+                  slots={{
+                    amps: <span className="measure">{say(msg('screen.feed.a', { amps: b.amps }))}</span>,
+                  }}
+                />{' '}
                 <span className="muted">{b.label}</span>
               </h3>
               <p className="quiet">
-                {b.proved ? 'tested: turns this circuit off' : 'label only: switch it and look'}
+                {b.proved
+                  ? say(msg('screen.feed.tested-turns-this-circuit-off'))
+                  : say(msg('screen.feed.label-only-switch-it-and'))}
               </p>
               <Branch evaluation={evaluation} from={null} breakerId={b.id} />
               {(evaluation.feed.circuits.get(b.id)?.points.length ?? 0) === 0 && (
-                <p className="muted">Feeds nothing that is entered.</p>
+                <p className="muted">{say(msg('screen.feed.feeds-nothing-that-is-entered'))}</p>
               )}
             </section>
           ))}
@@ -75,7 +94,7 @@ export function FeedMark() {
         <ProtectionZones />
         {evaluation.feed.unfed.length > 0 && (
           <p>
-            Nothing is known to feed:{' '}
+            {say(msg('screen.feed.nothing-is-known-to-feed'))}{' '}
             <b>
               {evaluation.feed.unfed
                 .map((id) => bundle.house.points.find((p) => p.id === id)?.label)
@@ -85,7 +104,7 @@ export function FeedMark() {
         )}
       </div>
       <div className="section stack">
-        <h2>Boxes and cables</h2>
+        <h2>{say(msg('screen.feed.boxes-and-cables'))}</h2>
         <PointsEditor
           evaluation={evaluation}
           roomId={room?.id ?? null}
@@ -95,7 +114,7 @@ export function FeedMark() {
         />
       </div>
       <div className="section stack">
-        <h2>Panel</h2>
+        <h2>{say(msg('screen.feed.panel'))}</h2>
         <PanelEditor evaluation={evaluation} onHouse={edits.house} />
       </div>
     </>

@@ -1,4 +1,4 @@
-import { feedTree, type BreakerId, type Evaluation, type Feed, type FeedNode } from '@elwand/core';
+import { feedTree, type BreakerId, type Evaluation, type Feed, type FeedNode, msg, row } from '@elwand/core';
 import { hierarchy, tree } from 'd3-hierarchy';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
@@ -88,16 +88,33 @@ function Tree({
       <figcaption>
         <b>{title}</b>{' '}
         <span className="muted">
-          ground-fault: {gf.map(say).join(', ') || 'none'}; arc-fault: {af.map(say).join(', ') || 'none'}
+          {say(
+            msg('screen.feed.ground-fault-arc-fault', {
+              gf: gf.length > 0 ? row(gf) : msg('screen.feed.nothing'),
+              af: af.length > 0 ? row(af) : msg('screen.feed.nothing'),
+            }),
+          )}
         </span>
       </figcaption>
-      <div style={{ overflowX: 'auto' }} role="group" tabIndex={0} aria-label={`${title}, drawn`}>
+      <div
+        style={{ overflowX: 'auto' }}
+        role="group"
+        tabIndex={0}
+        aria-label={say(msg('screen.feed.drawn', { title }))}
+      >
         <svg
           viewBox={`-6 ${top} ${width} ${height}`}
           style={{ width: `${Math.min(width, 900)}px`, maxWidth: 'none' }}
           className="zone-tree"
           role="img"
-          aria-label={`${title}: ${say(root.label)}; ground-fault protected ${gf.map(say).join(', ') || 'nothing'}; arc-fault protected ${af.map(say).join(', ') || 'nothing'}`}
+          aria-label={say(
+            msg('screen.feed.ground-fault-protected-arc-fault', {
+              title,
+              root: root.label,
+              gf: gf.length > 0 ? row(gf) : msg('screen.feed.nothing'),
+              af: af.length > 0 ? row(af) : msg('screen.feed.nothing'),
+            }),
+          )}
         >
           {laid.links().map((l) => (
             <path
@@ -117,22 +134,28 @@ function Tree({
 
 /** What is protected by what on the circuit that the plan extends, before and with the new work. */
 export function ProtectionZones() {
+  const say = useSay();
   const { evaluation }: { evaluation: Evaluation } = useWork();
   const { chosen } = evaluation;
   const breaker = chosen?.option.taps[0]?.breaker;
   if (!chosen || !breaker) return null;
   return (
-    <section className="stack" aria-label="Protection zones">
+    <section className="stack" aria-label={say(msg('screen.feed.protection-zones'))}>
       <h3>
-        What protects what on breaker {breaker.number}{' '}
-        <span className="muted">framed: ground-fault; bar beneath: arc-fault; double: new</span>
+        {say(msg('screen.feed.what-protects-what-on-breaker', { breaker: breaker.number }))}{' '}
+        <span className="muted">{say(msg('screen.feed.framed-ground-fault-bar-beneath'))}</span>
       </h3>
       <div className="zones">
-        <Tree feed={evaluation.feed} breakerId={breaker.id} title="Now" fresh={NONE} />
+        <Tree
+          feed={evaluation.feed}
+          breakerId={breaker.id}
+          title={say(msg('screen.feed.now'))}
+          fresh={NONE}
+        />
         <Tree
           feed={chosen.applied.feed}
           breakerId={breaker.id}
-          title="With the new work"
+          title={say(msg('screen.feed.with-the-new-work'))}
           fresh={chosen.applied.fresh}
         />
       </div>

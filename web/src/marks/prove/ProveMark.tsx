@@ -8,6 +8,7 @@ import {
   type Reading,
   type SignOffRecord,
   type Test,
+  msg,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
@@ -58,9 +59,9 @@ function TestRow({
           <Input
             className="measure"
             style={{ width: 100 }}
-            aria-label={`Reading: ${say(test.says)}`}
+            aria-label={say(msg('screen.prove.reading', { test: test.says }))}
             value={draft ?? reading?.text ?? ''}
-            suffix="V"
+            suffix={say(msg('screen.prove.v'))}
             onChange={(e) => setDraft(e.target.value)}
             onBlur={commit}
             onPressEnter={commit}
@@ -71,18 +72,18 @@ function TestRow({
             <Button
               size="small"
               type={reading?.text === 'yes' ? 'primary' : 'default'}
-              aria-label={`Yes: ${say(test.says)}`}
+              aria-label={say(msg('screen.prove.yes', { test: test.says }))}
               onClick={() => onReading('yes', null)}
             >
-              Yes
+              {say(msg('screen.prove.yes-2'))}
             </Button>
             <Button
               size="small"
               danger={reading?.text === 'no'}
-              aria-label={`No: ${say(test.says)}`}
+              aria-label={say(msg('screen.prove.no', { test: test.says }))}
               onClick={() => onReading('no', null)}
             >
-              No
+              {say(msg('screen.prove.no-2'))}
             </Button>
           </span>
         )}
@@ -107,10 +108,15 @@ function diagnoses(chosen: Chosen, job: Job, say: Say): string[] {
   });
 }
 
-const READ = { ok: 'as expected', failed: 'failed', missing: 'not tested' } as const;
+const READ = {
+  ok: msg('screen.prove.as-expected'),
+  failed: msg('screen.prove.failed'),
+  missing: msg('screen.prove.not-tested'),
+} as const;
 
 /** The readings of a job that was signed off before records were kept. */
 function Readings({ job }: { readonly job: Job }) {
+  const say = useSay();
   return (
     <>
       <table className="plain-table">
@@ -127,32 +133,35 @@ function Readings({ job }: { readonly job: Job }) {
           ))}
         </tbody>
       </table>
-      {job.readings.length === 0 && <p className="muted">No readings were recorded.</p>}
+      {job.readings.length === 0 && (
+        <p className="muted">{say(msg('screen.prove.no-readings-were-recorded'))}</p>
+      )}
     </>
   );
 }
 
 /** Who signed, why in spite of what was open, and every verdict as it stood. */
 function Record({ record }: { readonly record: SignOffRecord }) {
+  const say = useSay();
   const open = record.findings.filter((f) => f.overridden === null);
   const overridden = record.findings.filter((f) => f.overridden !== null);
   return (
     <>
       {record.reason !== null && (
         <p className="step-caution">
-          <b>Reason for signing off with items open:</b> {record.reason}
+          <b>{say(msg('screen.prove.reason-for-signing-off-with'))}</b> {record.reason}
         </p>
       )}
       {record.findings.length > 0 && (
         <ul>
           {open.map((f) => (
             <li key={`${f.rule}:${f.says}`}>
-              <b>{stateWord(f.severity)}:</b> {f.says}
+              <b>{say(stateWord(f.severity))}:</b> {f.says}
             </li>
           ))}
           {overridden.map((f) => (
             <li key={`${f.rule}:${f.says}`}>
-              <b>Overridden:</b> {f.says}. {f.overridden}
+              <b>{say(msg('screen.prove.overridden'))}</b> {f.says}. {f.overridden}
             </li>
           ))}
         </ul>
@@ -161,11 +170,11 @@ function Record({ record }: { readonly record: SignOffRecord }) {
         <table className="plain-table">
           <thead>
             <tr>
-              <th>Test</th>
-              <th>Expect</th>
-              <th>Reading</th>
-              <th>Verdict</th>
-              <th>Taken</th>
+              <th>{say(msg('screen.prove.test'))}</th>
+              <th>{say(msg('screen.prove.expect'))}</th>
+              <th>{say(msg('screen.prove.reading-2'))}</th>
+              <th>{say(msg('screen.prove.verdict'))}</th>
+              <th>{say(msg('screen.prove.taken'))}</th>
             </tr>
           </thead>
           <tbody>
@@ -174,7 +183,7 @@ function Record({ record }: { readonly record: SignOffRecord }) {
                 <td>{t.says}</td>
                 <td className="muted">{t.expected}</td>
                 <td className="measure">{t.reading ?? ''}</td>
-                <td className={t.verdict === 'ok' ? 'test-ok' : 'test-bad'}>{READ[t.verdict]}</td>
+                <td className={t.verdict === 'ok' ? 'test-ok' : 'test-bad'}>{say(READ[t.verdict])}</td>
                 <td className="quiet">{t.takenAt === null ? '' : moment(t.takenAt)}</td>
               </tr>
             ))}
@@ -186,17 +195,21 @@ function Record({ record }: { readonly record: SignOffRecord }) {
 }
 
 function Signed({ job }: { readonly job: Job }) {
+  const say = useSay();
   const { record } = job;
   return (
     <div className="section stack">
       <h2>
-        Signed off {job.signedOff ? moment(job.signedOff) : ''}
-        {record ? ` by ${record.by}` : ''}
+        {say(
+          record
+            ? msg('screen.prove.signed-off-by', { when: moment(job.signedOff ?? ''), who: record.by })
+            : msg('screen.prove.signed-off', { when: moment(job.signedOff ?? '') }),
+        )}
       </h2>
-      <p>The new boxes and cables are part of the house now.</p>
+      <p>{say(msg('screen.prove.the-new-boxes-and-cables'))}</p>
       {record ? <Record record={record} /> : <Readings job={job} />}
       <div>
-        <Button onClick={() => window.print()}>Print record</Button>
+        <Button onClick={() => window.print()}>{say(msg('screen.prove.print-record'))}</Button>
       </div>
     </div>
   );
@@ -233,12 +246,17 @@ export function ProveMark() {
     <div className="section stack">
       <div className="row">
         <h2 className="grow">
-          Test sheet{' '}
+          {say(msg('screen.prove.test-sheet'))}{' '}
           <span className="muted">
-            {chosen.tests.length - open.length} of {chosen.tests.length} as expected
+            {say(
+              msg('screen.prove.of-as-expected', {
+                good: chosen.tests.length - open.length,
+                count: chosen.tests.length,
+              }),
+            )}
           </span>
         </h2>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Button onClick={() => window.print()}>{say(msg('screen.prove.print'))}</Button>
         <SignOff />
       </div>
       {told.map((t) => (
@@ -250,10 +268,10 @@ export function ProveMark() {
         <table className="plain-table">
           <thead>
             <tr>
-              <th>Measure</th>
-              <th>Expect</th>
-              <th>Reading</th>
-              <th>Verdict</th>
+              <th>{say(msg('screen.prove.measure'))}</th>
+              <th>{say(msg('screen.prove.expect'))}</th>
+              <th>{say(msg('screen.prove.reading-2'))}</th>
+              <th>{say(msg('screen.prove.verdict'))}</th>
             </tr>
           </thead>
           <tbody>
@@ -264,8 +282,12 @@ export function ProveMark() {
         </table>
       </div>
       <p className="muted">
-        Update the panel directory: breaker {chosen.option.taps.map((t) => t.breaker.number).join(', ')} now
-        also feeds {job.wants.map((w) => w.label).join(', ')}.
+        {say(
+          msg('screen.prove.update-the-panel-directory-breaker', {
+            breakers: chosen.option.taps.map((t) => t.breaker.number).join(', '),
+            wants: job.wants.map((w) => w.label).join(', '),
+          }),
+        )}
       </p>
     </div>
   );

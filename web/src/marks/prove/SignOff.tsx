@@ -1,4 +1,4 @@
-import { maySign, readinessOf, SHORTEST_REASON, signOff } from '@elwand/core';
+import { maySign, readinessOf, SHORTEST_REASON, signOff, msg } from '@elwand/core';
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { edited } from '../../state/document.ts';
@@ -10,16 +10,21 @@ import { useSay } from '../../app/say.ts';
 const TOLD = 8;
 
 function OpenList({ open }: { readonly open: readonly string[] }) {
+  const say = useSay();
   return (
     <>
       <p>
-        <b>{open.length === 1 ? 'One item is open:' : `${open.length} items are open:`}</b>
+        <b>
+          {open.length === 1
+            ? say(msg('screen.prove.one-item-is-open'))
+            : say(msg('screen.prove.items-are-open', { count: open.length }))}
+        </b>
       </p>
       <ul className="sign-open">
         {open.slice(0, TOLD).map((o) => (
           <li key={o}>{o}</li>
         ))}
-        {open.length > TOLD && <li>{open.length - TOLD} more</li>}
+        {open.length > TOLD && <li>{say(msg('screen.prove.more', { count: open.length - TOLD }))}</li>}
       </ul>
     </>
   );
@@ -43,48 +48,50 @@ export function SignOff() {
   return (
     <>
       <Button type={clear ? 'primary' : 'default'} onClick={() => setAsking(true)}>
-        Sign off
+        {say(msg('screen.prove.sign-off'))}
       </Button>
       <Modal
         open={asking}
-        title="Sign off this job"
+        title={say(msg('screen.prove.sign-off-this-job'))}
         onCancel={close}
         footer={
           <>
             <Button type={clear ? 'default' : 'primary'} onClick={close}>
-              Keep testing
+              {say(msg('screen.prove.keep-testing'))}
             </Button>
             <Button type={clear ? 'primary' : 'default'} disabled={!may} onClick={sign}>
-              {clear ? 'Sign off' : `Sign off with ${ready.open.length} open`}
+              {clear
+                ? say(msg('screen.prove.sign-off'))
+                : say(msg('screen.prove.sign-off-with-open', { count: ready.open.length }))}
             </Button>
           </>
         }
       >
         <div className="stack">
-          <p>The new boxes and cables become part of the house as built.</p>
+          <p>{say(msg('screen.prove.the-new-boxes-and-cables-become'))}</p>
           {!clear && <OpenList open={ready.open.map(say)} />}
           <label className="stack">
-            Name
+            {say(msg('screen.prove.name'))}
             <Input value={by} maxLength={120} onChange={(e) => setBy(e.target.value)} autoComplete="name" />
           </label>
           {!clear && (
             <label className="stack">
-              Reason
+              {say(msg('screen.prove.reason'))}
               <Input.TextArea
                 value={reason}
                 maxLength={1000}
                 autoSize={{ minRows: 2 }}
                 onChange={(e) => setReason(e.target.value)}
-                placeholder="Who tested it, with what, and why it is left open"
+                placeholder={say(msg('screen.prove.who-tested-it-with-what'))}
               />
               <span className="quiet">
-                At least {SHORTEST_REASON} characters. Name and reason stay in the record.
+                {say(msg('screen.prove.at-least-characters-name-and', { least: SHORTEST_REASON }))}
               </span>
             </label>
           )}
           {!proved && (
             <p className="muted" role="status">
-              Checking this plan step by step.
+              {say(msg('screen.prove.checking-this-plan-step-by'))}
             </p>
           )}
         </div>

@@ -20,6 +20,11 @@ import {
   type OperationKind,
   type PlannedLeg,
   type WallId,
+  row,
+  wayText,
+  q,
+  END_SLACK_MM,
+  STICK_MM,
 } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
 import { lazy, Suspense, useMemo, useState } from 'react';
@@ -27,6 +32,7 @@ import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
+import { Said, slot } from '../../app/Said.tsx';
 
 const TransferView = lazy(() => import('./TransferView.tsx').then((m) => ({ default: m.TransferView })));
 const Sheets = lazy(() => import('./Sheets.tsx').then((m) => ({ default: m.Sheets })));
@@ -39,20 +45,23 @@ function HoleLine({ hole, transfer }: { readonly hole: Hole; readonly transfer: 
   return (
     <tr>
       <td>{say(msg(`names.member.${hole.through}`))}</td>
-      <td className="measure">
-        {L(hole.xMm)} from the left corner, {wall}
-      </td>
+      <td className="measure">{say(msg('screen.run.from-the-left-corner', { x: L(hole.xMm), wall }))}</td>
       <td className="measure">
         {hole.through === 'top plates' || hole.through === 'bottom plate'
-          ? 'in the plate'
-          : `${L(hole.heightMm)} up`}
+          ? say(msg('screen.run.in-the-plate'))
+          : say(msg('screen.run.up', { height: L(hole.heightMm) }))}
       </td>
       <td className="measure">{L(hole.diameterMm)}</td>
       <td>
-        {L(hole.edgeMm)} to each face{hole.plateNeeded ? ': steel plate' : ''}
-        {hole.fireSeal ? '; seal it' : ''}
+        {say(
+          row([
+            msg('screen.run.to-each-face', { edge: L(hole.edgeMm) }),
+            hole.plateNeeded ? msg('screen.run.nail-plate') : '',
+            hole.fireSeal ? msg('screen.run.seal-it') : '',
+          ]),
+        )}
       </td>
-      <td>{transfer?.best ? <Transfer transfer={transfer} /> : 'seen from the room'}</td>
+      <td>{transfer?.best ? <Transfer transfer={transfer} /> : say(msg('screen.run.seen-from-the-room'))}</td>
     </tr>
   );
 }
@@ -68,12 +77,18 @@ function Transfer({ transfer }: { readonly transfer: HoleTransfer }) {
   return (
     <details onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        From {side}: {say(transferText(best))}{' '}
-        <b className={sure ? undefined : 'settle-text'}>Lands at {chance(best.odds.both)}</b>
+        {say(msg('screen.run.from', { side, where: transferText(best) }))}{' '}
+        <b className={sure ? undefined : 'settle-text'}>
+          {say(msg('screen.run.lands-at', { odds: chance(best.odds.both) }))}
+        </b>
       </summary>
       <p className="quiet">
-        Along the wall {chance(best.odds.along)}, across it {chance(best.odds.across)}; pipes and cables are
-        not counted.
+        {say(
+          msg('screen.run.along-the-wall-across-it', {
+            along: chance(best.odds.along),
+            across: chance(best.odds.across),
+          }),
+        )}
       </p>
       {open && (
         <Suspense fallback={null}>
@@ -110,12 +125,12 @@ function Instead({ move }: { readonly move: Move }) {
             ? [
                 {
                   key: 'here',
-                  label: `Do not ${say(name)} at the ${wall.name.toLowerCase()}`,
+                  label: say(msg('screen.run.do-not-at-the', { name, wall: wall.name.toLowerCase() })),
                   onClick: () => avoid(wall.id),
                 },
               ]
             : []),
-          { key: 'all', label: `Do not ${say(name)} anywhere`, onClick: () => avoid(null) },
+          { key: 'all', label: say(msg('screen.run.do-not-anywhere', { name })), onClick: () => avoid(null) },
         ],
       }}
     >
@@ -123,9 +138,9 @@ function Instead({ move }: { readonly move: Move }) {
         size="small"
         type="text"
         className="no-print"
-        aria-label={`Another way than: ${say(move.says)}`}
+        aria-label={say(msg('screen.run.another-way-than', { move: move.says }))}
       >
-        Another way
+        {say(msg('screen.run.another-way'))}
       </Button>
     </Dropdown>
   );
@@ -143,14 +158,24 @@ function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
         <p className="muted">{say(move.why)}</p>
         {move.joists.length > 0 && (
           <p className="quiet measure">
-            {move.joists.length} joists bored{' '}
-            {formatLength(move.joists[0]?.diameterMm ?? 0, bundle.house.units, 'inches')}, at least{' '}
-            {formatLength(move.joists[0]?.keepMm ?? 0, bundle.house.units, 'inches')} from their edges
+            {say(
+              msg('screen.run.joists-bored-at-least-from', {
+                count: move.joists.length,
+                diameter: formatLength(move.joists[0]?.diameterMm ?? 0, bundle.house.units, 'inches'),
+                keep: formatLength(move.joists[0]?.keepMm ?? 0, bundle.house.units, 'inches'),
+              }),
+            )}
           </p>
         )}
-        {move.plates > 0 && <p className="quiet measure">{move.plates} steel plates, one a stud</p>}
+        {move.plates > 0 && (
+          <p className="quiet measure">
+            {say(msg('screen.run.steel-plates-one-a-stud', { plates: move.plates }))}
+          </p>
+        )}
         {move.supportsMm.length > 0 && (
-          <p className="quiet measure">Fastened at {move.supportsMm.map(L).join(', ')}</p>
+          <p className="quiet measure">
+            {say(msg('screen.run.fastened-at', { supports: move.supportsMm.map(L).join(', ') }))}
+          </p>
         )}
       </div>
       <span className="move-side">
@@ -167,16 +192,25 @@ function Raceway({ leg }: { readonly leg: PlannedLeg }) {
   const run = isRaceway(leg.method) ? racewayLeg(leg.route, leg.method) : undefined;
   if (!run) return null;
   const L = (mm: number) => formatLength(mm, bundle.house.units);
-  const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
   return (
     <p className="quiet">
-      {leg.method}: <span className="measure">{L(run.cutMm)}</span> cut along its middle, of{' '}
-      {many(run.sticks, 'length')} of 10 ft; {many(run.bends, 'right angle')}
-      {run.offsets > 0 ? ` and ${many(run.offsets, 'offset')} to the boxes` : ''}, {run.degrees}° in all. In
-      the order they go on: connector, {run.offsets > 0 ? 'offset, ' : ''}straps as the run goes
-      {run.couplings > 0 ? `, ${many(run.couplings, 'coupling')}` : ''}, connector; hubs that are not used
-      stay plugged. Each wire <span className="measure">{L(run.wireMm)}</span>: pull first, cut at the boxes
-      afterwards.
+      <Said
+        text={msg(run.offsets > 0 ? 'screen.run.raceway-with-offsets' : 'screen.run.raceway', {
+          method: leg.method,
+          cut: slot('cut'),
+          lengths: run.sticks,
+          stick: q.distance(STICK_MM),
+          bends: run.bends,
+          ...(run.offsets > 0 ? { offsets: run.offsets } : {}),
+          degrees: run.degrees,
+          couplings: run.couplings,
+          wire: slot('wire'),
+        })}
+        slots={{
+          cut: <span className="measure">{L(run.cutMm)}</span>,
+          wire: <span className="measure">{L(run.wireMm)}</span>,
+        }}
+      />
     </p>
   );
 }
@@ -190,21 +224,34 @@ function Leg({
   readonly n: number;
   readonly transfers: readonly HoleTransfer[];
 }) {
+  const say = useSay();
   const { bundle } = useWork();
   const name = (id: string) =>
     bundle.house.points.find((p) => p.id === id)?.label ??
     bundle.house.panels.find((p) => p.id === id)?.label ??
     bundle.job.wants.find((w) => newPointId(w) === id)?.label ??
     '?';
+  const end = { end: q.length(END_SLACK_MM) };
   const holes = leg.route.moves.flatMap((m, k) => m.holes.map((hole) => ({ hole, k })));
   return (
-    <section className="leg" aria-label={`Leg ${n}`}>
+    <section className="leg" aria-label={say(msg('screen.run.leg', { n }))}>
       <h3>
-        {name(leg.from)} to {name(leg.to)}:{' '}
-        <span className="measure">{formatCable(leg.route.cableMm, bundle.house.units)}</span>{' '}
+        <Said
+          text={msg('screen.run.leg-from-to', {
+            from: name(leg.from),
+            to: name(leg.to),
+            length: slot('length'),
+          })}
+          slots={{
+            length: <span className="measure">{formatCable(leg.route.cableMm, bundle.house.units)}</span>,
+          }}
+        />{' '}
         <span className="muted">
-          of cable{leg.conductors > 2 ? ` with ${leg.conductors} conductors and a ground` : ''}, with 12 in
-          left at each end
+          {say(
+            leg.conductors > 2
+              ? msg('screen.run.of-cable-with-conductors', { ...end, conductors: leg.conductors })
+              : msg('screen.run.of-cable', end),
+          )}
         </span>
       </h3>
       <ol className="moves">
@@ -214,16 +261,21 @@ function Leg({
       </ol>
       <Raceway leg={leg} />
       {holes.length > 0 && (
-        <div style={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`Holes of leg ${n}`}>
+        <div
+          style={{ overflowX: 'auto' }}
+          tabIndex={0}
+          role="region"
+          aria-label={say(msg('screen.run.holes-of-leg', { n }))}
+        >
           <table className="plain-table">
             <thead>
               <tr>
-                <th>Hole through</th>
-                <th>Mark it</th>
-                <th>Height</th>
-                <th>Bit</th>
-                <th>Wood left</th>
-                <th>Found from the other side</th>
+                <th>{say(msg('screen.run.hole-through'))}</th>
+                <th>{say(msg('screen.run.mark-it'))}</th>
+                <th>{say(msg('screen.run.height'))}</th>
+                <th>{say(msg('screen.run.bit'))}</th>
+                <th>{say(msg('screen.run.wood-left'))}</th>
+                <th>{say(msg('screen.run.found-from-the-other-side'))}</th>
               </tr>
             </thead>
             <tbody>
@@ -235,7 +287,7 @@ function Leg({
         </div>
       )}
       {leg.route.moves.length === 0 && (
-        <p className="muted">Both boxes share the bay: straight from one to the other.</p>
+        <p className="muted">{say(msg('screen.run.both-boxes-share-the-bay'))}</p>
       )}
     </section>
   );
@@ -250,15 +302,15 @@ function Avoided() {
   if (list.length === 0) return null;
   return (
     <p className="row">
-      <span className="muted">Ruled out:</span>
+      <span className="muted">{say(msg('screen.run.ruled-out'))}</span>
       {list.map((a, i) => {
         const wall = a.wallId && evaluation.plan.lines.get(a.wallId)?.wall.name.toLowerCase();
-        const says = `${say(OPERATIONS[a.op as OperationKind]?.name ?? a.op)}${wall ? `, ${wall}` : ''}`;
+        const says = say(row([OPERATIONS[a.op as OperationKind]?.name ?? a.op, wall || '']));
         return (
           <Button
             key={i}
             size="small"
-            aria-label={`Allow again: ${says}`}
+            aria-label={say(msg('screen.run.allow-again', { says }))}
             onClick={() => edits.job({ ...job, avoid: list.filter((_, k) => k !== i), option: null })}
           >
             {says} ✕
@@ -289,14 +341,14 @@ export function RunMark() {
   return (
     <div className="section stack">
       <div className="row">
-        <h2>Cable route</h2>
+        <h2>{say(msg('screen.run.cable-route'))}</h2>
         <span className="muted">
-          {chosen.option.way}, {chosen.option.holes} hole{chosen.option.holes === 1 ? '' : 's'}
+          {say(msg('screen.run.holes', { way: wayText(chosen.option.way), holes: chosen.option.holes }))}
         </span>
       </div>
       <Avoided />
       {chosen.option.legs.length > 0 && (
-        <Suspense fallback={<p className="muted">Drawing …</p>}>
+        <Suspense fallback={<p className="muted">{say(msg('screen.run.drawing'))}</p>}>
           <Sheets />
         </Suspense>
       )}
@@ -304,8 +356,12 @@ export function RunMark() {
         <Leg key={leg.to} leg={leg} n={i + 1} transfers={transfers.filter((t) => t.leg === i)} />
       ))}
       <p className="muted">
-        Tools for the way: {tools.map((t) => say(toolText(t))).join(', ') || 'none beyond the usual'}. Before
-        each hole: look for pipes and cables, drill shallow first.
+        {say(
+          msg('screen.run.tools-for-the-way-before', {
+            tools:
+              tools.map((t) => say(toolText(t))).join(', ') || say(msg('screen.run.none-beyond-the-usual')),
+          }),
+        )}
       </p>
     </div>
   );

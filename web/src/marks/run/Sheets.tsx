@@ -1,4 +1,4 @@
-import { formatCable } from '@elwand/core';
+import { formatCable, msg, allOf } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, sheetsOf } from '@elwand/core/sheets';
 import { Button, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
@@ -12,11 +12,11 @@ import { useSay } from '../../app/say.ts';
 
 /** Scales on paper, mm of the house for one mm. */
 const SCALES = [
-  { value: 'fit', label: 'fitted to the page' },
-  { value: '48', label: '1/4 in to a foot (1 : 48)' },
-  { value: '24', label: '1/2 in to a foot (1 : 24)' },
-  { value: '12', label: '1 in to a foot (1 : 12)' },
-  { value: '1', label: 'true size (1 : 1)' },
+  { value: 'fit', label: msg('screen.run.fitted-to-the-page') },
+  { value: '48', label: msg('screen.run.1-4-in-to-a') },
+  { value: '24', label: msg('screen.run.1-2-in-to-a') },
+  { value: '12', label: msg('screen.run.1-in-to-a-foot') },
+  { value: '1', label: msg('screen.run.true-size-1-1') },
 ] as const;
 type Scale = (typeof SCALES)[number]['value'];
 
@@ -34,7 +34,15 @@ export function Sheets() {
   const drawings = useMemo(() => sheetsOf(evaluation), [evaluation]);
   const drawing = drawings.find((d) => d.key === shown) ?? drawings[0];
   if (!drawing) return null;
-  const caption = `${house.name}, ${job.name}. ${day(new Date().toISOString())}. Plan ${evaluation.chosen?.option.taps.map((t) => say(t.label)).join(' and ') ?? ''}, ${evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length} open findings.`;
+  const caption = say(
+    msg('screen.run.plan-open-findings', {
+      house: house.name,
+      job: job.name,
+      date: day(new Date().toISOString()),
+      taps: allOf(evaluation.chosen?.option.taps.map((t) => t.label) ?? []),
+      count: evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length,
+    }),
+  );
   const svg = () =>
     drawingSvg(drawing, { scale: scale === 'fit' ? null : Number(scale), page: LETTER, caption, say });
   const file = `${job.name} ${drawing.title}`.replaceAll(/[^A-Za-z0-9]+/g, '-').toLowerCase();
@@ -47,11 +55,11 @@ export function Sheets() {
     page.print();
   };
   return (
-    <section className="stack" aria-label="Sheets">
+    <section className="stack" aria-label={say(msg('screen.run.sheets'))}>
       <div className="row sheet-tools">
         {drawings.length > MOST_BUTTONS ? (
           <Choice
-            label="Sheet"
+            label={say(msg('screen.run.sheet'))}
             hideLabel
             width={340}
             value={drawing.key}
@@ -68,7 +76,7 @@ export function Sheets() {
         )}
         <div className="row no-print">
           <Choice
-            label="Scale on paper"
+            label={say(msg('screen.run.scale-on-paper'))}
             hideLabel
             value={scale}
             width={190}
@@ -76,16 +84,16 @@ export function Sheets() {
             onChange={setScale}
           />
           <Button size="small" onClick={() => download(`${file}.svg`, svg(), 'image/svg+xml')}>
-            SVG
+            {say(msg('screen.run.svg'))}
           </Button>
           <Button
             size="small"
             onClick={() => download(`${file}.dxf`, drawingDxf(drawing), 'application/dxf')}
           >
-            DXF
+            {say(msg('screen.run.dxf'))}
           </Button>
           <Button size="small" onClick={print}>
-            Print
+            {say(msg('screen.run.print'))}
           </Button>
         </div>
       </div>
@@ -93,7 +101,12 @@ export function Sheets() {
         <DrawingView drawing={drawing} width={width} />
       </div>
       <p className="quiet">
-        {drawing.note} New cable {formatCable(evaluation.chosen?.option.cableMm ?? 0, house.units)} in all.
+        {say(
+          msg('screen.run.new-cable-in-all', {
+            note: drawing.note,
+            cable: formatCable(evaluation.chosen?.option.cableMm ?? 0, house.units),
+          }),
+        )}
       </p>
     </section>
   );

@@ -13,15 +13,19 @@ import {
   settingOf,
   type HitMethod,
   type Want,
+  msg,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { freshId } from '../../parts/ids.ts';
 import { withWall } from '../../state/edit.ts';
 import '../../house/wall.css';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
+import { Said, slot } from '../../app/Said.tsx';
 
 /** The one reading that would help most, at the wanted point whose bay is least sure. */
 function NextHit({ want }: { readonly want: Want }) {
+  const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { house } = bundle;
   if (want.at.on !== 'wall') return null;
@@ -40,19 +44,26 @@ function NextHit({ want }: { readonly want: Want }) {
       })),
     );
   return (
-    <section className="sheet stack next-hit" aria-label="One more hit helps most">
-      <h3>One more hit helps most</h3>
+    <section className="sheet stack next-hit" aria-label={say(msg('screen.site.one-more-hit-helps-most'))}>
+      <h3>{say(msg('screen.site.one-more-hit-helps-most'))}</h3>
       <p>
-        <b className="measure next-hit-at">{formatLength(atMm, house.units, 'inches')}</b> from the left
-        corner of the {frame.wall.name.toLowerCase()}. {want.label} is clear at {chance(placement.odds)} now,{' '}
-        {percent(bundle.job.preferences.bayWish, 0)} wished; after this reading you are about{' '}
-        {chance(next.then)} sure of it, either way.
+        <Said
+          text={msg('screen.site.read-next', {
+            at: slot('at'),
+            wall: frame.wall.name.toLowerCase(),
+            want: want.label,
+            odds: chance(placement.odds),
+            wish: percent(bundle.job.preferences.bayWish, 0),
+            then: chance(next.then),
+          })}
+          slots={{ at: <b className="measure next-hit-at">{formatLength(atMm, house.units, 'inches')}</b> }}
+        />
       </p>
       <div className="row">
         <Button type="primary" onClick={() => add('magnet')}>
-          Wood here
+          {say(msg('screen.site.wood-here'))}
         </Button>
-        <Button onClick={() => add('nothing')}>Nothing</Button>
+        <Button onClick={() => add('nothing')}>{say(msg('screen.site.nothing'))}</Button>
       </div>
     </section>
   );

@@ -5,6 +5,8 @@ import {
   roughMoney,
   type Evaluation,
   type OptionView,
+  msg,
+  type Text,
 } from '@elwand/core';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
@@ -13,21 +15,25 @@ import { optionName, visitWords } from './option-words.ts';
 import { useSay } from '../../app/say.ts';
 
 interface Row {
-  readonly name: string;
+  readonly name: Text;
   readonly of: (o: OptionView) => number;
   readonly words: (n: number) => string;
 }
 
 /** What is counted: less is better in every row. */
 const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] => [
-  { name: 'Cable', of: (o) => o.cableMm, words: (n) => formatCable(n, units) },
-  { name: 'Holes', of: (o) => o.holes, words: String },
-  { name: 'Wall opened', of: (o) => o.openedMm2, words: (n) => (n > 0 ? formatArea(n, units) : 'none') },
-  { name: 'Places opened', of: (o) => o.openings, words: String },
-  { name: 'Power off', of: (o) => o.outageMinutes, words: roughTime },
-  { name: 'Boxes that lose power', of: (o) => o.dark.length, words: String },
-  { name: 'Work', of: (o) => o.minutes, words: roughTime },
-  { name: 'Parts', of: (o) => o.priceCents, words: roughMoney },
+  { name: msg('screen.tap.cable'), of: (o) => o.cableMm, words: (n) => formatCable(n, units) },
+  { name: msg('screen.tap.holes'), of: (o) => o.holes, words: String },
+  {
+    name: msg('screen.tap.wall-opened'),
+    of: (o) => o.openedMm2,
+    words: (n) => (n > 0 ? formatArea(n, units) : '0'),
+  },
+  { name: msg('screen.tap.places-opened'), of: (o) => o.openings, words: String },
+  { name: msg('screen.tap.power-off'), of: (o) => o.outageMinutes, words: roughTime },
+  { name: msg('screen.tap.boxes-that-lose-power'), of: (o) => o.dark.length, words: String },
+  { name: msg('screen.tap.work'), of: (o) => o.minutes, words: roughTime },
+  { name: msg('screen.tap.parts'), of: (o) => o.priceCents, words: roughMoney },
 ];
 
 /** Less than this share of the larger value is no difference worth a mark. */
@@ -39,7 +45,7 @@ function Only({ title, open }: { readonly title: string; readonly open: OptionVi
     <div className="stack">
       <h4>{title}</h4>
       {open.length === 0 ? (
-        <p className="muted">nothing</p>
+        <p className="muted">{say(msg('screen.tap.nothing'))}</p>
       ) : (
         <ul className="compare-only">
           {open.map((f) => (
@@ -74,16 +80,16 @@ export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
   const without = (a: OptionView, b: OptionView) =>
     a.open.filter((f) => !b.open.some((x) => x.key === f.key));
   return (
-    <section className="stack compare" aria-label="Two ways compared">
+    <section className="stack compare" aria-label={say(msg('screen.tap.two-ways-compared'))}>
       <table className="plain-table">
         <thead>
           <tr>
             <th scope="col">
-              <span className="quiet">less is better</span>
+              <span className="quiet">{say(msg('screen.tap.less-is-better'))}</span>
             </th>
             <th scope="col">
               <Choice
-                label="This way"
+                label={say(msg('screen.tap.this-way'))}
                 width={260}
                 value={left.key}
                 options={choices}
@@ -92,14 +98,14 @@ export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
             </th>
             <th scope="col">
               <Choice
-                label="Against this"
+                label={say(msg('screen.tap.against-this'))}
                 width={260}
                 value={right.key}
                 options={choices}
                 onChange={(key) => setKeys({ ...keys, right: key })}
               />
             </th>
-            <th scope="col">Difference</th>
+            <th scope="col">{say(msg('screen.tap.difference'))}</th>
           </tr>
         </thead>
         <tbody>
@@ -107,27 +113,33 @@ export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
             const [a, b] = [row.of(left), row.of(right)];
             const alike = Math.abs(a - b) <= ALIKE * Math.max(a, b);
             return (
-              <tr key={row.name}>
-                <th scope="row">{row.name}</th>
+              <tr key={say(row.name)}>
+                <th scope="row">{say(row.name)}</th>
                 <td className="measure">{!alike && a < b ? <b>{row.words(a)}</b> : row.words(a)}</td>
                 <td className="measure">{!alike && b < a ? <b>{row.words(b)}</b> : row.words(b)}</td>
                 <td className="measure">
-                  {alike ? 'alike' : `${row.words(Math.abs(a - b))} ${b < a ? 'less' : 'more'}`}
+                  {alike
+                    ? say(msg('screen.tap.about-the-same'))
+                    : say(
+                        msg(b < a ? 'screen.tap.less' : 'screen.tap.more', {
+                          difference: row.words(Math.abs(a - b)),
+                        }),
+                      )}
                 </td>
               </tr>
             );
           })}
           <tr>
-            <th scope="row">Done in</th>
-            <td>{visitWords(left)}</td>
-            <td>{visitWords(right)}</td>
+            <th scope="row">{say(msg('screen.tap.done-in'))}</th>
+            <td>{say(visitWords(left))}</td>
+            <td>{say(visitWords(right))}</td>
             <td />
           </tr>
         </tbody>
       </table>
       <div className="compare-open">
-        <Only title="Open only with this way" open={without(left, right)} />
-        <Only title="Open only with the other" open={without(right, left)} />
+        <Only title={say(msg('screen.tap.open-only-with-this-way'))} open={without(left, right)} />
+        <Only title={say(msg('screen.tap.open-only-with-the-other'))} open={without(right, left)} />
       </div>
     </section>
   );

@@ -1,6 +1,16 @@
-import { formatLength, percent, volts, voltageDrop, type Chosen, type Evaluation } from '@elwand/core';
+import {
+  formatLength,
+  percent,
+  volts,
+  voltageDrop,
+  type Chosen,
+  type Evaluation,
+  msg,
+  q,
+} from '@elwand/core';
 import { scaleLinear } from 'd3-scale';
 import { LimitLine } from './LimitLine.tsx';
+import { useSay } from '../../app/say.ts';
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -14,6 +24,7 @@ export function DropPath({
   readonly evaluation: Evaluation;
   readonly chosen: Chosen;
 }) {
+  const say = useSay();
   const { house, feed, fresh } = chosen.applied;
   const drops = chosen.option.legs.flatMap((l) => {
     const point = house.points.find((p) => p.id === l.to);
@@ -54,17 +65,29 @@ export function DropPath({
     <figure className="chart" tabIndex={0}>
       <figcaption>
         <h3>
-          Voltage on the way to {point.label}{' '}
+          {say(msg('screen.tap.voltage-on-the-way-to', { point: point.label }))}{' '}
           <span className="muted">
-            {volts(drop.volts)} lost over what is known, {percent(drop.share)}; {percent(limit.value, 0)}{' '}
-            advised. Conductors at {drop.celsius} °C
+            {say(
+              msg('screen.tap.lost-over-what-is-known', {
+                volts: volts(drop.volts),
+                share: percent(drop.share),
+                limit: percent(limit.value, 0),
+                celsius: q.celsius(drop.celsius),
+              }),
+            )}
           </span>
         </h3>
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`Voltage drop to ${point.label}: ${percent(drop.share)}, ${stops.map((t) => `${t.label} ${percent(t.to)}`).join(', ')}`}
+        aria-label={say(
+          msg('screen.tap.voltage-drop-to', {
+            point: point.label,
+            share: percent(drop.share),
+            stops: stops.map((t) => `${t.label} ${percent(t.to)}`).join(', '),
+          }),
+        )}
       >
         <line x1={PAD.left} x2={WIDTH - PAD.right} y1={y(0)} y2={y(0)} stroke="var(--rule-strong)" />
         <text x={PAD.left - 6} y={y(0) + 4} className="chart-text" textAnchor="end">
@@ -74,7 +97,7 @@ export function DropPath({
           from={PAD.left}
           to={WIDTH - PAD.right}
           y={y(limit.value)}
-          label={`${percent(limit.value, 0)} advised`}
+          label={say(msg('screen.tap.advised', { value: percent(limit.value, 0) }))}
           advice
         />
         {stops.map(({ s, i, from, to, label, fresh }) => (
@@ -104,14 +127,15 @@ export function DropPath({
           </g>
         ))}
         <text x={PAD.left} y={HEIGHT - 24} className="chart-text" textAnchor="middle">
-          breaker
+          {say(msg('screen.tap.breaker'))}
         </text>
       </svg>
       {(drop.unknownLength.length > 0 || drop.unknownGauge.length > 0) && (
         <p className="muted">
-          Dashed: length or size never read.
+          {say(msg('screen.tap.dashed-length-or-size-never'))}
+          {drop.roomMm !== null && ' '}
           {drop.roomMm !== null &&
-            ` The unread part may be ${formatLength(drop.roomMm, house.units)} long and stay within the advice.`}
+            say(msg('screen.tap.the-unread-part-may-be', { room: formatLength(drop.roomMm, house.units) }))}
         </p>
       )}
     </figure>

@@ -1,7 +1,8 @@
-import { amps, circuitLoad, clock, type Chosen, type Evaluation } from '@elwand/core';
+import { amps, circuitLoad, clock, type Chosen, type Evaluation, msg, q } from '@elwand/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import { LimitLine } from './LimitLine.tsx';
+import { useSay } from '../../app/say.ts';
 
 const WIDTH = 640;
 const HEIGHT = 150;
@@ -22,6 +23,7 @@ export function LoadChart({
   readonly evaluation: Evaluation;
   readonly chosen: Chosen;
 }) {
+  const say = useSay();
   const breaker = chosen.option.taps[0]?.breaker;
   if (!breaker) return null;
   const before = circuitLoad(evaluation.bundle.house, evaluation.feed, breaker.id);
@@ -48,16 +50,28 @@ export function LoadChart({
     <figure className="chart" tabIndex={0}>
       <figcaption>
         <h3>
-          Breaker {breaker.number} over the day{' '}
+          {say(msg('screen.tap.breaker-over-the-day', { breaker: breaker.number }))}{' '}
           <span className="muted">
-            worst at {clock(worst.hour)}: {amps(worst.amps)} ({worst.names.join(', ') || 'nothing entered'})
+            {say(
+              msg('screen.tap.worst-at', {
+                hour: clock(worst.hour),
+                amps: amps(worst.amps),
+                names: worst.names.join(', ') || say(msg('screen.tap.nothing-entered')),
+              }),
+            )}
           </span>
         </h3>
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`Current on breaker ${breaker.number} over the day: at most ${amps(worst.amps)} of ${breaker.amps} A`}
+        aria-label={say(
+          msg('screen.tap.current-on-breaker-over-the', {
+            breaker: breaker.number,
+            amps: amps(worst.amps),
+            rating: q.rating(breaker.amps),
+          }),
+        )}
       >
         {[0, 6, 12, 18, 24].map((h) => (
           <g key={h}>
@@ -75,18 +89,18 @@ export function LoadChart({
           from={PAD.left}
           to={WIDTH - PAD.right}
           y={y(breaker.amps)}
-          label={`breaker ${breaker.amps} A`}
+          label={say(msg('screen.tap.breaker-a', { amps: breaker.amps }))}
         />
         <LimitLine
           from={PAD.left}
           to={WIDTH - PAD.right}
           y={y(limit)}
-          label={`3 h or more ${limit} A`}
+          label={say(msg('screen.tap.3-h-or-more-a', { limit }))}
           advice
         />
         {[0, breaker.amps / 2].map((a) => (
           <text key={a} x={PAD.left - 6} y={y(a) + 4} className="chart-text" textAnchor="end">
-            {a} A
+            {say(q.rating(a))}
           </text>
         ))}
         <text
@@ -94,7 +108,7 @@ export function LoadChart({
           y={Math.min(y(after.day.at(-1)?.amps ?? 0) - 4, HEIGHT - PAD.bottom - 16)}
           className="chart-text chart-new"
         >
-          with the new
+          {say(msg('screen.tap.with-the-new'))}
         </text>
       </svg>
     </figure>

@@ -9,6 +9,7 @@ import {
   type Evaluation,
   type Job,
   type LoadFacts,
+  msg,
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { scaleLinear } from 'd3-scale';
@@ -16,6 +17,7 @@ import { pointer } from 'd3-selection';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { movedSpan, piecesOf, STEP_HOURS, type Handle, type Span } from './timetable.ts';
+import { useSay } from '../../app/say.ts';
 
 const WIDTH = 640;
 const ROW = 26;
@@ -82,13 +84,14 @@ function WhatIf({
   readonly breakerAmps: number;
   readonly factor: number;
 }) {
+  const say = useSay();
   const [picked, setPicked] = useState<readonly string[]>([]);
   const chosen = rows.filter((r) => picked.includes(r.id));
   const sum = together(chosen, factor, breakerAmps);
   const pairs = clashes(rows, factor, breakerAmps).slice(0, 4);
   return (
-    <section className="stack" aria-label="What if they run together">
-      <h3>What if these run together?</h3>
+    <section className="stack" aria-label={say(msg('screen.tap.what-if-they-run-together'))}>
+      <h3>{say(msg('screen.tap.what-if-these-run-together'))}</h3>
       <div className="row">
         {rows.map((r) => (
           <Checkbox
@@ -104,14 +107,26 @@ function WhatIf({
       </div>
       <p aria-live="polite">
         {chosen.length === 0
-          ? 'Tick two or more.'
+          ? say(msg('screen.tap.tick-two-or-more'))
           : sum.over > 0
-            ? `${amps(sum.counted)} counted: over the ${breakerAmps} A breaker by ${amps(sum.over)}. Not at the same hour.`
-            : `${amps(sum.counted)} counted of ${breakerAmps} A: they may run together.`}
+            ? say(
+                msg('screen.tap.counted-over-the-a-breaker', {
+                  counted: amps(sum.counted),
+                  breakerAmps,
+                  over: amps(sum.over),
+                }),
+              )
+            : say(msg('screen.tap.counted-of-a-they-may', { counted: amps(sum.counted), breakerAmps }))}
       </p>
       {pairs.length > 0 && (
         <p className="muted">
-          Never together: {pairs.map((p) => `${p.a} with ${p.b} (${amps(p.counted)})`).join('; ')}.
+          {say(
+            msg('screen.tap.never-together', {
+              pairs: pairs
+                .map((p) => say(msg('screen.tap.with', { a: p.a, b: p.b, counted: amps(p.counted) })))
+                .join('; '),
+            }),
+          )}
         </p>
       )}
     </section>
@@ -126,6 +141,7 @@ export function LoadDay({
   readonly evaluation: Evaluation;
   readonly chosen: Chosen;
 }) {
+  const say = useSay();
   const setHours = useSetHours();
   const [drag, setDrag] = useState<Drag | null>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -143,7 +159,7 @@ export function LoadDay({
   if (rows.length === 0)
     return (
       <p className="muted">
-        Nothing that runs on breaker {breaker.number} is entered: write it down in mark 3 Feed.
+        {say(msg('screen.tap.nothing-that-runs-on-breaker', { breaker: breaker.number }))}
       </p>
     );
   const hourAt = (e: PointerEvent): number => (svg.current ? x.invert(pointer(e, svg.current)[0]) : 0);
@@ -179,8 +195,8 @@ export function LoadDay({
     <figure className="chart stack">
       <figcaption>
         <h3>
-          Who runs when{' '}
-          <span className="muted">drag a bar or its ends; arrow keys move it, Shift with them its end</span>
+          {say(msg('screen.tap.who-runs-when'))}{' '}
+          <span className="muted">{say(msg('screen.tap.drag-a-bar-or-its'))}</span>
         </h3>
       </figcaption>
       <svg
@@ -188,7 +204,7 @@ export function LoadDay({
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="load-day"
         role="group"
-        aria-label="Hours of every load on the circuit"
+        aria-label={say(msg('screen.tap.hours-of-every-load-on'))}
         onPointerMove={move}
         onPointerUp={up}
         onPointerCancel={() => setDrag(null)}
@@ -214,11 +230,13 @@ export function LoadDay({
                   key={i}
                   tabIndex={0}
                   role="slider"
-                  aria-label={`${row.name}, ${clock(span[0])} to ${clock(span[1])}`}
+                  aria-label={say(
+                    msg('screen.tap.to', { name: row.name, from: clock(span[0]), to: clock(span[1]) }),
+                  )}
                   aria-valuemin={0}
                   aria-valuemax={24}
                   aria-valuenow={span[0]}
-                  aria-valuetext={`${clock(span[0])} to ${clock(span[1])}`}
+                  aria-valuetext={say(msg('screen.tap.to-2', { from: clock(span[0]), to: clock(span[1]) }))}
                   onKeyDown={(e) => key(e, row, i)}
                   className="load-bar"
                 >
@@ -256,8 +274,7 @@ export function LoadDay({
                 </g>
               ))}
               <text x={LEFT + 6} y={y + 13} className="load-name-text">
-                {row.name}
-                {hours.length === 0 ? ', at any hour' : ''}
+                {hours.length === 0 ? say(msg('screen.tap.at-any-hour', { name: row.name })) : row.name}
               </text>
               <text x={WIDTH - RIGHT + 8} y={y + 13} className="chart-text">
                 {amps(row.amps)}
@@ -273,7 +290,7 @@ export function LoadDay({
             .filter((r) => r.hours.length === 0)
             .map((r) => (
               <Button key={r.id} size="small" onClick={() => setHours(r.id, [[17, 22]])}>
-                Give {r.name} its hours
+                {say(msg('screen.tap.give-its-hours', { name: r.name }))}
               </Button>
             ))}
         </div>

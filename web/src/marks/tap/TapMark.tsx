@@ -7,6 +7,8 @@ import {
   sourceLine,
   type Evaluation,
   type OptionView,
+  msg,
+  allOf,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -58,17 +60,11 @@ function OptionRow({
           <OptionTag n={n} />
           <span>
             <span>
-              <b>
-                {option.taps
-                  .map((t) => t.label)
-                  .map(say)
-                  .join(' and ')}
-              </b>
-              , {say(wayText(option.way))}
+              <b>{say(allOf(option.taps.map((t) => t.label)))}</b>, {say(wayText(option.way))}
             </span>
             <span className="muted option-why">{[...option.schemes, option.why].map(say).join('; ')}</span>
             <span className="quiet">
-              {openWords(option, say)}. Loses power: {dark}
+              {say(msg('screen.tap.loses-power', { openWords: openWords(option, say), dark }))}
             </span>
           </span>
           <StateMark state={option.state} />
@@ -77,42 +73,46 @@ function OptionRow({
           type="button"
           className="linklike option-pin"
           aria-pressed={pinned}
-          title="A pinned option stays in the list whatever else is found"
+          title={say(msg('screen.tap.a-pinned-option-stays-in'))}
           onClick={onPin}
         >
-          {pinned ? 'Pinned' : 'Pin'}
+          {pinned ? say(msg('screen.tap.pinned')) : say(msg('screen.tap.pin'))}
         </button>
       </td>
-      <td className="measure" data-name="Cable">
+      <td className="measure" data-name={say(msg('screen.tap.cable'))}>
         {formatCable(option.cableMm, units)}
         <Bar share={option.cableMm / most.cableMm} />
       </td>
-      <td className="measure" data-name="Holes">
+      <td className="measure" data-name={say(msg('screen.tap.holes'))}>
         {option.holes}
         <Bar share={most.holes > 0 ? option.holes / most.holes : 0} />
       </td>
-      <td className="measure" data-name="Wall opened">
-        {option.openedMm2 > 0 ? formatArea(option.openedMm2, units) : 'none'}
+      <td className="measure" data-name={say(msg('screen.tap.wall-opened'))}>
+        {option.openedMm2 > 0 ? formatArea(option.openedMm2, units) : '0'}
         {option.openings > 0 && (
           <span className="quiet option-under">
-            in {option.openings} place{option.openings === 1 ? '' : 's'}
+            {say(msg('screen.tap.in-places', { openings: option.openings }))}
           </span>
         )}
       </td>
-      <td className="measure" data-name="Power off">
+      <td className="measure" data-name={say(msg('screen.tap.power-off'))}>
         {roughTime(option.outageMinutes)}
       </td>
-      <td className="measure" data-name="Work">
+      <td className="measure" data-name={say(msg('screen.tap.work'))}>
         {roughTime(option.minutes)}
         <Bar share={option.minutes / most.minutes} />
-        <span className="quiet option-under">{visitWords(option)}</span>
+        <span className="quiet option-under">{say(visitWords(option))}</span>
       </td>
-      <td className="measure" data-name="Parts">
+      <td className="measure" data-name={say(msg('screen.tap.parts'))}>
         {roughMoney(option.priceCents)}
         <Bar share={most.priceCents > 0 ? option.priceCents / most.priceCents : 0} />
       </td>
-      <td className="measure" data-name="Risk">
-        {option.risk < most.risk * 0.5 ? 'low' : option.risk < most.risk * 0.85 ? 'middling' : 'highest here'}
+      <td className="measure" data-name={say(msg('screen.tap.risk'))}>
+        {option.risk < most.risk * 0.5
+          ? say(msg('screen.tap.risk-low'))
+          : option.risk < most.risk * 0.85
+            ? say(msg('screen.tap.risk-medium'))
+            : say(msg('screen.tap.risk-high'))}
         <Bar share={most.risk > 0 ? option.risk / most.risk : 0} />
       </td>
     </tr>
@@ -141,8 +141,8 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
   const rest = evaluation.planning.candidates.filter((c) => !c.shown);
   if (rest.length === 0) return null;
   return (
-    <section className="stack" aria-label="Boxes that are not shown as options">
-      <h3>The other boxes, and why not</h3>
+    <section className="stack" aria-label={say(msg('screen.tap.boxes-that-are-not-shown'))}>
+      <h3>{say(msg('screen.tap.the-other-boxes-and-why'))}</h3>
       <ul className="others">
         {rest.map(({ candidate, reached, group }) => {
           const against = candidate.reasons.filter((r) => r.kind === 'no');
@@ -152,14 +152,17 @@ function Others({ evaluation }: { readonly evaluation: Evaluation }) {
             no.length > 0
               ? no.map(say).join('; ')
               : !reached
-                ? 'no way from there was found'
-                : `would work: ${
-                    candidate.reasons
-                      .filter((r) => r.kind !== 'good')
-                      .map((r) => r.says)
-                      .map(say)
-                      .join('; ') || 'but the ways shown are lighter'
-                  }`;
+                ? say(msg('screen.tap.no-way-from-there-was'))
+                : say(
+                    msg('screen.tap.would-work', {
+                      reasons:
+                        candidate.reasons
+                          .filter((r) => r.kind !== 'good')
+                          .map((r) => r.says)
+                          .map(say)
+                          .join('; ') || say(msg('screen.tap.but-the-ways-shown-are')),
+                    }),
+                  );
           return (
             <li key={`${group}-${candidate.pointId}`}>
               <b>{say(candidate.label)}</b>{' '}
@@ -195,11 +198,16 @@ export function TapMark() {
   return (
     <div className="section stack">
       <div className="row">
-        <h2>Where to tap</h2>
+        <h2>{say(msg('screen.tap.where-to-tap'))}</h2>
         <span className="muted">
           {evaluation.options.length === 0
-            ? 'no route found'
-            : `${evaluation.options.length} option${evaluation.options.length === 1 ? '' : 's'} to feed ${job.wants.length === 1 ? 'it' : `${job.wants.length} points`}, easiest first`}
+            ? say(msg('screen.tap.no-route-found'))
+            : say(
+                msg('screen.tap.options-to-feed-easiest-first', {
+                  count: evaluation.options.length,
+                  wants: job.wants.length,
+                }),
+              )}
         </span>
       </div>
       {most && (
@@ -207,14 +215,14 @@ export function TapMark() {
           <table className="plain-table options">
             <thead>
               <tr>
-                <th>Tap and route</th>
-                <th>Cable</th>
-                <th>Holes</th>
-                <th>Wall opened</th>
-                <th>Power off</th>
-                <th>Work</th>
-                <th>Parts</th>
-                <th>Risk</th>
+                <th>{say(msg('screen.tap.tap-and-route'))}</th>
+                <th>{say(msg('screen.tap.cable'))}</th>
+                <th>{say(msg('screen.tap.holes'))}</th>
+                <th>{say(msg('screen.tap.wall-opened'))}</th>
+                <th>{say(msg('screen.tap.power-off'))}</th>
+                <th>{say(msg('screen.tap.work'))}</th>
+                <th>{say(msg('screen.tap.parts'))}</th>
+                <th>{say(msg('screen.tap.risk'))}</th>
               </tr>
             </thead>
             <tbody>
@@ -226,7 +234,10 @@ export function TapMark() {
                   chosen={o.key === evaluation.chosen?.option.key}
                   most={most}
                   units={house.units}
-                  dark={o.dark.map((id) => labels.get(id) ?? '').join(', ') || 'nothing known'}
+                  dark={
+                    o.dark.map((id) => labels.get(id) ?? '').join(', ') ||
+                    say(msg('screen.tap.nothing-known'))
+                  }
                   pinned={pinned.some((p) => p.key === o.key)}
                   onPin={() => pin(o)}
                   onChoose={() => edits.job({ ...job, option: o.key })}
@@ -238,25 +249,29 @@ export function TapMark() {
       )}
       {lost.map((p) => (
         <p key={p.key} className="muted">
-          Kept, but not found any more as things are now: {p.label}.{' '}
+          {say(msg('screen.tap.kept-but-not-found-any', { label: p.label }))}{' '}
           <button
             type="button"
             className="linklike"
             onClick={() => edits.job({ ...job, pinned: pinned.filter((x) => x.key !== p.key) })}
           >
-            Let it go
+            {say(msg('screen.tap.let-it-go'))}
           </button>
         </p>
       ))}
       {evaluation.options.length > 1 && (
         <div>
           <Button size="small" aria-expanded={comparing} onClick={() => setComparing(!comparing)}>
-            {comparing ? 'Close the comparison' : 'Compare two of them'}
+            {comparing
+              ? say(msg('screen.tap.close-the-comparison'))
+              : say(msg('screen.tap.compare-two-of-them'))}
           </Button>
         </div>
       )}
       {comparing && <Compare evaluation={evaluation} />}
-      {job.wants.length === 0 && <p className="empty">Nothing is wanted yet: place a point in mark 1.</p>}
+      {job.wants.length === 0 && (
+        <p className="empty">{say(msg('screen.tap.nothing-is-wanted-yet-place'))}</p>
+      )}
       <Others evaluation={evaluation} />
       {evaluation.chosen && (
         <>

@@ -4,7 +4,6 @@ import {
   heatedC,
   heatedConductor,
   overload,
-  plain,
   settledC,
   slowestTrip,
   timeConstant,
@@ -14,11 +13,15 @@ import {
   type Evaluation,
   type FaultAt,
   type HeatedConductor,
+  msg,
+  q,
+  sentences,
 } from '@elwand/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
+import { useSay } from '../../app/say.ts';
 
 const WIDTH = 420;
 const HEIGHT = 250;
@@ -36,6 +39,7 @@ function TimeCurrent({
   readonly breaker: number;
   readonly fault: FaultAt | null;
 }) {
+  const say = useSay();
   const x = scaleLog()
     .domain([breaker, breaker * 200])
     .range([PAD.left, WIDTH - PAD.right]);
@@ -66,7 +70,7 @@ function TimeCurrent({
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Time against current: breaker of ${breaker} A and ${conductor.gauge} AWG`}
+      aria-label={say(msg('screen.tap.time-against-current-breaker-of', { breaker, gauge: conductor.gauge }))}
     >
       {TIMES.map((t) => (
         <g key={t}>
@@ -91,7 +95,7 @@ function TimeCurrent({
         </g>
       ))}
       <text x={(PAD.left + WIDTH - PAD.right) / 2} y={HEIGHT - 3} className="chart-text" textAnchor="middle">
-        ampere
+        {say(msg('screen.tap.ampere'))}
       </text>
       <path d={of((a) => slowestTrip(a / breaker))} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
       <path
@@ -122,15 +126,15 @@ function TimeCurrent({
             strokeWidth="2"
           />
           <text x={x(fault.amps)} y={y(fault.seconds) - 9} className="chart-text" textAnchor="end">
-            far end
+            {say(msg('screen.tap.far-end'))}
           </text>
         </g>
       )}
       <text x={x(breaker * 6)} y={y(40)} className="chart-text">
-        wire is harmed right of this
+        {say(msg('screen.tap.wire-is-harmed-right-of'))}
       </text>
       <text x={x(breaker * 3)} y={y(1500)} className="chart-text">
-        breaker: full slow, thin fast
+        {say(msg('screen.tap.breaker-full-slow-thin-fast'))}
       </text>
     </svg>
   );
@@ -140,6 +144,7 @@ const MINUTES = 60;
 
 /** Temperature over one hour at the current that the breaker may carry that long. */
 function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; readonly breaker: number }) {
+  const say = useSay();
   const o = overload(conductor, breaker);
   const x = scaleLinear()
     .domain([0, MINUTES])
@@ -159,19 +164,25 @@ function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; 
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Temperature over an hour at ${o.hourAmps} A: it settles at ${Math.round(o.hourC)} of ${o.insulationC} degrees`}
+      aria-label={say(
+        msg('screen.tap.temperature-over-an-hour-at', {
+          amps: q.rating(o.hourAmps),
+          settles: q.celsius(o.hourC),
+          limit: q.celsius(o.insulationC),
+        }),
+      )}
     >
       {[0, 15, 30, 45, 60].map((m) => (
         <g key={m}>
           <line x1={x(m)} x2={x(m)} y1={PAD.top} y2={HEIGHT - PAD.bottom} stroke="var(--rule)" />
           <text x={x(m)} y={HEIGHT - 18} className="chart-text" textAnchor={m === 60 ? 'end' : 'middle'}>
-            {m} min
+            {say(msg('screen.tap.min', { m }))}
           </text>
         </g>
       ))}
       {[30, 60, 90, 120].map((c) => (
         <text key={c} x={PAD.left - 5} y={y(c) + 4} className="chart-text" textAnchor="end">
-          {c} °C
+          {say(q.celsius(c))}
         </text>
       ))}
       <line
@@ -183,7 +194,7 @@ function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; 
         strokeWidth="1.6"
       />
       <text x={WIDTH - PAD.right - 4} y={y(o.insulationC) - 5} className="chart-text" textAnchor="end">
-        insulation, {o.insulationC} °C
+        {say(msg('screen.tap.insulation-limit', { limit: q.celsius(o.insulationC) }))}
       </text>
       <path
         d={path}
@@ -193,7 +204,13 @@ function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; 
         strokeDasharray={o.hourC > o.insulationC ? '9 3' : undefined}
       />
       <text x={x(30)} y={HEIGHT - PAD.bottom - 8} className="chart-text" textAnchor="middle">
-        {conductor.gauge} AWG at {plain(o.hourAmps, 2)} A: {Math.round(o.hourC)} °C
+        {say(
+          msg('screen.tap.awg-at-a', {
+            gauge: conductor.gauge,
+            amps: q.rating(o.hourAmps),
+            settles: q.celsius(o.hourC),
+          }),
+        )}
       </text>
     </svg>
   );
@@ -209,6 +226,7 @@ export function TripCharts({
   readonly evaluation: Evaluation;
   readonly chosen: Chosen;
 }) {
+  const say = useSay();
   const tap = chosen.option.taps[0];
   const { house, feed } = chosen.applied;
   const circuit = tap && feed.circuits.get(tap.breaker.id);
@@ -234,17 +252,23 @@ export function TripCharts({
     .reduce<FaultAt | null>((a, b) => (!a || b.amps < a.amps ? b : a), null);
   const at = far && faultAt(shown, tap.breaker.amps, far.amps);
   return (
-    <section className="stack" aria-label="Breaker against wire">
+    <section className="stack" aria-label={say(msg('screen.tap.breaker-against-wire'))}>
       <div className="row">
-        <h3 className="grow">Does the breaker open before the wire is harmed?</h3>
+        <h3 className="grow">{say(msg('screen.tap.does-the-breaker-open-before'))}</h3>
         <Choice
-          label="Show"
+          label={say(msg('screen.tap.show'))}
           hideLabel
           value={other}
           width={220}
           options={[
-            { value: 'found', label: `the weakest there: ${worst.conductor.gauge} AWG` },
-            ...GAUGE_OPTIONS.map((g) => ({ value: g, label: `if it were ${g} AWG` })),
+            {
+              value: 'found',
+              label: say(msg('screen.tap.the-weakest-there-awg', { gauge: worst.conductor.gauge })),
+            },
+            ...GAUGE_OPTIONS.map((g) => ({
+              value: g,
+              label: say(msg('screen.tap.if-it-were-awg', { gauge: g })),
+            })),
           ]}
           onChange={setOther}
         />
@@ -252,19 +276,39 @@ export function TripCharts({
       <div className="trip-charts">
         <figure className="chart" tabIndex={0}>
           <figcaption>
-            <b>Overload.</b> The breaker may carry {plain(o.hourAmps, 2)} A for an hour.{' '}
-            {o.hourC <= o.insulationC
-              ? `${shown.gauge} AWG settles at ${Math.round(o.hourC)} °C: its insulation is made for ${o.insulationC} °C.`
-              : `${shown.gauge} AWG goes to ${Math.round(o.hourC)} °C, over the ${o.insulationC} °C of its insulation, and nothing opens.`}
+            <b>{say(msg('screen.tap.overload'))}</b>{' '}
+            {say(
+              sentences([
+                msg('screen.tap.the-breaker-may-carry-a', { amps: q.rating(o.hourAmps) }),
+                msg(o.hourC <= o.insulationC ? 'screen.tap.wire-settles-at' : 'screen.tap.wire-goes-to', {
+                  gauge: shown.gauge,
+                  settles: q.celsius(o.hourC),
+                  limit: q.celsius(o.insulationC),
+                }),
+              ]),
+            )}
           </figcaption>
           <Heating conductor={shown} breaker={tap.breaker.amps} />
         </figure>
         <figure className="chart" tabIndex={0}>
           <figcaption>
-            <b>Short circuit.</b>{' '}
+            <b>{say(msg('screen.tap.short-circuit'))}</b>{' '}
             {at
-              ? `${Math.round(at.amps)} A at the far end: off within ${words(Number(at.seconds.toPrecision(2)))}${at.standsSeconds === null ? '' : `, the wire stands ${words(Number(at.standsSeconds.toPrecision(2)))}`}.${worst.faultAsked ? '' : ' Reckoned with 5000 A at the panel.'}`
-              : 'The current at the far end is not worked out: a length or size on the way was never read.'}
+              ? say(
+                  sentences([
+                    msg('screen.tap.a-at-the-far-end', {
+                      amps: q.rating(Math.round(at.amps)),
+                      off: words(Number(at.seconds.toPrecision(2))),
+                    }),
+                    at.standsSeconds === null
+                      ? ''
+                      : msg('screen.tap.the-wire-stands', {
+                          stands: words(Number(at.standsSeconds.toPrecision(2))),
+                        }),
+                    worst.faultAsked ? '' : msg('screen.tap.assumed-fault', { amps: q.rating(5000) }),
+                  ]),
+                )
+              : say(msg('screen.tap.the-current-at-the-far'))}
           </figcaption>
           <TimeCurrent conductor={shown} breaker={tap.breaker.amps} fault={at} />
         </figure>

@@ -10,6 +10,9 @@ import {
   type DeviceKind,
   type House,
   type Point,
+  msg,
+  type Text,
+  allOf,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -17,23 +20,24 @@ import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { freshId } from '../../parts/ids.ts';
 import { useWork } from '../../workspace/work.ts';
+import { labelOf } from '../../house/words.ts';
 import { useSay } from '../../app/say.ts';
 
 const KINDS = [
-  { value: 'replace', label: 'Replace a device' },
-  { value: 'enlarge', label: 'Enlarge its box' },
-  { value: 'reduce', label: 'Take a device out' },
-  { value: 'retire', label: 'Take it out of use' },
-  { value: 'swap', label: 'Swap it with another' },
-  { value: 'split', label: 'Put one of its devices elsewhere' },
-  { value: 'shift', label: 'Shift its plate over the box' },
-  { value: 'seal', label: 'Seal its box against air' },
-  { value: 'convert', label: 'Free it from its switch' },
-  { value: 'move', label: 'Move it elsewhere' },
+  { value: 'replace', label: msg('screen.want.replace-a-device') },
+  { value: 'enlarge', label: msg('screen.want.enlarge-its-box') },
+  { value: 'reduce', label: msg('screen.want.take-a-device-out') },
+  { value: 'retire', label: msg('screen.want.take-it-out-of-use') },
+  { value: 'swap', label: msg('screen.want.swap-it-with-another') },
+  { value: 'split', label: msg('screen.want.put-one-of-its-devices') },
+  { value: 'shift', label: msg('screen.want.shift-its-plate-over-the') },
+  { value: 'seal', label: msg('screen.want.seal-its-box-against-air') },
+  { value: 'convert', label: msg('screen.want.free-it-from-its-switch') },
+  { value: 'move', label: msg('screen.want.move-it-elsewhere') },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
-const deviceName = (kind: DeviceKind): string => DEVICE_KINDS.find((d) => d.value === kind)?.label ?? kind;
+const deviceName = (kind: DeviceKind): Text => labelOf(DEVICE_KINDS, kind);
 
 /** What the person chose beside the point and the kind of change. */
 interface Chosen {
@@ -57,15 +61,16 @@ function Details({
   readonly value: Chosen;
   readonly set: (to: Partial<Chosen>) => void;
 }) {
+  const say = useSay();
   const devices = point.devices.map((d, i) => ({
     value: String(i),
-    label: `${i + 1}: ${deviceName(d.kind)}`,
+    label: `${i + 1}: ${say(deviceName(d.kind))}`,
   }));
   return (
     <>
       {(kind === 'replace' || kind === 'reduce' || kind === 'split') && devices.length > 0 && (
         <Choice
-          label="Which"
+          label={say(msg('screen.want.which'))}
           value={String(Math.min(value.index, devices.length - 1))}
           width={190}
           options={devices}
@@ -74,7 +79,7 @@ function Details({
       )}
       {(kind === 'replace' || kind === 'enlarge') && (
         <Choice
-          label={kind === 'replace' ? 'By' : 'For one more'}
+          label={kind === 'replace' ? say(msg('screen.want.by')) : say(msg('screen.want.for-one-more'))}
           value={value.device}
           width={190}
           options={DEVICE_KINDS}
@@ -83,12 +88,12 @@ function Details({
       )}
       {kind === 'shift' && (
         <Choice
-          label="To the"
+          label={say(msg('screen.want.to-the'))}
           value={value.side}
           width={110}
           options={[
-            { value: 'left', label: 'left' },
-            { value: 'right', label: 'right' },
+            { value: 'left', label: say(msg('screen.want.left')) },
+            { value: 'right', label: say(msg('screen.want.right')) },
           ]}
           onChange={(side) => set({ side })}
         />
@@ -96,25 +101,35 @@ function Details({
       {kind === 'convert' && (
         <p className="muted">
           {switchesOf(house, point.id).length > 0
-            ? `Then ${switchesOf(house, point.id)
-                .map((id) => house.points.find((p) => p.id === id)?.label ?? '?')
-                .join(' and ')} is free for a light: place one and let that switch command it.`
-            : 'No switch commands it, as far as its cables are entered.'}
+            ? say(
+                msg('screen.want.then-is-free-for-a', {
+                  switches: allOf(
+                    switchesOf(house, point.id).map(
+                      (id) => house.points.find((p) => p.id === id)?.label ?? '?',
+                    ),
+                  ),
+                }),
+              )
+            : say(msg('screen.want.no-switch-commands-it-as'))}
         </p>
       )}
       {kind === 'shift' && (
         <p className="muted">
           {shiftRoomMm(point) > 0
-            ? `By ${formatLength(shiftRoomMm(point), house.units, 'inches')}: its box has a gang to spare.`
-            : 'It fills its box: there is no room to shift.'}
+            ? say(
+                msg('screen.want.by-its-box-has-a', {
+                  distance: formatLength(shiftRoomMm(point), house.units, 'inches'),
+                }),
+              )
+            : say(msg('screen.want.it-fills-its-box-there'))}
         </p>
       )}
       {kind === 'split' && !isReceptacleDevice(point.devices[value.index] ?? { kind: 'blank' }) && (
-        <p className="muted">Only an outlet can be put elsewhere alone; move the whole point instead.</p>
+        <p className="muted">{say(msg('screen.want.only-an-outlet-can-be'))}</p>
       )}
       {kind === 'swap' && (
         <Choice
-          label="With"
+          label={say(msg('screen.want.with'))}
           value={value.withId}
           width={110}
           options={house.points
@@ -188,8 +203,8 @@ export function Changes({
     }
   };
   return (
-    <section className="stack" aria-label="Changes at what is there">
-      <h3>Changes at what is there</h3>
+    <section className="stack" aria-label={say(msg('screen.want.changes-at-what-is-there'))}>
+      <h3>{say(msg('screen.want.changes-at-what-is-there'))}</h3>
       {changes.length > 0 && (
         <ul className="others">
           {changes.map((c) => (
@@ -198,7 +213,7 @@ export function Changes({
               <Button
                 type="text"
                 size="small"
-                aria-label={`Leave out: ${say(changeText(house, c))}`}
+                aria-label={say(msg('screen.want.leave-out', { changeText: changeText(house, c) }))}
                 onClick={() => edits.job({ ...job, changes: changes.filter((x) => x.id !== c.id) })}
               >
                 ✕
@@ -209,13 +224,19 @@ export function Changes({
       )}
       <div className="row fields">
         <Choice
-          label="Point"
+          label={say(msg('screen.want.point'))}
           value={point.id}
           width={110}
           options={house.points.map((p) => ({ value: p.id, label: p.label }))}
           onChange={setPointId}
         />
-        <Choice label="Change" value={kind} width={190} options={KINDS} onChange={setKind} />
+        <Choice
+          label={say(msg('screen.want.change'))}
+          value={kind}
+          width={190}
+          options={KINDS}
+          onChange={setKind}
+        />
         <Details
           kind={kind}
           point={point}
@@ -223,7 +244,7 @@ export function Changes({
           value={{ ...details, withId: other?.id ?? '' }}
           set={(to) => setDetails({ ...details, ...to })}
         />
-        <Button onClick={apply}>Add this change</Button>
+        <Button onClick={apply}>{say(msg('screen.want.add-this-change'))}</Button>
       </div>
     </section>
   );

@@ -1,8 +1,9 @@
-import type { Fixture, House } from '@elwand/core';
+import { type Fixture, type House, msg } from '@elwand/core';
 import { Checkbox } from 'antd';
 import { Choice } from '../../parts/Choice.tsx';
 import { LengthInput } from '../../parts/LengthInput.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { useSay } from '../../app/say.ts';
 
 /** A 4 ft strip, fed in its middle, screwed up 6 in from its ends, mm. */
 const STRIP: Fixture = {
@@ -25,6 +26,7 @@ export function FixtureFields({
   readonly system: House['units'];
   readonly onChange: (fixture: Fixture | undefined) => void;
 }) {
+  const say = useSay();
   const length = (label: string, key: 'lengthMm' | 'widthMm' | 'feedMm') =>
     fixture && (
       <LengthInput
@@ -43,32 +45,32 @@ export function FixtureFields({
         checked={fixture !== undefined}
         onChange={(e) => onChange(e.target.checked ? STRIP : undefined)}
       >
-        a long one, or a row of them
+        {say(msg('screen.want.a-long-one-or-a'))}
       </Checkbox>
       {fixture && (
         <>
-          {length('Long', 'lengthMm')}
-          {length('Wide', 'widthMm')}
-          {length('Fed from its end at', 'feedMm')}
+          {length(say(msg('screen.want.long')), 'lengthMm')}
+          {length(say(msg('screen.want.wide')), 'widthMm')}
+          {length(say(msg('screen.want.fed-from-its-end-at')), 'feedMm')}
           <Choice
-            label="Lies"
+            label={say(msg('screen.want.lies'))}
             value={fixture.turn}
             width={170}
             options={[
-              { value: 'x', label: 'along the first wall' },
-              { value: 'y', label: 'out from it' },
+              { value: 'x', label: say(msg('screen.want.along-the-first-wall')) },
+              { value: 'y', label: say(msg('screen.want.out-from-it')) },
             ]}
             onChange={(turn) => onChange({ ...fixture, turn })}
           />
           <NumberField
-            label="In a row"
+            label={say(msg('screen.want.in-a-row'))}
             value={fixture.linked}
             min={1}
             max={20}
             onChange={(linked) => linked !== null && onChange({ ...fixture, linked })}
           />
           <NumberField
-            label="Maker allows"
+            label={say(msg('screen.want.maker-allows'))}
             value={fixture.mostLinked}
             min={1}
             max={20}
@@ -77,7 +79,7 @@ export function FixtureFields({
           {fixture.mountsMm.map((mm, i) => (
             <LengthInput
               key={i}
-              label={`Screw ${i + 1} from its end`}
+              label={say(msg('screen.want.screw-from-its-end', { n: i + 1 }))}
               value={mm}
               system={system}
               width={110}

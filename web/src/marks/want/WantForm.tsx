@@ -11,6 +11,8 @@ import {
   type House,
   type Point,
   type Want,
+  msg,
+  type Text,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { lazy, Suspense } from 'react';
@@ -21,32 +23,39 @@ import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
 import { TextField } from '../../parts/TextField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
+import { Said, slot } from '../../app/Said.tsx';
 
 const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
 
 const ALWAYS = 'always';
 interface Command {
   readonly value: string;
-  readonly label: string;
+  readonly label: Text;
   readonly control: Want['control'];
 }
 
 /** Everything that may command a want: existing switches and wanted ones, several in one box each by its number. */
 function commands(points: readonly Point[], wanted: readonly Want[]): Command[] {
   return [
-    { value: ALWAYS, label: 'always', control: { by: 'always' } },
+    { value: ALWAYS, label: msg('screen.want.always'), control: { by: 'always' } },
     ...points.flatMap((p) => {
       const keys = switchesIn(p);
       return keys.map((value, i): Command => ({
         value,
-        label: keys.length > 1 ? `by ${p.label}, switch ${i + 1}` : `by switch ${p.label}`,
+        label:
+          keys.length > 1
+            ? msg('screen.want.by-switch', { label: p.label, n: i + 1 })
+            : msg('screen.want.by-switch-2', { label: p.label }),
         control: { by: 'switch', pointId: p.id, ...(i > 0 ? { nth: i + 1 } : {}) },
       }));
     }),
     ...wanted.flatMap((w) =>
       Array.from({ length: switchCount(w) }, (_, i): Command => ({
         value: `want:${w.id}/${i + 1}`,
-        label: switchCount(w) > 1 ? `by ${w.label}, switch ${i + 1}` : `by the wanted ${w.label}`,
+        label:
+          switchCount(w) > 1
+            ? msg('screen.want.by-switch', { label: w.label, n: i + 1 })
+            : msg('screen.want.by-the-wanted', { label: w.label }),
         control: { by: 'want', wantId: w.id, ...(i > 0 ? { nth: i + 1 } : {}) },
       })),
     ),
@@ -91,7 +100,7 @@ function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Wa
           size="small"
           onClick={() => want.at.on === 'ceiling' && put({ ...want, at: { ...want.at, ...place.at } })}
         >
-          Put it there
+          {say(msg('screen.want.put-it-there'))}
         </Button>
       )}
     </p>
@@ -108,6 +117,7 @@ export function WantForm({
   readonly put: (want: Want, merge?: string) => void;
   readonly remove: () => void;
 }) {
+  const say = useSay();
   const { bundle, evaluation } = useWork();
   const { house, job } = bundle;
   const set = (to: Partial<Want>) => put({ ...want, ...to });
@@ -125,7 +135,7 @@ export function WantForm({
     <article className="want" aria-label={want.label}>
       <div className="row fields">
         <TextField
-          label="Name"
+          label={say(msg('screen.want.name'))}
           value={want.label}
           required
           width={110}
@@ -133,11 +143,14 @@ export function WantForm({
         />
         {moved ? (
           <span className="tag">
-            Moves <b>{moved.label}</b> here; its old box stays as a junction
+            <Said
+              text={msg('screen.want.moves-here', { what: slot('what') })}
+              slots={{ what: <b>{moved.label}</b> }}
+            />
           </span>
         ) : (
           <Choice
-            label="What"
+            label={say(msg('screen.want.what'))}
             value={want.kind}
             width={140}
             options={WANT_KINDS}
@@ -154,12 +167,12 @@ export function WantForm({
             size="small"
             onClick={() => want.at.on === 'wall' && set({ at: { ...want.at, heightMm: near } })}
           >
-            Match the neighbors: {formatLength(near, house.units, 'inches')}
+            {say(msg('screen.want.match-the-neighbors', { near: formatLength(near, house.units, 'inches') }))}
           </Button>
         )}
         {boxed && (
           <Choice
-            label="Gangs"
+            label={say(msg('screen.want.gangs'))}
             value={String(want.gangs)}
             width={70}
             options={[
@@ -181,12 +194,12 @@ export function WantForm({
             .map((k, i) => (
               <Choice
                 key={i}
-                label={`In gang ${i + 2}`}
+                label={say(msg('screen.want.in-gang', { n: i + 2 }))}
                 value={k === 'switch' ? 'switch' : 'receptacle'}
                 width={110}
                 options={[
-                  { value: 'receptacle', label: 'outlet' },
-                  { value: 'switch', label: 'switch' },
+                  { value: 'receptacle', label: say(msg('screen.want.outlet')) },
+                  { value: 'switch', label: say(msg('screen.want.switch')) },
                 ]}
                 onChange={(to) =>
                   set({
@@ -199,7 +212,7 @@ export function WantForm({
             ))}
         {commanded && (
           <Choice
-            label="Live"
+            label={say(msg('screen.want.live'))}
             value={controlValue(want)}
             width={190}
             options={live}
@@ -211,14 +224,14 @@ export function WantForm({
         )}
         {want.kind === 'fan' && beside > 1 && (
           <Choice
-            label="Its light"
+            label={say(msg('screen.want.its-light'))}
             value={String(want.lightNth ?? '')}
             width={150}
             options={[
-              { value: '', label: 'with the fan' },
+              { value: '', label: say(msg('screen.want.with-the-fan')) },
               ...Array.from({ length: beside }, (_, i) => ({
                 value: String(i + 1),
-                label: `by switch ${i + 1}`,
+                label: say(msg('screen.want.by-switch-3', { n: i + 1 })),
               })),
             ]}
             onChange={(n) => {
@@ -229,12 +242,12 @@ export function WantForm({
         )}
         {want.kind === 'appliance' && (
           <Choice
-            label="Voltage"
+            label={say(msg('screen.want.voltage'))}
             value={want.volts === 240 ? '240' : '120'}
             width={150}
             options={[
-              { value: '120', label: '120 V' },
-              { value: '240', label: '240 V, two hots' },
+              { value: '120', label: say(msg('screen.want.120-v')) },
+              { value: '240', label: say(msg('screen.want.240-v-two-hots')) },
             ]}
             onChange={(v) => {
               const { volts: _, ...rest } = want;
@@ -244,12 +257,15 @@ export function WantForm({
         )}
         {!moved && (
           <Choice
-            label="Power from"
+            label={say(msg('screen.want.power-from'))}
             value={sourceValue(want)}
             width={170}
             options={[
-              { value: 'any', label: 'wherever it is best' },
-              ...house.panels.map((p) => ({ value: `panel:${p.id}`, label: `a new circuit, ${p.label}` })),
+              { value: 'any', label: say(msg('screen.want.wherever-it-is-best')) },
+              ...house.panels.map((p) => ({
+                value: `panel:${p.id}`,
+                label: say(msg('screen.want.a-new-circuit', { label: p.label })),
+              })),
               ...house.points.map((p) => ({ value: `point:${p.id}`, label: p.label })),
             ]}
             onChange={(v) => {
@@ -262,7 +278,12 @@ export function WantForm({
             }}
           />
         )}
-        <Button type="text" size="small" aria-label={`Take out ${want.label}`} onClick={remove}>
+        <Button
+          type="text"
+          size="small"
+          aria-label={say(msg('screen.want.delete', { want: want.label }))}
+          onClick={remove}
+        >
           ✕
         </Button>
       </div>

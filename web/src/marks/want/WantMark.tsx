@@ -1,4 +1,4 @@
-import { makeWant, type Change, type Point, type Want } from '@elwand/core';
+import { makeWant, type Change, type Point, type Want, msg } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
@@ -8,6 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
 import '../marks.css';
+import { useSay } from '../../app/say.ts';
 
 /** The forms come once the wall is there: they are half as large again as everything that draws it. */
 const form = pageIsUp.then(() => patiently(() => import('./WantForm.tsx')));
@@ -29,6 +30,7 @@ const KIND_OF: Readonly<Record<Point['kind'], Want['kind']>> = {
 
 /** Mark 1: what is wanted, where, with what plugged in. */
 export function WantMark() {
+  const say = useSay();
   const { bundle, evaluation, edits, setPlacing } = useWork();
   const { job } = bundle;
   const selected = useAppSelector((s) => s.view.selected);
@@ -44,41 +46,48 @@ export function WantMark() {
     return { ...at, xMm: Math.max(100, at.xMm + step) };
   };
   const move = (point: Point) => {
-    const want = makeWant(freshId('want'), `${point.label} moved`, aside(point), {
-      kind: KIND_OF[point.kind],
-      gangs: Math.min(3, point.box.gangs),
-      replaces: point.id,
-    });
+    const want = makeWant(
+      freshId('want'),
+      say(msg('screen.want.moved', { point: point.label })),
+      aside(point),
+      {
+        kind: KIND_OF[point.kind],
+        gangs: Math.min(3, point.box.gangs),
+        replaces: point.id,
+      },
+    );
     edits.job({ ...job, wants: [...job.wants, want] });
     dispatch(selectedAction(want.id));
   };
   const split = (point: Point, change: Change) => {
-    const want = makeWant(freshId('want'), `from ${point.label}`, aside(point), {
-      kind: 'receptacle',
-      source: { from: 'point', pointId: point.id },
-    });
+    const want = makeWant(
+      freshId('want'),
+      say(msg('screen.want.from', { point: point.label })),
+      aside(point),
+      {
+        kind: 'receptacle',
+        source: { from: 'point', pointId: point.id },
+      },
+    );
     edits.job({ ...job, changes: [...(job.changes ?? []), change], wants: [...job.wants, want] });
     dispatch(selectedAction(want.id));
   };
   return (
     <div className="section stack">
       <div className="row">
-        <h2 className="grow">What is wanted</h2>
+        <h2 className="grow">{say(msg('screen.want.what-is-wanted'))}</h2>
         <Button type="primary" onClick={() => setPlacing('receptacle')}>
-          Place an outlet
+          {say(msg('screen.want.place-an-outlet'))}
         </Button>
-        <Button onClick={() => setPlacing('luminaire')}>Place a light</Button>
+        <Button onClick={() => setPlacing('luminaire')}>{say(msg('screen.want.place.luminaire'))}</Button>
         {WANT_KINDS.filter((k) => k.value !== 'receptacle' && k.value !== 'luminaire').map((k) => (
           <Button key={k.value} onClick={() => setPlacing(k.value)}>
-            Place a {k.label.toLowerCase()}
+            {say(msg(`screen.want.place.${k.value}`))}
           </Button>
         ))}
       </div>
       {job.wants.length === 0 && (
-        <p className="empty">
-          Nothing is wanted yet. Press "Place an outlet", then click on the wall; drag it, or type its exact
-          place here.
-        </p>
+        <p className="empty">{say(msg('screen.want.nothing-is-wanted-yet-press'))}</p>
       )}
       {ordered.map((w) => (
         <div key={w.id} onFocus={() => selected !== w.id && dispatch(selectedAction(w.id))}>
@@ -97,11 +106,13 @@ export function WantMark() {
         </Suspense>
       ) : (
         <div>
-          <Button onClick={() => setChanging(true)}>Replace, enlarge, move or retire what is there</Button>
+          <Button onClick={() => setChanging(true)}>
+            {say(msg('screen.want.replace-enlarge-move-or-retire'))}
+          </Button>
         </div>
       )}
       <label className="field">
-        <span>Notes on the job</span>
+        <span>{say(msg('screen.want.notes-on-the-job'))}</span>
         <Input.TextArea
           value={job.note}
           autoSize={{ minRows: 2 }}

@@ -10,6 +10,8 @@ import {
   type JoinMember,
   type Screw,
   type Wired,
+  row,
+  apart,
 } from '@elwand/core';
 import { useSay } from '../../app/say.ts';
 
@@ -150,12 +152,15 @@ function Sheath({ block }: { readonly block: Block }) {
         className={`wire-text wire-join${cable.isNew ? ' wire-new' : ''}`}
       >
         {cable.isNew ? '‖ ' : ''}
-        {side === 'left' ? say(cable.to) : `to ${say(cable.to)}`}
+        {side === 'left' ? say(cable.to) : say(msg('screen.wire.cable-to', { where: cable.to }))}
       </text>
       {cable.conductors.map((c, i) => (
         <text key={i} x={textX} y={top + i * ROW - 5} textAnchor={end} className="wire-text">
-          {c.colour}
-          {c.remark ? ', re-identified' : ''}
+          {say(
+            msg(c.remark ? 'screen.wire.reidentified' : 'screen.wire.conductor', {
+              color: msg(`names.color.${c.colour}`),
+            }),
+          )}
         </text>
       ))}
     </g>
@@ -171,6 +176,7 @@ function DeviceShape({
   readonly screws: readonly Screw[];
   readonly y: number;
 }) {
+  const say = useSay();
   const x = DEVICE_X;
   return (
     <g>
@@ -221,7 +227,7 @@ function DeviceShape({
             className="wire-text wire-over"
             textAnchor={SCREW[s].dx > 0 ? 'start' : 'end'}
           >
-            {s}
+            {say(msg(`names.terminal.${s}`))}
           </text>
         </g>
       ))}
@@ -304,7 +310,25 @@ export function BoxDiagram({
       ...wired.terminations.flatMap((t) => (t.device === device ? [t.screw] : [])),
     ]),
   ];
-  const spoken = `${title}: ${wired.joins.map((j) => `splice ${j.n}, ${say(j.says)}`).join('; ') || 'no splices'}. ${[...wired.terminations.map((t) => `${t.conductor.colour} on ${say(msg(`names.screw.${t.screw}`))}`), ...wired.caps.map((c) => `cap ${say(c.says)}`)].join(', ')}`;
+  const spoken = [
+    title,
+    apart(
+      wired.joins.length > 0
+        ? wired.joins.map((j) => msg('screen.wire.splice', { n: j.n, says: j.says }))
+        : [msg('screen.wire.no-splices')],
+    ),
+    row([
+      ...wired.terminations.map((t) =>
+        msg('screen.wire.on', {
+          color: msg(`names.color.${t.conductor.colour}`),
+          screw: msg(`names.screw.${t.screw}`),
+        }),
+      ),
+      ...wired.caps.map((c) => msg('screen.wire.cap', { says: c.says })),
+    ]),
+  ]
+    .map(say)
+    .join('. ');
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={spoken}>
       <rect

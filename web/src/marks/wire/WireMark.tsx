@@ -7,6 +7,10 @@ import {
   surveyBox,
   type BoxWiring,
   type PartKey,
+  msg,
+  type Text,
+  allOf,
+  apart,
 } from '@elwand/core';
 import { useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
@@ -15,22 +19,20 @@ import { BoxDiagram } from './BoxDiagram.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
-const partName = (key: string): string => (key in PARTS ? PARTS[key as PartKey].name : key);
+const partName = (key: string): Text => (key in PARTS ? PARTS[key as PartKey].name : key);
 
 /** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
-function crowding(box: BoxWiring): string {
+function crowding(box: BoxWiring): Text {
   const pigtails = box.after.joins.flatMap((j) => j.members).filter((m) => m.kind === 'pigtail').length;
   const bulky = box.point.devices.filter(isBulky).length;
   const parts = [
-    box.after.joins.length > 0
-      ? `${box.after.joins.length} connector${box.after.joins.length === 1 ? '' : 's'}`
-      : '',
-    pigtails > 0 ? `${pigtails} pigtail${pigtails === 1 ? '' : 's'}` : '',
-    bulky > 0 ? `${bulky} deep device${bulky === 1 ? '' : 's'}` : '',
-  ].filter(Boolean);
+    box.after.joins.length > 0 ? msg('screen.wire.connectors', { count: box.after.joins.length }) : '',
+    pigtails > 0 ? msg('screen.wire.pigtails', { pigtails }) : '',
+    bulky > 0 ? msg('screen.wire.deep-devices', { bulky }) : '',
+  ].filter((part) => part !== '');
   return parts.length === 0
-    ? 'Nothing else crowds it.'
-    : `${parts.join(' and ')} don't count toward fill, but they still take up space.`;
+    ? msg('screen.wire.nothing-else-crowds-it')
+    : msg('screen.wire.dont-count-toward-fill-but', { parts: allOf(parts) });
 }
 
 /** What takes the room in a box, as one bar against what is there. */
@@ -46,12 +48,15 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
   return (
     <figure className="chart">
       <figcaption className="row">
-        <h3>Box fill</h3>
+        <h3>{say(msg('screen.wire.box-fill'))}</h3>
         <span className="measure">
-          {cubicInches(fill.cubicInches)} needed,{' '}
-          {have === null ? 'volume not known' : `${cubicInches(have)} available`}
+          {say(
+            have === null
+              ? msg('screen.wire.needed-volume-not-known', { need: cubicInches(fill.cubicInches) })
+              : msg('screen.wire.needed', { need: cubicInches(fill.cubicInches), have: cubicInches(have) }),
+          )}
         </span>
-        <span className="quiet">{boxModel(box.point.box.model)?.name ?? ''}</span>
+        <span className="quiet">{say(boxModel(box.point.box.model)?.name ?? '')}</span>
       </figcaption>
       <svg
         viewBox="0 0 600 46"
@@ -82,12 +87,12 @@ function FillGauge({ box }: { readonly box: BoxWiring }) {
               strokeWidth="3"
             />
             <text x={Math.min((have / most) * 600, 560)} y="43" textAnchor="middle" className="wire-text">
-              box ends, {have}
+              {say(msg('screen.wire.box-ends', { have }))}
             </text>
           </g>
         )}
       </svg>
-      <p className="muted">{crowding(box)}</p>
+      <p className="muted">{say(crowding(box))}</p>
       <p className="muted">
         {fill.items.map((i) => `${say(i.what)} ${i.cubicInches.toFixed(2)}`).join(' · ')}
       </p>
@@ -107,10 +112,10 @@ export function WireMark() {
   return (
     <div className="section stack">
       <div className="row">
-        <h2>Boxes that are touched</h2>
-        <span className="muted">in the order in which power reaches them; ‖ marks new cable</span>
+        <h2>{say(msg('screen.wire.boxes-that-are-touched'))}</h2>
+        <span className="muted">{say(msg('screen.wire.in-the-order-in-which'))}</span>
       </div>
-      <div className="chain" role="group" aria-label="Boxes">
+      <div className="chain" role="group" aria-label={say(msg('screen.wire.boxes'))}>
         {boxes.map((b, i) => (
           <span key={b.point.id} style={{ display: 'contents' }}>
             {i > 0 && <span className={`chain-link${b.isNew ? ' chain-link-new' : ''}`} />}
@@ -124,38 +129,48 @@ export function WireMark() {
               <br />
               <span className="quiet">
                 {b.after.joins.length === 0
-                  ? 'no splices'
-                  : `${b.after.joins.length} splice${b.after.joins.length === 1 ? '' : 's'}`}
+                  ? say(msg('screen.wire.no-splices'))
+                  : say(msg('screen.wire.splices', { count: b.after.joins.length }))}
               </span>
             </button>
           </span>
         ))}
       </div>
       <div className="wire-pair">
-        <section className="wire-card" aria-label="Before">
-          <h3>{box.point.label} before</h3>
+        <section className="wire-card" aria-label={say(msg('screen.wire.before'))}>
+          <h3>{say(msg('screen.wire.before-2', { point: box.point.label }))}</h3>
           {box.before ? (
-            <BoxDiagram box={box} wired={box.before} title={`${box.point.label} before`} />
+            <BoxDiagram
+              box={box}
+              wired={box.before}
+              title={say(msg('screen.wire.before-2', { point: box.point.label }))}
+            />
           ) : (
-            <p className="muted">No box there yet.</p>
+            <p className="muted">{say(msg('screen.wire.no-box-there-yet'))}</p>
           )}
         </section>
-        <section className="wire-card" aria-label="After">
+        <section className="wire-card" aria-label={say(msg('screen.wire.after'))}>
           <h3>
-            {box.point.label} after{' '}
+            {say(msg('screen.wire.after-2', { point: box.point.label }))}{' '}
             <span className="muted">
-              {bundle.job.preferences.passPower === 'pigtails' ? 'pigtails' : 'through the device'}
+              {bundle.job.preferences.passPower === 'pigtails'
+                ? say(msg('screen.wire.with-pigtails'))
+                : say(msg('screen.wire.through-the-device'))}
             </span>
           </h3>
-          <BoxDiagram box={box} wired={box.after} title={`${box.point.label} after`} />
+          <BoxDiagram
+            box={box}
+            wired={box.after}
+            title={say(msg('screen.wire.after-2', { point: box.point.label }))}
+          />
         </section>
       </div>
       <FillGauge box={box} />
-      <section aria-label="Splices">
+      <section aria-label={say(msg('screen.wire.splices-2'))}>
         <h3>
           {box.after.joins.length === 0
-            ? 'No splices: every conductor goes to a terminal'
-            : `Make ${box.after.joins.length} splice${box.after.joins.length === 1 ? '' : 's'}`}
+            ? say(msg('screen.wire.no-splices-every-conductor-goes'))
+            : say(msg('screen.wire.make-splices', { count: box.after.joins.length }))}
         </h3>
         <ol className="joins">
           {box.after.joins.map((j) => (
@@ -163,9 +178,7 @@ export function WireMark() {
               <span className="move-n measure">{j.n}</span>
               <div>
                 <b>{say(j.says)}</b>
-                <p className="muted">
-                  {partName(j.connector)}; {say(j.strip)}
-                </p>
+                <p className="muted">{say(apart([partName(j.connector), j.strip]))}</p>
               </div>
             </li>
           ))}
@@ -174,14 +187,19 @@ export function WireMark() {
               <span className="move-n measure">→</span>
               <div>
                 <b>
-                  {t.conductor.colour}
-                  {t.conductor.remark ? ', re-identified' : ''} to{' '}
-                  {say(endText(t.screw, t.device, box.point))}
+                  {say(
+                    msg(t.conductor.remark ? 'screen.wire.to-reidentified' : 'screen.wire.to', {
+                      color: msg(`names.color.${t.conductor.colour}`),
+                      end: endText(t.screw, t.device, box.point),
+                    }),
+                  )}
                 </b>{' '}
                 <span className="muted">
-                  from{' '}
-                  {box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to &&
-                    say(box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to ?? '')}
+                  {say(
+                    msg('screen.wire.from', {
+                      where: box.cables.find((c) => c.cable.id === t.conductor.cableId)?.to ?? '',
+                    }),
+                  )}
                 </span>
               </div>
             </li>
@@ -190,8 +208,8 @@ export function WireMark() {
             <li key={`c${i}`}>
               <span className="move-n measure">✕</span>
               <div>
-                <b>Cap {say(c.says)}</b>
-                <p className="muted">{partName(c.connector)} on its end</p>
+                <b>{say(msg('screen.wire.cap-2', { says: c.says }))}</b>
+                <p className="muted">{say(msg('screen.wire.on-its-end', { part: partName(c.connector) }))}</p>
               </div>
             </li>
           ))}

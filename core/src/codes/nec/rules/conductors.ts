@@ -5,7 +5,8 @@ import { TRIP_CURVE_AMPS } from '../../../catalog/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import { overload } from '../../../load/index.ts';
 import { heatedConductor } from '../trip.ts';
-import { GAUGES, nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
+import { GAUGES } from '../../../document/index.ts';
+import { nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
 import { singleReceptacleSource } from '../tables/conductors.ts';
 import {
   breakerName,
@@ -204,7 +205,11 @@ export const receptacleRating: Rule = {
   numbers: (pack) =>
     [15, 20, 30, 40, 50].map((amps) => {
       const { value, source } = pack.receptacleRatings(amps);
-      return { what: msg('rules.conductors.circuit', { amps }), value: `${value.join(' or ')} A`, source };
+      return {
+        what: msg('rules.conductors.circuit', { amps }),
+        value: anyOf(value.map((a) => q.rating(a))),
+        source,
+      };
     }),
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit }) => {

@@ -15,7 +15,7 @@ import type { FillItem, Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
 import { published } from '../../../findings/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
-import { apart, msg, q, type Text } from '../../../words/index.ts';
+import { apart, msg, q, type Text, anyOf } from '../../../words/index.ts';
 
 const RULE = 'box-fill';
 
@@ -110,7 +110,7 @@ export const boxFill: Rule = {
   numbers: (pack) => [
     ...(['18', '16', '14', '12', '10', '8', '6'] as const).map((g) => ({
       what: msg('rules.fill.conductor', { gauge: g }),
-      value: `${ALLOWANCE[g].toFixed(2)} cu in`,
+      value: msg('rules.fill.allowance', { cubicInches: ALLOWANCE[g].toFixed(2) }),
       source: allowanceSource(pack.edition),
     })),
     {
@@ -120,7 +120,7 @@ export const boxFill: Rule = {
     },
     {
       what: msg('rules.fill.barrier'),
-      value: `${BARRIER.metal} or ${BARRIER.nonmetallic.toFixed(1)} cu in`,
+      value: anyOf([q.volume(BARRIER.metal), q.volume(BARRIER.nonmetallic)]),
       source: published('NEC 314.16(A)', pack.edition, 'fairly-sure'),
     },
     {

@@ -234,7 +234,7 @@ export const tripBeforeDamage: Rule = {
     { what: msg('rules.heat.two-minutes'), value: '200 %', source: tripStandard },
     { what: msg('rules.heat.short-overload'), value: '105 °C', source: insulationLimitSource },
     { what: msg('rules.heat.short-circuit'), value: '150 °C', source: insulationLimitSource },
-    { what: msg('rules.heat.around'), value: '30 °C', source: practice(msg('rules.heat.table')) },
+    { what: msg('rules.heat.around'), value: q.celsius(30), source: practice(msg('rules.heat.table')) },
   ],
   check: (context) =>
     circuitsOf(context).flatMap(({ circuit, extended }) => (extended ? judgeTrip(context, circuit) : [])),

@@ -80,7 +80,7 @@ export const drop: Rule = {
     ...limitNumbers('voltageDrop')(pack),
     ...(['14', '12', '10', '8', '6'] as const).map((g) => ({
       what: msg('rules.site.copper', { gauge: g }),
-      value: `${plain(pack.resistance(g, 'Cu', 75).value * 304.8, 3)} ohm per 1000 ft`,
+      value: `${plain(pack.resistance(g, 'Cu', 75).value * 304.8, 3)} ohm/kft`,
       source: pack.resistance(g, 'Cu', 75).source,
     })),
   ],

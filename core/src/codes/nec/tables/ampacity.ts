@@ -5,8 +5,6 @@ import { published, type Source } from '../../../findings/index.ts';
 export type Rating = 60 | 75 | 90;
 type Row = readonly [at60: number, at75: number, at90: number];
 
-export const GAUGES: readonly Gauge[] = ['14', '12', '10', '8', '6', '4'];
-
 /** Table 310.16: ampacity at 30 C, not more than three current-carrying conductors, A. 14 AWG aluminium has no entry. */
 export const AMPACITY: Readonly<Record<Metal, Partial<Record<Gauge, Row>>>> = {
   Cu: {

@@ -98,13 +98,13 @@ export const SITE_CHECKS: readonly Check[] = [
   check('grounds-stay', 'splice', published('NEC 250.148')),
   check('neutral-multiwire', 'splice', published('NEC 300.13(B)'), ({ multiwire }) => multiwire),
   check('remark', 'splice', published('NEC 200.7(C)(1)'), ({ remarked }) => remarked),
-  check('tug', 'splice', practice('tug each conductor of every splice')),
+  check('tug', 'splice', practice(msg('names.practice.tug'))),
   check('one-screw', 'device', published('NEC 110.14(A), (D)', undefined, 'fairly-sure')),
   check('jumper', 'device', published('NEC 250.146'), ({ metalBox }) => metalBox),
   check('grip-height', 'device', published('NEC 404.8(A)'), ({ switched }) => switched),
   check('dimmer', 'device', published('NEC 404.14(E), 406.15'), ({ dimmer }) => dimmer),
   check('plate', 'close', published('NEC 404.9')),
-  check('patch-board', 'close', practice('save the piece that was cut out'), ({ opensWall }) => opensWall),
+  check('patch-board', 'close', practice(msg('names.practice.save-piece')), ({ opensWall }) => opensWall),
   check('directory', 'record', published('NEC 408.4(A)')),
 ];
 

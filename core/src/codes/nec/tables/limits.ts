@@ -80,8 +80,8 @@ export const LIMITS = {
     source: (edition) =>
       published(
         edition >= 2023
-          ? 'NEC 210.19, informational note (advice, no rule)'
-          : `NEC 210.19(A)(1), informational note ${edition >= 2020 ? '3' : '4'} (advice, no rule)`,
+          ? 'NEC 210.19, Informational Note'
+          : `NEC 210.19(A)(1), Informational Note ${edition >= 2020 ? '3' : '4'}`,
         edition,
       ),
   },

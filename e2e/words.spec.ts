@@ -1,0 +1,153 @@
+import { expect, test, type Page } from '@playwright/test';
+
+/**
+ * Every screen in the test language, in which each letter that a catalog wrote is struck out. What can still be read came from
+ * somewhere else, and must be somebody's own words, a unit, a citation, or a name that every language uses.
+ */
+const BASE = `http://127.0.0.1:${process.env.E2E_WORDS_PORT ?? '4713'}`;
+
+/** Sizes, units and types of products, the same in every language; `or` and `and` are joined in by the language's own list format. */
+const ANYWHERE =
+  /\b(Elwand|or|and|AWG|NM-B|UF-B|MC|AC|EMT|PVC|LFMC|LFNC|FMC|THWN|THHN|GFCI|AFCI|LINE|LOAD|VA|kW|kVA|kB|MB|mV|OL|Cu|Al|in|ft|cu|sq|mm|cm|min|h|s|A|V|W|ohm|kft|AM|PM|DXF|SVG|CSV|Ctrl|Shift|Page|Up|Down|Nov|Dec|OK)\b/g;
+/** Citations: the publications are in English. */
+const CITED = /\b(NEC|UL|IRC|ICEA|OSHA|US federal|Article)\b[^;¤]*/g;
+/** What the component library says of its own parts, in its own locale; the application names every field itself. */
+const LIBRARY =
+  /^(up|Close|Cancel|Increase Value|Decrease Value|segmented control|down|close|close-circle|more|loading|search|right|left|ellipsis)$/;
+
+/** Everything that a person sees, or hears from a screen reader. */
+const said = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      if (node instanceof Element) {
+        for (const a of ['aria-label', 'title', 'placeholder', 'alt', 'aria-valuetext', 'data-name'])
+          if (node.hasAttribute(a)) found.push(node.getAttribute(a) ?? '');
+        if (node instanceof HTMLInputElement || node instanceof HTMLTextAreaElement) found.push(node.value);
+      } else if (!['SCRIPT', 'STYLE', 'CODE', 'KBD'].includes(node.parentElement?.tagName ?? ''))
+        found.push(node.textContent ?? '');
+    }
+    return found;
+  });
+
+/** Every word that somebody typed into the demo. */
+async function typed(page: Page): Promise<ReadonlySet<string>> {
+  const words = new Set<string>();
+  const take = (value: unknown): void => {
+    if (typeof value === 'string')
+      for (const w of value.match(/[A-Za-z]+/g) ?? []) words.add(w.toLowerCase());
+    else if (typeof value === 'object' && value !== null) Object.values(value).forEach(take);
+  };
+  const get = async (path: string) =>
+    (await page.request.get(`${BASE}/api${path}`)).json() as Promise<unknown>;
+  const houses = (await get('/houses')) as { id: string; jobs: { id: string }[] }[];
+  for (const h of houses) {
+    take(await get(`/houses/${h.id}`));
+    for (const j of h.jobs) take(await get(`/jobs/${j.id}`));
+  }
+  return words;
+}
+
+const HOUSE = ['rooms', 'points', 'panel', 'jobs', 'local', 'history'].map((t) => `/houses/tamarack/${t}`);
+const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
+const SCREENS = [
+  '/',
+  '/sums',
+  '/sums/voltage-drop',
+  '/rules',
+  '/nowhere',
+  ...HOUSE,
+  ...MARKS.map((m) => `/houses/quarry/jobs/freezer/${m}`),
+  ...['want', 'tap', 'do', 'prove'].map((m) => `/houses/tamarack/jobs/aquarium/${m}`),
+];
+
+async function readable(page: Page, own: ReadonlySet<string>): Promise<string[]> {
+  const left = (await said(page)).filter((text) => {
+    if (LIBRARY.test(text.trim())) return false;
+    const bare = text.replaceAll(CITED, '').replaceAll(ANYWHERE, '');
+    return (bare.match(/[A-Za-z]{2,}/g) ?? []).some((w) => !own.has(w.toLowerCase()));
+  });
+  return [...new Set(left)].map((t) => t.slice(0, 120));
+}
+
+/** Opens what is folded away. */
+async function unfold(page: Page): Promise<void> {
+  await page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)));
+}
+
+test.describe.configure({ timeout: 240_000 });
+
+test('every screen speaks from the catalogs', async ({ page }) => {
+  await page.goto(BASE);
+  const own = await typed(page);
+  const wrong: Record<string, string[]> = {};
+  for (const path of SCREENS) {
+    await page.goto(BASE + path);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await unfold(page);
+    await page.waitForTimeout(300);
+    const left = await readable(page, own);
+    if (left.length > 0) wrong[path] = left;
+  }
+  expect(wrong).toEqual({});
+});
+
+test('so do lists of choices, windows and drawers', async ({ page }) => {
+  await page.goto(BASE);
+  const own = await typed(page);
+  const wrong: Record<string, string[]> = {};
+  const look = async (where: string) => {
+    await page.waitForTimeout(250);
+    const left = await readable(page, own);
+    if (left.length > 0) wrong[where] = left;
+  };
+  await page.locator('header .ant-btn-primary').first().click();
+  await look('start: a new house');
+  await page.keyboard.press('Escape');
+  for (const path of [
+    '/houses/tamarack/rooms',
+    '/houses/tamarack/points',
+    '/houses/tamarack/panel',
+    '/houses/quarry/jobs/freezer/want',
+  ]) {
+    await page.goto(BASE + path);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await unfold(page);
+    const choices = page.locator('main .ant-select:visible');
+    const count = Math.min(await choices.count(), 40);
+    for (let i = 0; i < count; i++) {
+      await choices.nth(i).click();
+      await look(`${path}, choice ${i}`);
+      await page.keyboard.press('Escape');
+    }
+  }
+  await page.goto(`${BASE}/houses/quarry/jobs/freezer/run`);
+  await expect(page.getByRole('heading').first()).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  // Job preferences, and the history of the job.
+  for (const i of [1, 2]) {
+    await page.locator('.topbar > button').nth(i).click();
+    await page.waitForLoadState('networkidle');
+    await look(`drawer ${i}`);
+    await page.keyboard.press('Escape');
+  }
+  await page.keyboard.press('?');
+  await look('keys');
+  expect(wrong).toEqual({});
+});
+
+test('on a phone, too', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(BASE);
+  const own = await typed(page);
+  for (const m of ['want', 'do', 'prove']) {
+    await page.goto(`${BASE}/houses/tamarack/jobs/aquarium/${m}`);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await unfold(page);
+    expect(await readable(page, own)).toEqual([]);
+  }
+});
