@@ -202,6 +202,7 @@ export {
 
 // Rules and their numbers.
 export {
+  BUNDLED_OVER,
   EDITIONS,
   heatedConductor,
   inLimitRange,
@@ -303,3 +304,17 @@ export {
 } from './evaluation/judge.ts';
 export { type Chosen } from './evaluation/chosen.ts';
 export { signOff } from './evaluation/sign-off.ts';
+export type {
+  Backup,
+  Binned,
+  Devices,
+  HouseSummary,
+  Imported,
+  JobSummary,
+  PairingCode,
+  ProblemBody,
+  Revision,
+  RevisionPage,
+  Saved,
+  ToldProblem,
+} from './wire/index.ts';

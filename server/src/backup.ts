@@ -1,3 +1,4 @@
+import type { Backup } from '@elwand/core';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { withConnection, type Ask } from './connection.ts';
@@ -6,12 +7,6 @@ import { BACKUPS_KEPT } from './limits.ts';
 import { CannotStart, inspect } from './open.ts';
 
 /** Backups by SQLite itself: a consistent copy of the whole database while the server runs or not. */
-
-export interface Backup {
-  readonly name: string;
-  readonly bytes: number;
-  readonly madeAt: string;
-}
 
 const FOLDER = 'backups';
 const NAME = /^[\w-]{1,80}\.sqlite$/;

@@ -1,4 +1,10 @@
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, writeBundle, type FiledRevision } from '@elwand/core';
+import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  writeBundle,
+  type FiledRevision,
+  type Imported,
+} from '@elwand/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
 import { presentForm, type Kind } from './documents.ts';
@@ -103,14 +109,6 @@ export async function* exportAll(store: Store, ids: readonly string[]): AsyncGen
   yield `{"format":"${ARCHIVE_FORMAT}","formatVersion":${ARCHIVE_VERSION},"bundles":[\n`;
   for (const [i, id] of ids.entries()) yield `${i > 0 ? ',' : ''}${await houseText(store, id, budget)}`;
   yield ']}\n';
-}
-
-export interface Imported {
-  readonly houseId: string;
-  readonly name: string;
-  readonly jobs: readonly string[];
-  /** True when a house with this id was here already: what came in is a copy with an id of its own. */
-  readonly copied: boolean;
 }
 
 /** Thrown inside the transaction when an id was taken since the file was read: it is read once more, under new ids. */

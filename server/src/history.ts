@@ -1,27 +1,18 @@
-import { changesBetween, type DocumentChange, type House, type Job } from '@elwand/core';
+import {
+  changesBetween,
+  type Binned,
+  type House,
+  type Job,
+  type Revision,
+  type RevisionPage,
+  type Saved,
+} from '@elwand/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
 import { readDocument, type Kind } from './documents.ts';
 import { unpack } from './packing.ts';
 import { notFound, Problem, unreadable } from './problem.ts';
-import { findRow, saved, type Row, type Saved, type Store } from './store.ts';
-
-export interface Revision {
-  readonly version: number;
-  readonly savedAt: string;
-  readonly milestone: boolean;
-  /** The first few differences from the version before that is still kept; none for the first one. */
-  readonly changes: readonly DocumentChange[];
-  readonly moreChanges: number;
-}
-export interface RevisionPage {
-  readonly revisions: readonly Revision[];
-  readonly total: number;
-  /** Where the next page begins; null at the end. */
-  readonly before: number | null;
-  /** Size of the whole database, bytes. */
-  readonly fileBytes: number;
-}
+import { findRow, saved, type Row, type Store } from './store.ts';
 
 const CHANGES_TOLD = 4;
 const CHANGES_COUNTED = 100;
@@ -97,18 +88,6 @@ export async function restoreRevision(
 ): Promise<Saved<House | Job>> {
   const document = readRevision(kind, await revisionRow(kind, id, version));
   return kind === 'house' ? store.saveHouse(document as House, known) : store.saveJob(document as Job, known);
-}
-
-export interface Binned {
-  readonly kind: Kind;
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly deletedAt: string;
-  /** The house of a job, and whether that lies in the bin too. */
-  readonly house: { readonly id: string; readonly name: string; readonly binned: boolean } | null;
-  /** Names of the jobs that come back with a house. */
-  readonly jobs: readonly string[];
 }
 
 /** What was deleted, newest first. It stays until it is deleted for good. */

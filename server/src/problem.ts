@@ -1,13 +1,7 @@
-import { speaker, spoken, type ReadProblem } from '@elwand/core';
+import { speaker, spoken, type ReadProblem, type ToldProblem } from '@elwand/core';
 
 /** What the server says has no units in it. */
 const say = speaker('imperial');
-
-/** Where something is wrong, and what, as the API tells it. */
-export interface ToldProblem {
-  readonly where: string;
-  readonly what: string;
-}
 
 /** An error as the API tells it (RFC 9457 problem+json): what happened, where in the document, what was kept. */
 export class Problem extends Error {

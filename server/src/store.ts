@@ -1,4 +1,12 @@
-import { HOUSE_VERSION, JOB_VERSION, MOST_JOBS, type House, type Job } from '@elwand/core';
+import {
+  HOUSE_VERSION,
+  JOB_VERSION,
+  MOST_JOBS,
+  type House,
+  type HouseSummary,
+  type Job,
+  type Saved,
+} from '@elwand/core';
 import { QueryTypes, Transaction, type Sequelize } from 'sequelize';
 import { HouseRow, JobRow, RevisionRow } from './database.ts';
 import { readDocument, type Kind } from './documents.ts';
@@ -6,23 +14,6 @@ import { HOUSE_BYTES } from './limits.ts';
 import { pack } from './packing.ts';
 import { gone, notFound, Problem, unreadable } from './problem.ts';
 import { thinnedOut } from './thinning.ts';
-
-export interface Saved<T> {
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly document: T;
-}
-
-interface JobSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly signedOff: string | null;
-}
-export interface HouseSummary extends Omit<JobSummary, 'signedOff'> {
-  readonly jobs: readonly JobSummary[];
-}
 
 export type Row = HouseRow | JobRow;
 

@@ -42,7 +42,6 @@ export const LIMIT_KEYS = [
   'boxSetbackMm',
   'gapMm',
   'waterReachMm',
-  'arcFaultFreeMm',
   'wallReachMm',
   'wallSpaceMm',
   'counterReachMm',
@@ -69,7 +68,6 @@ export const LIMIT_KEYS = [
   'oppositeBoxesMm',
   'ratedBoxIn2',
   'ratedBoxesShare',
-  'cableUnspacedMm',
 ] as const;
 export type LimitKey = (typeof LIMIT_KEYS)[number];
 

@@ -1,8 +1,8 @@
+import { type Saved } from '@elwand/core';
 import type { Request, Response } from 'express';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
 import type { Kind } from '../documents.ts';
-import type { Saved } from '../store.ts';
 
 /** What routes read from a request, each with an error that names the place. */
 

@@ -1,3 +1,4 @@
+import { type Devices, type PairingCode } from '@elwand/core';
 import { randomBytes } from 'node:crypto';
 import { Router, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
@@ -24,15 +25,29 @@ export function deviceRoutes(lan: Lan | undefined): Router {
   const routes = Router();
   routes.get('/devices', onlyAtThisMachine, async (_request, response) => {
     const devices = lan ? await DeviceRow.findAll({ order: [['pairedAt', 'DESC']] }) : [];
-    response.json({ lan: lan !== undefined, address: lan?.address ?? null, devices });
+    const body: Devices = {
+      lan: lan !== undefined,
+      address: lan?.address ?? null,
+      devices: devices.map(({ id, name, pairedAt, seenAt }) => ({
+        id,
+        name,
+        pairedAt: pairedAt.toISOString(),
+        seenAt: seenAt.toISOString(),
+      })),
+    };
+    response.json(body);
   });
   routes.post('/devices/code', onlyAtThisMachine, async (_request, response) => {
     if (!lan) throw notFound('way in from the network: start Elwand with --lan');
     const { code, expiresAt } = lan.pairings.renew();
     const address = pairingAddress(lan, code);
-    response
-      .status(201)
-      .json({ code, address, expiresAt, qr: await qrCode(address, { type: 'svg', margin: 1 }) });
+    const body: PairingCode = {
+      code,
+      address,
+      expiresAt: expiresAt.toISOString(),
+      qr: await qrCode(address, { type: 'svg', margin: 1 }),
+    };
+    response.status(201).json(body);
   });
   routes.delete('/devices/:id', onlyAtThisMachine, async (request, response) => {
     const count = await DeviceRow.destroy({ where: { id: idOf(request) } });

@@ -1,4 +1,4 @@
-import { isProtecting, switchedIn, type Cable, type House, type Point, msg, q, GAUGES } from '@elwand/core';
+import { isProtecting, switchedIn, type Cable, type House, type Point, msg, q, GAUGES, BUNDLED_OVER } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -179,7 +179,7 @@ function Row({
         min={0}
         max={60}
         width={100}
-        title={say(msg('screen.points.current-carrying-conductors-of-other'))}
+        title={say(msg('screen.points.bundled', { longer: q.distance(BUNDLED_OVER.mm) }))}
         value={cable.surroundings?.alongside ?? 0}
         onChange={(n) =>
           set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })

@@ -1,4 +1,12 @@
-import { changesBetween, type DocumentChange, type House, type Job, msg, type Text } from '@elwand/core';
+import {
+  changesBetween,
+  type DocumentChange,
+  type House,
+  type Job,
+  msg,
+  type Text,
+  type Revision,
+} from '@elwand/core';
 import { Button, message, Modal } from 'antd';
 import { useState } from 'react';
 import {
@@ -7,7 +15,6 @@ import {
   useLazyRevisionsQuery,
   useRevisionsQuery,
   type Kind,
-  type Revision,
 } from '../state/api.ts';
 import { moment } from './day.ts';
 import './history.css';

@@ -1,14 +1,8 @@
-import { msg } from '@elwand/core';
+import { msg, type Backup } from '@elwand/core';
 import { Button, Drawer, message, Modal } from 'antd';
 import { moment } from '../parts/day.ts';
 import { sizeWords } from '../parts/History.tsx';
-import {
-  problemOf,
-  useBackupsQuery,
-  useMakeBackupMutation,
-  useRestoreBackupMutation,
-  type Backup,
-} from '../state/api.ts';
+import { problemOf, useBackupsQuery, useMakeBackupMutation, useRestoreBackupMutation } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
 
 /** Backups of everything: make one, download it, put one back. */

@@ -1,7 +1,7 @@
-import { msg, type Text } from '@elwand/core';
+import { msg, type Text, type Binned } from '@elwand/core';
 import { Button, message, Modal } from 'antd';
 import { moment } from '../parts/day.ts';
-import { problemOf, useBinQuery, usePurgeMutation, useUnbinMutation, type Binned } from '../state/api.ts';
+import { problemOf, useBinQuery, usePurgeMutation, useUnbinMutation } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
 
 const kindOf = (one: Binned) => (one.kind === 'house' ? ('houses' as const) : ('jobs' as const));

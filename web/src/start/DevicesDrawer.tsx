@@ -1,14 +1,8 @@
-import { msg } from '@elwand/core';
+import { msg, type PairingCode } from '@elwand/core';
 import { Button, Drawer, message } from 'antd';
 import { useState } from 'react';
 import { moment } from '../parts/day.ts';
-import {
-  problemOf,
-  useDevicesQuery,
-  usePairingCodeMutation,
-  useRevokeDeviceMutation,
-  type PairingCode,
-} from '../state/api.ts';
+import { problemOf, useDevicesQuery, usePairingCodeMutation, useRevokeDeviceMutation } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
 import { Said, slot } from '../app/Said.tsx';
 

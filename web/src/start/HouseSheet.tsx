@@ -1,8 +1,8 @@
-import { msg } from '@elwand/core';
+import { msg, type HouseSummary, type JobSummary } from '@elwand/core';
 import { Button, Dropdown } from 'antd';
 import { Link } from 'react-router';
 import { day } from '../parts/day.ts';
-import type { HouseSummary, JobSummary, Kind } from '../state/api.ts';
+import type { Kind } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
 
 export type Remove = (kind: Kind, id: string, version: number, name: string) => void;

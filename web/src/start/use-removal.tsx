@@ -1,6 +1,6 @@
-import { msg } from '@elwand/core';
+import { msg, type HouseSummary } from '@elwand/core';
 import { Button, message, Modal, notification } from 'antd';
-import { problemOf, useRemoveMutation, useUnbinMutation, type HouseSummary } from '../state/api.ts';
+import { problemOf, useRemoveMutation, useUnbinMutation } from '../state/api.ts';
 import type { Remove } from './HouseSheet.tsx';
 import { useSay } from '../app/say.ts';
 

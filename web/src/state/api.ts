@@ -1,79 +1,19 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import { type DocumentChange, type House, type Job, msg } from '@elwand/core';
+import {
+  msg,
+  type Backup,
+  type Binned,
+  type Devices,
+  type House,
+  type HouseSummary,
+  type Imported,
+  type Job,
+  type PairingCode,
+  type ProblemBody,
+  type RevisionPage,
+  type Saved,
+} from '@elwand/core';
 import { plainly } from '../app/voices.ts';
-
-export interface Saved<T> {
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly document: T;
-}
-export interface JobSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly signedOff: string | null;
-}
-export interface HouseSummary extends Omit<JobSummary, 'signedOff'> {
-  readonly jobs: readonly JobSummary[];
-}
-export interface Revision {
-  readonly version: number;
-  readonly savedAt: string;
-  readonly milestone: boolean;
-  readonly changes: readonly DocumentChange[];
-  readonly moreChanges: number;
-}
-export interface RevisionPage {
-  readonly revisions: readonly Revision[];
-  readonly total: number;
-  readonly before: number | null;
-  readonly fileBytes: number;
-}
-export interface Binned {
-  readonly kind: 'house' | 'job';
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly deletedAt: string;
-  readonly house: { readonly id: string; readonly name: string; readonly binned: boolean } | null;
-  readonly jobs: readonly string[];
-}
-export interface Backup {
-  readonly name: string;
-  readonly bytes: number;
-  readonly madeAt: string;
-}
-export interface Imported {
-  readonly houseId: string;
-  readonly name: string;
-  readonly copied: boolean;
-}
-export interface Devices {
-  readonly lan: boolean;
-  readonly address: string | null;
-  readonly devices: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly pairedAt: string;
-    readonly seenAt: string;
-  }[];
-}
-export interface PairingCode {
-  readonly code: string;
-  readonly address: string;
-  readonly expiresAt: string;
-  /** The address as a QR code, SVG. */
-  readonly qr: string;
-}
-/** An error body of the server. */
-export interface ProblemBody {
-  readonly title: string;
-  readonly status: number;
-  readonly detail: string;
-  readonly problems?: readonly { where: string; what: string }[];
-  readonly current?: Saved<House | Job>;
-}
 
 export type Kind = 'houses' | 'jobs';
 

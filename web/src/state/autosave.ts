@@ -1,6 +1,6 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import type { House, Job } from '@elwand/core';
-import { api, problemOf, type ProblemBody } from './api.ts';
+import { type House, type Job, type ProblemBody } from '@elwand/core';
+import { api, problemOf } from './api.ts';
 import {
   away,
   conflicted,

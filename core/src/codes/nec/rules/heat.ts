@@ -15,7 +15,13 @@ import type { Circuit } from '../../../feed/index.ts';
 import { plain } from '../../../units/index.ts';
 import { ampacity, carryingIn, type Ampacity } from '../ampacity.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
-import { ADJUSTMENT, adjustmentSource, AMBIENT_BANDS, ambientSource } from '../tables/ampacity.ts';
+import {
+  BUNDLED_OVER,
+  ADJUSTMENT,
+  adjustmentSource,
+  AMBIENT_BANDS,
+  ambientSource,
+} from '../tables/ampacity.ts';
 import { tripOfCable, type CableTrip } from '../trip.ts';
 import { severalReceptacles } from './conductors.ts';
 import { breakerName, cableName, cablesOf, circuitsOf, judge } from './judge.ts';
@@ -122,6 +128,7 @@ export const ampacityWhereItRuns: Rule = {
   title: msg('rules.heat.title'),
   about: msg('rules.heat.about'),
   numbers: (pack) => [
+    { what: msg('rules.heat.bundled'), value: q.distance(BUNDLED_OVER.mm), source: BUNDLED_OVER.source },
     ...ADJUSTMENT.slice(1).map(({ upTo, factor }, i) => ({
       what: msg('rules.heat.bundle', {
         from: (ADJUSTMENT[i]?.upTo ?? 3) + 1,
@@ -230,10 +237,10 @@ export const tripBeforeDamage: Rule = {
   title: msg('rules.heat.trip-title'),
   about: msg('rules.heat.trip-about'),
   numbers: () => [
-    { what: msg('rules.heat.hour'), value: '135 %', source: tripStandard },
-    { what: msg('rules.heat.two-minutes'), value: '200 %', source: tripStandard },
-    { what: msg('rules.heat.short-overload'), value: '105 °C', source: insulationLimitSource },
-    { what: msg('rules.heat.short-circuit'), value: '150 °C', source: insulationLimitSource },
+    { what: msg('rules.heat.hour'), value: q.share(1.35), source: tripStandard },
+    { what: msg('rules.heat.two-minutes'), value: q.share(2), source: tripStandard },
+    { what: msg('rules.heat.short-overload'), value: q.celsius(105), source: insulationLimitSource },
+    { what: msg('rules.heat.short-circuit'), value: q.celsius(150), source: insulationLimitSource },
     { what: msg('rules.heat.around'), value: q.celsius(30), source: practice(msg('rules.heat.table')) },
   ],
   check: (context) =>

@@ -199,7 +199,6 @@ export const arcFault: Rule = {
       value: row(ARC_FAULT_AMPS(pack.edition).map((a) => q.rating(a))),
       source: published('NEC 210.12', pack.edition),
     },
-    ...limitNumbers('arcFaultFreeMm')(pack),
   ],
   check: (context) => {
     const open: Point[] = [];

@@ -1,5 +1,6 @@
 import type { CableType, Gauge, Metal } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
+import { feet } from '../../../units/index.ts';
 
 /** Conductor temperature ratings for which the ampacity table has a column, C. */
 export type Rating = 60 | 75 | 90;
@@ -126,3 +127,6 @@ export const METHOD_RATING: Readonly<Record<CableType, MethodRating>> = {
 /** Insulation temperature of the conductors, C; undefined where it is not known from outside. */
 export const insulationC = (type: CableType): 90 | undefined =>
   METHOD_RATING[type].start === 90 ? 90 : undefined;
+
+/** Cables that lie together for longer than this share their heat (310.15, conductors not spaced): asked of the survey. */
+export const BUNDLED_OVER = { mm: feet(2), source: published('NEC 310.15(C)(1)', undefined, 'fairly-sure') };

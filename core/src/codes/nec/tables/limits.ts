@@ -100,17 +100,6 @@ export const LIMITS = {
     value: () => feet(6),
     source: (edition) => published('NEC 210.8(A)', edition, 'fairly-sure'),
   },
-  arcFaultFreeMm: {
-    unit: 'mm',
-    tighter: 'less',
-    value: () => feet(6),
-    source: (edition) =>
-      published(
-        edition >= 2023 ? 'NEC 210.12(E)' : edition >= 2017 ? 'NEC 210.12(D)' : 'NEC 210.12(B)',
-        edition,
-        edition >= 2020 ? 'fairly-sure' : 'sure',
-      ),
-  },
   wallReachMm: same('mm', 'less', feet(6), 'NEC 210.52(A)(1)'),
   wallSpaceMm: same('mm', 'less', feet(2), 'NEC 210.52(A)(2)'),
   counterReachMm: same('mm', 'less', feet(2), 'NEC 210.52(C)(1)'),
@@ -149,7 +138,6 @@ export const LIMITS = {
   ratedBoxIn2: same('sq in', 'less', 16, 'IRC R302.4.2', 'fairly-sure'),
   // 100 in2 in every 100 ft2.
   ratedBoxesShare: same('share', 'less', 100 / (100 * 144), 'IRC R302.4.2', 'fairly-sure'),
-  cableUnspacedMm: same('mm', 'less', feet(2), 'NEC 310.15'),
 } as const satisfies Record<LimitKey, Limit>;
 
 /** How far a local value may lie from the published ones, up or down; beyond that it is a slip of the unit or the decimal point. */
