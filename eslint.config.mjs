@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import prettier from 'eslint-config-prettier';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
@@ -52,6 +53,19 @@ export default defineConfig(
     },
   },
   { files: ['web/src/**/*.{ts,tsx}'], extends: [reactHooks.configs.flat.recommended] },
+  {
+    files: ['web/src/**/*.tsx'],
+    extends: [jsxA11y.flatConfigs.recommended],
+    rules: {
+      // A field that somebody opens to type a name or a reason has the focus; only fields of the component library can.
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+      // What scrolls sideways must be reached by keyboard.
+      'jsx-a11y/no-noninteractive-tabindex': [
+        'error',
+        { tags: ['figure'], roles: ['tabpanel', 'region', 'group'], allowExpressionValues: true },
+      ],
+    },
+  },
   {
     files: ['web/src/**/*.tsx'],
     rules: {
