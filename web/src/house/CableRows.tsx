@@ -1,4 +1,14 @@
-import { isProtecting, switchedIn, type Cable, type House, type Point, msg, q, GAUGES, BUNDLED_OVER } from '@elwand/core';
+import {
+  isProtecting,
+  switchedIn,
+  type Cable,
+  type House,
+  type Point,
+  msg,
+  q,
+  GAUGES,
+  BUNDLED_OVER,
+} from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';

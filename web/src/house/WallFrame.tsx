@@ -1,0 +1,125 @@
+import { formatLength, msg, row, type Text, type Wall } from '@elwand/core';
+import { Checkbox } from 'antd';
+import { Choice } from '../parts/Choice.tsx';
+import { LengthInput } from '../parts/LengthInput.tsx';
+import { Part, type PartProps } from './WallPart.tsx';
+import { useSay } from '../app/say.ts';
+
+const FRAMED: Readonly<Record<Wall['framing']['kind'], Text>> = {
+  wood: msg('screen.wall.wood'),
+  steel: msg('screen.wall.sheet-steel'),
+  masonry: msg('screen.wall.masonry'),
+};
+
+/** What the wall is made of and what it is for. */
+function FrameFields({
+  wall,
+  system,
+  set,
+  setFrame,
+}: PartProps & { readonly setFrame: (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) => void }) {
+  const say = useSay();
+  return (
+    <div className="row fields">
+      <LengthInput
+        label={say(msg('screen.wall.stud-spacing'))}
+        value={wall.framing.spacingMm}
+        system={system}
+        onChange={(spacingMm) =>
+          setFrame((w) => ({ ...w, framing: { ...w.framing, spacingMm: Math.max(200, spacingMm) } }))
+        }
+        width={110}
+      />
+      <LengthInput
+        label={say(msg('screen.wall.first-stud-center'))}
+        value={wall.framing.firstStudMm}
+        system={system}
+        placeholder={say(msg('screen.wall.from-readings'))}
+        onChange={(firstStudMm) => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm } }))}
+        onClear={() => set((w) => ({ ...w, framing: { ...w.framing, firstStudMm: null } }))}
+      />
+      <LengthInput
+        label={say(msg('screen.wall.stud-depth'))}
+        value={wall.framing.depthMm}
+        system={system}
+        onChange={(depthMm) => setFrame((w) => ({ ...w, framing: { ...w.framing, depthMm } }))}
+        width={100}
+      />
+      <LengthInput
+        label={say(msg('screen.wall.board'))}
+        value={wall.boardMm}
+        system={system}
+        onChange={(boardMm) => set((w) => ({ ...w, boardMm }))}
+        width={90}
+      />
+      <Choice
+        label={say(msg('screen.wall.framed-in'))}
+        value={wall.framing.kind}
+        width={110}
+        onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
+        options={(['wood', 'steel', 'masonry'] as const).map((value) => ({ value, label: FRAMED[value] }))}
+      />
+      <Choice
+        label={say(msg('screen.wall.faced-with'))}
+        value={wall.finish ?? 'board'}
+        width={110}
+        onChange={(finish) => set((w) => ({ ...w, finish }))}
+        options={[
+          { value: 'board', label: say(msg('screen.wall.wallboard')) },
+          { value: 'plaster', label: say(msg('screen.wall.plaster')) },
+        ]}
+      />
+      <Choice
+        label={say(msg('screen.wall.keeps-fire-from'))}
+        value={wall.separates ?? 'rooms'}
+        width={170}
+        onChange={(s) => set(({ separates: _, ...w }) => (s === 'rooms' ? w : { ...w, separates: s }))}
+        options={[
+          { value: 'rooms', label: say(msg('screen.wall.as-its-rooms-say')) },
+          { value: 'garage', label: say(msg('screen.wall.the-garage')) },
+          { value: 'party', label: say(msg('screen.wall.another-dwelling')) },
+        ]}
+      />
+      <Checkbox checked={wall.exterior} onChange={(e) => set((w) => ({ ...w, exterior: e.target.checked }))}>
+        {say(msg('screen.wall.outside-wall'))}
+      </Checkbox>
+      <Checkbox
+        checked={wall.insulated}
+        onChange={(e) => setFrame((w) => ({ ...w, insulated: e.target.checked }))}
+      >
+        {say(msg('screen.wall.insulated'))}
+      </Checkbox>
+    </div>
+  );
+}
+
+/** The frame of a wall and its board, folded away behind what they are. */
+export function WallFramePart({
+  open,
+  setFrame,
+  ...part
+}: PartProps & {
+  readonly open: boolean;
+  readonly setFrame: (change: (w: Wall) => Pick<Wall, 'framing' | 'insulated'>) => void;
+}) {
+  const say = useSay();
+  const { wall, system } = part;
+  const L = (mm: number) => formatLength(mm, system, 'inches');
+  return (
+    <Part
+      title={say(msg('screen.wall.frame-and-board'))}
+      says={say(
+        row([
+          FRAMED[wall.framing.kind],
+          msg('screen.wall.deep', { depth: L(wall.framing.depthMm) }),
+          msg('screen.wall.drywall-thick', { thickness: L(wall.boardMm) }),
+          wall.exterior ? msg('screen.wall.outside-wall') : '',
+          wall.insulated ? msg('screen.wall.insulated') : '',
+        ]),
+      )}
+      open={open}
+    >
+      <FrameFields {...part} setFrame={setFrame} />
+    </Part>
+  );
+}
