@@ -160,7 +160,7 @@ export {
   JOIST_MEMBERS,
   LEAST_PINS,
   levelOf,
-  neighbourHeight,
+  neighborHeight,
   oddsInMiddle,
   outlineOf,
   PHOTO_ERROR_MM,

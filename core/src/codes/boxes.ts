@@ -7,7 +7,7 @@ import type { BoxContents } from './pack.ts';
 export interface BoxSurvey {
   readonly contents: BoxContents;
   /** Volume in in3, with where it was read; null when the box was never looked at. */
-  readonly volume: { readonly cubicInches: number; readonly from: 'marked' | 'catalogue' } | null;
+  readonly volume: { readonly cubicInches: number; readonly from: 'marked' | 'catalog' } | null;
   readonly missing: readonly ('volume' | 'gauge' | 'clamps')[];
   readonly unknownGaugeCables: readonly Cable[];
 }
@@ -21,7 +21,7 @@ function boxVolume(point: Point): BoxSurvey['volume'] {
   if (point.box.markedCubicInches !== null)
     return { cubicInches: point.box.markedCubicInches + extra, from: 'marked' };
   const model = boxModel(point.box.model);
-  return model ? { cubicInches: model.volumeCubicInches + extra, from: 'catalogue' } : null;
+  return model ? { cubicInches: model.volumeCubicInches + extra, from: 'catalog' } : null;
 }
 
 /** Counts what is in a box from the cables that enter it and the devices on it. */

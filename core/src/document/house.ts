@@ -271,7 +271,7 @@ export type BoxExtras = z.infer<typeof BoxExtras>;
 export const BoxFacts = z.object({
   /** Catalogue id when the box is known by kind; null when it was never looked at. */
   model: z.string().max(60).nullable(),
-  /** Volume marked in the box, when it can be read: it wins over the catalogue. */
+  /** Volume marked in the box, when it can be read: it wins over the catalog. */
   markedCubicInches: z.number().positive().max(400).nullable(),
   gangs: z.int().min(1).max(6),
   clamps: z.enum(['inside', 'outside', 'none', 'unknown']),

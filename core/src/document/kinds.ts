@@ -78,8 +78,8 @@ export const voltsOf = ({ kind, volts }: Pick<Want, 'kind' | 'volts'>): 120 | 24
 export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>
   gangKinds(want).filter((k) => k === 'switch').length;
 
-/** Old small aluminium branch wiring, which is not extended; large aluminium feeders are ordinary. */
-export const isSmallAluminium = ({ metal, gauge }: Pick<Cable, 'metal' | 'gauge'>): boolean =>
+/** Old small aluminum branch wiring, which is not extended; large aluminum feeders are ordinary. */
+export const isSmallAluminum = ({ metal, gauge }: Pick<Cable, 'metal' | 'gauge'>): boolean =>
   metal === 'Al' && (gauge === '14' || gauge === '12' || gauge === '10');
 
 const LETTER: Record<Point['kind'], string> = {

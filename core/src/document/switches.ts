@@ -21,7 +21,7 @@ export function conductorsFor(carries: Cable['carries'], switches: number): Cabl
   return switches > 1 ? (three ? 4 : 3) : three ? 3 : 2;
 }
 
-/** The switched conductors of a cable, in the order of their colours; none where its switch is not known. */
+/** The switched conductors of a cable, in the order of their colors; none where its switch is not known. */
 export const switchedIn = (
   cable: Pick<Cable, 'switchedBy' | 'switchedNth' | 'also'>,
 ): { by: PointId; key: SwitchKey }[] => [

@@ -326,8 +326,8 @@ describe('conductors of a cable', () => {
       fc.property(anyBundle, ({ house }) => {
         for (const c of house.cables) {
           const list = conductorsOf(c, false);
-          expect(list.filter((x) => x.colour !== 'bare')).toHaveLength(2);
-          expect(list.filter((x) => x.colour === 'bare')).toHaveLength(c.ground === 'none' ? 0 : 1);
+          expect(list.filter((x) => x.color !== 'bare')).toHaveLength(2);
+          expect(list.filter((x) => x.color === 'bare')).toHaveLength(c.ground === 'none' ? 0 : 1);
         }
       }),
       { numRuns: 20 },

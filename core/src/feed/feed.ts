@@ -269,7 +269,7 @@ function walkBreaker(
   return { breaker, points: order, cables: used };
 }
 
-/** A switched conductor may come back after its neighbours were walked: carry on until nobody learns anything new. */
+/** A switched conductor may come back after its neighbors were walked: carry on until nobody learns anything new. */
 function settle(cables: readonly Cable[], drafts: ReadonlyMap<PointId, Draft>): void {
   for (let round = 0, changed = true; changed && round < 12; round++) {
     changed = false;

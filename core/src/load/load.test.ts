@@ -186,7 +186,7 @@ describe('voltage drop', () => {
       { numRuns: 40 },
     );
   });
-  it('aluminium loses more than copper of the same size', () => {
+  it('aluminum loses more than copper of the same size', () => {
     const at = (metal: 'Cu' | 'Al') =>
       drop(
         smallHouse({

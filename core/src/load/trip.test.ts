@@ -100,7 +100,7 @@ describe('fault: adiabatic limit', () => {
       6,
     );
   });
-  it('aluminium stands less than copper of its size', () =>
+  it('aluminum stands less than copper of its size', () =>
     expect(withstand(6530, 'Al', 60)).toBeLessThan(withstand(6530, 'Cu', 60)));
   it('a right conductor stands every fault in a house branch until the breaker opens', () => {
     for (const [g, a] of [

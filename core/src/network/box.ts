@@ -1,4 +1,4 @@
-import type { Colour, Conductor, Role } from './conductors.ts';
+import type { Color, Conductor, Role } from './conductors.ts';
 import type { Screw } from './devices.ts';
 import { type Text } from '../words/index.ts';
 
@@ -7,7 +7,7 @@ export type JoinMember =
   | { readonly kind: 'conductor'; readonly conductor: Conductor }
   | {
       readonly kind: 'pigtail';
-      readonly colour: Colour;
+      readonly color: Color;
       readonly to: Screw;
       /** Which device of the box, from 0. */
       readonly device: number;

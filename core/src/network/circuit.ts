@@ -116,7 +116,7 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
   const byCable = new Map<string, Wire[]>();
   for (const w of network.wires) {
     const metres = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
-    const perMetre = w.colour === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMetre(w.cable);
+    const perMetre = w.color === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMetre(w.cable);
     add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMetre * metres), w);
     byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
   }

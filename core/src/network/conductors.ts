@@ -1,12 +1,12 @@
 import { switchedIn, type Cable, type SwitchKey } from '../document/index.ts';
 
-export type Colour = 'black' | 'white' | 'red' | 'blue' | 'bare';
+export type Color = 'black' | 'white' | 'red' | 'blue' | 'bare';
 export type Role =
   'hot' | 'second-hot' | 'neutral' | 'ground' | 'traveler' | 'unread' | 'spare' | `switched:${string}`;
 
 export interface Conductor {
   readonly cableId: string;
-  readonly colour: Colour;
+  readonly color: Color;
   readonly role: Role;
   readonly isNew: boolean;
   /** A white conductor that is used hot and must be re-marked. */
@@ -14,77 +14,76 @@ export interface Conductor {
 }
 
 /**
- * Which colour carries what in a cable, by what the cable carries: `also` is there only where a second switched conductor is.
- * Colours are the usual ones of cables with ground, blue the fourth (common practice).
+ * Which color carries what in a cable, by what the cable carries: `also` is there only where a second switched conductor is.
+ * Colors are the usual ones of cables with ground, blue the fourth (common practice).
  */
-const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Colour, Role | 'switched' | 'also'])[]>> =
-  {
-    feed: [
-      ['black', 'hot'],
-      ['white', 'neutral'],
-    ],
-    switched: [
-      ['black', 'switched'],
-      ['red', 'also'],
-      ['white', 'neutral'],
-    ],
-    loop: [
-      ['white', 'hot'],
-      ['black', 'switched'],
-      ['red', 'also'],
-    ],
-    'loop-neutral': [
-      ['black', 'hot'],
-      ['red', 'switched'],
-      ['blue', 'also'],
-      ['white', 'neutral'],
-    ],
-    both: [
-      ['black', 'hot'],
-      ['red', 'switched'],
-      ['blue', 'also'],
-      ['white', 'neutral'],
-    ],
-    travelers: [
-      ['black', 'traveler'],
-      ['red', 'traveler'],
-      ['white', 'unread'],
-    ],
-    'two-hots': [
-      ['black', 'hot'],
-      ['white', 'second-hot'],
-    ],
-    unknown: [
-      ['black', 'unread'],
-      ['white', 'unread'],
-    ],
-  };
+const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Color, Role | 'switched' | 'also'])[]>> = {
+  feed: [
+    ['black', 'hot'],
+    ['white', 'neutral'],
+  ],
+  switched: [
+    ['black', 'switched'],
+    ['red', 'also'],
+    ['white', 'neutral'],
+  ],
+  loop: [
+    ['white', 'hot'],
+    ['black', 'switched'],
+    ['red', 'also'],
+  ],
+  'loop-neutral': [
+    ['black', 'hot'],
+    ['red', 'switched'],
+    ['blue', 'also'],
+    ['white', 'neutral'],
+  ],
+  both: [
+    ['black', 'hot'],
+    ['red', 'switched'],
+    ['blue', 'also'],
+    ['white', 'neutral'],
+  ],
+  travelers: [
+    ['black', 'traveler'],
+    ['red', 'traveler'],
+    ['white', 'unread'],
+  ],
+  'two-hots': [
+    ['black', 'hot'],
+    ['white', 'second-hot'],
+  ],
+  unknown: [
+    ['black', 'unread'],
+    ['white', 'unread'],
+  ],
+};
 
-const INSULATED: readonly Colour[] = ['black', 'white', 'red', 'blue'];
+const INSULATED: readonly Color[] = ['black', 'white', 'red', 'blue'];
 
 /** The conductors of a cable with their roles; a two-conductor cable has no red, whatever it carries. */
 export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
   const [first, second] = switchedIn(cable);
   const switched: Role = `switched:${first?.key ?? 'unknown'}`;
-  const out = ROLES[cable.carries].flatMap(([colour, r]): Conductor[] => {
-    if (r === 'also' ? !second : colour === 'red' && cable.conductors < 3) return [];
+  const out = ROLES[cable.carries].flatMap(([color, r]): Conductor[] => {
+    if (r === 'also' ? !second : color === 'red' && cable.conductors < 3) return [];
     const role: Role = r === 'switched' ? switched : r === 'also' ? `switched:${second?.key ?? ''}` : r;
-    const remark = colour === 'white' && (role === 'hot' || role === 'second-hot');
-    return [{ cableId: cable.id, colour, role, isNew, remark }];
+    const remark = color === 'white' && (role === 'hot' || role === 'second-hot');
+    return [{ cableId: cable.id, color, role, isNew, remark }];
   });
   // What a cable has more than it carries is a spare, capped at both ends.
-  const colours = out.map((c) => c.colour);
+  const colors = out.map((c) => c.color);
   const left = Math.max(0, cable.conductors - out.length);
-  for (const colour of INSULATED.filter((c) => !colours.includes(c)).slice(0, left))
+  for (const color of INSULATED.filter((c) => !colors.includes(c)).slice(0, left))
     out.push({
       cableId: cable.id,
-      colour,
+      color,
       role: cable.carries === 'unknown' ? 'unread' : 'spare',
       isNew,
       remark: false,
     });
   if (cable.ground === 'wire' || cable.ground === 'unknown')
-    out.push({ cableId: cable.id, colour: 'bare', role: 'ground', isNew, remark: false });
+    out.push({ cableId: cable.id, color: 'bare', role: 'ground', isNew, remark: false });
   return out;
 }
 

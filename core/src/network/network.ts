@@ -7,7 +7,7 @@ import {
   type Point,
   type PointId,
 } from '../document/index.ts';
-import { conductorsOf, type Colour } from './conductors.ts';
+import { conductorsOf, type Color } from './conductors.ts';
 import { partsOf, type Screw, type Use } from './devices.ts';
 
 /**
@@ -18,8 +18,8 @@ import { partsOf, type Screw, type Use } from './devices.ts';
 export type NodeId = string;
 
 /** One end of a conductor of a cable; `metal` for armor or tubing that leads on as a ground. */
-export const endOf = (cable: Pick<Cable, 'id'>, colour: Colour | 'metal', end: 'from' | 'to'): NodeId =>
-  `${cable.id}/${colour}@${end}`;
+export const endOf = (cable: Pick<Cable, 'id'>, color: Color | 'metal', end: 'from' | 'to'): NodeId =>
+  `${cable.id}/${color}@${end}`;
 export const screwOf = (point: PointId, device: number, screw: Screw): NodeId =>
   `${point}#${device}:${screw}`;
 /** The metal of a box. */
@@ -31,7 +31,7 @@ export const tripOf = (point: PointId, device: number): string => `trip ${point}
 
 export interface Wire {
   readonly cable: Cable;
-  readonly colour: Colour | 'metal';
+  readonly color: Color | 'metal';
   readonly a: NodeId;
   readonly b: NodeId;
 }
@@ -93,22 +93,22 @@ function terminalsOf(cable: Cable, poles: ReadonlyMap<string, 1 | 2>): PanelTerm
   return (['from', 'to'] as const).flatMap((side) => {
     const end = cable[side];
     if (end.at !== 'breaker') return [];
-    const bar = (at: 'neutral' | 'ground', colour: Colour | 'metal'): PanelTerminal => ({
-      node: endOf(cable, colour, side),
+    const bar = (at: 'neutral' | 'ground', color: Color | 'metal'): PanelTerminal => ({
+      node: endOf(cable, color, side),
       at,
       label: `${at} ${cable.id}`,
       leg: 0,
     });
-    const hot = (pole: 1 | 2, colour: Colour): PanelTerminal => ({
-      node: endOf(cable, colour, side),
+    const hot = (pole: 1 | 2, color: Color): PanelTerminal => ({
+      node: endOf(cable, color, side),
       at: 'hot',
       label: `${end.breakerId}:${pole}`,
       leg: pole === 1 ? 0 : 1,
     });
-    const out = conductorsOf(cable, false).flatMap(({ role, colour }): PanelTerminal[] => {
-      if (role === 'hot') return [hot(1, colour)];
-      if (role === 'second-hot') return poles.get(end.breakerId) === 2 ? [hot(2, colour)] : [];
-      return role === 'neutral' || role === 'ground' ? [bar(role, colour)] : [];
+    const out = conductorsOf(cable, false).flatMap(({ role, color }): PanelTerminal[] => {
+      if (role === 'hot') return [hot(1, color)];
+      if (role === 'second-hot') return poles.get(end.breakerId) === 2 ? [hot(2, color)] : [];
+      return role === 'neutral' || role === 'ground' ? [bar(role, color)] : [];
     });
     return groundsByMetal(cable) ? [...out, bar('ground', 'metal')] : out;
   });
@@ -158,13 +158,13 @@ export function networkOf(house: House, made: ReadonlyMap<PointId, readonly (rea
     uses,
     metal,
     wires: house.cables.flatMap((cable) => {
-      const colours: (Colour | 'metal')[] = conductorsOf(cable, false).map((c) => c.colour);
-      if (groundsByMetal(cable)) colours.push('metal');
-      return colours.map((colour): Wire => ({
+      const colors: (Color | 'metal')[] = conductorsOf(cable, false).map((c) => c.color);
+      if (groundsByMetal(cable)) colors.push('metal');
+      return colors.map((color): Wire => ({
         cable,
-        colour,
-        a: endOf(cable, colour, 'from'),
-        b: endOf(cable, colour, 'to'),
+        color,
+        a: endOf(cable, color, 'from'),
+        b: endOf(cable, color, 'to'),
       }));
     }),
     terminals: house.cables.flatMap((c) => terminalsOf(c, poles)),

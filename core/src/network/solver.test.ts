@@ -63,8 +63,8 @@ describe('a circuit that can be reckoned by hand', () => {
     expect(across('r1')).toBeGreaterThan(across('r2'));
   });
   it('carries the same current out and back, and none on the ground', () => {
-    const amps = (colour: string) =>
-      size(solved.amps(net.wires.find((w) => w.cable.id === 'c1' && w.colour === colour)!));
+    const amps = (color: string) =>
+      size(solved.amps(net.wires.find((w) => w.cable.id === 'c1' && w.color === color)!));
     expect(amps('black')).toBeCloseTo(amps('white'), 4);
     expect(amps('black')).toBeGreaterThan(9);
     expect(amps('bare')).toBeLessThan(1e-3);
@@ -75,7 +75,7 @@ describe('a circuit that can be reckoned by hand', () => {
       cables: house.cables.map((c) => (c.id === 'c2' ? { ...c, conductors: 3 as const } : c)),
     };
     const open = netOf(three);
-    const ghost = solve(open, conditions()).volts(open.wires.find((w) => w.colour === 'red')!.a);
+    const ghost = solve(open, conditions()).volts(open.wires.find((w) => w.color === 'red')!.a);
     // Between a hot and two grounded conductors: about a third of the supply, and far from dead.
     expect(size(ghost)).toBeGreaterThan(20);
     expect(size(ghost)).toBeLessThan(60);
@@ -151,7 +151,7 @@ describe('against ngspice', () => {
       );
       nodes += agree(net, { ...load, state: on });
       // A lost neutral, and a ground that touches nothing.
-      const cut = net.wires.find((w) => w.colour === (i % 3 === 0 ? 'bare' : 'white'));
+      const cut = net.wires.find((w) => w.color === (i % 3 === 0 ? 'bare' : 'white'));
       nodes += agree({ ...net, wires: net.wires.filter((w) => w !== cut) }, load);
     }
     expect(nodes).toBeGreaterThan(300);

@@ -119,13 +119,13 @@ function attach(
   }
 }
 
-/** Two travelers of one cable are told apart by their colours; more of them only at the wall. */
+/** Two travelers of one cable are told apart by their colors; more of them only at the wall. */
 function travelerGroup(conductor: Conductor, all: readonly InBox[], threeWays: number): string | undefined {
   const travelers = all.filter((x) => x.conductor.role === 'traveler');
-  const first = conductor.colour === travelers[0]?.conductor.colour;
+  const first = conductor.color === travelers[0]?.conductor.color;
   if (threeWays === 1 && travelers.length === 2) return first ? 'traveler 1' : 'traveler 2';
-  // Passed on in a box without such a switch: colour to colour.
-  return threeWays === 0 ? `passed ${conductor.colour}` : undefined;
+  // Passed on in a box without such a switch: color to color.
+  return threeWays === 0 ? `passed ${conductor.color}` : undefined;
 }
 
 /**
@@ -147,8 +147,8 @@ function behind(
   return switched ? `${group}#load` : group;
 }
 
-const passesNeutral = (cables: readonly Cable[], { cableId, colour }: Conductor): boolean =>
-  colour === 'white' && cables.some((c) => c.id === cableId && c.carries === 'travelers');
+const passesNeutral = (cables: readonly Cable[], { cableId, color }: Conductor): boolean =>
+  color === 'white' && cables.some((c) => c.id === cableId && c.carries === 'travelers');
 
 /** One box as surveyed. */
 function surveyedBox(
@@ -163,7 +163,7 @@ function surveyedBox(
     const onLoad = side.at === 'point' && side.on === 'load' && point.devices.some(isProtecting);
     return conductorsOf(cable, false).map((conductor) => ({
       conductor,
-      node: endOf(cable, conductor.colour, end),
+      node: endOf(cable, conductor.color, end),
       onLoad,
     }));
   });

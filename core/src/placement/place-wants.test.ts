@@ -139,7 +139,7 @@ describe('where a wanted point is put', () => {
 });
 
 describe('height', () => {
-  it('says how far it is from its neighbours, and one click copies them', () => {
+  it('says how far it is from its neighbors, and one click copies them', () => {
     const b = bundle(
       smallHouse({
         points: [outlet('r1', 24, { at: wallAt(24, 18) }), outlet('r2', 88, { at: wallAt(88, 18) })],

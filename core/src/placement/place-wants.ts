@@ -9,7 +9,7 @@ import { chooseBox, boxesFor, newPointId } from '../planning/index.ts';
 import {
   judgePlace,
   nearestGoodPlace,
-  neighbourHeight,
+  neighborHeight,
   nextReading,
   type NextReading,
   type Placement,
@@ -146,6 +146,7 @@ function words(
         detail: msg('placement.box-behind-why', { apart: q.length(fault.needMm) }),
         because: { need: fault.needMm, have: fault.haveMm, unit: 'mm', sense: 'at-least' },
       };
+    // Spelled so since the first version: overrides are kept by the key of the finding.
     case 'neighbour':
       return {
         says: msg('placement.overlaps', { want: want.label, other: fault.label }),
@@ -192,7 +193,7 @@ const source = {
 
 function heightFinding(setting: Setting, want: Want): Finding[] {
   if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
-  const near = neighbourHeight(setting.house, setting.plan, want.at, want.kind);
+  const near = neighborHeight(setting.house, setting.plan, want.at, want.kind);
   if (near === undefined) return [];
   const same = Math.abs(near - want.at.heightMm) <= inches(1 / 4);
   return [

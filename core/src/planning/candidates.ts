@@ -5,7 +5,7 @@ import { surveyBox, type CodePack } from '../codes/index.ts';
 import {
   isOnLoad,
   isProtecting,
-  isSmallAluminium,
+  isSmallAluminum,
   voltsOf,
   switchCount,
   switchesIn,
@@ -204,7 +204,7 @@ function groundAndAge(box: BoxFeed, house: House): TapReason[] {
   if (box.ground === 'unknown') out.push(ask(msg('planning.tap.ground-unseen'), FROM.ground));
   const path = house.cables.filter((c) => box.path.includes(c.id));
   if (path.some((c) => c.type === 'knob-and-tube')) out.push(no(msg('planning.tap.knob'), FROM.oldWire));
-  if (path.some(isSmallAluminium)) out.push(no(msg('planning.tap.aluminum'), FROM.oldWire));
+  if (path.some(isSmallAluminum)) out.push(no(msg('planning.tap.aluminum'), FROM.oldWire));
   return out;
 }
 

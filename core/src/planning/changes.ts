@@ -119,7 +119,7 @@ function endCable(house: House, id: PointId): string | null {
   return at.length === 1 ? (at[0]?.id ?? null) : null;
 }
 
-/** A cable whose one switched conductor can come off its switch; with two in it their colours would change places. */
+/** A cable whose one switched conductor can come off its switch; with two in it their colors would change places. */
 const isFreed = (c: Cable): boolean => (c.carries === 'both' || c.carries === 'switched') && !c.also;
 
 /** The cable to a half-switched outlet once its switched conductor is joined to the constant hot at the switch, or capped. */

@@ -32,7 +32,7 @@ import { inches } from '../units/index.ts';
 import { switchRole } from './units.ts';
 import { heard, said } from '../testing/said.ts';
 
-/** Legs of two, three and four conductors; colours and what goes where are common practice, neutral at switches NEC 404.2(C). */
+/** Legs of two, three and four conductors; colors and what goes where are common practice, neutral at switches NEC 404.2(C). */
 
 const onCeiling = (x: number, y = 60): Want['at'] => ({
   on: 'ceiling',

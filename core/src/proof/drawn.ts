@@ -21,7 +21,7 @@ function drawn(house: House, box: BoxDrawing, wired: Wired): { groups: NodeId[][
   const end = (c: Conductor): NodeId => {
     const cable = cables.get(c.cableId);
     const at = cable && endAt(cable, id);
-    return cable && at ? endOf(cable, c.colour, at) : `nowhere ${c.cableId}/${c.colour}`;
+    return cable && at ? endOf(cable, c.color, at) : `nowhere ${c.cableId}/${c.color}`;
   };
   const groups = wired.joins.map((j) => {
     return [
@@ -99,8 +99,8 @@ export function renamed(plan: WiringPlan, id: PointId, box: SurveyedBox): Survey
     );
     const end = now && endAt(now, id);
     if (!now || !end || (now.id === old.id && end === was)) continue;
-    for (const colour of ALL_COLOURS) names.set(endOf(old, colour, was), endOf(now, colour, end));
+    for (const color of ALL_COLORS) names.set(endOf(old, color, was), endOf(now, color, end));
   }
   return names.size === 0 ? box : { ...box, groups: box.groups.map((g) => g.map((n) => names.get(n) ?? n)) };
 }
-const ALL_COLOURS = ['black', 'white', 'red', 'blue', 'bare', 'metal'] as const;
+const ALL_COLORS = ['black', 'white', 'red', 'blue', 'bare', 'metal'] as const;

@@ -19,9 +19,9 @@ import { msg } from '../words/index.ts';
 export function cappedOnce(c: Compared): Fault[] {
   const ends = new Map<string, { conductor: Conductor; at: PointId; capped: boolean }[]>();
   for (const box of c.plan.boxes) {
-    const caps = new Set(box.after.caps.map((x) => `${x.conductor.cableId}/${x.conductor.colour}`));
+    const caps = new Set(box.after.caps.map((x) => `${x.conductor.cableId}/${x.conductor.color}`));
     for (const conductor of box.cables.flatMap((x) => (x.isNew ? x.conductors : []))) {
-      const key = `${conductor.cableId}/${conductor.colour}`;
+      const key = `${conductor.cableId}/${conductor.color}`;
       const end = { conductor, at: box.point.id, capped: caps.has(key) };
       ends.set(key, [...(ends.get(key) ?? []), end]);
     }
@@ -33,14 +33,14 @@ export function cappedOnce(c: Compared): Fault[] {
     const cable = landed && cables.get(landed.conductor.cableId);
     const end = cable && endAt(cable, landed.at);
     if (!landed || !capped || !cable || !end) return [];
-    const { neutrals, grounds } = touched(endOf(cable, landed.conductor.colour, end));
+    const { neutrals, grounds } = touched(endOf(cable, landed.conductor.color, end));
     if (neutrals.length > 0 && grounds.length === 0) return [];
     return [
       fault(
         'capped at one end',
         [capped.at, landed.at],
         msg('proof.capped-one-end', {
-          color: msg(`names.color.${landed.conductor.colour}`),
+          color: msg(`names.color.${landed.conductor.color}`),
           from: at(c.labels, landed.at),
           to: at(c.labels, capped.at),
         }),
@@ -138,7 +138,7 @@ export function reidentified(c: Compared): Fault[] {
       conductors.flatMap((x): Fault[] => {
         const cable = cables.get(x.cableId);
         const end = cable && endAt(cable, box.point.id);
-        if (x.colour !== 'white' || !cable || !end) return [];
+        if (x.color !== 'white' || !cable || !end) return [];
         const node = endOf(cable, 'white', end);
         const hot = isAt.some((touched) => touched(node).hots.length > 0);
         if (hot === x.remark || (!hot && !isNew)) return [];

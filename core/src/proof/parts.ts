@@ -51,7 +51,7 @@ const FAMILY: Readonly<Record<DeviceKind, string | null>> = {
 
 /** What a splice holds, to tell whether it was there before. */
 const ends = ({ members, connector }: Join): string =>
-  `${connector} ${members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}/${m.conductor.colour}` : m.kind)).join()}`;
+  `${connector} ${members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}/${m.conductor.color}` : m.kind)).join()}`;
 
 /** Everything that the boxes and runs of a plan need is on its bill, in the kind that its place asks for; and nothing else. */
 export function proveParts(plan: PartsPlan): Fault[] {

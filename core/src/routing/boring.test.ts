@@ -63,7 +63,7 @@ describe('the drill in the bay', () => {
       ...w,
       framing: { ...w.framing, spacingMm: inches(spacing), firstStudMm: inches(spacing) },
     }));
-  it('16 in on centre: 14-1/2 in free, 9-1/2 in of them for the bit', () => {
+  it('16 in on center: 14-1/2 in free, 9-1/2 in of them for the bit', () => {
     expect(bore('stud', spaced(16))!.bitMostMm).toBeCloseTo(inches(9.5), 3);
   });
   it('only inside a bay does its width count', () => {

@@ -9,8 +9,8 @@ import {
 } from '@tarikjabiri/dxf';
 import type { Drawing, Layer } from './drawing.ts';
 
-/** Numbers of the colours that drawing programs give by index. */
-const COLOUR: Readonly<Record<Layer, number>> = {
+/** Numbers of the colors that drawing programs give by index. */
+const COLOR: Readonly<Record<Layer, number>> = {
   wall: Colors.White,
   opening: Colors.Cyan,
   framing: 8,
@@ -33,7 +33,7 @@ export function drawingDxf(drawing: Drawing): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   dxf.addLType('DASHED', 'dashed', [12, -6]);
-  for (const [layer, colour] of Object.entries(COLOUR)) dxf.addLayer(layer, colour, 'CONTINUOUS');
+  for (const [layer, color] of Object.entries(COLOR)) dxf.addLayer(layer, color, 'CONTINUOUS');
   for (const s of drawing.shapes) {
     const on = { layerName: s.layer };
     if (s.kind === 'line')

@@ -175,8 +175,8 @@ export function nearestGoodPlace(input: PlacementInput, at: WallPosition): WallP
   return undefined;
 }
 
-/** The height most outlets (or switches) of the room have, mm: people copy the neighbours. Undefined when there are none. */
-export function neighbourHeight(
+/** The height most outlets (or switches) of the room have, mm: people copy the neighbors. Undefined when there are none. */
+export function neighborHeight(
   house: House,
   plan: PlanOfHouse,
   at: WallPosition,

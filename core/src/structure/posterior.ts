@@ -138,7 +138,7 @@ export function posteriorOf(wall: Wall): Posterior {
 /** Resolution of the running sum of studs, mm. */
 const BIN_MM = inches(1 / 16);
 
-/** Expected number of stud centres left of each place of a wall, over all pictures and the framing's own error. */
+/** Expected number of stud centers left of each place of a wall, over all pictures and the framing's own error. */
 function runningSum(wall: Wall): Float64Array {
   const margin = Math.round(inches(30) / BIN_MM);
   const n = Math.ceil(wall.lengthMm / BIN_MM) + 2 * margin;

@@ -13,7 +13,7 @@ import {
   frameWall,
   judgePlace,
   nearestGoodPlace,
-  neighbourHeight,
+  neighborHeight,
   normalCdf,
   placeBehind,
   planOfHouse,
@@ -231,7 +231,7 @@ describe('placing a box', () => {
     // Under the window and beside it there is room.
     expect(judge(70, { rooms }, 15).faults).toEqual([]);
   });
-  it('too near a neighbour', () => expect(judge(90).faults.map((f) => f.kind)).toContain('neighbour'));
+  it('too near a neighbor', () => expect(judge(90).faults.map((f) => f.kind)).toContain('neighbour'));
   it('cut by a planned cabinet edge, but not quite inside it', () => {
     const room = smallHouse().rooms[0]!;
     const cabinet = {
@@ -258,11 +258,11 @@ describe('placing a box', () => {
     expect(boxModel('old-1g-14')!.depthMm).toBeGreaterThan(inches(2));
     expect(judge(56, { rooms }).faults.map((f) => f.kind)).toContain('too-deep');
   });
-  it('copies the height of the neighbours', () => {
+  it('copies the height of the neighbors', () => {
     const house = smallHouse({
       points: [outlet('r1', 24, { at: wallAt(24, 18) }), outlet('r2', 88, { at: wallAt(88, 18) })],
     });
-    expect(neighbourHeight(house, planOfHouse(house), wallAt(56), 'receptacle')).toBe(inches(18));
-    expect(neighbourHeight(house, planOfHouse(house), wallAt(56), 'switch')).toBeUndefined();
+    expect(neighborHeight(house, planOfHouse(house), wallAt(56), 'receptacle')).toBe(inches(18));
+    expect(neighborHeight(house, planOfHouse(house), wallAt(56), 'switch')).toBeUndefined();
   });
 });

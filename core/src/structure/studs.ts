@@ -3,7 +3,7 @@ import { inches } from '../units/index.ts';
 
 /** A stud read off a photo counts as this sure; a picture that is less sure is not taken, mm. */
 export const PHOTO_ERROR_MM = inches(1 / 4);
-/** How well each way of looking for wood knows the centre of it, standard error in mm: common practice. */
+/** How well each way of looking for wood knows the center of it, standard error in mm: common practice. */
 export const HIT_ERROR_MM: Readonly<Record<Hit['method'], number>> = {
   magnet: inches(1 / 4),
   finder: inches(1 / 8),

@@ -332,7 +332,7 @@ export const SPOILERS: readonly Spoiler[] = [
       marked(
         p,
         (b) => b.isNew,
-        (x) => x.colour === 'white' && x.role === 'neutral',
+        (x) => x.color === 'white' && x.role === 'neutral',
         true,
       ),
   },

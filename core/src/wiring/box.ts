@@ -82,13 +82,13 @@ function loadLead(point: Point, group: string): Lead[] {
   const device = point.devices.findIndex(isProtecting);
   if (device < 0 || !group.endsWith('#load')) return [];
   return group.startsWith('hot')
-    ? [{ group, screw: 'load brass', device, colour: 'black' }]
-    : [{ group, screw: 'load silver', device, colour: 'white' }];
+    ? [{ group, screw: 'load brass', device, color: 'black' }]
+    : [{ group, screw: 'load silver', device, color: 'white' }];
 }
 
 const pigtail = (l: Lead): JoinMember => ({
   kind: 'pigtail',
-  colour: l.colour,
+  color: l.color,
   to: l.screw,
   device: l.device,
 });
@@ -224,9 +224,7 @@ function markNew(after: Wired, before: Wired | null): Wired {
   const names = ({ members, connector }: Join): string =>
     [
       connector,
-      ...members.map((m) =>
-        m.kind === 'conductor' ? `${m.conductor.cableId}${m.conductor.colour}` : m.kind,
-      ),
+      ...members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}${m.conductor.color}` : m.kind)),
     ].join();
   const stood = new Set(before?.joins.map(names));
   return { ...after, joins: after.joins.map((j) => ({ ...j, isNew: j.isNew || !stood.has(names(j)) })) };
@@ -262,10 +260,10 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
     conductors: conductorsOf(cable, false),
   }));
   const found = cablesBefore.flatMap((c) => c.conductors);
-  const spare = new Set(found.flatMap((c) => (c.role === 'spare' ? [`${c.cableId}${c.colour}`] : [])));
+  const spare = new Set(found.flatMap((c) => (c.role === 'spare' ? [`${c.cableId}${c.color}`] : [])));
   const all = cables.flatMap((c) => c.conductors);
   // A spare that was there is left alone: nobody has traced where it goes, and it may be a hot of its own.
-  const contents = contentsOf(box, all, (c) => c.role === 'spare' && spare.has(`${c.cableId}${c.colour}`));
+  const contents = contentsOf(box, all, (c) => c.role === 'spare' && spare.has(`${c.cableId}${c.color}`));
   const shared = isShared(after.house, box) || (old !== undefined && isShared(before.house, old));
   const oldNames = new Map<string, Text>(cablesBefore.map((c) => [c.cable.id, c.to]));
   const was = old

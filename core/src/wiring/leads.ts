@@ -8,7 +8,7 @@ import {
   type Point,
   type SwitchKey,
 } from '../document/index.ts';
-import type { Colour, Screw } from '../network/index.ts';
+import type { Color, Screw } from '../network/index.ts';
 
 /** One screw or lead of a device in a box, and the group of conductors that it belongs to. */
 export interface Lead {
@@ -16,7 +16,7 @@ export interface Lead {
   readonly group: string | null;
   readonly screw: Screw;
   readonly device: number;
-  readonly colour: Colour;
+  readonly color: Color;
 }
 
 /** What comes into a box: whether something is always hot, and which switches send a conductor. */
@@ -27,7 +27,7 @@ export interface Arriving {
   readonly onLoad: ReadonlySet<SwitchKey>;
 }
 
-type Ends = readonly (readonly [Screw, string | null, Colour])[];
+type Ends = readonly (readonly [Screw, string | null, Color])[];
 
 const GREEN = ['green', 'ground', 'bare'] as const;
 
@@ -132,9 +132,9 @@ export function leadsOf(point: Point, arriving: Arriving): Lead[] {
   const protecting = point.devices.findIndex(isProtecting);
   return point.devices.flatMap((d, device) => {
     const own = keys[switches.indexOf(d)] ?? point.id;
-    return endsOf(d, own, arriving).map(([screw, group, colour]) => ({
+    return endsOf(d, own, arriving).map(([screw, group, color]) => ({
       screw,
-      colour,
+      color,
       device,
       group: protecting < 0 || device === protecting ? group : behindDevice(d, group, own, arriving),
     }));

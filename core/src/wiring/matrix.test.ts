@@ -9,7 +9,7 @@ import { said } from '../testing/said.ts';
 const { job } = bundle(smallHouse(), []);
 const s1 = PointId.parse('s1');
 
-/** Colours and roles of every kind of cable: the usual ones of cable with a ground (common practice). */
+/** Colors and roles of every kind of cable: the usual ones of cable with a ground (common practice). */
 const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
   feed: ['black hot', 'white neutral', 'bare ground'],
   switched: ['black switched:s1', 'white neutral', 'bare ground'],
@@ -28,7 +28,7 @@ describe('what each conductor of a cable is', () => {
       nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1, conductors: three ? 3 : 2 }),
       false,
     );
-    expect(list.map((c) => `${c.colour} ${c.role}`)).toEqual(EXPECTED[carries]);
+    expect(list.map((c) => `${c.color} ${c.role}`)).toEqual(EXPECTED[carries]);
   });
   it('only a white that is hot is re-marked', () => {
     for (const carries of Carries.options) {
@@ -36,7 +36,7 @@ describe('what each conductor of a cable is', () => {
         nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1 }),
         false,
       ).filter((c) => c.remark);
-      expect(marked.map((c) => c.colour)).toEqual(
+      expect(marked.map((c) => c.color)).toEqual(
         carries === 'loop' || carries === 'two-hots' ? ['white'] : [],
       );
     }

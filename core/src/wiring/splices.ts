@@ -27,7 +27,7 @@ const isSwitched = (role: Role): role is Extract<Role, `switched:${string}`> => 
 
 /** A conductor by its color and where its cable goes. */
 const conductorText = (c: Conductor, making: Making): Text =>
-  msg('wiring.conductor', { color: msg(`names.color.${c.colour}`), cable: making.labelOf(c.cableId) });
+  msg('wiring.conductor', { color: msg(`names.color.${c.color}`), cable: making.labelOf(c.cableId) });
 
 /** Levers where conductors are short or gauges differ; else as the person likes. */
 const takesLever = ({ job, point, mixed }: Making): boolean =>

@@ -46,12 +46,12 @@ describe('an appliance between two hots', () => {
   });
   it('the white is hot and marked, in both boxes, and never joined with the black', () => {
     const fresh = e.chosen!.boxes.find((b) => b.isNew)!;
-    expect(fresh.cables[0]?.conductors.map((c) => [c.colour, c.role, c.remark])).toEqual([
+    expect(fresh.cables[0]?.conductors.map((c) => [c.color, c.role, c.remark])).toEqual([
       ['black', 'hot', false],
       ['white', 'second-hot', true],
       ['bare', 'ground', false],
     ]);
-    expect(fresh.after.terminations.map((t) => [t.conductor.colour, t.screw])).toEqual([
+    expect(fresh.after.terminations.map((t) => [t.conductor.color, t.screw])).toEqual([
       ['black', 'brass'],
       ['white', 'other brass'],
       ['bare', 'green'],

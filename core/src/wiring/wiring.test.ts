@@ -33,7 +33,7 @@ const wired = (house: House, id: string, j = job()) =>
     PointId.parse(id),
   )!;
 const screws = (house: House, id: string, j = job()) =>
-  wired(house, id, j).after.terminations.map((t) => `${t.conductor.colour} ${t.screw}`);
+  wired(house, id, j).after.terminations.map((t) => `${t.conductor.color} ${t.screw}`);
 const middle = (
   device: Device['kind'] = 'receptacle',
   on: 'splice' | 'load' = 'splice',
@@ -119,7 +119,7 @@ describe('switches and lights', () => {
     const b = wired(loop, 's1');
     expect(
       b.after.terminations.map(
-        (t) => `${t.conductor.colour}${t.conductor.remark ? ' re-marked' : ''} ${t.screw}`,
+        (t) => `${t.conductor.color}${t.conductor.remark ? ' re-marked' : ''} ${t.screw}`,
       ),
     ).toEqual(['white re-marked switch screw', 'black other switch screw', 'bare green']);
     expect(b.notes.map(said).join()).toContain('white conductor is hot');

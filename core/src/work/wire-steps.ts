@@ -37,7 +37,7 @@ function madeUp({ after }: Box): Text {
             screws: row(
               after.terminations.map((t) =>
                 msg('work.on-screw', {
-                  color: msg(`names.color.${t.conductor.colour}`),
+                  color: msg(`names.color.${t.conductor.color}`),
                   screw: msg(`names.screw.${t.screw}`),
                 }),
               ),

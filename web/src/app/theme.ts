@@ -1,6 +1,6 @@
 import { theme as antTheme, type ThemeConfig } from 'antd';
 
-/** Ant Design's tokens, read from the one file that names colours. Read again when the scheme changes. */
+/** Ant Design's tokens, read from the one file that names colors. Read again when the scheme changes. */
 function readTheme(dim: boolean): ThemeConfig {
   const style = getComputedStyle(document.documentElement);
   const v = (name: string): string => style.getPropertyValue(`--${name}`).trim();
@@ -41,7 +41,7 @@ function readTheme(dim: boolean): ThemeConfig {
   };
 }
 
-/** Switches the colours of the page and gives Ant Design's tokens that go with them. */
+/** Switches the colors of the page and gives Ant Design's tokens that go with them. */
 export function applyScheme(dim: boolean): ThemeConfig {
   document.documentElement.dataset.scheme = dim ? 'dim' : 'light';
   return readTheme(dim);

@@ -16,7 +16,7 @@ import { withRoom, type SetHouse } from '../state/edit.ts';
 import './house-plan.css';
 import { useSay } from '../app/say.ts';
 
-/** Height that the plan may take, px, and how near a room must come to be drawn to its neighbour. */
+/** Height that the plan may take, px, and how near a room must come to be drawn to its neighbor. */
 const MOST_PX = 260;
 const NEAR_PX = 14;
 const MARGIN_MM = 700;
@@ -66,7 +66,7 @@ export interface HousePlanProps {
   readonly onHouse: SetHouse;
 }
 
-/** The rooms of one storey from above: chosen by a click, dragged until they share a wall with their neighbour. */
+/** The rooms of one storey from above: chosen by a click, dragged until they share a wall with their neighbor. */
 export function HousePlan({ house, current, width, onSelect, onHouse }: HousePlanProps) {
   const say = useSay();
   const svg = useRef<SVGSVGElement>(null);

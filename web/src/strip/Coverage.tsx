@@ -11,7 +11,7 @@ interface Band {
   readonly fresh: boolean;
 }
 
-/** Covered is a full bar, out of reach a hatched one with ends: the form tells them apart in grey too. */
+/** Covered is a full bar, out of reach a hatched one with ends: the form tells them apart in gray too. */
 function Bands({ band, layout }: { readonly band: Band; readonly layout: StripLayout }) {
   return band.stretches.flatMap((s) => {
     const box = layout.walls.find((w) => w.wallId === s.wallId);

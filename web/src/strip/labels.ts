@@ -101,7 +101,7 @@ export interface Spread {
 
 /**
  * Sets dimensions under what they measure, in order from left to right on as many rows as are given: each goes to the
- * row where it is moved least, so that a number never changes places with its neighbour's.
+ * row where it is moved least, so that a number never changes places with its neighbor's.
  */
 export function spread(
   dimensions: readonly { key: string; text: string; x: number }[],

@@ -135,7 +135,7 @@ export function StripPanel({
     const near = bundle.house.points.find(
       (p) => p.kind === placing && evaluation.plan.roomOf(p.at)?.id === room.id && p.at.on === 'wall',
     );
-    // People copy the height of the neighbours: a click near it means it.
+    // People copy the height of the neighbors: a click near it means it.
     const heightMm =
       near?.at.on === 'wall' && Math.abs(near.at.heightMm - spot.heightMm) < 250
         ? near.at.heightMm

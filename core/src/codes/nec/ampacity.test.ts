@@ -39,7 +39,7 @@ describe('ambient correction against the square-root law', () => {
 });
 
 describe('ampacity table', () => {
-  it('grows with size and with the column, and aluminium carries less', () => {
+  it('grows with size and with the column, and aluminum carries less', () => {
     for (const metal of ['Cu', 'Al'] as const) {
       const rows = GAUGES.flatMap((g) => (AMPACITY[metal][g] ? [AMPACITY[metal][g]] : []));
       for (const row of rows) expect([...row].sort((a, b) => a - b)).toEqual(row);
@@ -50,7 +50,7 @@ describe('ampacity table', () => {
       if (AMPACITY.Al[g])
         for (const c of [0, 1, 2] as const) expect(AMPACITY.Al[g][c]).toBeLessThan(AMPACITY.Cu[g]![c]);
   });
-  it('has no 14 AWG aluminium', () => {
+  it('has no 14 AWG aluminum', () => {
     expect(ampacity(facts('14', { metal: 'Al' }), 2023)).toBeUndefined();
     expect(breakerLimit('14', 'Al', 2023)).toBeUndefined();
   });

@@ -74,8 +74,8 @@ describe('breaker and conductor, NEC 240.4(D) and Table 310.16 (from memory)', (
   ] as const)('%s AWG %s holds %d A', (gauge, metal, amps) =>
     expect(nec.breakerLimit(gauge, metal)?.value).toBe(amps),
   );
-  it('has no entry for 14 AWG aluminium', () => expect(nec.breakerLimit('14', 'Al')).toBeUndefined());
-  it('aluminium goes one size larger than copper', () => {
+  it('has no entry for 14 AWG aluminum', () => expect(nec.breakerLimit('14', 'Al')).toBeUndefined());
+  it('aluminum goes one size larger than copper', () => {
     expect(nec.minimumGauge(15, 'Cu')).toBe('14');
     expect(nec.minimumGauge(15, 'Al')).toBe('12');
     expect(nec.minimumGauge(20, 'Cu')).toBe('12');

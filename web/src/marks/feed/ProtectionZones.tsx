@@ -7,7 +7,7 @@ const COLUMN = 108;
 const ROW = 44;
 const BOX = { w: 74, h: 26 };
 
-/** Ground-fault is a frame all round, arc-fault a bar beneath: form first, so that grey tells them apart too. */
+/** Ground-fault is a frame all round, arc-fault a bar beneath: form first, so that gray tells them apart too. */
 function Node({
   node,
   x,

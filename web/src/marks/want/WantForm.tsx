@@ -2,7 +2,7 @@ import {
   ceilingPlace,
   formatLength,
   gangKinds,
-  neighbourHeight,
+  neighborHeight,
   PanelId,
   PointId,
   switchCount,
@@ -124,7 +124,7 @@ export function WantForm({
   const wanted = job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id);
   const near =
     want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
-      ? neighbourHeight(house, evaluation.plan, want.at, want.kind)
+      ? neighborHeight(house, evaluation.plan, want.at, want.kind)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
   const boxed = want.kind === 'receptacle' || want.kind === 'switch';

@@ -61,26 +61,26 @@ const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   'light lead blue': { dx: 34, dy: 44 },
 };
 
-/** Insulation colour on white: white is ink-edged, bare is banded, so that nobody needs colours to tell them apart. */
-function Conduct({ d, colour }: { readonly d: string; readonly colour: Conductor['colour'] }) {
+/** Insulation color on white: white is ink-edged, bare is banded, so that nobody needs colors to tell them apart. */
+function Conduct({ d, color }: { readonly d: string; readonly color: Conductor['color'] }) {
   const core = {
     white: 'var(--conductor-white)',
     red: 'var(--conductor-red)',
     blue: 'var(--conductor-blue)',
     bare: 'var(--copper)',
     black: 'var(--conductor-black)',
-  }[colour];
+  }[color];
   return (
     <g fill="none">
       <path d={d} stroke="var(--conductor-white)" strokeWidth="8" />
-      {(colour === 'white' || colour === 'bare') && (
-        <path d={d} stroke="var(--conductor-black)" strokeWidth={colour === 'white' ? 4.8 : 4} />
+      {(color === 'white' || color === 'bare') && (
+        <path d={d} stroke="var(--conductor-black)" strokeWidth={color === 'white' ? 4.8 : 4} />
       )}
       <path
         d={d}
         stroke={core}
-        strokeWidth={colour === 'white' ? 2.8 : 3.8}
-        strokeDasharray={colour === 'bare' ? '5 2' : undefined}
+        strokeWidth={color === 'white' ? 2.8 : 3.8}
+        strokeDasharray={color === 'bare' ? '5 2' : undefined}
       />
     </g>
   );
@@ -158,7 +158,7 @@ function Sheath({ block }: { readonly block: Block }) {
         <text key={i} x={textX} y={top + i * ROW - 5} textAnchor={end} className="wire-text">
           {say(
             msg(c.remark ? 'screen.wire.reidentified' : 'screen.wire.conductor', {
-              color: msg(`names.color.${c.colour}`),
+              color: msg(`names.color.${c.color}`),
             }),
           )}
         </text>
@@ -266,21 +266,21 @@ function joinLines(
   spots: ReadonlyMap<number, SpliceSpot>,
   ports: ReadonlyMap<Conductor, Port>,
   deviceY: number,
-): { d: string; colour: Conductor['colour'] }[] {
+): { d: string; color: Conductor['color'] }[] {
   // All of a join meet at its first row; what comes from further down runs up its own column.
   return members.map((m, i) => {
     if (m.kind === 'pigtail') {
       const to = screwAt(m.to, m.device, deviceY);
-      return { d: `M${x} ${high}V${to.y}H${to.x}`, colour: m.colour };
+      return { d: `M${x} ${high}V${to.y}H${to.x}`, color: m.color };
     }
     // A tail to the metal of the box ends at its left wall; a jumper at the splice beside it.
-    if (m.kind === 'box-tail') return { d: `M${x} ${high}V${high + 8}H24`, colour: 'bare' as const };
+    if (m.kind === 'box-tail') return { d: `M${x} ${high}V${high + 8}H24`, color: 'bare' as const };
     if (m.kind === 'jumper') {
       const to = spots.get(m.to) ?? { x, low, high };
-      return { d: `M${x} ${high}V${to.high}H${to.x}`, colour: 'bare' as const };
+      return { d: `M${x} ${high}V${to.high}H${to.x}`, color: 'bare' as const };
     }
     const port = ports.get(m.conductor) ?? { x, y: low };
-    return { d: `M${port.x} ${port.y}H${x + (i % 2 === 0 ? 0 : 3)}V${low}`, colour: m.conductor.colour };
+    return { d: `M${port.x} ${port.y}H${x + (i % 2 === 0 ? 0 : 3)}V${low}`, color: m.conductor.color };
   });
 }
 
@@ -320,7 +320,7 @@ export function BoxDiagram({
     row([
       ...wired.terminations.map((t) =>
         msg('screen.wire.on', {
-          color: msg(`names.color.${t.conductor.colour}`),
+          color: msg(`names.color.${t.conductor.color}`),
           screw: msg(`names.screw.${t.screw}`),
         }),
       ),
@@ -348,14 +348,14 @@ export function BoxDiagram({
         const before = wired.terminations.slice(0, i).filter((x) => x.conductor.role === t.conductor.role);
         const turn = columnOf(t.conductor.role) + before.length * 10;
         return (
-          <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} colour={t.conductor.colour} />
+          <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} color={t.conductor.color} />
         );
       })}
       {wired.joins.map((j) => {
         const spot = spots.get(j.n);
         return spot
           ? joinLines(j.members, spot, spots, ports, deviceY).map((l, i) => (
-              <Conduct key={`${j.n}-${i}`} d={l.d} colour={l.colour} />
+              <Conduct key={`${j.n}-${i}`} d={l.d} color={l.color} />
             ))
           : null;
       })}
@@ -388,7 +388,7 @@ export function BoxDiagram({
         const end = port.x + (port.x < DEVICE_X ? 60 : -60);
         return (
           <g key={`cap-${i}`}>
-            <Conduct d={`M${port.x} ${port.y}H${end}`} colour={conductor.colour} />
+            <Conduct d={`M${port.x} ${port.y}H${end}`} color={conductor.color} />
             <rect
               x={end - 5}
               y={port.y - 6}

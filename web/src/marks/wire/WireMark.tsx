@@ -189,7 +189,7 @@ export function WireMark() {
                 <b>
                   {say(
                     msg(t.conductor.remark ? 'screen.wire.to-reidentified' : 'screen.wire.to', {
-                      color: msg(`names.color.${t.conductor.colour}`),
+                      color: msg(`names.color.${t.conductor.color}`),
                       end: endText(t.screw, t.device, box.point),
                     }),
                   )}

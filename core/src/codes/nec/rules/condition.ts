@@ -1,4 +1,4 @@
-import { isSmallAluminium } from '../../../document/index.ts';
+import { isSmallAluminum } from '../../../document/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule } from '../../pack.ts';
 import {
@@ -16,7 +16,7 @@ import { capital, msg, row } from '../../../words/index.ts';
 
 const HELP = msg('rules.condition.help');
 
-/** Old small aluminium and knob-and-tube are not extended; large aluminium feeders are ordinary. */
+/** Old small aluminum and knob-and-tube are not extended; large aluminum feeders are ordinary. */
 export const cableMaterial: Rule = {
   id: 'cable-material',
   title: msg('rules.condition.material-title'),
@@ -41,7 +41,7 @@ export const cableMaterial: Rule = {
               origin,
             }),
           ];
-        if (isSmallAluminium(cable))
+        if (isSmallAluminum(cable))
           return [
             judge('cable-material', {
               severity: 'stop',

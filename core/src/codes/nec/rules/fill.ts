@@ -189,7 +189,7 @@ export const boxFill: Rule = {
           because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
           sources: [
             fill.source,
-            ...(survey.volume.from === 'catalogue' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
+            ...(survey.volume.from === 'catalog' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
           ],
           remedies: over && touched ? roomier(context, box, survey, fill.cubicInches) : [],
         }),

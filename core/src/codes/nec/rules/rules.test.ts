@@ -53,7 +53,7 @@ describe('gauge for breaker', () => {
       true,
     );
   });
-  it('small aluminium stops an extension and is not mixed', () => {
+  it('small aluminum stops an extension and is not mixed', () => {
     const b = plan({
       cables: [
         nm('c1', atBreaker(), atPoint('r1'), { gauge: '12', metal: 'Al' }),
@@ -64,7 +64,7 @@ describe('gauge for breaker', () => {
     expect(said(one(b, 'no-way').detail)).toContain('aluminum');
     expect(one(b, 'cable-material')).toMatchObject({ severity: 'stop', origin: 'standing' });
   });
-  it('knob-and-tube stops too; a large aluminium feeder does not', () => {
+  it('knob-and-tube stops too; a large aluminum feeder does not', () => {
     expect(
       evaluate(
         plan({

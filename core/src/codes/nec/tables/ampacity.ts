@@ -6,7 +6,7 @@ import { feet } from '../../../units/index.ts';
 export type Rating = 60 | 75 | 90;
 type Row = readonly [at60: number, at75: number, at90: number];
 
-/** Table 310.16: ampacity at 30 C, not more than three current-carrying conductors, A. 14 AWG aluminium has no entry. */
+/** Table 310.16: ampacity at 30 C, not more than three current-carrying conductors, A. 14 AWG aluminum has no entry. */
 export const AMPACITY: Readonly<Record<Metal, Partial<Record<Gauge, Row>>>> = {
   Cu: {
     '14': [15, 20, 25],
@@ -31,7 +31,7 @@ export const ampacityTable = (edition: number, metal: Metal = 'Cu', gauge: Gauge
   published(
     edition >= 2020 ? 'NEC Table 310.16' : 'NEC Table 310.15(B)(16)',
     edition,
-    // Of aluminium only the small sizes are sure.
+    // Of aluminum only the small sizes are sure.
     metal === 'Al' && ['8', '6', '4'].includes(gauge) ? 'fairly-sure' : 'sure',
   );
 
