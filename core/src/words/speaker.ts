@@ -2,6 +2,7 @@ import { IntlMessageFormat } from 'intl-messageformat';
 import type { UnitSystem } from '../units/index.ts';
 import { LANGUAGES, type Language } from './catalogs.ts';
 import type { ListOf, Value } from './message.ts';
+import { isPlain, withValues } from './plain.ts';
 import { printQuantity } from './quantity.ts';
 
 /** Says a message in one language and one system of units; what is already text stays as it is. */
@@ -75,11 +76,10 @@ export function speakerOf(units: UnitSystem, language: string, catalog: Catalog)
     }
     const entry = catalog[value.id] as Entry | undefined;
     if (entry === undefined) throw new Error(`no message ${value.id}`);
-    // What takes no values is its own text: nothing to parse.
-    if (typeof entry === 'string' && !entry.includes('{')) return entry;
-    const values = Object.entries(value.values ?? {}).map(
-      ([k, v]) => [k, typeof v === 'number' ? v : text(v)] as const,
-    );
+    const given = value.values ?? {};
+    if (typeof entry === 'string' && isPlain(entry))
+      return tidied(withValues(entry, (name) => (name in given ? text(given[name] ?? '') : undefined)));
+    const values = Object.entries(given).map(([k, v]) => [k, typeof v === 'number' ? v : text(v)] as const);
     return tidied(String(formatOf(catalog, value.id, entry, language).format(Object.fromEntries(values))));
   };
   return text;

@@ -38,7 +38,10 @@ const demoBundles = () => {
 };
 
 /** Sets of values that together show every branch of a sentence once. */
-function samples(elements: readonly MessageFormatElement[]): Record<string, string | number>[] {
+function samples(
+  elements: readonly MessageFormatElement[],
+  sample: string | number = 'sample',
+): Record<string, string | number>[] {
   const sets: Record<string, string | number>[] = [{}];
   const put = (name: string, values: readonly (string | number)[]) => {
     const first = values[0] ?? 'x';
@@ -47,7 +50,7 @@ function samples(elements: readonly MessageFormatElement[]): Record<string, stri
   };
   const walk = (list: readonly MessageFormatElement[]): void => {
     for (const e of list) {
-      if (isArgumentElement(e)) put(e.value, ['sample']);
+      if (isArgumentElement(e)) put(e.value, [sample]);
       if (isPluralElement(e)) put(e.value, [1, 2]);
       if (isSelectElement(e)) put(e.value, Object.keys(e.options));
       if (isPluralElement(e) || isSelectElement(e)) Object.values(e.options).forEach((o) => walk(o.value));
@@ -60,6 +63,8 @@ function samples(elements: readonly MessageFormatElement[]): Record<string, stri
 
 describe('every sentence of the catalog', () => {
   const all = Object.entries(CATALOG) as [MessageId, string][];
+  /** As the page has them, and the plain ones too. */
+  const parsedAhead = Object.fromEntries(all.map(([id, text]) => [id, parse(text)]));
   it.each(['imperial', 'metric'] as const)('is said with sample values, %s', (units) => {
     const say = speaker(units);
     for (const [id, text] of all)
@@ -67,6 +72,12 @@ describe('every sentence of the catalog', () => {
         const spokenText = say(msg(id, values));
         expect([id, /undefined|\[object|[{}]/.test(spokenText)]).toEqual([id, false]);
       }
+  });
+  it.each(['sample', 1234.5])('is the same as text and as a syntax tree, with %j', (value) => {
+    const [text, tree] = [speaker('imperial'), speakerOf('imperial', 'en-US', parsedAhead)];
+    for (const [id, sentence] of all)
+      for (const values of samples(parse(sentence), value))
+        expect([id, text(msg(id, values))]).toEqual([id, tree(msg(id, values))]);
   });
   it('names no unit by itself that a house may not use', () => {
     const fixed = all.filter(([, text]) =>
