@@ -99,6 +99,9 @@ test('a local rule: refused without a reason, then it decides, is named, and can
 }) => {
   await page.goto('/houses/tamarack/local');
   await choose(page, 'Value to change', 'Highest switch handle');
+  await page.getByLabel('Here it is').fill('tall');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('"tall" is not a length')).toBeVisible();
   await page.getByLabel('Here it is').fill('40');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Say who asks for it');
@@ -148,11 +151,11 @@ test.describe('load over the day', () => {
     const quiet = watch(page);
     await page.goto(`${KEYBOARD}/tap`);
     const bar = page.getByRole('slider', { name: /^Table lamp/ });
-    await expect(bar).toHaveAccessibleName('Table lamp, 17:00 to 23:00');
+    await expect(bar).toHaveAccessibleName('Table lamp, 5 PM to 11 PM');
     await bar.scrollIntoViewIfNeeded();
     await bar.focus();
     await page.keyboard.press('ArrowLeft');
-    await expect(page.getByRole('slider', { name: 'Table lamp, 16:30 to 22:30' })).toBeVisible();
+    await expect(page.getByRole('slider', { name: 'Table lamp, 4:30 PM to 10:30 PM' })).toBeVisible();
     const moved = page
       .getByRole('slider', { name: /^Stage keyboard/ })
       .locator('rect')
@@ -163,14 +166,24 @@ test.describe('load over the day', () => {
     await page.mouse.move(at.x + at.width / 2 - 140, at.y + at.height / 2, { steps: 6 });
     await page.mouse.up();
     await expect(page.getByRole('slider', { name: /^Stage keyboard/ })).not.toHaveAccessibleName(
-      'Stage keyboard, 18:00 to 22:00',
+      'Stage keyboard, 6 PM to 10 PM',
     );
     await page.getByRole('button', { name: 'Undo' }).first().click();
-    await expect(page.getByRole('slider', { name: 'Stage keyboard, 18:00 to 22:00' })).toBeVisible();
+    await expect(page.getByRole('slider', { name: 'Stage keyboard, 6 PM to 10 PM' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).first().click();
-    await expect(page.getByRole('slider', { name: 'Table lamp, 17:00 to 23:00' })).toBeVisible();
+    await expect(page.getByRole('slider', { name: 'Table lamp, 5 PM to 11 PM' })).toBeVisible();
     await saved(page);
     quiet();
+  });
+  test('hours that cannot be read stay in their field, with the reason', async ({ page }) => {
+    await page.goto(`${KEYBOARD}/want`);
+    const hours = page.getByLabel('Hours it runs').first();
+    await expect(hours).toHaveValue('5 PM-11 PM');
+    await hours.fill('noon');
+    await expect(page.getByRole('alert').filter({ hasText: '"noon" is not a span of hours' })).toBeVisible();
+    await hours.fill('5-11 pm');
+    await hours.press('Enter');
+    await expect(hours).toHaveValue('5 PM-11 PM');
   });
   test('what if these run together has an answer', async ({ page }) => {
     await page.goto(`${FREEZER}/tap`);

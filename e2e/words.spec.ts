@@ -147,6 +147,8 @@ test('on a phone, too', async ({ page }) => {
     await page.goto(`${BASE}/houses/tamarack/jobs/aquarium/${m}`);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForLoadState('networkidle');
+    // The keypad of the dead test comes with its step, the sixth.
+    if (m === 'do') await page.locator('.step-list button').nth(5).click();
     await unfold(page);
     expect(await readable(page, own)).toEqual([]);
   }

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import {
   amps,
+  clock,
   cubicInches,
   duration,
   roughMoney,
@@ -13,6 +14,19 @@ import {
   tidy,
   volts,
 } from './index.ts';
+
+describe('hours of the day', () => {
+  it.each([
+    [0, '12 AM', '0:00'],
+    [6.5, '6:30 AM', '6:30'],
+    [12, '12 PM', '12:00'],
+    [18.5, '6:30 PM', '18:30'],
+    [23.75, '11:45 PM', '23:45'],
+    [24, '12 AM', '24:00'],
+  ])('%d', (hour, imperial, metric) =>
+    expect([clock(hour, 'imperial'), clock(hour, 'metric')]).toEqual([imperial, metric]),
+  );
+});
 
 describe('numbers as people read them', () => {
   it('hides the tail of binary arithmetic, never a real digit', () => {

@@ -1,3 +1,5 @@
+import type { UnitSystem } from './length.ts';
+
 /** Drops the tail of binary arithmetic without hiding a real digit: 30.375 stays 30.375. */
 export function tidy(n: number, digits = 6): number {
   const f = 10 ** digits;
@@ -29,9 +31,14 @@ export function duration(minutes: number): string {
 export const roughTime = (minutes: number): string =>
   duration(minutes > 0 ? Math.max(5, 5 * Math.round(minutes / 5)) : 0);
 
-/** An hour of the day, with its part as minutes: 18.5 is 18:30. */
-export const clock = (hour: number): string =>
-  `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+/** An hour of the day, with its part as minutes: 18.5 is 6:30 PM where people count so, else 18:30; 24 is midnight. */
+export function clock(hour: number, system: UnitSystem): string {
+  const whole = Math.floor(hour);
+  const minutes = String(Math.round((hour % 1) * 60)).padStart(2, '0');
+  if (system === 'metric') return `${whole}:${minutes}`;
+  const shown = whole % 12 === 0 ? 12 : whole % 12;
+  return `${shown}${minutes === '00' ? '' : `:${minutes}`} ${whole % 24 < 12 ? 'AM' : 'PM'}`;
+}
 
 /** A total of estimated prices: to the dollar. */
 export const roughMoney = (cents: number): string => `$${Math.round(cents / 100)}`;

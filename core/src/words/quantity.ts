@@ -1,6 +1,7 @@
 import {
   amps,
   chance,
+  clock,
   cubicInches,
   duration,
   formatArea,
@@ -56,6 +57,8 @@ const PRINT = {
   roughMoney: (n) => roughMoney(n),
   /** Degrees Celsius. */
   celsius: (n, system) => (system === 'metric' ? `${Math.round(n)} °C` : `${Math.round(n * 1.8 + 32)} °F`),
+  /** An hour of the day: 18.5 is half past six in the evening. */
+  hour: (n, system) => clock(n, system),
   degrees: (n) => `${plain(n, 0)}°`,
   seconds: (n) => `${plain(n, n < 1 ? 3 : 1)} s`,
   ohms: (n) => `${plain(n, 3)} ohm`,

@@ -67,13 +67,13 @@ function NewAmendment({
               style={{ width: 130 }}
               value={value}
               placeholder={say(limitWords(code.value, LIMITS[limit].unit))}
-              status={tried && typeof read === 'string' ? 'error' : ''}
+              status={tried && typeof read !== 'number' ? 'error' : ''}
               onChange={(e) => setValue(e.target.value)}
               onPressEnter={add}
             />
-            {tried && typeof read === 'string' && (
+            {tried && typeof read !== 'number' && (
               <span className="field-error" role="alert">
-                {read}
+                {say(read)}
               </span>
             )}
           </span>

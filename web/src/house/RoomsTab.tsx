@@ -204,7 +204,7 @@ function RoomForm({ room }: { readonly room: Room }) {
         <Choice
           label={say(msg('screen.rooms.damp-or-wet'))}
           value={room.moisture ?? 'by-use'}
-          width={110}
+          width={140}
           options={MOISTURE}
           onChange={(m) => set(({ moisture: _, ...r }) => (m === 'by-use' ? r : { ...r, moisture: m }))}
         />

@@ -19,6 +19,7 @@ import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
 import { useRowKeys } from './use-row-keys.ts';
 import { useSay } from '../app/say.ts';
+import { useAppSelector } from '../state/store.ts';
 
 function HoursField({
   value,
@@ -29,7 +30,9 @@ function HoursField({
 }) {
   const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
+  const system = useAppSelector((s) => s.document.present?.house.units ?? 'imperial');
   const read = draft === null ? value : parseHours(draft);
+  const wrong = Array.isArray(read) ? null : read;
   const commit = () => {
     if (draft === null || !Array.isArray(read)) return;
     onChange(read);
@@ -41,16 +44,16 @@ function HoursField({
         className="measure"
         aria-label={say(msg('screen.parts.hours-it-runs'))}
         placeholder={say(msg('screen.parts.any-hour'))}
-        style={{ width: 120 }}
-        value={draft ?? hoursText(value)}
-        status={typeof read === 'string' ? 'error' : ''}
+        style={{ width: 150 }}
+        value={draft ?? hoursText(value, system)}
+        status={wrong === null ? '' : 'error'}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
         onPressEnter={commit}
       />
-      {typeof read === 'string' && (
+      {wrong !== null && (
         <span className="field-error" role="alert">
-          {read}
+          {say(wrong)}
         </span>
       )}
     </span>

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { evaluate } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { keypadValue } from '../marks/do/keypad.ts';
-import { parseHours } from '../parts/hours.ts';
+import { hoursText, parseHours } from '../parts/hours.ts';
 import { drawRoom } from './drawn.ts';
 import { overlaps, placeLabels, spread, type Label } from './labels.ts';
 import { drawnAt, layoutStrip, positionAt } from './layout.ts';
@@ -127,8 +127,29 @@ describe('what is typed at the wall', () => {
       ],
     ],
     ['22 to 2', [[22, 2]]],
+    ['5 pm-11 pm', [[17, 23]]],
+    ['5-11pm', [[17, 23]]],
+    [
+      '9 AM-12 PM, 6:30-10 PM',
+      [
+        [9, 12],
+        [18.5, 22],
+      ],
+    ],
+    ['12 am to 1:30 a.m.', [[0, 1.5]]],
+    ['8 pm-12 am', [[20, 24]]],
   ])('hours %j', (text, hours) => expect(parseHours(text)).toEqual(hours));
-  it.each(['9', '9-25', 'noon', '9-12;13-14'])('hours %j are refused with the text', (text) =>
-    expect(parseHours(text)).toMatchObject({ values: { part: text.split(',')[0]! } }),
+  it.each(['imperial', 'metric'] as const)('hours are read back as they are shown, %s', (system) => {
+    const hours: [number, number][] = [
+      [0, 6.5],
+      [12, 13],
+      [17.25, 24],
+      [22, 2],
+    ];
+    expect(parseHours(hoursText(hours, system))).toEqual(hours);
+  });
+  it.each(['9', '9-25', 'noon', '9-12;13-14', '13 pm-14 pm', '0 am-1 am'])(
+    'hours %j are refused with the text',
+    (text) => expect(parseHours(text)).toMatchObject({ values: { part: text.split(',')[0]! } }),
   );
 });

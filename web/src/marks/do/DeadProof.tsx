@@ -31,7 +31,7 @@ const KEYS = [
   '1',
   '2',
   '3',
-  'Erase',
+  'erase',
   '4',
   '5',
   '6',
@@ -39,7 +39,7 @@ const KEYS = [
   '7',
   '8',
   '9',
-  'Jumps',
+  'jumps',
   '.',
   '0',
   '00',
@@ -56,21 +56,23 @@ function Keypad({
   const say = useSay();
   const [text, setText] = useState('');
   const press = (k: (typeof KEYS)[number]) => {
-    if (k === 'Erase') setText('');
+    if (k === 'erase') setText('');
     else if (k === 'OL') setText('OL');
-    else if (k === 'Jumps') setText('jumps');
+    else if (k === 'jumps') setText('jumps');
     else if (k === 'mV') setText((t) => (/^[\d.]+$/.test(t) ? `${t} mV` : t));
     else setText((t) => (/^[\d.]*$/.test(t) && t.length < 7 ? t + k : t));
   };
   const value = keypadValue(text);
   const word = text === 'OL' || text === 'jumps';
+  /** As it is shown; what is kept with the job is the word itself. */
+  const shown = text === 'jumps' ? say(msg('screen.do.reading-jumps')) : text;
   const complete = word || value !== null;
   const dead = test.expect?.lowVolts === 0;
   return (
     <div className="stack">
       <div className="reading-big">
         <span className="measure">
-          {text === '' ? '–' : word || text.endsWith('mV') ? text : `${text} V`}
+          {text === '' ? '–' : word || text.endsWith('mV') ? shown : `${text} V`}
         </span>
         <span>
           {complete && dead && (
@@ -81,7 +83,7 @@ function Keypad({
             </b>
           )}{' '}
           <span className="muted">
-            {say(msg('screen.do.expect'))} {test.expect?.says && say(test.expect?.says)}
+            {test.expect && say(msg('screen.do.expect', { what: test.expect.says }))}
           </span>
         </span>
       </div>
@@ -93,7 +95,7 @@ function Keypad({
             className={/^[\d.]/.test(k) ? undefined : 'keypad-word'}
             onClick={() => press(k)}
           >
-            {k}
+            {k === 'erase' || k === 'jumps' ? say(msg(`screen.do.key.${k}`)) : k}
           </button>
         ))}
       </div>
@@ -107,7 +109,11 @@ function Keypad({
         }}
       >
         {complete
-          ? say(msg(word || text.endsWith('mV') ? 'screen.do.record' : 'screen.do.record-volts', { text }))
+          ? say(
+              msg(word || text.endsWith('mV') ? 'screen.do.record' : 'screen.do.record-volts', {
+                text: shown,
+              }),
+            )
           : say(msg('screen.do.type-what-the-meter-shows'))}
       </Button>
     </div>

@@ -1,4 +1,4 @@
-import { amps, circuitLoad, clock, type Chosen, type Evaluation, msg, q } from '@elwand/core';
+import { amps, circuitLoad, type Chosen, type Evaluation, msg, q } from '@elwand/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import { LimitLine } from './LimitLine.tsx';
@@ -54,7 +54,7 @@ export function LoadChart({
           <span className="muted">
             {say(
               msg('screen.tap.worst-at', {
-                hour: clock(worst.hour),
+                hour: q.hour(worst.hour),
                 amps: amps(worst.amps),
                 names: worst.names.join(', ') || say(msg('screen.tap.nothing-entered')),
               }),
@@ -77,7 +77,7 @@ export function LoadChart({
           <g key={h}>
             <line x1={x(h)} x2={x(h)} y1={PAD.top} y2={HEIGHT - PAD.bottom} stroke="var(--rule)" />
             <text x={x(h)} y={HEIGHT - 6} className="chart-text" textAnchor="middle">
-              {h}:00
+              {say(q.hour(h))}
             </text>
           </g>
         ))}

@@ -2,7 +2,6 @@ import {
   amps,
   circuitLoad,
   clashes,
-  clock,
   newLoadId,
   together,
   type Chosen,
@@ -10,6 +9,7 @@ import {
   type Job,
   type LoadFacts,
   msg,
+  q,
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { scaleLinear } from 'd3-scale';
@@ -213,7 +213,7 @@ export function LoadDay({
           <g key={h}>
             <line x1={x(h)} x2={x(h)} y1="0" y2={height - 20} stroke="var(--rule)" />
             <text x={x(h)} y={height - 5} className="chart-text" textAnchor="middle">
-              {h}:00
+              {say(q.hour(h))}
             </text>
           </g>
         ))}
@@ -231,12 +231,12 @@ export function LoadDay({
                   tabIndex={0}
                   role="slider"
                   aria-label={say(
-                    msg('screen.tap.to', { name: row.name, from: clock(span[0]), to: clock(span[1]) }),
+                    msg('screen.tap.to', { name: row.name, from: q.hour(span[0]), to: q.hour(span[1]) }),
                   )}
                   aria-valuemin={0}
                   aria-valuemax={24}
                   aria-valuenow={span[0]}
-                  aria-valuetext={say(msg('screen.tap.to-2', { from: clock(span[0]), to: clock(span[1]) }))}
+                  aria-valuetext={say(msg('screen.tap.to-2', { from: q.hour(span[0]), to: q.hour(span[1]) }))}
                   onKeyDown={(e) => key(e, row, i)}
                   className="load-bar"
                 >

@@ -1,6 +1,5 @@
 import { isReceptacleDevice } from '../../../document/index.ts';
 import { circuitLoad, countedWorst, feederLoad, type CircuitLoad } from '../../../load/index.ts';
-import { clock } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
 import {
@@ -62,7 +61,7 @@ export const connectedLoad: Rule = {
             ? msg('rules.load.over', { breaker: capital(breakerName(breaker)) })
             : msg('rules.load.ok', { amps: q.amps(top.amps), rating: breaker.amps }),
           detail: msg('rules.load.why', {
-            time: clock(top.hour),
+            time: q.hour(top.hour),
             loads: row(top.names),
             factor: q.number(factor.value),
             all:
@@ -224,7 +223,7 @@ export const feeder: Rule = {
               ? msg('rules.load.feeder-ask', { count: empty, circuits: row(load.empty), panel: panel.label })
               : msg('rules.load.feeder-ok', { panel: panel.label }),
           detail: msg('rules.load.feeder-why', {
-            time: clock(load.hour),
+            time: q.hour(load.hour),
             loads: load.names.length > 0 ? row(load.names) : msg('rules.load.nothing'),
           }),
           because: {
