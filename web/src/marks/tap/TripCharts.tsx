@@ -16,12 +16,14 @@ import {
   msg,
   q,
   sentences,
+  type UnitSystem,
 } from '@elwand/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 import { useSay } from '../../app/say.ts';
+import { useAppSelector } from '../../state/store.ts';
 
 const WIDTH = 420;
 const HEIGHT = 250;
@@ -142,9 +144,16 @@ function TimeCurrent({
 
 const MINUTES = 60;
 
+/** Round numbers of the scale in the unit of the house, as °C. */
+const DEGREES: Readonly<Record<UnitSystem, readonly number[]>> = {
+  metric: [30, 60, 90, 120],
+  imperial: [100, 150, 200, 250].map((f) => (f - 32) / 1.8),
+};
+
 /** Temperature over one hour at the current that the breaker may carry that long. */
 function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; readonly breaker: number }) {
   const say = useSay();
+  const units = useAppSelector((s) => s.document.present?.house.units ?? 'imperial');
   const o = overload(conductor, breaker);
   const x = scaleLinear()
     .domain([0, MINUTES])
@@ -180,7 +189,7 @@ function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; 
           </text>
         </g>
       ))}
-      {[30, 60, 90, 120].map((c) => (
+      {DEGREES[units].map((c) => (
         <text key={c} x={PAD.left - 5} y={y(c) + 4} className="chart-text" textAnchor="end">
           {say(q.celsius(c))}
         </text>
