@@ -4,7 +4,9 @@
 export {
   amps,
   chance,
+  celsiusOf,
   clock,
+  fahrenheit,
   cubicInches,
   duration,
   feet,

@@ -12,6 +12,7 @@ import {
   makePoint,
   makeRoom,
   makeWant,
+  type Furniture,
 } from '../document/index.ts';
 import type { OutletFacts, PlaceFacts } from '../codes/index.ts';
 import type { RoomUse } from '../document/index.ts';
@@ -130,3 +131,22 @@ export const loadAt = (pointId: string, voltAmperes: number, more: Partial<LoadF
 
 /** Signs off whatever is open. */
 export const SIGNER: Signer = { by: 'Wilma Tester', reason: 'Signed off by a test' };
+
+/** Something that stands before a wall, from and to in feet, as high and deep as a counter unless the test says otherwise. */
+export const standing = (
+  kind: Furniture['kind'],
+  leftFeet: number,
+  rightFeet: number,
+  more: Partial<Furniture> = {},
+): Furniture => ({
+  id: ItemId.parse(`${kind}-${Math.round(leftFeet * 10)}`),
+  name: kind,
+  kind,
+  leftMm: feet(leftFeet),
+  rightMm: feet(rightFeet),
+  bottomMm: 0,
+  topMm: inches(36),
+  depthMm: inches(25),
+  planned: false,
+  ...more,
+});

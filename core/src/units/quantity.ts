@@ -31,6 +31,10 @@ export function duration(minutes: number): string {
 export const roughTime = (minutes: number): string =>
   duration(minutes > 0 ? Math.max(5, 5 * Math.round(minutes / 5)) : 0);
 
+/** Degrees Fahrenheit of degrees Celsius, and back. */
+export const fahrenheit = (celsius: number): number => celsius * 1.8 + 32;
+export const celsiusOf = (degreesF: number): number => (degreesF - 32) / 1.8;
+
 /** An hour of the day, with its part as minutes: 18.5 is 6:30 PM where people count so, else 18:30; 24 is midnight. */
 export function clock(hour: number, system: UnitSystem): string {
   const whole = Math.floor(hour);

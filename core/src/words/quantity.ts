@@ -4,6 +4,7 @@ import {
   clock,
   cubicInches,
   duration,
+  fahrenheit,
   formatArea,
   formatCable,
   formatDistance,
@@ -56,7 +57,7 @@ const PRINT = {
   /** Cents of an estimate: to the dollar. */
   roughMoney: (n) => roughMoney(n),
   /** Degrees Celsius. */
-  celsius: (n, system) => (system === 'metric' ? `${Math.round(n)} °C` : `${Math.round(n * 1.8 + 32)} °F`),
+  celsius: (n, system) => (system === 'metric' ? `${Math.round(n)} °C` : `${Math.round(fahrenheit(n))} °F`),
   /** An hour of the day: 18.5 is half past six in the evening. */
   hour: (n, system) => clock(n, system),
   degrees: (n) => `${plain(n, 0)}°`,

@@ -15,7 +15,7 @@ import { freshId } from '../parts/ids.ts';
 import { RectFields, type Rect } from './RectFields.tsx';
 import { Adder, counted, Part, startRect, type PartProps } from './WallPart.tsx';
 import { WallWays } from './WallWays.tsx';
-import { OBSTACLES } from './words.ts';
+import { labelOf, OBSTACLES } from './words.ts';
 import { useSay } from '../app/say.ts';
 
 /** A pipe is about this wide when it is entered, mm. */
@@ -26,16 +26,12 @@ const OPENINGS = [
   { value: 'cased', label: msg('screen.wall.cased-opening') },
 ] as const;
 
-/** What an opening or a thing in a wall is called. */
-const inWall = (kind: Opening['kind'] | Obstacle['kind']): Text =>
-  kind === 'door' || kind === 'window' || kind === 'cased'
-    ? msg(`names.opening.${kind}`)
-    : msg(`names.obstacle.${kind}`);
-
 /** What was entered from the other side of this wall and counts here too. */
 function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wall }) {
   const say = useSay();
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
+  const span = (kind: Text, { leftMm, rightMm }: Rect) =>
+    say(msg('screen.wall.from-to', { kind, left: L(leftMm), right: L(rightMm) }));
   return (fromOtherFaces(house).get(wall.id) ?? []).map(({ from, openings, obstacles, passages }) => (
     <p key={from.wall.id} className="quiet">
       {say(
@@ -43,15 +39,8 @@ function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wal
           room: from.room.name,
           wall: from.wall.name.toLowerCase(),
           things: [
-            ...[...openings, ...obstacles].map((o) =>
-              say(
-                msg('screen.wall.from-to', {
-                  kind: inWall(o.kind),
-                  left: L(o.leftMm),
-                  right: L(o.rightMm),
-                }),
-              ),
-            ),
+            ...openings.map((o) => span(msg(`names.opening.${o.kind}`), o)),
+            ...obstacles.map((o) => span(msg(`names.obstacle.${o.kind}`), o)),
             ...passages.map((p) =>
               say(msg('screen.wall.passage-at', { kind: msg(`names.passage.${p.kind}`), at: L(p.atMm) })),
             ),
@@ -99,9 +88,7 @@ function Items<K extends string>({
       <Button
         type="text"
         size="small"
-        aria-label={say(
-          msg('screen.wall.delete-the', { kind: kinds.find((k) => k.value === o.kind)?.label ?? o.kind }),
-        )}
+        aria-label={say(msg('screen.wall.delete-the', { kind: labelOf(kinds, o.kind) }))}
         onClick={() => remove(o.id)}
       >
         ✕

@@ -18,8 +18,7 @@ import { LengthInput } from './LengthInput.tsx';
 import { hoursText, parseHours, type Hours } from './hours.ts';
 import './loads.css';
 import { useRowKeys } from './use-row-keys.ts';
-import { useSay } from '../app/say.ts';
-import { useAppSelector } from '../state/store.ts';
+import { useSay, useUnits } from '../app/say.ts';
 
 function HoursField({
   value,
@@ -30,7 +29,7 @@ function HoursField({
 }) {
   const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
-  const system = useAppSelector((s) => s.document.present?.house.units ?? 'imperial');
+  const system = useUnits();
   const read = draft === null ? value : parseHours(draft);
   const wrong = Array.isArray(read) ? null : read;
   const commit = () => {

@@ -1,4 +1,4 @@
-import { msg, type Message, type UnitSystem } from '@elwand/core';
+import { msg, type Message, type UnitSystem, celsiusOf, fahrenheit } from '@elwand/core';
 import { NumberField } from './NumberField.tsx';
 import { useSay } from '../app/say.ts';
 
@@ -7,9 +7,9 @@ const COLDEST = -40;
 const HOTTEST = 85;
 
 const toShown = (celsius: number, system: UnitSystem): number =>
-  system === 'metric' ? celsius : Math.round(celsius * 1.8 + 32);
+  system === 'metric' ? celsius : Math.round(fahrenheit(celsius));
 const toCelsius = (shown: number, system: UnitSystem): number =>
-  system === 'metric' ? shown : (shown - 32) / 1.8;
+  system === 'metric' ? shown : celsiusOf(shown);
 
 export interface TemperatureFieldProps {
   /** What is asked, without its unit. */

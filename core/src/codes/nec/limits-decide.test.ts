@@ -23,6 +23,7 @@ import {
   outlet,
   placeOf,
   smallHouse,
+  standing,
   wanted,
 } from '../../testing/build.ts';
 import { anyBundle } from '../../testing/random-house.ts';
@@ -54,17 +55,6 @@ function outcome({ house, job }: Bundle, amendments: House['amendments']): strin
   ]);
 }
 
-const thing = (kind: Furniture['kind'], left: number, right: number): Furniture => ({
-  id: ItemId.parse(`${kind}-${left}`),
-  name: kind,
-  kind,
-  leftMm: feet(left),
-  rightMm: feet(right),
-  bottomMm: 0,
-  topMm: inches(36),
-  depthMm: inches(25),
-  planned: false,
-});
 const room = (furniture: Furniture[] = []) => {
   const r = makeRoom('r', 'Kitchen', 'kitchen', feet(12), feet(10));
   return { ...r, walls: r.walls.map((w, i) => (i === 0 ? { ...w, furniture } : w)) };
@@ -93,7 +83,7 @@ const above = (xFeet: number, height: number) =>
     heightMm: inches(height),
   });
 const counter = (pack: CodePack) =>
-  counterCoverage(room([thing('counter', 1, 6), thing('counter', 8, 9)]), [above(2, 46)], pack);
+  counterCoverage(room([standing('counter', 1, 6), standing('counter', 8, 9)]), [above(2, 46)], pack);
 
 /** A room with a fire-rated wall to the next dwelling, a wanted box in it and one on its other face. */
 function rated(): Bundle {
@@ -140,7 +130,10 @@ const bathWith = (want: Parameters<typeof makeWant>[3]): Bundle => {
           use: 'bath',
           walls: first!.walls.map((w, i) =>
             i === 0
-              ? { ...w, furniture: [{ ...thing('tub', 1, 6), topMm: inches(20) }, thing('sink', 9, 11)] }
+              ? {
+                  ...w,
+                  furniture: [{ ...standing('tub', 1, 6), topMm: inches(20) }, standing('sink', 9, 11)],
+                }
               : w,
           ),
         },

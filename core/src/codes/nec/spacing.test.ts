@@ -9,6 +9,7 @@ import {
   type Opening,
   type Point,
 } from '../../document/index.ts';
+import { standing } from '../../testing/build.ts';
 import { feet, inches } from '../../units/index.ts';
 import { necPack } from './pack.ts';
 import { counterCoverage, islandOutlets, reached, subtract, wallCoverage } from './spacing.ts';
@@ -21,23 +22,6 @@ const door = (leftFeet: number, rightFeet: number): Opening => ({
   rightMm: feet(rightFeet),
   bottomMm: 0,
   topMm: 2000,
-});
-const thing = (
-  kind: Furniture['kind'],
-  left: number,
-  right: number,
-  more: Partial<Furniture> = {},
-): Furniture => ({
-  id: ItemId.parse(`${kind}-${Math.round(left * 10)}`),
-  name: kind,
-  kind,
-  leftMm: feet(left),
-  rightMm: feet(right),
-  bottomMm: 0,
-  topMm: inches(36),
-  depthMm: inches(25),
-  planned: false,
-  ...more,
 });
 const outlet = (xFeet: number, wall = 1, heightInches = 15): Point =>
   makePoint(`p${wall}-${Math.round(xFeet * 100)}-${heightInches}`, 'R', 'receptacle', {
@@ -94,7 +78,7 @@ describe('wall line of a room, NEC 210.52(A) (from memory)', () => {
   it('at exactly 5 ft 6 in it still counts', () =>
     expect(uncovered(room(12, 10), [outlet(6, 1, 66)])).toBeCloseTo(32, 9));
   it('an outlet over a counter serves the counter, and fixed cabinets take wall away', () => {
-    const r = withFirst(12, 10, [], [thing('counter', 3, 9)]);
+    const r = withFirst(12, 10, [], [standing('counter', 3, 9)]);
     expect(wallCoverage(r, [outlet(5, 1, 42)], NONE, pack)).toMatchObject({ coveredMm: 0 });
     expect(uncovered(r, [])).toBeCloseTo(44 - 6, 9);
   });
@@ -119,18 +103,18 @@ describe('wall line of a room, NEC 210.52(A) (from memory)', () => {
 
 describe('counter line, NEC 210.52(C) (from memory)', () => {
   const at = (x: number, height = 42) => outlet(x, 1, height);
-  const left = (points: Point[], furniture = [thing('counter', 2, 8)]) =>
+  const left = (points: Point[], furniture = [standing('counter', 2, 8)]) =>
     counterCoverage(withFirst(12, 10, [], furniture), points, pack).uncoveredMm / 304.8;
   it('6 ft of counter with one outlet in the middle: a foot is out at each end', () =>
     expect(left([at(5)])).toBeCloseTo(2, 9));
   it('outlets 4 ft apart cover 8 ft exactly', () =>
-    expect(left([at(2), at(6)], [thing('counter', 0, 8)])).toBeCloseTo(0, 9));
+    expect(left([at(2), at(6)], [standing('counter', 0, 8)])).toBeCloseTo(0, 9));
   it('20 in above the counter counts, more does not', () => {
     expect(left([at(5, 56)])).toBeCloseTo(2, 9);
     expect(left([at(5, 57)])).toBeCloseTo(6, 9);
   });
   it('a sink parts the counter; a piece under 12 in asks for nothing', () => {
-    const parted = [thing('counter', 2, 8), thing('sink', 2.9, 5, { topMm: inches(34) })];
+    const parted = [standing('counter', 2, 8), standing('sink', 2.9, 5, { topMm: inches(34) })];
     expect(counterCoverage(withFirst(12, 10, [], parted), [at(6)], pack)).toMatchObject({
       spaces: 1,
       without: 0,

@@ -195,13 +195,13 @@ function Raceway({ leg }: { readonly leg: PlannedLeg }) {
   return (
     <p className="quiet">
       <Said
-        text={msg(run.offsets > 0 ? 'screen.run.raceway-with-offsets' : 'screen.run.raceway', {
+        text={msg('screen.run.raceway', {
           method: leg.method,
           cut: slot('cut'),
           lengths: run.sticks,
           stick: q.distance(STICK_MM),
           bends: run.bends,
-          ...(run.offsets > 0 ? { offsets: run.offsets } : {}),
+          offsets: run.offsets,
           degrees: run.degrees,
           couplings: run.couplings,
           wire: slot('wire'),

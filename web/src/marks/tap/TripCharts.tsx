@@ -17,13 +17,13 @@ import {
   q,
   sentences,
   type UnitSystem,
+  celsiusOf,
 } from '@elwand/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
-import { useSay } from '../../app/say.ts';
-import { useAppSelector } from '../../state/store.ts';
+import { useSay, useUnits } from '../../app/say.ts';
 
 const WIDTH = 420;
 const HEIGHT = 250;
@@ -147,13 +147,13 @@ const MINUTES = 60;
 /** Round numbers of the scale in the unit of the house, as °C. */
 const DEGREES: Readonly<Record<UnitSystem, readonly number[]>> = {
   metric: [30, 60, 90, 120],
-  imperial: [100, 150, 200, 250].map((f) => (f - 32) / 1.8),
+  imperial: [100, 150, 200, 250].map(celsiusOf),
 };
 
 /** Temperature over one hour at the current that the breaker may carry that long. */
 function Heating({ conductor, breaker }: { readonly conductor: HeatedConductor; readonly breaker: number }) {
   const say = useSay();
-  const units = useAppSelector((s) => s.document.present?.house.units ?? 'imperial');
+  const units = useUnits();
   const o = overload(conductor, breaker);
   const x = scaleLinear()
     .domain([0, MINUTES])
