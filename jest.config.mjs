@@ -26,6 +26,8 @@ const project = (displayName, roots, tsx = false) => ({
 export default {
   // A slow machine is no failure.
   testTimeout: 180000,
+  // Jest leaves one core free by default; the gate runs on two and has nothing else to do.
+  maxWorkers: '100%',
   projects: [
     project('core', ['core/src']),
     project('server', ['server/src', 'cli/src']),

@@ -126,10 +126,10 @@ tell(
   'options of the demo job, from scratch (budget 50 ms)',
   median(() => planOf({ ...bundle.house }, bundle.job)),
 );
-const storeys = largeHouse(25, 3);
+const stories = largeHouse(25, 3);
 tell(
-  `three storeys, 25 rooms, ${storeys.points.length} points, 6 wants: options (budget 500 ms)`,
-  median(() => planOf({ ...storeys }, spreadJob(25)), 7),
+  `three stories, 25 rooms, ${stories.points.length} points, 6 wants: options (budget 500 ms)`,
+  median(() => planOf({ ...stories }, spreadJob(25)), 7),
 );
 console.log(
   `memory of a process that only makes that plan: ${peakOf('plan')} MB at its peak, ${peakOf('idle')} MB for one that plans nothing (budget 200 MB)`,

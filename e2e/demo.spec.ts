@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
-import { choose, saved, watch } from './help.ts';
+import { expect, type Page } from '@playwright/test';
+import { choose, saved, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];

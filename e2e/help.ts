@@ -1,6 +1,19 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, test as plain, type Page } from '@playwright/test';
+import { at, served, type Served } from './servers.ts';
 
-export const EMPTY = `http://127.0.0.1:${process.env.E2E_EMPTY_PORT ?? '4712'}`;
+/** A test with servers of its worker's own, so that two workers never see each other's houses; plain paths go to the demo. */
+export const test = plain.extend<object, { servers: Served<string> }>({
+  servers: [
+    // Playwright reads what a fixture needs from this pattern.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use, info) => {
+      const { demo, empty, words } = served(info.parallelIndex);
+      await use({ demo: at(demo), empty: at(empty), words: at(words) });
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: ({ servers }, use) => use(servers.demo),
+});
 
 /** Fails the test on anything the page complains about: errors, warnings of React, rejections nobody handled. */
 export function watch(page: Page, allow: RegExp = /$^/): () => void {

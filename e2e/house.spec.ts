@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { makeHouse, makeRoom } from '@elwand/core';
-import { choose, saved, watch } from './help.ts';
+import { choose, saved, test, watch } from './help.ts';
 
 /** The house pages, beyond what the first plan needs. */
 test.beforeEach(async ({ page }, info) => {
@@ -81,7 +81,7 @@ test('readings show how they lie against the fit, and one that stands out is tol
   await expect(page.getByText(/off the spacing by/)).toHaveCount(0);
 });
 
-test('metric: the same house in millimetres, and back', async ({ page }) => {
+test('metric: the same house in millimeters, and back', async ({ page }) => {
   await choose(page, 'Units', 'metric');
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue('3658 mm');
   await page.locator('#tape-input').fill('m 400 800 o 1800@380');

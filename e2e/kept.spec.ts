@@ -1,7 +1,7 @@
 import { HouseId, JobId, makeHouse, makeJob, writeBundle } from '@elwand/core';
 import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
-import { expect, test, type Page } from '@playwright/test';
-import { saved, watch } from './help.ts';
+import { expect, type Page } from '@playwright/test';
+import { saved, test, watch } from './help.ts';
 
 /** Nothing that was typed is ever lost, whatever the server, the browser or another tab does. */
 
@@ -166,10 +166,21 @@ test('a mark that was never opened works while the server is away', async ({ pag
 
 test('a piece that could not be fetched is fetched again', async ({ page }) => {
   let refuse = 2;
-  await page.route('**/assets/RulesPage-*.js', (route) => (refuse-- > 0 ? route.abort() : route.continue()));
+  // A browser that keeps the failure of a module is asked again under an address of its own.
+  await page.route('**/assets/RulesPage-*.js*', (route) => (refuse-- > 0 ? route.abort() : route.continue()));
   await page.goto('/rules');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   expect(refuse).toBeLessThan(0);
+});
+
+test('a piece that does not come at all says so, and is there after another try', async ({ page }) => {
+  let away = true;
+  await page.route('**/assets/RulesPage-*.js*', (route) => (away ? route.abort() : route.continue()));
+  await page.goto('/rules');
+  await expect(page.getByRole('heading', { name: 'Something went wrong' })).toBeVisible();
+  away = false;
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: /checked/i, level: 1 })).toBeVisible();
 });
 
 test('a fault in one mark leaves the rod, Undo and the other marks alone', async ({ page }) => {

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { choose } from './help.ts';
+import { expect, type Page } from '@playwright/test';
+import { choose, test } from './help.ts';
 
 /** Refreshes docs/screenshots from the demo data: npm run shots. */
 const VIEWS: readonly (readonly [string, string])[] = [

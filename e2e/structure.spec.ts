@@ -1,7 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
-import { choose, saved, watch } from './help.ts';
+import { choose, saved, test, watch } from './help.ts';
 
 /** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
 

@@ -2,10 +2,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { expect, test, type Response } from '@playwright/test';
+import { expect, type Response } from '@playwright/test';
 import { demoHouses, demoJobs, largeHouse, largeJob } from '@elwand/core/demo';
 import { writeBundle, makeHouse } from '@elwand/core';
-import { saved, watch } from './help.ts';
+import { saved, test, watch } from './help.ts';
 
 const quarry = () => demoHouses()[1]!;
 const file = (name: string, text: string) => ({

@@ -1,10 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './help.ts';
 
 /**
  * Every screen in the test language, in which each letter that a catalog wrote is struck out. What can still be read came from
  * somewhere else, and must be somebody's own words, a unit, a citation, or a name that every language uses.
  */
-const BASE = `http://127.0.0.1:${process.env.E2E_WORDS_PORT ?? '4713'}`;
 
 /** Sizes, units and types of products, the same in every language; `or` and `and` are joined in by the language's own list format. */
 const ANYWHERE =
@@ -39,8 +39,7 @@ async function typed(page: Page): Promise<ReadonlySet<string>> {
       for (const w of value.match(/[A-Za-z]+/g) ?? []) words.add(w.toLowerCase());
     else if (typeof value === 'object' && value !== null) Object.values(value).forEach(take);
   };
-  const get = async (path: string) =>
-    (await page.request.get(`${BASE}/api${path}`)).json() as Promise<unknown>;
+  const get = async (path: string) => (await page.request.get(`/api${path}`)).json() as Promise<unknown>;
   const houses = (await get('/houses')) as { id: string; jobs: { id: string }[] }[];
   for (const h of houses) {
     take(await get(`/houses/${h.id}`));
@@ -77,13 +76,14 @@ async function unfold(page: Page): Promise<void> {
 }
 
 test.describe.configure({ timeout: 240_000 });
+test.use({ baseURL: ({ servers }, use) => use(servers.words) });
 
 test('every screen speaks from the catalogs', async ({ page }) => {
-  await page.goto(BASE);
+  await page.goto('/');
   const own = await typed(page);
   const wrong: Record<string, string[]> = {};
   for (const path of SCREENS) {
-    await page.goto(BASE + path);
+    await page.goto(path);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForLoadState('networkidle');
     await unfold(page);
@@ -95,7 +95,7 @@ test('every screen speaks from the catalogs', async ({ page }) => {
 });
 
 test('so do lists of choices, windows and drawers', async ({ page }) => {
-  await page.goto(BASE);
+  await page.goto('/');
   const own = await typed(page);
   const wrong: Record<string, string[]> = {};
   const look = async (where: string) => {
@@ -112,7 +112,7 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
     '/houses/tamarack/panel',
     '/houses/quarry/jobs/freezer/want',
   ]) {
-    await page.goto(BASE + path);
+    await page.goto(path);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForLoadState('networkidle');
     await unfold(page);
@@ -125,7 +125,7 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
     }
   }
   const job = async () => {
-    await page.goto(`${BASE}/houses/quarry/jobs/freezer/run`);
+    await page.goto(`/houses/quarry/jobs/freezer/run`);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForLoadState('networkidle');
   };
@@ -145,10 +145,10 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
 
 test('on a phone, too', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(BASE);
+  await page.goto('/');
   const own = await typed(page);
   for (const m of ['want', 'do', 'prove']) {
-    await page.goto(`${BASE}/houses/tamarack/jobs/aquarium/${m}`);
+    await page.goto(`/houses/tamarack/jobs/aquarium/${m}`);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForLoadState('networkidle');
     // The keypad of the dead test comes with its step, the sixth.

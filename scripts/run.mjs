@@ -83,15 +83,14 @@ function buildPage(env = {}) {
   });
 }
 
-/** A port that nobody listens on. */
-const freePort = () =>
-  new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
+/** Ports that nobody listens on; all are held until the last is found, so that none comes twice. */
+async function freePorts(count) {
+  const probes = Array.from({ length: count }, () => createServer());
+  await Promise.all(probes.map((p) => new Promise((done) => p.listen(0, '127.0.0.1', done))));
+  const ports = probes.map((p) => p.address().port);
+  await Promise.all(probes.map((p) => new Promise((done) => p.close(done))));
+  return ports;
+}
 
 const portFree = (port) =>
   new Promise((resolve) => {
@@ -253,9 +252,7 @@ async function test() {
       {
         CHROMIUM: browser,
         PLAYWRIGHT_JSON_OUTPUT_NAME: `${root}${e2e}`,
-        E2E_PORT: String(await freePort()),
-        E2E_EMPTY_PORT: String(await freePort()),
-        E2E_WORDS_PORT: String(await freePort()),
+        E2E_PORTS: (await freePorts(6)).join(','),
       },
     );
     const stats = existsSync(e2e)

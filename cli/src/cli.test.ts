@@ -39,11 +39,11 @@ describe('elwand check', () => {
   it('speaks the units of the house, and folds what is fine', () => {
     const metric = { ...demoHouses()[0]!, units: 'metric' as const };
     files['metric.json'] = writeBundle(metric, [demoJobs()[0]!]);
-    const [feet, metres] = [call('check', 'tamarack.json'), call('check', 'metric.json', '--all')];
+    const [feet, meters] = [call('check', 'tamarack.json'), call('check', 'metric.json', '--all')];
     expect(feet.out).toMatch(/ok {5}\d+ more checks \(--all lists them\)/);
     expect(feet.out).not.toMatch(/\d mm\b|\d share\b/);
-    expect(metres.out).not.toContain('--all lists them');
-    expect(metres.out.split('\n').length).toBeGreaterThan(feet.out.split('\n').length);
+    expect(meters.out).not.toContain('--all lists them');
+    expect(meters.out.split('\n').length).toBeGreaterThan(feet.out.split('\n').length);
   });
   it('JSON has its numbers rounded, with their unit', () => {
     const [view] = JSON.parse(call('check', 'quarry.json', '--json').out) as {

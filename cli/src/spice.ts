@@ -38,7 +38,7 @@ export function spiceText(house: House, job: Job | null): string {
     net,
     {
       state: new Map(),
-      ohmsPerMetre: (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', CELSIUS).value,
+      ohmsPerMeter: (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', CELSIUS).value,
       voltAmperes: drawn(shown, net),
       volts: shown.supplyVolts,
       hertz: HERTZ,

@@ -260,13 +260,13 @@ export {
   shiftRoomMm,
   switchesOf,
   toolGains,
-  wayText,
+  routeKindText as wayText,
   type PlannedLeg,
   type Planning,
 } from './planning/index.ts';
 
 // Conductors and what joins them.
-export { type Conductor, type Join, type JoinMember, type Screw, type Wired } from './network/index.ts';
+export { type Conductor, type Splice, type SpliceMember, type Screw, type Wired } from './network/index.ts';
 
 // Boxes as wired.
 export { endText, type BoxWiring } from './wiring/index.ts';

@@ -37,7 +37,7 @@ export const tripPractice = practice(msg('names.practice.trip'));
 
 /** Plastic around one conductor of flat cable, jacket included, mm2: it soaks up heat. Measured off common cable. */
 export const PLASTIC_MM2: Readonly<Record<'14' | '12' | '10', number>> = { '14': 19, '12': 24, '10': 33 };
-/** Heat that a metal and plastic hold, J per mm2 of section, metre and kelvin (physical constants). */
+/** Heat that a metal and plastic hold, J per mm2 of section, meter and kelvin (physical constants). */
 export const HEAT_J = { Cu: 3.45, Al: 2.42, plastic: 1.7 } as const;
 export const heatSource = practice(msg('names.practice.heat'));
 

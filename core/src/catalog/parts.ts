@@ -8,7 +8,7 @@ export interface Part {
   readonly key: string;
   readonly name: Text;
   readonly unit: 'each' | 'pack' | 'roll';
-  /** How many pieces (or millimetres of cable) one sale unit holds. */
+  /** How many pieces (or millimeters of cable) one sale unit holds. */
   readonly holds: number;
   readonly priceCents: number;
   readonly source: Source;

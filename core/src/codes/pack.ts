@@ -162,7 +162,7 @@ export interface CodePack {
   readonly minimumGauge: (amps: number, metal: Metal) => Gauge | undefined;
   /** Volume one conductor takes, in3. */
   readonly fill: (contents: BoxContents) => Fill;
-  /** Direct-current resistance, ohm per metre, at a conductor temperature in Celsius. */
+  /** Direct-current resistance, ohm per meter, at a conductor temperature in Celsius. */
   readonly resistance: (gauge: Gauge, metal: Metal, celsius: number) => Sourced<number>;
   readonly groundFault: (place: PlaceFacts, outlet: OutletFacts) => Need;
   readonly arcFault: (use: RoomUse, amps: number, poles?: 1 | 2) => Need;

@@ -18,10 +18,10 @@ const ROOM_DEPTH = feet(11);
 
 /**
  * A made-up house of rooms in rows, six outlets and a circuit each: for measuring, and for trying what many points do.
- * @param storeys rows that stand over each other, a basement under the lowest and an attic over the highest
+ * @param stories rows that stand over each other, a basement under the lowest and an attic over the highest
  */
-export function largeHouse(rooms: number, storeys = 1): House {
-  const inRow = Math.ceil(rooms / storeys);
+export function largeHouse(rooms: number, stories = 1): House {
+  const inRow = Math.ceil(rooms / stories);
   const levelOf = (r: number) => Math.floor(r / inRow);
   const outlet = (r: number, k: number): Point =>
     makePoint(
@@ -45,13 +45,13 @@ export function largeHouse(rooms: number, storeys = 1): House {
     rooms: numbers.map((r) =>
       makeRoom(`r${r}`, `Room ${r + 1}`, 'bedroom', ROOM_WIDTH, ROOM_DEPTH, {
         place: { xMm: (r % inRow) * (ROOM_WIDTH + inches(4.5)), yMm: 0 },
-        ...(storeys === 1
+        ...(stories === 1
           ? {}
           : {
               level: levelOf(r),
               above: {
-                kind: levelOf(r) === storeys - 1 ? 'attic' : 'finished',
-                canEnter: levelOf(r) === storeys - 1,
+                kind: levelOf(r) === stories - 1 ? 'attic' : 'finished',
+                canEnter: levelOf(r) === stories - 1,
                 joists: 'y',
                 insulated: true,
               },

@@ -18,7 +18,7 @@ import type { Breaker, Cable, Hit, Load, LoadFacts } from '../document/index.ts'
 import { feet, inches } from '../units/index.ts';
 
 import { speaker } from '../words/index.ts';
-/** Invented demo data. House one: a small single-storey house with an attic, on a slab. */
+/** Invented demo data. House one: a small single-story house with an attic, on a slab. */
 
 const say = speaker('imperial');
 export const thing = (key: Appliance['key']): LoadFacts => {

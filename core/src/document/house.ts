@@ -180,7 +180,7 @@ export const Room = z.object({
   name: Name,
   use: RoomUse,
   ceilingMm: Height.min(1500, 'a ceiling under 1500 mm is not a room'),
-  /** Storey: 0 is the lowest; left out, 0. */
+  /** Story: 0 is the lowest; left out, 0. */
   level: z.int().min(0).max(9).optional(),
   /** Left end of the first wall in the plan of the house. */
   place: z.object({ xMm: Plan, yMm: Plan }),
@@ -449,6 +449,9 @@ export type Amendment = z.infer<typeof Amendment>;
 export const HOUSE_FORMAT = 'elwand-house';
 export const HOUSE_VERSION = 3;
 
+/** Bodies of rules that a house can be under, by edition. */
+export const HOUSE_CODES = ['nec-2014', 'nec-2017', 'nec-2020', 'nec-2023'] as const;
+
 export const House = z.object({
   format: z.literal(HOUSE_FORMAT),
   formatVersion: z.literal(HOUSE_VERSION),
@@ -456,7 +459,7 @@ export const House = z.object({
   name: Name,
   units: z.enum(['imperial', 'metric']),
   yearBuilt: z.int().min(1700).max(2100).nullable(),
-  code: z.enum(['nec-2014', 'nec-2017', 'nec-2020', 'nec-2023']),
+  code: z.enum(HOUSE_CODES),
   supplyVolts: z.number().min(90).max(260),
   panelWorkBy: z.enum(['electrician', 'qualified-person']),
   rooms: z.array(Room).max(80),

@@ -151,7 +151,7 @@ describe('any plan', () => {
       const placed = [
         ...box.after.terminations.map((t) => t.conductor),
         ...box.after.caps.map((c) => c.conductor),
-        ...box.after.joins.flatMap((j) =>
+        ...box.after.splices.flatMap((j) =>
           j.members.flatMap((m) => (m.kind === 'conductor' ? [m.conductor] : [])),
         ),
       ];
@@ -159,7 +159,7 @@ describe('any plan', () => {
       expect(placed).toHaveLength(all.length);
       expect(new Set(placed).size).toBe(all.length);
       // No join of one, and no join that mixes roles.
-      for (const j of box.after.joins) {
+      for (const j of box.after.splices) {
         expect(j.members.length).toBeGreaterThan(1);
         for (const m of j.members) if (m.kind === 'conductor') expect(m.conductor.role).toBe(j.role);
       }

@@ -28,9 +28,9 @@ export interface Drop {
 /** Conductor temperature that the arithmetic assumes, C: the warm side for cable limited to 60 C terminals. */
 const DROP_CELSIUS = 75;
 
-/** Volts lost in a two-wire run: there and back. `metres` one way, ohm per metre, A. */
-export const twoWireDrop = (metres: number, ohmPerMetre: number, amps: number): number =>
-  2 * metres * ohmPerMetre * amps;
+/** Volts lost in a two-wire run: there and back. `meters` one way, ohm per meter, A. */
+export const twoWireDrop = (meters: number, ohmPerMeter: number, amps: number): number =>
+  2 * meters * ohmPerMeter * amps;
 
 /** Points at or beyond a point, by the feed tree. */
 function downstream(feed: Feed): Map<PointId, PointId[]> {

@@ -168,7 +168,7 @@ describe('voltage drop', () => {
         fc.integer({ min: 1, max: 60 }),
         fc.integer({ min: 0, max: 1800 }),
         fc.integer({ min: 0, max: 40 }),
-        (metres, va, more) => {
+        (meters, va, more) => {
           const at = (m: number, v: number) =>
             drop(
               smallHouse({
@@ -179,8 +179,8 @@ describe('voltage drop', () => {
                 loads: [load('r2', v)],
               }),
             ).volts;
-          expect(at(metres + more, va)).toBeGreaterThanOrEqual(at(metres, va) - 1e-12);
-          expect(at(metres, va + more)).toBeGreaterThanOrEqual(at(metres, va) - 1e-12);
+          expect(at(meters + more, va)).toBeGreaterThanOrEqual(at(meters, va) - 1e-12);
+          expect(at(meters, va + more)).toBeGreaterThanOrEqual(at(meters, va) - 1e-12);
         },
       ),
       { numRuns: 40 },

@@ -23,8 +23,8 @@ export interface HeatedConductor {
   readonly ratedC: number;
   /** What its insulation stands for ever, C. */
   readonly insulationC: number;
-  /** Ohm per metre at the rated temperature, and circular mils. */
-  readonly ohmPerMetre: number;
+  /** Ohm per meter at the rated temperature, and circular mils. */
+  readonly ohmPerMeter: number;
   readonly circularMils: number;
 }
 
@@ -36,7 +36,7 @@ const MM2_PER_CIRCULAR_MIL = 5.067e-4;
 export function timeConstant(c: HeatedConductor): number {
   const held =
     c.circularMils * MM2_PER_CIRCULAR_MIL * HEAT_J[c.metal] + PLASTIC_MM2[c.gauge] * HEAT_J.plastic;
-  const lostPerKelvin = (c.ampacity ** 2 * c.ohmPerMetre) / (c.ratedC - TABLE_AMBIENT_C);
+  const lostPerKelvin = (c.ampacity ** 2 * c.ohmPerMeter) / (c.ratedC - TABLE_AMBIENT_C);
   return held / lostPerKelvin;
 }
 

@@ -93,9 +93,9 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (isNew || otherPlate) one(plateOf(point, outdoors));
     if (!point.devices.every((d) => d.kind === 'blank'))
       one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
-    for (const j of after.joins) if (isNew || j.isNew) one(j.connector);
+    for (const j of after.splices) if (isNew || j.isNew) one(j.connector);
     for (const c of after.caps) if (c.conductor.isNew) one(c.connector);
-    const tails = after.joins
+    const tails = after.splices
       .flatMap((j) => (isNew || j.isNew ? j.members : []))
       .filter((m) => m.kind === 'box-tail');
     one('ground-screw', tails.length);

@@ -3,7 +3,7 @@ import type { Screw } from './devices.ts';
 import { type Text } from '../words/index.ts';
 
 /** What one end is made to: a conductor of a cable, a pigtail to a device, or a tail to the green screw of the metal box. */
-export type JoinMember =
+export type SpliceMember =
   | { readonly kind: 'conductor'; readonly conductor: Conductor }
   | {
       readonly kind: 'pigtail';
@@ -16,11 +16,11 @@ export type JoinMember =
   /** To another splice of the same role, where one connector does not hold all. */
   | { readonly kind: 'jumper'; readonly to: number };
 
-export interface Join {
+export interface Splice {
   readonly n: number;
   readonly role: Role;
   readonly says: Text;
-  readonly members: readonly JoinMember[];
+  readonly members: readonly SpliceMember[];
   readonly connector: string;
   readonly strip: Text;
   readonly isNew: boolean;
@@ -35,7 +35,7 @@ export interface Termination {
 
 /** What is made to what in one box. Conductors that are not named stay as they were found. */
 export interface Wired {
-  readonly joins: readonly Join[];
+  readonly splices: readonly Splice[];
   readonly terminations: readonly Termination[];
   /** Conductors that nothing here uses: each ends under a connector of its own. */
   readonly caps: readonly {

@@ -11,8 +11,8 @@ import { msg, speaker, type Text } from '../words/index.ts';
 
 export interface Conditions {
   readonly state: State;
-  /** Resistance of a conductor of this cable, ohm per metre. */
-  readonly ohmsPerMetre: (cable: Cable) => number;
+  /** Resistance of a conductor of this cable, ohm per meter. */
+  readonly ohmsPerMeter: (cable: Cable) => number;
   /** What something draws, VA at its rated voltage; 0 for nothing. */
   readonly voltAmperes: (use: UseAt) => number;
   /** Line to neutral, V. */
@@ -40,13 +40,13 @@ export interface Circuit {
 
 /** Where nobody has measured a cable it is reckoned that long, mm: common practice. */
 const USUAL_LENGTH_MM = 6000;
-/** Between two conductors of one cable, and of each to everything grounded around it, F per metre: common practice, from memory. */
+/** Between two conductors of one cable, and of each to everything grounded around it, F per meter: common practice, from memory. */
 const COUPLING_PER_M = 60e-12;
 const TO_GROUND_PER_M = 15e-12;
 /** What even the best insulation lets through, ohm: it ties down what nothing else does. */
 const LEAK_OHMS = 1e12;
 const LEAST_OHMS = 1e-6;
-/** Armor and tubing with their fittings, ohm per metre: common practice, from memory. */
+/** Armor and tubing with their fittings, ohm per meter: common practice, from memory. */
 const METAL_OHMS_PER_M = 0.003;
 
 class Nodes {
@@ -115,19 +115,19 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
   };
   const byCable = new Map<string, Wire[]>();
   for (const w of network.wires) {
-    const metres = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
-    const perMetre = w.color === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMetre(w.cable);
-    add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMetre * metres), w);
+    const meters = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
+    const perMeter = w.color === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMeter(w.cable);
+    add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMeter * meters), w);
     byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
   }
   for (const wires of byCable.values())
     wires.forEach((w, i) => {
-      const metres = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
+      const meters = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
       // Half of it at either end.
       for (const end of ['a', 'b'] as const) {
-        add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * metres) / 2);
+        add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * meters) / 2);
         for (const o of wires.slice(i + 1))
-          add('capacity', numberOf(w[end]), numberOf(o[end]), (COUPLING_PER_M * metres) / 2);
+          add('capacity', numberOf(w[end]), numberOf(o[end]), (COUPLING_PER_M * meters) / 2);
       }
     });
   for (const u of network.uses) {

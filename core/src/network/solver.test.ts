@@ -29,7 +29,7 @@ const netOf = (house: House): Network =>
   networkOf(house, new Map([...surveyHouse(house).boxes].map(([id, b]) => [id, b.groups])));
 const conditions = (more: Partial<Conditions> = {}): Conditions => ({
   state: new Map(),
-  ohmsPerMetre: (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', 75).value,
+  ohmsPerMeter: (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', 75).value,
   voltAmperes: () => 0,
   volts: 120,
   hertz: 60,

@@ -1,11 +1,10 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
-import type { CodePack } from '../codes/index.ts';
-import type { House, Job, Want, WallId, WallPosition, WantId } from '../document/index.ts';
+import type { Want, WallPosition, WantId } from '../document/index.ts';
 import type { Finding, Remedy } from '../findings/index.ts';
 import { practice, published } from '../findings/index.ts';
-import { chooseBox, boxesFor, newPointId } from '../planning/index.ts';
+import { chooseBox, boxesFor, newPointId, type JobInHouse } from '../planning/index.ts';
 import {
   judgePlace,
   nearestGoodPlace,
@@ -15,24 +14,14 @@ import {
   type Placement,
   type PlacementFault,
   type PlacementInput,
-  type PlanOfHouse,
   type Solid,
-  type WallFrame,
   placeOf,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { apart, article, msg, q, type Text } from '../words/index.ts';
 
-interface Setting {
-  readonly house: House;
-  readonly job: Job;
-  readonly plan: PlanOfHouse;
-  readonly frames: ReadonlyMap<WallId, WallFrame>;
-  readonly pack: CodePack;
-}
-
 /** What the judge of places needs to know of one want; undefined when it is on no wall that is there. */
-export function placementInput(setting: Setting, want: Want): PlacementInput | undefined {
+export function placementInput(setting: JobInHouse, want: Want): PlacementInput | undefined {
   const { house, job, plan, frames } = setting;
   const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
   if (!frame) return undefined;
@@ -55,7 +44,7 @@ export function placementInput(setting: Setting, want: Want): PlacementInput | u
 }
 
 /** The reading that would tell most about the place of a want on a wall; undefined where it is on none. */
-export function nextReadingFor(setting: Setting, want: Want): NextReading | undefined {
+export function nextReadingFor(setting: JobInHouse, want: Want): NextReading | undefined {
   const input = placementInput(setting, want);
   if (!input || want.at.on !== 'wall') return undefined;
   const half = input.box.widthMm / 2;
@@ -91,7 +80,7 @@ const SOLID: Readonly<Record<Solid, (label: string) => Said>> = {
 };
 
 function words(
-  setting: Setting,
+  setting: JobInHouse,
   want: Want,
   fault: PlacementFault,
 ): { says: Text; detail: Text; because?: Finding['because'] } {
@@ -191,7 +180,7 @@ const source = {
   place: practice(msg('placement.edges-practice')),
 };
 
-function heightFinding(setting: Setting, want: Want): Finding[] {
+function heightFinding(setting: JobInHouse, want: Want): Finding[] {
   if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
   const near = neighborHeight(setting.house, setting.plan, want.at, want.kind);
   if (near === undefined) return [];
@@ -226,7 +215,7 @@ function heightFinding(setting: Setting, want: Want): Finding[] {
 }
 
 /** Cables between two boxes of the same wall are likely to pass between them: said, never judged, because only a probe knows. */
-function cableNear(setting: Setting, want: Want): Finding[] {
+function cableNear(setting: JobInHouse, want: Want): Finding[] {
   const { at } = want;
   if (at.on !== 'wall') return [];
   const spot = (pointId: string) => {
@@ -262,7 +251,7 @@ function cableNear(setting: Setting, want: Want): Finding[] {
 }
 
 /** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
-export function judgePlacements(setting: Setting): {
+export function judgePlacements(setting: JobInHouse): {
   placements: Map<WantId, Placement>;
   /** The nearest good place of every want that is not in one. */
   offers: Map<WantId, WallPosition>;

@@ -1,7 +1,7 @@
 import { practice, type Finding } from '../findings/index.ts';
 import type { Option, PlanSetting } from '../planning/index.ts';
 import type { Hole, Move } from '../routing/index.ts';
-import { bestTransfer, TRANSFER_WISH, transfersFor, type Transfer } from '../structure/index.ts';
+import { bestTransfer, TRANSFER_WISH, transfersFor, type LayoutTransfer } from '../structure/index.ts';
 import { msg, q, capital, type Text } from '../words/index.ts';
 
 /** A hole through a plate that is drilled from the other side, with every way to find it there. */
@@ -10,8 +10,8 @@ export interface HoleTransfer {
   readonly move: number;
   readonly hole: Hole;
   readonly side: 'above' | 'below';
-  readonly all: readonly Transfer[];
-  readonly best: Transfer | undefined;
+  readonly all: readonly LayoutTransfer[];
+  readonly best: LayoutTransfer | undefined;
 }
 
 const SIDE: Partial<Record<Move['op'], 'above' | 'below'>> = {
@@ -34,7 +34,7 @@ export function transfersOf({ house, plan, frames }: PlanSetting, option: Option
 }
 
 /** What to measure to find a hole from the other side, as a sentence. */
-export function transferText(t: Transfer): Text {
+export function transferText(t: LayoutTransfer): Text {
   if (Math.abs(t.markMm) >= 1)
     return msg('placement.transfer.measure', {
       by: q.mark(Math.abs(t.markMm)),

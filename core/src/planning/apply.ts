@@ -24,12 +24,11 @@ import {
 } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
-import { placeOf, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
-import type { WallId } from '../document/index.ts';
+import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
 import { applyChanges, BLANK } from './changes.ts';
 import type { CutIn } from './candidate.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
-import { newLoadId, newPointId, roleOf, type PlannedLeg } from './types.ts';
+import { newLoadId, newPointId, roleOf, type JobInHouse, type PlannedLeg } from './types.ts';
 
 /** The gauge of new cable: by hand, else what the breaker asks for, or 12 on a 15 A circuit by preference. */
 function newGauge(job: Job, breaker: Breaker, pack: CodePack): Gauge {
@@ -136,16 +135,8 @@ export interface Applied {
   readonly undone: readonly PointId[];
 }
 
-interface Setting {
-  readonly house: House;
-  readonly job: Job;
-  readonly plan: PlanOfHouse;
-  readonly frames: ReadonlyMap<WallId, WallFrame>;
-  readonly pack: CodePack;
-}
-
 /** Which wants get a ground-fault device of their own: those that need it and are not fed from another one's LOAD side. */
-function ownGroundFault(setting: Setting, legs: readonly PlannedLeg[]): Set<string> {
+function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<string> {
   const own = new Set<string>();
   if (setting.job.protection.groundFault !== 'at-new') return own;
   const covered = new Set<string>();
@@ -164,7 +155,7 @@ function ownGroundFault(setting: Setting, legs: readonly PlannedLeg[]): Set<stri
   return own;
 }
 
-function newPoints(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Point[] {
+function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Point[] {
   const { job, plan, frames } = setting;
   return legs.flatMap((leg): Point[] => {
     const want = job.wants.find((w) => newPointId(w) === leg.to);
@@ -232,7 +223,7 @@ function surroundingsOf(house: House, leg: PlannedLeg): Pick<Cable, 'surrounding
   return { surroundings: { celsius: attic ? house.atticCelsius : null, alongside: leg.beside ?? 0 } };
 }
 
-function newCables(setting: Setting, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
+function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   const to = movedTo(setting.job);
   return legs.map((leg, i): Cable => {
     // What a switch has a hand in stays on the side that its neutral is on: only constant power goes on from LOAD.
@@ -380,7 +371,7 @@ function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House 
 }
 
 /** The house as it will be when the legs are in: the rules judge this one against the house as it stands. */
-export function applyPlan(setting: Setting, legs: readonly PlannedLeg[], before: Feed): Applied {
+export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], before: Feed): Applied {
   const { job } = setting;
   const changes = applyChanges(setting.house, job);
   const cuts = [...new Map(legs.flatMap((l) => (l.cut ? [[l.cut.cable.id, l.cut] as const] : []))).values()];

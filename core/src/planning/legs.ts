@@ -13,28 +13,28 @@ export class Closure {
   private readonly wider = new Map<number, Closure>();
   readonly graph: RouteGraph;
   private readonly without: number;
-  private readonly cableMetre: number;
-  private readonly moreAMetre: number;
+  private readonly cableMeter: number;
+  private readonly moreAMeter: number;
 
   /**
    * @param without mask of operations that may not be used
-   * @param cableMetre what a metre of cable with two conductors weighs
-   * @param moreAMetre what a metre of this cable weighs beyond that
+   * @param cableMeter what a meter of cable with two conductors weighs
+   * @param moreAMeter what a meter of this cable weighs beyond that
    */
-  constructor(graph: RouteGraph, without = 0, cableMetre = 0, moreAMetre = 0) {
+  constructor(graph: RouteGraph, without = 0, cableMeter = 0, moreAMeter = 0) {
     this.graph = graph;
     this.without = without;
-    this.cableMetre = cableMetre;
-    this.moreAMetre = moreAMetre;
+    this.cableMeter = cableMeter;
+    this.moreAMeter = moreAMeter;
   }
 
-  /** The same for cables of more conductors: their way may be another one, because every metre costs more. */
+  /** The same for cables of more conductors: their way may be another one, because every meter costs more. */
   for(conductors: number): Closure {
     if (conductors <= 2) return this;
     const known = this.wider.get(conductors);
     if (known) return known;
-    const more = this.cableMetre * MORE_CONDUCTOR_SHARE * (conductors - 2);
-    const made = new Closure(this.graph, this.without, this.cableMetre, more);
+    const more = this.cableMeter * MORE_CONDUCTOR_SHARE * (conductors - 2);
+    const made = new Closure(this.graph, this.without, this.cableMeter, more);
     this.wider.set(conductors, made);
     return made;
   }
@@ -44,7 +44,7 @@ export class Closure {
     if (node === undefined) return undefined;
     const known = this.trees.get(terminal);
     if (known) return known;
-    const made = cheapestFrom(this.graph, node, this.without, this.moreAMetre);
+    const made = cheapestFrom(this.graph, node, this.without, this.moreAMeter);
     this.trees.set(terminal, made);
     return made;
   }

@@ -13,13 +13,10 @@ import {
   PATCH_MINUTES,
   PlanSearch,
   TAP_MINUTES,
-  type PlanSetting,
   type Sketch,
 } from './search.ts';
-import type { Option, PlannedLeg } from './types.ts';
+import type { Option, PlannedLeg, PlanSetting } from './types.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
-
-export type { PlanSetting } from './search.ts';
 
 export interface Planning {
   readonly groups: readonly WantGroup[];

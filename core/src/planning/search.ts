@@ -1,13 +1,4 @@
-import type { CodePack } from '../codes/index.ts';
-import {
-  isRaceway,
-  type Breaker,
-  type CableType,
-  type House,
-  type Job,
-  type WallId,
-} from '../document/index.ts';
-import type { Feed } from '../feed/index.ts';
+import { isRaceway, type Breaker, type CableType, type House } from '../document/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import {
   buildGraph,
@@ -20,24 +11,15 @@ import {
   type OperationKind,
   type RouteGraph,
 } from '../routing/index.ts';
-import { comesOut, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { comesOut } from '../structure/index.ts';
 import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './candidates.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
 import { Closure, endMinutes } from './legs.ts';
 import { closedWalls } from './runs.ts';
-import { newPointId, type LegRole, type Way } from './types.ts';
+import { newPointId, type LegRole, type PlanSetting, type RouteKind } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
 import { type Text } from '../words/index.ts';
-
-export interface PlanSetting {
-  readonly house: House;
-  readonly job: Job;
-  readonly feed: Feed;
-  readonly plan: PlanOfHouse;
-  readonly frames: ReadonlyMap<WallId, WallFrame>;
-  readonly pack: CodePack;
-}
 
 /** Kinds of way to look for besides the cheapest: each forbids what the others may use. */
 const MODES: readonly (readonly OperationKind[])[] = [
@@ -68,13 +50,13 @@ export interface Sketch {
     readonly cut: CutIn | null;
   })[];
   readonly schemes: readonly Text[];
-  readonly way: Way;
+  readonly way: RouteKind;
   readonly cost: number;
   readonly graph: RouteGraph;
   readonly method: CableType;
 }
 
-const SIMPLE: readonly (readonly [Way, readonly OperationKind[]])[] = [
+const SIMPLE: readonly (readonly [RouteKind, readonly OperationKind[]])[] = [
   ['outside', ['conduit-outside']],
   ['on the surface', ['surface-run']],
   ['inside a soffit', ['run-soffit']],
@@ -87,7 +69,7 @@ const SIMPLE: readonly (readonly [Way, readonly OperationKind[]])[] = [
 ];
 
 /** The kind of a way by the work that it takes; several kinds at once are mixed. */
-function wayOf(ops: ReadonlySet<OperationKind>): Way {
+function routeKindOf(ops: ReadonlySet<OperationKind>): RouteKind {
   const kinds = SIMPLE.filter(([, of]) => of.some((op) => ops.has(op))).map(([way]) => way);
   if (kinds.length > 1) return 'mixed';
   return kinds[0] ?? (ops.has('drill-stud') || ops.has('cross-blocking') ? 'through the wall' : 'same bay');
@@ -280,7 +262,7 @@ export class PlanSearch {
     const opened = legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0));
     const schemes = units.map((u) => u.scheme).filter((s) => s !== '');
     const boxes = units.reduce((s, u) => s + u.wants.length, 0);
-    const used = [...byTap].map(([id, ops]) => `${id}|${wayOf(ops)}`).sort();
+    const used = [...byTap].map(([id, ops]) => `${id}|${routeKindOf(ops)}`).sort();
     const marks = units.map((u) => (u.scheme === '' ? '' : `~${u.entry}${u.exits.length}`)).join('');
     return {
       key: `${used.join('+')}${marks}`.slice(0, 300),
@@ -293,7 +275,7 @@ export class PlanSearch {
       }),
       legs,
       schemes,
-      way: wayOf(new Set(legs.flatMap((l) => l.found.edges.map((e) => e.op)))),
+      way: routeKindOf(new Set(legs.flatMap((l) => l.found.edges.map((e) => e.op)))),
       cost: cost + NEW_BOX_MINUTES * boxes + (opened ? PATCH_MINUTES : 0),
       graph: this.graph,
       method: this.method,
@@ -321,10 +303,10 @@ export class PlanSearch {
     // A mode that forbids nothing more than another one in this graph would find the same again.
     const there = operationsIn(this.graph);
     const masks = [...new Set(MODES.map((mode) => (maskOf(mode) | lacking) & there))];
-    const { cableMetre } = weightsOf(job.preferences);
+    const { cableMeter } = weightsOf(job.preferences);
     masks.forEach((mask, m) => {
       onMode(m / masks.length);
-      const closure = new Closure(this.graph, mask, cableMetre);
+      const closure = new Closure(this.graph, mask, cableMeter);
       const combos = combinations(unitsOf({ closure, legMinutes: LEG_MINUTES }, this.groups));
       if ((combos[0]?.length ?? 0) > MOST_EXACT) return;
       const searches = combos.map((units): UnitSearch => ({

@@ -50,7 +50,7 @@ const fan = makeWant('f', 'fan', onCeiling(70), {
 const point = (e: Evaluation, id: string) => e.chosen!.applied.house.points.find((p) => p.id === id)!;
 const boxOf = (e: Evaluation, id: string) => e.chosen!.boxes.find((b) => b.point.id === id)!;
 const ends = (e: Evaluation, id: string) =>
-  boxOf(e, id).after.joins.flatMap((j) =>
+  boxOf(e, id).after.splices.flatMap((j) =>
     j.members.flatMap((m) => (m.kind === 'pigtail' ? [`${j.role} to ${m.to}`] : [])),
   );
 const schemes = (e: Evaluation) => e.options.map((o) => o.schemes[0]);
@@ -78,7 +78,7 @@ describe('a fan and its light, each on its own switch', () => {
     const { after } = boxOf(e, 'new-s');
     const at = [
       ...after.terminations.map((t) => ({ role: t.conductor.role, screw: t.screw, device: t.device })),
-      ...after.joins.flatMap((j) =>
+      ...after.splices.flatMap((j) =>
         j.members.flatMap((m) =>
           m.kind === 'pigtail' ? [{ role: j.role, screw: m.to, device: m.device }] : [],
         ),
@@ -202,7 +202,7 @@ describe('an outlet and a switch in one box', () => {
       const after = boxes.find((b) => b.point.id === 'new-s')!.after;
       const at = (device: number) => [
         ...after.terminations.filter((t) => t.device === device).map((t) => t.screw),
-        ...after.joins.flatMap((j) =>
+        ...after.splices.flatMap((j) =>
           j.members.flatMap((m) => (m.kind === 'pigtail' && m.device === device ? [m.to] : [])),
         ),
       ];
@@ -284,7 +284,7 @@ describe('points that move take along what came to them', () => {
     // In the old box every conductor goes on: none is left over, none joins the wrong one.
     const old = boxOf(e, 's1').after;
     expect(old.caps).toEqual([]);
-    expect(old.joins.map((j) => [j.role, j.members.length]).sort()).toEqual(
+    expect(old.splices.map((j) => [j.role, j.members.length]).sort()).toEqual(
       [
         ['ground', 4],
         ['hot', 2],

@@ -1,8 +1,8 @@
 import { methodsFor } from '../codes/index.ts';
 import { isRaceway, type CableType, type ToolKey } from '../document/index.ts';
-import { planJob, type PlanSetting } from './option.ts';
+import { planJob } from './option.ts';
 import { closedWalls } from './runs.ts';
-import type { Option } from './types.ts';
+import type { Option, PlanSetting } from './types.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
 
 /** What the best plan gains by one thing that is not used now. */

@@ -5,11 +5,31 @@ import {
   type Breaker,
   type Cable,
   type CableType,
+  type House,
+  type Job,
+  type WallId,
   type Want,
 } from '../document/index.ts';
+import type { CodePack } from '../codes/index.ts';
+import type { Feed } from '../feed/index.ts';
 import type { Route } from '../routing/index.ts';
+import type { PlanOfHouse, WallFrame } from '../structure/index.ts';
 import type { CutIn } from './candidate.ts';
 import { type Text, msg } from '../words/index.ts';
+
+/** A job and the house it is in, with what is worked out of its walls and the rules it is under. */
+export interface JobInHouse {
+  readonly house: House;
+  readonly job: Job;
+  readonly plan: PlanOfHouse;
+  readonly frames: ReadonlyMap<WallId, WallFrame>;
+  readonly pack: CodePack;
+}
+
+/** What a plan is made from: the job in its house, and what feeds what before anything is done. */
+export interface PlanSetting extends JobInHouse {
+  readonly feed: Feed;
+}
 
 /** The id that a load of a want has in the planned house. */
 export const newLoadId = (want: Pick<Want, 'id'>, index: number): ItemId =>
@@ -48,7 +68,7 @@ export interface PlannedLeg extends LegRole {
 }
 
 /** In which kind of place the new cable mostly goes: what makes two options different in kind. */
-export type Way =
+export type RouteKind =
   | 'no new cable'
   | 'same bay'
   | 'through the wall'
@@ -64,7 +84,7 @@ export type Way =
   | 'mixed';
 
 /** Where a new cable goes, in words. */
-export const wayText = (way: Way): Text => msg(`planning.way.${way}`);
+export const routeKindText = (way: RouteKind): Text => msg(`planning.way.${way}`);
 
 export interface Tap {
   /** The box; or the panel's id where a new circuit starts. */
@@ -77,7 +97,7 @@ export interface Tap {
 export interface Option {
   readonly key: string;
   readonly taps: readonly Tap[];
-  readonly way: Way;
+  readonly way: RouteKind;
   readonly legs: readonly PlannedLeg[];
   /** How wanted switches get their power: "power at the switch", "power at L1". Empty without them. */
   readonly schemes: readonly Text[];

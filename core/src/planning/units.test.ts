@@ -17,9 +17,9 @@ import { heard, said } from '../testing/said.ts';
 /** Wanted switches with what hangs on them: ways by a general graph package, trees by enumerating all of them. */
 
 const LEG = 8;
-const METRE = WEIGHTS.balanced.cableMetre;
-/** What a metre more costs for every conductor beyond two: half of the cable, as the plan says. */
-const perMetre = (conductors: number): number => METRE * 0.5 * (conductors - 2);
+const METER = WEIGHTS.balanced.cableMeter;
+/** What a meter more costs for every conductor beyond two: half of the cable, as the plan says. */
+const perMeter = (conductors: number): number => METER * 0.5 * (conductors - 2);
 
 const spot = fc.record({ x: fc.integer({ min: 6, max: 138 }), y: fc.integer({ min: 6, max: 114 }) });
 const drawn = fc.record({
@@ -78,7 +78,7 @@ function packaged(graph: RouteGraph, conductors: number): (a: string, b: string)
     graph.nodes.forEach((n) => open(n.id) && g.addNode(n.id));
     graph.nodes.forEach(({ id: n }) => {
       for (const e of open(n) ? edgesFrom(graph, n) : []) {
-        const cost = e.cost + (e.cableMm / 1000) * perMetre(conductors);
+        const cost = e.cost + (e.cableMm / 1000) * perMeter(conductors);
         if (open(e.to) && !(g.hasEdge(n, e.to) && g.getEdgeAttribute(n, e.to, 'cost') <= cost))
           g.mergeDirectedEdge(n, e.to, { cost });
       }
@@ -98,7 +98,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
       fc.property(drawn, (d) => {
         const list = wants(d);
         const graph = graphOf(list);
-        const closure = new Closure(graph, 0, METRE);
+        const closure = new Closure(graph, 0, METER);
         const units = unitsOf({ closure, legMinutes: LEG }, groupWants(list)).flat();
         const ways = new Map([2, 3, 4].map((n) => [n, packaged(graph, n)] as const));
         const leg = (a: string, b: string, conductors: number) =>
@@ -151,7 +151,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
     fc.assert(
       fc.property(drawn, (d) => {
         const list = wants(d);
-        const closure = new Closure(graphOf(list), 0, METRE);
+        const closure = new Closure(graphOf(list), 0, METER);
         const [a, b] = [newPointId(list[0]!), newPointId(list[1]!)];
         const costs = [2, 3, 4].map((n) => closure.for(n).cost(b, a));
         expect(costs[1]!).toBeGreaterThan(costs[0]!);
@@ -174,7 +174,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
         makeWant(`l${i}`, `L${i}`, at, { kind: 'luminaire', control: { by: 'want', wantId: control.id } }),
       ];
     }).flat();
-    const closure = new Closure(graphOf(list), 0, METRE);
+    const closure = new Closure(graphOf(list), 0, METER);
     const units = unitsOf({ closure, legMinutes: LEG }, groupWants(list));
     expect(units.map((u) => u.length)).toEqual([3, 3, 3, 3, 3]);
     expect(combinations(units)).toHaveLength(3 ** 5);

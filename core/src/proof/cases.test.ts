@@ -94,7 +94,7 @@ describe('metal boxes', () => {
     });
   it('the new ground is spliced to the box and to the device, in a connector that counts the tail', () => {
     const e = plan(house({}), [wanted(104)]);
-    const ground = box(e, 'r2').after.joins.find((j) => j.role === 'ground')!;
+    const ground = box(e, 'r2').after.splices.find((j) => j.role === 'ground')!;
     expect(ground.members.map((m) => m.kind).sort()).toEqual([
       'box-tail',
       'conductor',
@@ -107,7 +107,7 @@ describe('metal boxes', () => {
   });
   it('so it is where the ground comes by tubing and no wire does', () => {
     const e = plan(house(tubing), [wanted(104)]);
-    const ground = box(e, 'r2').after.joins.find((j) => j.role === 'ground')!;
+    const ground = box(e, 'r2').after.splices.find((j) => j.role === 'ground')!;
     expect(ground.members.map((m) => m.kind)).toEqual(['conductor', 'pigtail', 'box-tail']);
     expect(stops(e)).toEqual([]);
   });
@@ -115,7 +115,7 @@ describe('metal boxes', () => {
     const e = plan(smallHouse(), [wanted(104)]);
     expect(
       box(e, 'r2')
-        .after.joins.flatMap((j) => j.members)
+        .after.splices.flatMap((j) => j.members)
         .some((m) => m.kind === 'box-tail'),
     ).toBe(false);
     expect(bought(e)).not.toContain('ground-screw');
@@ -243,7 +243,7 @@ describe('switched outlets', () => {
       const there = box(e, 'new-r').after;
       const brass = [
         ...there.terminations.filter((t) => t.screw === 'brass').map((t) => t.conductor.role),
-        ...there.joins
+        ...there.splices
           .filter((j) => j.members.some((m) => m.kind === 'pigtail' && m.to === 'brass'))
           .map((j) => j.role),
       ];

@@ -24,7 +24,7 @@ export function craft(plan: WiringPlan, labels: Labels): Fault[] {
     const times = new Map<string, number>();
     const end = (c: Conductor) => `${c.color} of ${c.cableId}`;
     const used = (c: Conductor) => times.set(end(c), (times.get(end(c)) ?? 0) + 1);
-    for (const j of box.after.joins) {
+    for (const j of box.after.splices) {
       for (const m of j.members) if (m.kind === 'conductor') used(m.conductor);
       const range = CONNECTORS[j.connector];
       if (!range || j.members.length < range.least || j.members.length > range.most)

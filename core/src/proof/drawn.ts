@@ -23,7 +23,7 @@ function drawn(house: House, box: BoxDrawing, wired: Wired): { groups: NodeId[][
     const at = cable && endAt(cable, id);
     return cable && at ? endOf(cable, c.color, at) : `nowhere ${c.cableId}/${c.color}`;
   };
-  const groups = wired.joins.map((j) => {
+  const groups = wired.splices.map((j) => {
     return [
       `${id}#splice ${j.n}`,
       ...j.members.map((m): NodeId => {

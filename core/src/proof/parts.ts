@@ -1,5 +1,5 @@
 import type { DeviceKind, House, Point, PointId } from '../document/index.ts';
-import type { Join } from '../network/index.ts';
+import type { Splice } from '../network/index.ts';
 import { placeOf, planOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
@@ -50,7 +50,7 @@ const FAMILY: Readonly<Record<DeviceKind, string | null>> = {
 };
 
 /** What a splice holds, to tell whether it was there before. */
-const ends = ({ members, connector }: Join): string =>
+const ends = ({ members, connector }: Splice): string =>
   `${connector} ${members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}/${m.conductor.color}` : m.kind)).join()}`;
 
 /** Everything that the boxes and runs of a plan need is on its bill, in the kind that its place asks for; and nothing else. */
@@ -115,10 +115,10 @@ export function proveParts(plan: PartsPlan): Fault[] {
       if (!fixture && !told(point.label, cover))
         out.push(fault('no cover', [point.id], msg('proof.no-cover', { box: point.label })));
     }
-    const stoodSo = new Set(box.before?.joins.map(ends));
+    const stoodSo = new Set(box.before?.splices.map(ends));
     for (const c of box.after.caps)
       if (c.conductor.isNew) connectors.set(c.connector, (connectors.get(c.connector) ?? 0) + 1);
-    for (const j of box.after.joins) {
+    for (const j of box.after.splices) {
       if (!box.isNew && stoodSo.has(ends(j))) continue;
       connectors.set(j.connector, (connectors.get(j.connector) ?? 0) + 1);
       tails += j.members.filter((m) => m.kind === 'box-tail').length;

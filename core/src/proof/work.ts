@@ -15,14 +15,14 @@ import { msg, type Text } from '../words/index.ts';
  * while it still is.
  */
 
-type Place =
+type Struck =
   | { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number }
   | { readonly roomId: string; readonly spot: Spot };
 
 type Act =
   | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
   | { readonly act: 'prove' | 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
-  | { readonly act: 'cut' | 'bore'; readonly at: Place }
+  | { readonly act: 'cut' | 'bore'; readonly at: Struck }
   | { readonly act: 'pull'; readonly leg: number };
 
 export interface StepOfPlan {
@@ -72,7 +72,7 @@ const THROUGH_HOLE_MM = 620;
 /** What is known of the live house: which breakers feed each box, and what lies near a place. */
 interface Live {
   readonly circuits: (id: PointId) => ReadonlySet<BreakerId>;
-  readonly near: (at: Place) => readonly PointId[];
+  readonly near: (at: Struck) => readonly PointId[];
   readonly label: (id: string) => string;
 }
 
@@ -144,7 +144,7 @@ const fault = (what: string, subjects: readonly string[], says: Text): Fault => 
   says,
 });
 
-const sameHole = (a: Place, b: Place): boolean =>
+const sameHole = (a: Struck, b: Struck): boolean =>
   'wallId' in a && 'wallId' in b
     ? a.wallId === b.wallId && Math.abs(a.xMm - b.xMm) < 1 && Math.abs(a.heightMm - b.heightMm) < 1
     : false;
@@ -160,9 +160,9 @@ class Site {
   readonly closed = new Set<PointId>();
   readonly tested = new Set<PointId>();
   readonly pulled = new Set<number>();
-  readonly made: Place[] = [];
+  readonly made: Struck[] = [];
   /** Openings of boxes and strips, apart from what is bored. */
-  readonly opening: Place[] = [];
+  readonly opening: Struck[] = [];
   readonly plan: WorkPlan;
   readonly live: Live;
   constructor(plan: WorkPlan) {
@@ -184,7 +184,7 @@ class Site {
     return this.live.circuits(id).size > 0 && !this.proved.has(id) ? msg('proof.not-dead') : null;
   }
   /** What is bored by hand is bored through a hole that is open by then: of a new box, or of one that came out. */
-  throughBox(step: StepOfPlan, at: Place): void {
+  throughBox(step: StepOfPlan, at: Struck): void {
     const hole = this.plan.legs.flatMap((l) => l.holes).find((h) => h.byHand.length > 0 && sameHole(h, at));
     if (!hole) return;
     const near = (wallId: string, xMm: number) =>

@@ -84,10 +84,10 @@ export class GraphBuilder {
 
   /** What an operation over so much cable costs, as an edge to a portal. */
   private edgeTo(to: number, op: OperationKind, cableMm: number, extra: Extra): Edge {
-    const { minutes: base, minutesPerMetre, holes: own, risk: ownRisk } = OPERATIONS[op];
+    const { minutes: base, minutesPerMeter, holes: own, risk: ownRisk } = OPERATIONS[op];
     const solo = this.input.alone && (op === 'fish' || op === 'fish-joists') ? 2 : 1;
     const minutes =
-      (base + (minutesPerMetre * cableMm) / 1000) * solo * (extra.factor ?? 1) + (extra.minutes ?? 0);
+      (base + (minutesPerMeter * cableMm) / 1000) * solo * (extra.factor ?? 1) + (extra.minutes ?? 0);
     const openedMm2 = extra.openedMm2 ?? 0;
     const holes = own + (extra.holes ?? 0);
     const risk = ownRisk + (extra.crowded ?? 0);
@@ -106,8 +106,8 @@ export class GraphBuilder {
     const { weights } = this.input;
     return (
       minutes * (attic ? weights.atticMinute : weights.minute) +
-      (cableMm / 1000) * weights.cableMetre +
-      (openedMm2 / 1e6) * weights.openedSquareMetre +
+      (cableMm / 1000) * weights.cableMeter +
+      (openedMm2 / 1e6) * weights.openedSquareMeter +
       holes * weights.hole +
       risk * weights.risk
     );
@@ -133,7 +133,7 @@ export class GraphBuilder {
     if (first === undefined || second === undefined || this.avoided(first, second, op)) return;
     const placeOf = new Map(portals.map((id, i) => [id, i] as const));
     const attic = isAttic(op);
-    const { minutes: base, minutesPerMetre, holes: own, risk } = OPERATIONS[op];
+    const { minutes: base, minutesPerMeter, holes: own, risk } = OPERATIONS[op];
     const run: HallRun = { cableMm: 0, factor: 1, minutes: 0, holes: 0 };
     this.halls.push({
       portals,
@@ -146,7 +146,7 @@ export class GraphBuilder {
         const i = placeOf.get(from) ?? 0;
         for (let j = 0; j < portals.length; j++) {
           measure(i, j, run);
-          const minutes = (base + (minutesPerMetre * run.cableMm) / 1000) * run.factor + run.minutes;
+          const minutes = (base + (minutesPerMeter * run.cableMm) / 1000) * run.factor + run.minutes;
           into[j] =
             this.costOf(attic, minutes, run.cableMm, 0, own + run.holes, risk) + run.cableMm * moreAMm;
         }

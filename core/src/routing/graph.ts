@@ -1,7 +1,7 @@
 import type { House, WallId } from '../document/index.ts';
 import { frameWall, type WallFrame } from '../structure/index.ts';
 import { GraphBuilder } from './builder.ts';
-import { addJoists, addStoreys, closedCeiling, joinFlat } from './in-floors.ts';
+import { addJoists, addStories, closedCeiling, joinFlat } from './in-floors.ts';
 import {
   addBackToBack,
   addCorners,
@@ -55,7 +55,7 @@ export function framesOf(house: House): Map<WallId, WallFrame> {
 }
 
 /**
- * The graph of portals between the boxes given: bays, plates, stud crossings, corners, blocks, baseboards, soffits, surfaces, storeys,
+ * The graph of portals between the boxes given: bays, plates, stud crossings, corners, blocks, baseboards, soffits, surfaces, stories,
  * joist bays, attic, space below, the other face, outdoors.
  */
 export function buildGraph(input: GraphInput): RouteGraph {
@@ -65,7 +65,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
   addOutdoors(builder);
   addPassages(builder);
   addPlates(builder);
-  addStoreys(builder);
+  addStories(builder);
   for (const room of input.house.rooms) {
     addJoists(builder, room);
     const own = room.walls.flatMap((w) => builder.boxes(w.id));

@@ -17,7 +17,7 @@ import type { FlatPlace } from './places.ts';
 /** Guard strips are needed this near to an attic hatch, mm: NEC 320.23(A), 334.23. */
 const GUARD_MM = feet(6);
 const GUARD_MINUTES = 15;
-/** Floor between two storeys: joists and subfloor, mm; common practice where nobody has measured. */
+/** Floor between two stories: joists and subfloor, mm; common practice where nobody has measured. */
 export const FLOOR_MM = inches(10);
 
 const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
@@ -28,8 +28,8 @@ const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
 /** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored, unless its kind says otherwise. */
 export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   const rooms = new Map(builder.input.house.rooms.map((r) => [r.id, r] as const));
-  // Rooms of one storey share the attic over them and the space under them: nobody enters a room just to say so.
-  const storey = (place: FlatPlace): number | undefined => {
+  // Rooms of one story share the attic over them and the space under them: nobody enters a room just to say so.
+  const story = (place: FlatPlace): number | undefined => {
     const room = rooms.get(place.roomId);
     return room && (side === 'below' || room.above.canEnter) ? levelOf(room) : undefined;
   };
@@ -41,7 +41,7 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   for (const id of builder[side]) {
     const place = flat(builder, id);
     const room = place && rooms.get(place.roomId);
-    const space = place && storey(place);
+    const space = place && story(place);
     if (!place || !room || space === undefined) continue;
     const beside = spaces.get(space);
     const one = { id, spot: place.spot, room, acrossX: room[side].joists === 'y' };
@@ -174,7 +174,7 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
 /** Two lines of wall this near over each other are one line of framing, mm. */
 const OVER_MM = 200;
 
-/** Studs of two storeys need not stand over each other: a hole through both plates has to be clear of them all, mm. */
+/** Studs of two stories need not stand over each other: a hole through both plates has to be clear of them all, mm. */
 const BOTH_BAYS_MM = inches(2.5);
 const NOTHING_SHARED: { readonly bay: Bay | null; readonly widthMm: number; readonly x: number } = {
   bay: null,
@@ -183,7 +183,7 @@ const NOTHING_SHARED: { readonly bay: Bay | null; readonly widthMm: number; read
 };
 
 /** Up inside a wall into the wall that stands over it. */
-export function addStoreys(builder: GraphBuilder): void {
+export function addStories(builder: GraphBuilder): void {
   const { input } = builder;
   const lines = [...input.plan.lines.values()];
   for (const at of [...builder.bays.values()]) {

@@ -34,7 +34,7 @@ export interface Operation {
   /** What it is called in a list of kinds of work. */
   readonly name: Text;
   readonly minutes: number;
-  readonly minutesPerMetre: number;
+  readonly minutesPerMeter: number;
   readonly holes: number;
   /** Bit diameter for a cable, mm; 0 when nothing is drilled. */
   readonly holeMm: number;
@@ -51,7 +51,7 @@ const source = practice(msg('routing.operation.practice'));
 interface Facts {
   readonly name: Text;
   readonly minutes: number;
-  readonly perMetre?: number;
+  readonly perMeter?: number;
   readonly holes?: number;
   readonly holeMm?: number;
   readonly risk: number;
@@ -64,7 +64,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   fish: {
     name: msg('routing.operation.fish'),
     minutes: 3,
-    perMetre: 3,
+    perMeter: 3,
     risk: 0.05,
     tools: ['fish-tape', 'electrical-tape'],
   },
@@ -112,14 +112,14 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   'run-attic': {
     name: msg('routing.operation.run-attic'),
     minutes: 8,
-    perMetre: 4,
+    perMeter: 4,
     risk: 0.05,
     tools: ['head-lamp', 'hammer', 'staples'],
   },
   'run-below': {
     name: msg('routing.operation.run-below'),
     minutes: 5,
-    perMetre: 4,
+    perMeter: 4,
     risk: 0.03,
     tools: ['ladder', 'hammer', 'staples'],
   },
@@ -153,7 +153,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   'fish-joists': {
     name: msg('routing.operation.fish-joists'),
     minutes: 8,
-    perMetre: 3,
+    perMeter: 3,
     risk: 0.1,
     tools: ['rods', 'electrical-tape'],
     needs: 'fish-rods',
@@ -176,7 +176,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   'trim-chase': {
     name: msg('routing.operation.trim-chase'),
     minutes: 15,
-    perMetre: 12,
+    perMeter: 12,
     risk: 0.1,
     tools: ['pry-bar', 'chisel', 'nail-plates', 'caulk'],
     needs: 'pry-bar',
@@ -190,7 +190,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   'run-soffit': {
     name: msg('routing.operation.run-soffit'),
     minutes: 0,
-    perMetre: 6,
+    perMeter: 6,
     risk: 0.1,
     tools: ['rods', 'electrical-tape'],
     needs: 'fish-rods',
@@ -221,14 +221,14 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   'conduit-outside': {
     name: msg('routing.operation.conduit-outside'),
     minutes: 20,
-    perMetre: 12,
+    perMeter: 12,
     risk: 0.05,
     tools: ['conduit-saw', 'level', 'straps'],
   },
   'surface-run': {
     name: msg('routing.operation.surface-run'),
     minutes: 20,
-    perMetre: 14,
+    perMeter: 14,
     risk: 0.03,
     tools: ['tubing-bender', 'straps', 'level'],
     needs: 'tubing-bender',
@@ -242,7 +242,7 @@ export const OPERATIONS = Object.fromEntries(
       kind,
       name: f.name,
       minutes: f.minutes,
-      minutesPerMetre: f.perMetre ?? 0,
+      minutesPerMeter: f.perMeter ?? 0,
       holes: f.holes ?? 0,
       holeMm: f.holeMm ?? 0,
       risk: f.risk,
@@ -287,8 +287,8 @@ export const JOIST_HOLE_MM = inches(0.75);
 
 export interface Weights {
   readonly minute: number;
-  readonly cableMetre: number;
-  readonly openedSquareMetre: number;
+  readonly cableMeter: number;
+  readonly openedSquareMeter: number;
   readonly hole: number;
   readonly risk: number;
   readonly atticMinute: number;
@@ -298,25 +298,25 @@ export interface Weights {
 export const WEIGHTS: Readonly<
   Record<'balanced' | 'least-patching' | 'least-cable' | 'least-attic' | 'least-time', Weights>
 > = {
-  balanced: { minute: 1, cableMetre: 1.5, openedSquareMetre: 300, hole: 2, risk: 30, atticMinute: 1.2 },
+  balanced: { minute: 1, cableMeter: 1.5, openedSquareMeter: 300, hole: 2, risk: 30, atticMinute: 1.2 },
   'least-patching': {
     minute: 0.6,
-    cableMetre: 0.5,
-    openedSquareMetre: 3000,
+    cableMeter: 0.5,
+    openedSquareMeter: 3000,
     hole: 2,
     risk: 20,
     atticMinute: 0.6,
   },
   'least-cable': {
     minute: 0.2,
-    cableMetre: 100,
-    openedSquareMetre: 20,
+    cableMeter: 100,
+    openedSquareMeter: 20,
     hole: 0.5,
     risk: 10,
     atticMinute: 0.2,
   },
-  'least-attic': { minute: 1, cableMetre: 1.5, openedSquareMetre: 200, hole: 2, risk: 30, atticMinute: 12 },
-  'least-time': { minute: 2, cableMetre: 0.2, openedSquareMetre: 50, hole: 0.5, risk: 20, atticMinute: 2 },
+  'least-attic': { minute: 1, cableMeter: 1.5, openedSquareMeter: 200, hole: 2, risk: 30, atticMinute: 12 },
+  'least-time': { minute: 2, cableMeter: 0.2, openedSquareMeter: 50, hole: 0.5, risk: 20, atticMinute: 2 },
 };
 
 export const EVEN_TUNE: Tune = { patching: 1, cable: 1, attic: 1, time: 1, holes: 1, risk: 1 };
@@ -327,8 +327,8 @@ export function weightsOf({ weigh, tune = EVEN_TUNE }: Pick<Preferences, 'weigh'
   return {
     minute: w.minute * tune.time,
     atticMinute: w.atticMinute * tune.attic,
-    cableMetre: w.cableMetre * tune.cable,
-    openedSquareMetre: w.openedSquareMetre * tune.patching,
+    cableMeter: w.cableMeter * tune.cable,
+    openedSquareMeter: w.openedSquareMeter * tune.patching,
     hole: w.hole * tune.holes,
     risk: w.risk * tune.risk,
   };

@@ -238,7 +238,7 @@ describe('a way in words', () => {
       9,
     );
   });
-  it('in a metric house in millimetres', () => {
+  it('in a metric house in millimeters', () => {
     const metric = route(smallHouse({ units: 'metric' }), ...across)!;
     expect(metric.moves.some((m) => / mm\b/.test(speaker('metric')(m.says)))).toBe(true);
   });

@@ -19,14 +19,14 @@ export interface Tree {
 /**
  * Cheapest ways from one node to all others (Dijkstra; costs are never negative).
  * @param without mask of operations that may not be used (`maskOf`): to look for a way of another kind
- * @param moreAMetre what each metre costs beyond the price of the edges: a cable with more conductors
+ * @param moreAMeter what each meter costs beyond the price of the edges: a cable with more conductors
  */
-export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreAMetre = 0): Tree {
+export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreAMeter = 0): Tree {
   const cost = new Float64Array(graph.nodes.length).fill(Number.POSITIVE_INFINITY);
   const before = new Int32Array(graph.nodes.length).fill(-1);
   const by = new Array<Edge | undefined>(graph.nodes.length);
   const queue = new FlatQueue<number>();
-  const perMm = moreAMetre / 1000;
+  const perMm = moreAMeter / 1000;
   cost[from] = 0;
   queue.push(from, 0);
   const relax = (node: number, reached: number, edge: Edge): void => {

@@ -141,7 +141,7 @@ describe('ways that are there already', () => {
   });
 });
 
-describe('two storeys', () => {
+describe('two stories', () => {
   const stacked: House = {
     ...smallHouse(),
     rooms: [
@@ -164,7 +164,7 @@ describe('two storeys', () => {
     ).toEqual(['bottom plate', 'top plates']);
     expect(r.cableMm).toBeGreaterThan(inches(48 + 15));
   });
-  it('is no attic over the lower storey, and no way where no wall stands over the other', () => {
+  it('is no attic over the lower story, and no way where no wall stands over the other', () => {
     const aside = {
       ...stacked,
       rooms: [stacked.rooms[0]!, { ...stacked.rooms[1]!, place: { xMm: feet(40), yMm: feet(40) } }],
@@ -317,7 +317,7 @@ describe('what the person asks for', () => {
   });
 });
 
-/** Rooms with something of everything: doors, blocks, ducts, baseboards, a storey over it or not. */
+/** Rooms with something of everything: doors, blocks, ducts, baseboards, a story over it or not. */
 const anyHouse = fc
   .record({
     width: fc.integer({ min: 84, max: 240 }),

@@ -28,7 +28,7 @@ const ANCHOR = {
   end: TextHorizontalAlignment.Right,
 } as const;
 
-/** A drawing as DXF in millimetres, a layer for each kind of thing; y grows upwards there. */
+/** A drawing as DXF in millimeters, a layer for each kind of thing; y grows upwards there. */
 export function drawingDxf(drawing: Drawing): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);

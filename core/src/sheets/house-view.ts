@@ -24,7 +24,7 @@ export const project = ({ x, y, z }: Point3): At => ({ x: (x - y) * COS, y: (x +
 const LIFT_MM = inches(10);
 const TEXT_MM = inches(7);
 
-/** Floor height of each storey: what stands below it, with its floors. */
+/** Floor height of each story: what stands below it, with its floors. */
 function floorHeights(rooms: readonly Room[]): (level: number) => number {
   return (level) => {
     let z = 0;

@@ -24,12 +24,12 @@ const at = (s: Spot): At => ({ x: s.xMm, y: s.yMm });
 
 type Side = 'above' | 'below';
 
-/** Rooms of one storey whose attic or basement a plan shows. */
+/** Rooms of one story whose attic or basement a plan shows. */
 function roomsOf(evaluation: Pick<Evaluation, 'bundle'>, level: number): readonly Room[] {
   return evaluation.bundle.house.rooms.filter((r) => levelOf(r) === level);
 }
 
-/** Storeys on which the chosen way runs above a ceiling or below a floor, or comes to a ceiling. */
+/** Stories on which the chosen way runs above a ceiling or below a floor, or comes to a ceiling. */
 export function flatRuns(evaluation: Evaluation): readonly { level: number; side: Side }[] {
   const rooms = new Map(evaluation.bundle.house.rooms.map((r) => [r.id, r] as const));
   const found = new Map<string, { level: number; side: Side }>();
@@ -183,7 +183,7 @@ function runShapes(evaluation: Evaluation, level: number, side: Side): Shape[] {
   });
 }
 
-/** Joist plan above the ceilings or below the floors of one storey, with the new runs, their holes and their true lengths. */
+/** Joist plan above the ceilings or below the floors of one story, with the new runs, their holes and their true lengths. */
 export function joistPlan(evaluation: Evaluation, level: number, side: Side): Drawing {
   const say = speaker(evaluation.bundle.house.units);
   const { house, job } = evaluation.bundle;
@@ -356,7 +356,7 @@ export function touchedWalls(evaluation: Evaluation): readonly string[] {
   return [...new Set(ids)];
 }
 
-/** The rooms of one storey as they were measured: closed outlines, openings, names. A floor plan that can be read in again. */
+/** The rooms of one story as they were measured: closed outlines, openings, names. A floor plan that can be read in again. */
 export function floorPlan(evaluation: Pick<Evaluation, 'bundle' | 'plan'>, level: number): Drawing {
   const say = speaker(evaluation.bundle.house.units);
   const rooms = roomsOf(evaluation, level);

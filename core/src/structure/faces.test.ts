@@ -93,7 +93,7 @@ describe('one wall, two faces', () => {
     expect(withBothFaces(once)).toBe(once);
     expect(withBothFaces({ ...once }).rooms).toEqual(once.rooms);
   });
-  it('is on one storey only', () => {
+  it('is on one story only', () => {
     const [front, rear] = withDoor.rooms as [Room, Room];
     expect(fromOtherFaces(house([front, { ...rear, level: 1 }])).size).toBe(0);
   });

@@ -50,7 +50,7 @@ export interface PlanOfHouse {
   readonly behind: (wallId: WallId, xMm: number) => { line: WallLine; xMm: number } | undefined;
 }
 
-/** Storey of a room; 0 is the lowest. */
+/** Story of a room; 0 is the lowest. */
 export const levelOf = (room: Pick<Room, 'level'>): number => room.level ?? 0;
 
 /** Two faces are one wall when they look away from each other no further apart than a thick wall, mm. */

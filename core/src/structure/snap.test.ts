@@ -56,7 +56,7 @@ describe('a room let go near another', () => {
     // 5-1/2 in of stud and two boards of 1/2 in lie between the faces.
     expect(-feet(9) - place.yMm).toBeCloseTo(inches(6.5), 6);
   });
-  it('rooms of another storey do not pull', () => {
+  it('rooms of another story do not pull', () => {
     const place = { xMm: inches(3), yMm: -feet(9) - inches(6) };
     expect(snapRoom([{ ...front, level: 1 }], second(place), place, NEAR).place).toEqual(place);
   });

@@ -52,7 +52,7 @@ function pulls(own: WallLine, other: WallLine, nearMm: number): Pull[] {
 }
 
 /**
- * Where a room lands that is let go near others of its storey: its walls become theirs, with the thickness of the wall between, and
+ * Where a room lands that is let go near others of its story: its walls become theirs, with the thickness of the wall between, and
  * corners come into line. Each way by the smallest pull of at most `nearMm`; where nothing is near, it stays where it was put.
  */
 export function snapRoom(rooms: readonly Room[], moved: Room, place: Spot, nearMm: number): Snapped {

@@ -26,7 +26,7 @@ const REFERENCE_MM: Readonly<Record<ReferenceKind, readonly [number, number]>> =
 /** One reading of a tape, and what a tape adds over a long way, standard error in mm: common practice. */
 const READING_MM = inches(1 / 16);
 const READING_PER_MM = 1 / 800;
-/** How far a wall leans over a storey, and how well its thickness is known, standard error in mm: common practice. */
+/** How far a wall leans over a story, and how well its thickness is known, standard error in mm: common practice. */
 const PLUMB_MM = inches(1 / 8);
 const THICKNESS_MM = inches(1 / 16);
 /** Below this chance a transfer is not to be trusted. */
@@ -77,7 +77,7 @@ export function transferErrors(
   };
 }
 
-export interface Transfer {
+export interface LayoutTransfer {
   readonly kind: ReferenceKind;
   /** What to look for on both sides. */
   readonly name: Text;
@@ -198,7 +198,7 @@ function references({ house, plan, frame, side, xMm }: TransferAsk, ceilingMm: n
 }
 
 /** Every reference for one hole through a plate, the surest first; ties go to what makes no hole. */
-export function transfersFor(ask: TransferAsk): Transfer[] {
+export function transfersFor(ask: TransferAsk): LayoutTransfer[] {
   const { frame, xMm, diameterMm, plan } = ask;
   const bay = frame.bays.find((b) => xMm >= b.leftMm && xMm <= b.rightMm);
   const ceilingMm = plan.lines.get(frame.wall.id)?.room.ceilingMm ?? 0;
@@ -211,7 +211,7 @@ export function transfersFor(ask: TransferAsk): Transfer[] {
     acrossMm: (frame.wall.framing.depthMm - diameterMm) / 2,
   };
   return references(ask, ceilingMm)
-    .map(({ kind, name, atMm, awayMm }): Transfer => {
+    .map(({ kind, name, atMm, awayMm }): LayoutTransfer => {
       const markMm = xMm - atMm;
       const errors = transferErrors(kind, Math.abs(markMm), bayErrorMm, awayMm);
       return {
@@ -229,5 +229,5 @@ export function transfersFor(ask: TransferAsk): Transfer[] {
 }
 
 /** The reference to use: the surest that makes no hole if it is good enough, else the surest of all. */
-export const bestTransfer = (all: readonly Transfer[]): Transfer | undefined =>
+export const bestTransfer = (all: readonly LayoutTransfer[]): LayoutTransfer | undefined =>
   all.find((t) => !t.makesHole && t.odds.both >= TRANSFER_WISH) ?? all[0];

@@ -158,8 +158,8 @@ export const voltageDropSum: Sum = {
     const pack = packOf(v);
     const g = v.choice('gauge', GAUGES);
     const r = pack.resistance(g, v.choice('metal', METALS), v.number('celsius'));
-    const metres = v.number('length') / 1000;
-    const lost = twoWireDrop(metres, r.value, v.number('amps'));
+    const meters = v.number('length') / 1000;
+    const lost = twoWireDrop(meters, r.value, v.number('amps'));
     const supply = Number(v.choice('volts', ['120', '240']));
     const limit = pack.limits.voltageDrop;
     const holds = lost / supply <= limit.value + 1e-12;
@@ -178,7 +178,7 @@ export const voltageDropSum: Sum = {
         ),
         line(
           msg('sums.drop.loss'),
-          msg('sums.drop.how', { feet: plain(metres / 0.3048, 2), amps: plain(v.number('amps')) }),
+          msg('sums.drop.how', { feet: plain(meters / 0.3048, 2), amps: plain(v.number('amps')) }),
           `${plain(lost, 4)} V`,
         ),
         line(msg('sums.drop.share'), msg('sums.drop.of', { volts: supply }), percent(lost / supply, 4)),

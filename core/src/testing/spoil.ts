@@ -1,8 +1,8 @@
 import {
   groundsByMetal,
   type Conductor,
-  type Join,
-  type JoinMember,
+  type Splice,
+  type SpliceMember,
   type Screw,
   type Wired,
 } from '../network/index.ts';
@@ -27,12 +27,16 @@ function inABox(plan: WiringPlan, change: (w: Wired, box: BoxDrawing) => Wired |
   return null;
 }
 
-const changeJoin = (w: Wired, fits: (j: Join) => boolean, to: (j: Join) => Join | null): Wired | null => {
-  const found = w.joins.find(fits);
+const changeJoin = (
+  w: Wired,
+  fits: (j: Splice) => boolean,
+  to: (j: Splice) => Splice | null,
+): Wired | null => {
+  const found = w.splices.find(fits);
   const changed = found && to(found);
-  return changed ? { ...w, joins: w.joins.map((j) => (j === found ? changed : j)) } : null;
+  return changed ? { ...w, splices: w.splices.map((j) => (j === found ? changed : j)) } : null;
 };
-const without = (j: Join, drop: (m: JoinMember) => boolean): Join | null => {
+const without = (j: Splice, drop: (m: SpliceMember) => boolean): Splice | null => {
   const members = j.members.filter((m) => !drop(m));
   return members.length < j.members.length && members.length > 1 ? { ...j, members } : null;
 };
@@ -53,7 +57,7 @@ function screwAs(w: Wired, from: readonly Screw[], to: (s: Screw) => Screw): Wir
   };
   const next: Wired = {
     ...w,
-    joins: w.joins.map((j) => ({
+    splices: w.splices.map((j) => ({
       ...j,
       members: j.members.map((m) => (m.kind === 'pigtail' ? { ...m, to: as(m.to) } : m)),
     })),
@@ -87,7 +91,7 @@ const capped =
         terminations: w.terminations.filter((x) => x !== t),
         caps: [...w.caps, { conductor: t.conductor, says: '', connector: 'twist-2-3' }],
       };
-    const j = w.joins.find((x) =>
+    const j = w.splices.find((x) =>
       x.members.some(
         (m) => m.kind === 'conductor' && m.conductor.role === role && (!onlyNew || m.conductor.isNew),
       ),
@@ -98,7 +102,7 @@ const capped =
     if (!j || m?.kind !== 'conductor') return null;
     return {
       ...w,
-      joins: w.joins.map((x) => (x === j ? { ...j, members: j.members.filter((y) => y !== m) } : x)),
+      splices: w.splices.map((x) => (x === j ? { ...j, members: j.members.filter((y) => y !== m) } : x)),
       caps: [...w.caps, { conductor: m.conductor, says: '', connector: 'twist-2-3' }],
     };
   };
@@ -107,14 +111,14 @@ const capped =
 const joinedUp =
   (a: string, b: string) =>
   (w: Wired): Wired | null => {
-    const one = w.joins.find((j) => j.role === a || (a === 'switched' && j.role.startsWith('switched')));
-    const two = w.joins.find(
+    const one = w.splices.find((j) => j.role === a || (a === 'switched' && j.role.startsWith('switched')));
+    const two = w.splices.find(
       (j) => j !== one && (j.role === b || (b === 'switched' && j.role.startsWith('switched'))),
     );
     return one && two
       ? {
           ...w,
-          joins: w.joins
+          splices: w.splices
             .filter((j) => j !== two)
             .map((j) => (j === one ? { ...j, members: [...j.members, ...two.members] } : j)),
         }
@@ -281,7 +285,7 @@ export const SPOILERS: readonly Spoiler[] = [
     told: ['two under a screw'],
     spoil: (p) =>
       inABox(p, (w) => {
-        const j = w.joins.find(
+        const j = w.splices.find(
           (x) =>
             x.members.filter((m) => m.kind === 'conductor').length >= 2 &&
             x.members.some(
@@ -293,7 +297,7 @@ export const SPOILERS: readonly Spoiler[] = [
         if (!j || to?.kind !== 'pigtail') return null;
         return {
           ...w,
-          joins: w.joins.filter((x) => x !== j),
+          splices: w.splices.filter((x) => x !== j),
           terminations: [
             ...w.terminations,
             ...j.members.flatMap((m) =>
@@ -308,7 +312,7 @@ export const SPOILERS: readonly Spoiler[] = [
     told: ['end used twice'],
     spoil: (p) =>
       inABox(p, (w) => {
-        const m = w.joins.flatMap((j) => j.members).find((x) => x.kind === 'conductor');
+        const m = w.splices.flatMap((j) => j.members).find((x) => x.kind === 'conductor');
         return m?.kind === 'conductor'
           ? { ...w, caps: [...w.caps, { conductor: m.conductor, says: '', connector: 'twist-2-3' }] }
           : null;
@@ -383,10 +387,13 @@ export const SPOILERS: readonly Spoiler[] = [
     told: ['works otherwise', 'no ground', 'not as wanted', 'crosses protection'],
     spoil: wiresOnly((p) =>
       inABox(p, (w) =>
-        w.joins.some((j) => j.members.some((m) => m.kind === 'jumper'))
+        w.splices.some((j) => j.members.some((m) => m.kind === 'jumper'))
           ? {
               ...w,
-              joins: w.joins.map((j) => ({ ...j, members: j.members.filter((m) => m.kind !== 'jumper') })),
+              splices: w.splices.map((j) => ({
+                ...j,
+                members: j.members.filter((m) => m.kind !== 'jumper'),
+              })),
             }
           : null,
       ),

@@ -25,7 +25,7 @@ describe('reading lengths as people write them', () => {
     ['750 mm', 750],
   ])('%s', (text, expected) => expect(mm(text)).toBeCloseTo(expected, 6));
 
-  it('takes a bare number as millimetres in a metric house', () => expect(mm('750', 'metric')).toBe(750));
+  it('takes a bare number as millimeters in a metric house', () => expect(mm('750', 'metric')).toBe(750));
   it('takes a decimal comma in metric', () => expect(mm('2,25 m', 'metric')).toBe(2250));
 
   it.each(['', '   ', 'abc', '7x', '-5', '1/0', `7' 4 1/0"`, '12 furlongs', '3 3', 'NaN', '1e400'])(
@@ -59,7 +59,7 @@ describe('printing lengths', () => {
     [inches(47.93), '47 7/8 in'],
     [inches(48), '48 in'],
   ])('a mark at %d mm is read to an eighth', (mm, text) => expect(formatMark(mm)).toBe(text));
-  it('marks metric to the millimetre', () => expect(formatMark(812.6, 'metric')).toBe('813 mm'));
+  it('marks metric to the millimeter', () => expect(formatMark(812.6, 'metric')).toBe('813 mm'));
   it.each([
     [inches(72), '6\' 0"'],
     [inches(72.01), '6\' 6"'],
@@ -68,7 +68,7 @@ describe('printing lengths', () => {
   ])('cable of %d mm is cut to the next 6 in', (mm, text) => expect(formatCable(mm)).toBe(text));
   it('cable is cut to the next 0.1 m', () =>
     expect([formatCable(3301, 'metric'), formatCable(3300, 'metric')]).toEqual(['3.4 m', '3.3 m']));
-  it('prints metric to the millimetre', () => expect(formatLength(1234.4, 'metric')).toBe('1234 mm'));
+  it('prints metric to the millimeter', () => expect(formatLength(1234.4, 'metric')).toBe('1234 mm'));
 
   it('reads back what it prints, to half of a sixteenth', () => {
     fc.assert(

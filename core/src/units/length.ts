@@ -1,5 +1,5 @@
 /**
- * Lengths are millimetres everywhere inside; people write them as they measure them.
+ * Lengths are millimeters everywhere inside; people write them as they measure them.
  * One inch is exactly 25.4 mm (international yard and pound agreement, 1959).
  */
 const MM_PER_INCH = 25.4;
@@ -44,8 +44,8 @@ function mixedNumber(text: string): number | undefined {
 /**
  * Reads a length as a person writes it: `7' 4 3/8"`, `88 3/8`, `7ft4`, `2.25 m`, `750`.
  * @param text what was typed
- * @param system decides what a bare number means: inches (imperial) or millimetres (metric)
- * @returns millimetres, or what is wrong with the text; `lengthFault` says it
+ * @param system decides what a bare number means: inches (imperial) or millimeters (metric)
+ * @returns millimeters, or what is wrong with the text; `lengthFault` says it
  */
 export function parseLength(text: string, system: UnitSystem = 'imperial'): ParsedLength {
   const t = text.trim();

@@ -20,8 +20,8 @@ import {
   isMetalBox,
   partsOf,
   type Conductor,
-  type Join,
-  type JoinMember,
+  type Splice,
+  type SpliceMember,
   type Termination,
   type Wired,
 } from '../network/index.ts';
@@ -61,7 +61,7 @@ interface Contents {
   readonly metalFed: boolean;
 }
 
-const EMPTY: Wired = { joins: [], terminations: [], caps: [] };
+const EMPTY: Wired = { splices: [], terminations: [], caps: [] };
 
 /** The two travelers of the one cable that comes to a three-way switch; more of them are told apart at the wall alone. */
 function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termination[] {
@@ -86,7 +86,7 @@ function loadLead(point: Point, group: string): Lead[] {
     : [{ group, screw: 'load silver', device, color: 'white' }];
 }
 
-const pigtail = (l: Lead): JoinMember => ({
+const pigtail = (l: Lead): SpliceMember => ({
   kind: 'pigtail',
   color: l.color,
   to: l.screw,
@@ -119,7 +119,7 @@ function wire(contents: Contents, making: Making): Wired {
   const unsure = isUnsure(leads);
   const threeWay = point.devices.some((d) => d.kind === 'switch-three-way');
   const metal = isMetalBox(point) ?? contents.metalFed;
-  const joins: Join[] = [];
+  const joins: Splice[] = [];
   const terminations: Termination[] = [];
   const caps: Wired['caps'][number][] = [];
   const cap = (c: Conductor) =>
@@ -145,15 +145,15 @@ function wire(contents: Contents, making: Making): Wired {
       continue;
     }
     const own = [...loadLead(point, key), ...leads.filter((l) => l.group === key)];
-    const tail: JoinMember[] = role === 'ground' && metal ? [{ kind: 'box-tail' }] : [];
+    const tail: SpliceMember[] = role === 'ground' && metal ? [{ kind: 'box-tail' }] : [];
     const direct = group.length === 1 && own.length === 1 && tail.length === 0;
     if ((direct || passesThrough(making, group, own)) && own[0] && !isLoose(own[0].screw)) {
       for (const conductor of group)
         terminations.push({ conductor, screw: own[0].screw, device: own[0].device });
       continue;
     }
-    const members: JoinMember[] = [
-      ...group.map((conductor): JoinMember => ({ kind: 'conductor', conductor })),
+    const members: SpliceMember[] = [
+      ...group.map((conductor): SpliceMember => ({ kind: 'conductor', conductor })),
       ...own.map(pigtail),
       ...tail,
     ];
@@ -161,7 +161,7 @@ function wire(contents: Contents, making: Making): Wired {
     // A lone conductor that may be a traveler by another name, or the lamp's own, is left and not capped.
     else if (!threeWay && !unsure) group.forEach(cap);
   }
-  return { joins, terminations, caps };
+  return { splices: joins, terminations, caps };
 }
 
 function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared: boolean): Text[] {
@@ -175,11 +175,11 @@ function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared:
   if (point.devices.some(isProtecting))
     notes.push(
       onLoad.size > 0 ||
-        wired.joins.some((j) => j.members.some((m) => m.kind === 'pigtail' && m.to.startsWith('load')))
+        wired.splices.some((j) => j.members.some((m) => m.kind === 'pigtail' && m.to.startsWith('load')))
         ? msg('wiring.note-load')
         : msg('wiring.note-line'),
     );
-  if (wired.joins.some((j) => j.members.some((m) => m.kind === 'box-tail')))
+  if (wired.splices.some((j) => j.members.some((m) => m.kind === 'box-tail')))
     notes.push(msg('wiring.note-box-ground'));
   return notes;
 }
@@ -221,13 +221,13 @@ function contentsOf(box: BoxFeed, conductors: readonly Conductor[], asFound: Con
 
 /** A splice needs new connectors unless the very same conductors were in one before. */
 function markNew(after: Wired, before: Wired | null): Wired {
-  const names = ({ members, connector }: Join): string =>
+  const names = ({ members, connector }: Splice): string =>
     [
       connector,
       ...members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}${m.conductor.color}` : m.kind)),
     ].join();
-  const stood = new Set(before?.joins.map(names));
-  return { ...after, joins: after.joins.map((j) => ({ ...j, isNew: j.isNew || !stood.has(names(j)) })) };
+  const stood = new Set(before?.splices.map(names));
+  return { ...after, splices: after.splices.map((j) => ({ ...j, isNew: j.isNew || !stood.has(names(j)) })) };
 }
 
 /** Before and after of a house and its feed. */

@@ -86,7 +86,7 @@ const LEADS: Readonly<Record<Device['kind'], readonly string[]>> = {
 
 const ends = (b: BoxWiring): string[] => [
   ...b.after.terminations.map((t) => t.screw),
-  ...b.after.joins.flatMap((j) => j.members.flatMap((m) => (m.kind === 'pigtail' ? [m.to] : []))),
+  ...b.after.splices.flatMap((j) => j.members.flatMap((m) => (m.kind === 'pigtail' ? [m.to] : []))),
 ];
 
 describe('every device at the end of a run and in the middle of one', () => {
@@ -96,7 +96,7 @@ describe('every device at the end of a run and in the middle of one', () => {
       const b = box(kind, middle);
       expect([...ends(b)].sort()).toEqual([...LEADS[kind]].sort());
       // What is hot goes to hot, neutral to neutral, ground to ground: by the name of the end.
-      for (const j of b.after.joins)
+      for (const j of b.after.splices)
         for (const m of j.members)
           if (m.kind === 'pigtail') {
             const wanted = /green/.test(m.to) ? 'ground' : /silver|white/.test(m.to) ? 'neutral' : 'hot';
@@ -111,13 +111,13 @@ describe('every device at the end of a run and in the middle of one', () => {
   it('in the middle of a run a device that is taken out leaves the rest fed: pigtails for every role', () => {
     const b = box('receptacle', true);
     expect(b.after.terminations).toEqual([]);
-    expect(b.after.joins.every((j) => j.members.filter((m) => m.kind === 'conductor').length === 2)).toBe(
+    expect(b.after.splices.every((j) => j.members.filter((m) => m.kind === 'conductor').length === 2)).toBe(
       true,
     );
   });
   it('neutral and ground never meet', () => {
     for (const kind of DeviceKind.options) {
-      for (const j of box(kind, true).after.joins) {
+      for (const j of box(kind, true).after.splices) {
         const roles = new Set(j.members.flatMap((m) => (m.kind === 'conductor' ? [m.conductor.role] : [])));
         expect(roles.size).toBe(1);
       }

@@ -1,7 +1,7 @@
 import { MOST_IN_CONNECTOR } from '../catalog/index.ts';
 import { nthOf, type Job, type Point } from '../document/index.ts';
 import { endText } from './words.ts';
-import type { Conductor, Join, JoinMember, Role } from '../network/index.ts';
+import type { Conductor, Splice, SpliceMember, Role } from '../network/index.ts';
 import { isLoose } from './leads.ts';
 import { msg, row, type Text } from '../words/index.ts';
 
@@ -38,7 +38,7 @@ export function connectorFor(count: number, making: Making): string {
   return count <= 3 ? 'twist-2-3' : 'twist-4-5';
 }
 
-function memberText(m: JoinMember, making: Making): Text {
+function memberText(m: SpliceMember, making: Making): Text {
   switch (m.kind) {
     case 'conductor':
       return conductorText(m.conductor, making);
@@ -54,24 +54,29 @@ function memberText(m: JoinMember, making: Making): Text {
 }
 
 /** Members in as many connectors as they need: each takes five ends, a jumper counts at both. */
-function shared(members: readonly JoinMember[], first: number): JoinMember[][] {
+function shared(members: readonly SpliceMember[], first: number): SpliceMember[][] {
   if (members.length <= MOST_IN_CONNECTOR) return [[...members]];
-  const out: JoinMember[][] = [];
+  const out: SpliceMember[][] = [];
   const left = [...members];
   while (left.length > 0) {
-    const back: JoinMember[] = out.length > 0 ? [{ kind: 'jumper', to: first + out.length - 1 }] : [];
+    const back: SpliceMember[] = out.length > 0 ? [{ kind: 'jumper', to: first + out.length - 1 }] : [];
     const last = left.length + back.length <= MOST_IN_CONNECTOR;
     const taken = left.splice(0, MOST_IN_CONNECTOR - back.length - (last ? 0 : 1));
-    const on: JoinMember[] = last ? [] : [{ kind: 'jumper', to: first + out.length + 1 }];
+    const on: SpliceMember[] = last ? [] : [{ kind: 'jumper', to: first + out.length + 1 }];
     out.push([...taken, ...back, ...on]);
   }
   return out;
 }
 
 /** One group of ends as splices, numbered from `first`. */
-export function spliced(role: Role, members: readonly JoinMember[], first: number, making: Making): Join[] {
+export function spliced(
+  role: Role,
+  members: readonly SpliceMember[],
+  first: number,
+  making: Making,
+): Splice[] {
   const lever = takesLever(making) && !making.mixed;
-  return shared(members, first).map((group, i): Join => ({
+  return shared(members, first).map((group, i): Splice => ({
     n: first + i,
     role,
     members: group,

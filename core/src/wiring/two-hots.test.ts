@@ -57,7 +57,7 @@ describe('an appliance between two hots', () => {
       ['bare', 'green'],
     ]);
     for (const box of e.chosen!.boxes)
-      for (const join of box.after.joins) {
+      for (const join of box.after.splices) {
         const roles = join.members.flatMap((m) => (m.kind === 'conductor' ? [m.conductor.role] : []));
         expect(new Set(roles).size).toBe(1);
       }

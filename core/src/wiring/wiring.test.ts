@@ -47,7 +47,7 @@ const middle = (
 describe('end of the run', () => {
   it('hot to brass, neutral to silver, ground to green, no joins', () => {
     expect(screws(middle(), 'r2')).toEqual(['black brass', 'white silver', 'bare green']);
-    expect(wired(middle(), 'r2').after.joins).toEqual([]);
+    expect(wired(middle(), 'r2').after.splices).toEqual([]);
   });
 });
 
@@ -55,7 +55,7 @@ describe('passing power on', () => {
   it('pigtails: three joins of three, nothing but pigtails on the screws', () => {
     const b = wired(middle(), 'r1');
     expect(b.after.terminations).toEqual([]);
-    expect(b.after.joins.map((j) => [j.role, j.members.length, j.connector])).toEqual([
+    expect(b.after.splices.map((j) => [j.role, j.members.length, j.connector])).toEqual([
       ['hot', 3, 'twist-2-3'],
       ['neutral', 3, 'twist-2-3'],
       ['ground', 3, 'twist-2-3'],
@@ -68,7 +68,7 @@ describe('passing power on', () => {
       'white silver',
       'white silver',
     ]);
-    expect(wired(middle(), 'r1', job('through-device')).after.joins.map((j) => j.role)).toEqual(['ground']);
+    expect(wired(middle(), 'r1', job('through-device')).after.splices.map((j) => j.role)).toEqual(['ground']);
   });
   it('a third cable is never put through the device', () => {
     const house = smallHouse({
@@ -80,8 +80,8 @@ describe('passing power on', () => {
       ],
     });
     const b = wired(house, 'r1', job('through-device'));
-    expect(b.after.joins.map((j) => j.members.length)).toEqual([4, 4, 4]);
-    expect(b.after.joins.map((j) => j.connector)).toEqual(['twist-4-5', 'twist-4-5', 'twist-4-5']);
+    expect(b.after.splices.map((j) => j.members.length)).toEqual([4, 4, 4]);
+    expect(b.after.splices.map((j) => j.connector)).toEqual(['twist-4-5', 'twist-4-5', 'twist-4-5']);
     expect(b.before?.terminations.length).toBe(4);
   });
 });
@@ -98,7 +98,7 @@ describe('protecting receptacle', () => {
   it('what must stay unprotected is pigtailed to LINE', () => {
     expect(
       said(
-        wired(middle('receptacle-gfci', 'splice'), 'r1').after.joins.find((j) => j.role === 'hot')?.says ??
+        wired(middle('receptacle-gfci', 'splice'), 'r1').after.splices.find((j) => j.role === 'hot')?.says ??
           '',
       ),
     ).toContain('pigtail to LINE brass screw');
@@ -126,10 +126,10 @@ describe('switches and lights', () => {
   });
   it('the light hangs on the switched conductor, not on the constant one', () => {
     const b = wired(loop, 'l1');
-    expect(said(b.after.joins.find((j) => j.role === 'hot')?.says ?? '')).toBe(
+    expect(said(b.after.splices.find((j) => j.role === 'hot')?.says ?? '')).toBe(
       'always hot: black panel, breaker 1, white S1',
     );
-    expect(said(b.after.joins.find((j) => j.role.startsWith('switched'))?.says ?? '')).toContain(
+    expect(said(b.after.splices.find((j) => j.role.startsWith('switched'))?.says ?? '')).toContain(
       'black light lead',
     );
   });
@@ -144,14 +144,14 @@ describe('switches and lights', () => {
 
 describe('connectors', () => {
   it('levers by wish, and by need where gauges differ or conductors are short', () => {
-    expect(wired(middle(), 'r1', job('pigtails', 'lever')).after.joins[0]?.connector).toBe('lever-3');
-    expect(wired(middle('receptacle', 'splice', { gauge: '12' }), 'r1').after.joins[0]?.connector).toBe(
+    expect(wired(middle(), 'r1', job('pigtails', 'lever')).after.splices[0]?.connector).toBe('lever-3');
+    expect(wired(middle('receptacle', 'splice', { gauge: '12' }), 'r1').after.splices[0]?.connector).toBe(
       'lever-3',
     );
     const short = smallHouse({
       points: [outlet('r1', 24, { condition: 'short-conductors' }), outlet('r2', 88)],
     });
-    expect(wired(short, 'r1').after.joins[0]?.connector).toBe('lever-3');
+    expect(wired(short, 'r1').after.splices[0]?.connector).toBe('lever-3');
   });
 });
 
@@ -177,7 +177,7 @@ describe('a three-way switch', () => {
     expect(screws(pair(), 'r1')).toEqual(
       expect.arrayContaining(['black common screw', 'black traveler screw', 'red other traveler screw']),
     );
-    for (const j of b.after.joins) expect(j.role).not.toBe('traveler');
+    for (const j of b.after.splices) expect(j.role).not.toBe('traveler');
     expect(b.notes.map(said).join(' ')).toContain('label the common and the travelers');
   });
   it('at the other end the common screw has what goes to the light', () =>
@@ -188,7 +188,7 @@ describe('a three-way switch', () => {
   it('with more travelers than two they are left as they are, never joined', () => {
     const house = pair([nm('c5', atPoint('r2'), atPoint('l1'), { carries: 'travelers', conductors: 3 })]);
     const b = wired(house, 'r2');
-    expect(b.after.joins.some((j) => j.role === 'traveler')).toBe(false);
+    expect(b.after.splices.some((j) => j.role === 'traveler')).toBe(false);
     expect(b.after.terminations.some((t) => t.screw.includes('traveler'))).toBe(false);
     expect(b.after.caps).toEqual([]);
   });
@@ -217,7 +217,7 @@ describe('a lamp where two switches send a conductor', () => {
     const b = wired(house, 'r2');
     const told = [
       ...b.after.terminations.map((t) => t.screw),
-      ...b.after.joins.map((j) => said(j.says)),
+      ...b.after.splices.map((j) => said(j.says)),
     ].join(' ');
     expect(told).not.toContain('lead black');
     expect(b.after.caps).toEqual([]);
@@ -241,6 +241,6 @@ describe('a conductor that a cable has more than it carries', () => {
     });
     const b = wired(house, 'r1');
     expect(b.after.caps).toEqual([]);
-    expect(b.after.joins.map((j) => j.role).sort()).toEqual(['ground', 'hot', 'neutral']);
+    expect(b.after.splices.map((j) => j.role).sort()).toEqual(['ground', 'hot', 'neutral']);
   });
 });

@@ -28,9 +28,9 @@ function openingStep(input: WorkInput, box: Box): Step {
 
 /** Splices, screws and caps of a box, counted and told. */
 function madeUp({ after }: Box): Text {
-  const n = after.joins.length;
+  const n = after.splices.length;
   const parts = [
-    ...(n > 0 ? [msg('work.splices', { n, splices: apart(after.joins.map((j) => j.says)) })] : []),
+    ...(n > 0 ? [msg('work.splices', { n, splices: apart(after.splices.map((j) => j.says)) })] : []),
     ...(after.terminations.length > 0
       ? [
           msg('work.screws', {
@@ -87,7 +87,7 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         title: msg('work.wire', { box: label }),
         kind: 'work',
         window: 'off',
-        minutes: WIRE_MINUTES + SPLICE_MINUTES * Math.max(0, box.after.joins.length - 3),
+        minutes: WIRE_MINUTES + SPLICE_MINUTES * Math.max(0, box.after.splices.length - 3),
         pointId: id,
         place: label,
         after: [

@@ -9,21 +9,52 @@ const loaders = new Map<string, Load>();
 /** Waits between tries to fetch a piece, ms: a server that is restarted is back within them. */
 const WAITS = [300, 1000, 3000] as const;
 
+let asked = 0;
+
+/**
+ * Asks once more. Some browsers keep the failure of a module for as long as the page is open and never ask the server again;
+ * under an address that was not used before they do.
+ */
+async function onceMore<T>(load: () => Promise<T>): Promise<T> {
+  try {
+    return await load();
+  } catch (error) {
+    const [address] = /https?:\/\/\S+\.js/.exec(String(error)) ?? [];
+    if (address === undefined) throw error;
+    return (await import(/* @vite-ignore */ `${address}?again=${(asked += 1)}`)) as T;
+  }
+}
+
 /** Fetches a piece, and again after a while where that failed. */
 export async function patiently<T>(load: () => Promise<T>): Promise<T> {
-  for (const wait of WAITS) {
-    try {
-      return await load();
-    } catch {
+  try {
+    return await load();
+  } catch (first) {
+    let error: unknown = first;
+    for (const wait of WAITS) {
       await new Promise((resolve) => setTimeout(resolve, wait));
+      try {
+        return await onceMore(load);
+      } catch (next) {
+        error = next;
+      }
     }
+    throw error;
   }
-  return load();
+}
+
+/** What has to be done before pieces that failed are asked for anew. */
+const failed = new Set<() => void>();
+
+/** Lets the pieces that could not be fetched be asked for again: somebody wants another try, or went to another page. */
+export function forgetFailed(): void {
+  failed.forEach((forget) => forget());
+  failed.clear();
 }
 
 /**
- * A page that comes in a piece of its own. A piece that could not be fetched is asked for anew the next time it is shown:
- * React on its own would remember the failure for good.
+ * A page that comes in a piece of its own. One that could not be fetched stays a failure, which the error boundary around it
+ * shows, until `forgetFailed`: React asks for a piece anew each time it draws, and would go on for ever.
  */
 export function piece<K extends string>(
   name: K,
@@ -36,7 +67,7 @@ export function piece<K extends string>(
       try {
         return { default: (await patiently(load))[name] };
       } catch (error) {
-        current = null;
+        failed.add(() => (current = null));
         throw error;
       }
     });

@@ -2,7 +2,7 @@ import { Suspense } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { Broken, Nowhere, Waiting } from './Broken.tsx';
-import { fetchNamed, piece } from './piece.tsx';
+import { fetchNamed, forgetFailed, piece } from './piece.tsx';
 
 const named = (word: string | undefined, kind: 'Tab' | 'Mark'): string =>
   word ? `${word.charAt(0).toUpperCase()}${word.slice(1)}${kind}` : '';
@@ -42,7 +42,7 @@ const ProveMark = piece('ProveMark', () => import('../marks/prove/ProveMark.tsx'
 function Pages() {
   const { pathname } = useLocation();
   return (
-    <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
+    <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]} onReset={forgetFailed}>
       <Suspense fallback={<Waiting />}>
         <Routes>
           <Route path="/" element={<StartPage />} />

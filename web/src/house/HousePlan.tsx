@@ -66,7 +66,7 @@ export interface HousePlanProps {
   readonly onHouse: SetHouse;
 }
 
-/** The rooms of one storey from above: chosen by a click, dragged until they share a wall with their neighbor. */
+/** The rooms of one story from above: chosen by a click, dragged until they share a wall with their neighbor. */
 export function HousePlan({ house, current, width, onSelect, onHouse }: HousePlanProps) {
   const say = useSay();
   const svg = useRef<SVGSVGElement>(null);

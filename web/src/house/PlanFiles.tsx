@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { download } from '../parts/download.ts';
 import { useSay } from '../app/say.ts';
 
-/** The rooms as files that other programs read: one for each storey. */
+/** The rooms as files that other programs read: one for each story. */
 export function PlanFiles({ evaluation }: { readonly evaluation: Evaluation }) {
   const { house } = evaluation.bundle;
   const say = useSay();

@@ -4,9 +4,9 @@ import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { useSay } from '../app/say.ts';
 
-const STOREYS = ['0', '1', '2', '3'] as const;
+const STORIES = ['0', '1', '2', '3'] as const;
 
-/** What is known of the framing over and under a room: storey, joists that were found, the hatch, the room to crawl in. */
+/** What is known of the framing over and under a room: story, joists that were found, the hatch, the room to crawl in. */
 export function RoomSpaces({
   room,
   system,
@@ -53,11 +53,11 @@ export function RoomSpaces({
       <div className="row fields">
         <Choice
           label={say(msg('screen.rooms.floor-2'))}
-          value={String(room.level ?? 0) as (typeof STOREYS)[number]}
+          value={String(room.level ?? 0) as (typeof STORIES)[number]}
           width={110}
-          options={STOREYS.map((s) => ({
+          options={STORIES.map((s) => ({
             value: s,
-            label: say(msg('screen.rooms.storey', { level: Number(s) })),
+            label: say(msg('screen.rooms.story', { level: Number(s) })),
           }))}
           onChange={(s) => set(({ level: _, ...r }) => (s === '0' ? r : { ...r, level: Number(s) }))}
         />

@@ -12,7 +12,7 @@ describe('a local value as it is typed', () => {
     ['cordShare', '0,8', 0.8],
     ['continuousFactor', '1.5', 1.5],
   ] as const)('%s, %s', (key, text, value) => expect(readLimit(key, text, 'imperial')).toBeCloseTo(value, 6));
-  it('a bare number is millimetres in a metric house', () =>
+  it('a bare number is millimeters in a metric house', () =>
     expect(readLimit('switchHeightMm', '2000', 'metric')).toBe(2000));
   it.each([
     ['switchHeightMm', 'tall', 'not a length'],

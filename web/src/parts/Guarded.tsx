@@ -2,6 +2,7 @@ import { msg } from '@elwand/core';
 import type { ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { FaultActions } from './FaultActions.tsx';
+import { forgetFailed } from '../app/piece.tsx';
 import { useSay } from '../app/say.ts';
 
 /** Keeps a fault in one part of the page: the rod, Undo and the other parts go on. */
@@ -26,6 +27,7 @@ export function Guarded({
         </div>
       )}
       resetKeys={[...resetOn]}
+      onReset={forgetFailed}
     >
       {children}
     </ErrorBoundary>

@@ -1,6 +1,6 @@
 import type { Position, Room, WallId } from '@elwand/core';
 
-/** Millimetres to pixels along one line: all that the strip asks of a scale, and it is on the first screen. */
+/** Millimeters to pixels along one line: all that the strip asks of a scale, and it is on the first screen. */
 export interface Scale {
   (mm: number): number;
   readonly invert: (px: number) => number;

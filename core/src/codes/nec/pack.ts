@@ -12,13 +12,14 @@ import {
   resistanceSource,
   TEMPERATURE_COEFFICIENT,
 } from './tables/conductors.ts';
-import type { Edition } from './tables/editions.ts';
+import { editionOf, isChecked, type Edition } from './tables/editions.ts';
 import { SUPPORTS } from './tables/supports.ts';
 import { inLimitRange, limitTitle, LIMITS } from './tables/limits.ts';
 import { LIMIT_KEYS, type LimitKey } from '../terms.ts';
 import { msg } from '../../words/index.ts';
+import { unsurePack } from './unsure.ts';
 
-const METRES_PER_KFT = 304.8;
+const METERS_PER_KFT = 304.8;
 
 /** The limits of an edition, changed where a local amendment says so; the last word on a limit wins. */
 function limitsOf(
@@ -51,7 +52,7 @@ function limitsOf(
  */
 export function necPack(edition: Edition, amendments: readonly Amendment[] = []): CodePack {
   const { limits, amended } = limitsOf(edition, amendments);
-  return {
+  const pack: CodePack = {
     id: `nec-${edition}`,
     title: `NEC ${edition}`,
     edition,
@@ -60,7 +61,7 @@ export function necPack(edition: Edition, amendments: readonly Amendment[] = [])
     fill: (contents) => boxFill(contents, edition),
     resistance: (gauge, metal, celsius) => ({
       value:
-        (OHM_PER_KFT[metal][gauge] / METRES_PER_KFT) * (1 + TEMPERATURE_COEFFICIENT[metal] * (celsius - 75)),
+        (OHM_PER_KFT[metal][gauge] / METERS_PER_KFT) * (1 + TEMPERATURE_COEFFICIENT[metal] * (celsius - 75)),
       source: resistanceSource,
     }),
     groundFault: (place, outlet) => groundFaultNeed(place, outlet, edition, limits),
@@ -79,19 +80,14 @@ export function necPack(edition: Edition, amendments: readonly Amendment[] = [])
     amended,
     rules: RULES,
   };
+  return isChecked(edition) ? pack : unsurePack(pack);
 }
 
-const EDITION_OF: Readonly<Record<House['code'], Edition>> = {
-  'nec-2014': 2014,
-  'nec-2017': 2017,
-  'nec-2020': 2020,
-  'nec-2023': 2023,
-};
 const packs = new Map<House['code'], CodePack>();
 
 /** The pack a house asks for, with its local amendments; one without amendments is made once. */
 export function packFor(house: Pick<House, 'code' | 'amendments'>): CodePack {
-  const edition = EDITION_OF[house.code];
+  const edition = editionOf(house.code);
   if (house.amendments.length > 0) return necPack(edition, house.amendments);
   const known = packs.get(house.code) ?? necPack(edition);
   packs.set(house.code, known);

@@ -48,7 +48,7 @@ export function heatedConductor(
     ampacity,
     ratedC: RATED_C,
     insulationC: insulation,
-    ohmPerMetre: pack.resistance(gauge, metal, RATED_C).value,
+    ohmPerMeter: pack.resistance(gauge, metal, RATED_C).value,
     circularMils: CIRCULAR_MILS[gauge],
   };
 }

@@ -8,12 +8,12 @@ const WIDTH = 640;
 const HEIGHT = 150;
 const PAD = { left: 44, right: 140, top: 12, bottom: 22 };
 
-interface Step {
+interface HourBar {
   readonly hour: number;
   readonly amps: number;
 }
 
-const closed = (day: readonly Step[]): Step[] => [...day, { hour: 24, amps: day.at(-1)?.amps ?? 0 }];
+const closed = (day: readonly HourBar[]): HourBar[] => [...day, { hour: 24, amps: day.at(-1)?.amps ?? 0 }];
 
 /** Current on the tapped circuit over the day, before and with the new points, against breaker rating and continuous limit. */
 export function LoadChart({
@@ -36,12 +36,12 @@ export function LoadChart({
   const y = scaleLinear()
     .domain([0, Math.max(breaker.amps * 1.1, ...after.day.map((d) => d.amps))])
     .range([HEIGHT - PAD.bottom, PAD.top]);
-  const fill = area<Step>()
+  const fill = area<HourBar>()
     .x((d) => x(d.hour))
     .y0(y(0))
     .y1((d) => y(d.amps))
     .curve(curveStepAfter);
-  const edge = line<Step>()
+  const edge = line<HourBar>()
     .x((d) => x(d.hour))
     .y((d) => y(d.amps))
     .curve(curveStepAfter);

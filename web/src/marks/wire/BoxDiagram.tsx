@@ -6,8 +6,8 @@ import {
   type BoxWiring,
   type Conductor,
   type Device,
-  type Join,
-  type JoinMember,
+  type Splice,
+  type SpliceMember,
   type Screw,
   type Wired,
   row,
@@ -244,7 +244,7 @@ interface SpliceSpot {
 
 /** Splices of one role beside each other; one of pigtails alone stands just above the devices. */
 function spotsOf(
-  joins: readonly Join[],
+  joins: readonly Splice[],
   ports: ReadonlyMap<Conductor, Port>,
   deviceY: number,
 ): Map<number, SpliceSpot> {
@@ -261,7 +261,7 @@ function spotsOf(
 
 /** Ends of the members of a join. */
 function joinLines(
-  members: readonly JoinMember[],
+  members: readonly SpliceMember[],
   { x, low, high }: SpliceSpot,
   spots: ReadonlyMap<number, SpliceSpot>,
   ports: ReadonlyMap<Conductor, Port>,
@@ -301,10 +301,10 @@ export function BoxDiagram({
   const devices = (wired === box.before ? box.was : box.point)?.devices ?? [];
   const deviceY = bottom;
   const height = deviceY + (devices.length > 0 ? devices.length * DEVICE_ROW : 4);
-  const spots = spotsOf(wired.joins, ports, deviceY);
+  const spots = spotsOf(wired.splices, ports, deviceY);
   const screwsOf = (device: number): Screw[] => [
     ...new Set([
-      ...wired.joins.flatMap((j) =>
+      ...wired.splices.flatMap((j) =>
         j.members.flatMap((m) => (m.kind === 'pigtail' && m.device === device ? [m.to] : [])),
       ),
       ...wired.terminations.flatMap((t) => (t.device === device ? [t.screw] : [])),
@@ -313,8 +313,8 @@ export function BoxDiagram({
   const spoken = [
     title,
     apart(
-      wired.joins.length > 0
-        ? wired.joins.map((j) => msg('screen.wire.splice', { n: j.n, says: j.says }))
+      wired.splices.length > 0
+        ? wired.splices.map((j) => msg('screen.wire.splice', { n: j.n, says: j.says }))
         : [msg('screen.wire.no-splices')],
     ),
     row([
@@ -351,7 +351,7 @@ export function BoxDiagram({
           <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} color={t.conductor.color} />
         );
       })}
-      {wired.joins.map((j) => {
+      {wired.splices.map((j) => {
         const spot = spots.get(j.n);
         return spot
           ? joinLines(j.members, spot, spots, ports, deviceY).map((l, i) => (
@@ -359,7 +359,7 @@ export function BoxDiagram({
             ))
           : null;
       })}
-      {wired.joins.map((j) => {
+      {wired.splices.map((j) => {
         const { x, low, high } = spots.get(j.n) ?? { x: columnOf(j.role), low: TOP, high: TOP };
         const middle = (low + high) / 2;
         return (

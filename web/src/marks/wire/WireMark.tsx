@@ -23,10 +23,10 @@ const partName = (key: string): Text => (key in PARTS ? PARTS[key as PartKey].na
 
 /** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
 function crowding(box: BoxWiring): Text {
-  const pigtails = box.after.joins.flatMap((j) => j.members).filter((m) => m.kind === 'pigtail').length;
+  const pigtails = box.after.splices.flatMap((j) => j.members).filter((m) => m.kind === 'pigtail').length;
   const bulky = box.point.devices.filter(isBulky).length;
   const parts = [
-    box.after.joins.length > 0 ? msg('screen.wire.connectors', { count: box.after.joins.length }) : '',
+    box.after.splices.length > 0 ? msg('screen.wire.connectors', { count: box.after.splices.length }) : '',
     pigtails > 0 ? msg('screen.wire.pigtails', { pigtails }) : '',
     bulky > 0 ? msg('screen.wire.deep-devices', { bulky }) : '',
   ].filter((part) => part !== '');
@@ -128,9 +128,9 @@ export function WireMark() {
               <b>{b.point.label}</b>
               <br />
               <span className="quiet">
-                {b.after.joins.length === 0
+                {b.after.splices.length === 0
                   ? say(msg('screen.wire.no-splices'))
-                  : say(msg('screen.wire.splices', { count: b.after.joins.length }))}
+                  : say(msg('screen.wire.splices', { count: b.after.splices.length }))}
               </span>
             </button>
           </span>
@@ -168,12 +168,12 @@ export function WireMark() {
       <FillGauge box={box} />
       <section aria-label={say(msg('screen.wire.splices-2'))}>
         <h3>
-          {box.after.joins.length === 0
+          {box.after.splices.length === 0
             ? say(msg('screen.wire.no-splices-every-conductor-goes'))
-            : say(msg('screen.wire.make-splices', { count: box.after.joins.length }))}
+            : say(msg('screen.wire.make-splices', { count: box.after.splices.length }))}
         </h3>
         <ol className="joins">
-          {box.after.joins.map((j) => (
+          {box.after.splices.map((j) => (
             <li key={j.n}>
               <span className="move-n measure">{j.n}</span>
               <div>

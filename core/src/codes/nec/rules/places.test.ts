@@ -1,12 +1,23 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, makeRoom, type Bundle, type Furniture, type House } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluation/evaluate.ts';
-import { applyEdit, holdsUp, sourceLine } from '../../../findings/index.ts';
-import { bundle, knownBox, loadAt, outlet, smallHouse, wallAt, wanted } from '../../../testing/build.ts';
+import { applyEdit, holdsUp, sourceLine, type Source } from '../../../findings/index.ts';
+import {
+  bundle,
+  knownBox,
+  loadAt,
+  outlet,
+  OUTLET,
+  placeOf,
+  smallHouse,
+  wallAt,
+  wanted,
+} from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';
 import { feet, inches } from '../../../units/index.ts';
 import { cutFault } from './frame.ts';
 import { necPack } from '../pack.ts';
+import type { Edition } from '../tables/editions.ts';
 import { SITE_CHECKS, checksAt, type CheckFacts } from '../tables/checks.ts';
 import { heard, said } from '../../../testing/said.ts';
 
@@ -346,6 +357,35 @@ describe('the rules as a whole', () => {
         }
       }
     }
+  });
+  it('an edition that nobody has checked reads unsure, in every limit, number, need and finding', () => {
+    const pack = necPack(2026 as Edition);
+    const certainties = (sources: readonly Source[]) =>
+      new Set(sources.flatMap((s) => (s.kind === 'published' ? [s.certainty] : [])));
+    expect(certainties(Object.values(pack.limits).map((l) => l.source))).toEqual(new Set(['unsure']));
+    expect(certainties(pack.rules.flatMap((r) => r.numbers(pack).map((n) => n.source)))).toEqual(
+      new Set(['unsure']),
+    );
+    const place = placeOf('bath');
+    const values = [
+      pack.breakerLimit('12', 'Cu'),
+      pack.fill({ conductors: {}, grounds: 0, largestGround: null, clampsInside: false, yokes: [] }),
+      pack.resistance('12', 'Cu', 75),
+      pack.groundFault(place, OUTLET),
+      pack.arcFault('bedroom', 20),
+      pack.tamperResistant(place),
+      pack.weatherResistant(place),
+      pack.bathZone(place),
+      pack.receptacleRatings(20),
+      pack.support('EMT'),
+    ];
+    expect(certainties(values.flatMap((v) => (v ? [v.source] : [])))).toEqual(new Set(['unsure']));
+    expect(pack.groundFault(place, OUTLET).needed).toBe(true);
+    const ids = new Set(pack.rules.map((r) => r.id));
+    const findings = evaluate(plan({ code: 'nec-2026' as House['code'] }, {})).findings;
+    const judged = findings.filter((f) => ids.has(f.rule));
+    expect(judged.length).toBeGreaterThan(5);
+    expect(certainties(judged.flatMap((f) => f.sources))).toEqual(new Set(['unsure']));
   });
   it('nothing that is already so holds a job up', () =>
     expect(evaluate(bundle(smallHouse(), [])).findings.filter(holdsUp)).toEqual([]));

@@ -29,7 +29,7 @@ const judged = (house: House, control: { control?: ReturnType<typeof wanted>['co
 const told = (house: House) => judged(house).findings.filter((f) => f.rule === 'halves');
 const box = (house: House, id = 'r2') => judged(house).chosen!.boxes.find((b) => b.point.id === id)!;
 const ends = (house: House) =>
-  box(house).after.joins.flatMap((j) =>
+  box(house).after.splices.flatMap((j) =>
     j.members.flatMap((m) => (m.kind === 'pigtail' ? [`${j.role} to ${m.to}`] : [])),
   );
 
