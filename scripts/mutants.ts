@@ -10,21 +10,23 @@ export interface Mutant {
   readonly becomes: string;
 }
 
-type Site = (node: ts.Node, text: (n: ts.Node) => string) => string | undefined;
+/** What may become of a place. */
+type Site = (node: ts.Node, text: (n: ts.Node) => string) => readonly string[];
 
-const SWAPPED: Partial<Record<ts.SyntaxKind, string>> = {
-  [ts.SyntaxKind.LessThanToken]: '<=',
-  [ts.SyntaxKind.LessThanEqualsToken]: '<',
-  [ts.SyntaxKind.GreaterThanToken]: '>=',
-  [ts.SyntaxKind.GreaterThanEqualsToken]: '>',
-  [ts.SyntaxKind.EqualsEqualsEqualsToken]: '!==',
-  [ts.SyntaxKind.ExclamationEqualsEqualsToken]: '===',
-  [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
-  [ts.SyntaxKind.BarBarToken]: '&&',
-  [ts.SyntaxKind.PlusToken]: '-',
-  [ts.SyntaxKind.MinusToken]: '+',
-  [ts.SyntaxKind.AsteriskToken]: '/',
-  [ts.SyntaxKind.SlashToken]: '*',
+/** Operators that a slip of the hand or the mind turns into each other: the boundary moved, and the answer turned over. */
+const SWAPPED: Partial<Record<ts.SyntaxKind, readonly string[]>> = {
+  [ts.SyntaxKind.LessThanToken]: ['<=', '>='],
+  [ts.SyntaxKind.LessThanEqualsToken]: ['<', '>'],
+  [ts.SyntaxKind.GreaterThanToken]: ['>=', '<='],
+  [ts.SyntaxKind.GreaterThanEqualsToken]: ['>', '<'],
+  [ts.SyntaxKind.EqualsEqualsEqualsToken]: ['!=='],
+  [ts.SyntaxKind.ExclamationEqualsEqualsToken]: ['==='],
+  [ts.SyntaxKind.AmpersandAmpersandToken]: ['||'],
+  [ts.SyntaxKind.BarBarToken]: ['&&'],
+  [ts.SyntaxKind.PlusToken]: ['-'],
+  [ts.SyntaxKind.MinusToken]: ['+'],
+  [ts.SyntaxKind.AsteriskToken]: ['/'],
+  [ts.SyntaxKind.SlashToken]: ['*'],
 };
 const METHODS: Readonly<Record<string, string>> = {
   some: 'every',
@@ -38,38 +40,37 @@ const METHODS: Readonly<Record<string, string>> = {
 const isText = (n: ts.Node): boolean =>
   ts.isStringLiteral(n) || ts.isTemplateExpression(n) || ts.isNoSubstitutionTemplateLiteral(n);
 
-/** What may become of a place; the first one that fits is taken. */
+const isCondition = (n: ts.Node): boolean =>
+  (ts.isIfStatement(n.parent) && n.parent.expression === n) ||
+  (ts.isConditionalExpression(n.parent) && n.parent.condition === n);
+
 const SITES: readonly Site[] = [
   (n, text) => {
-    if (!ts.isBinaryExpression(n)) return undefined;
-    if (n.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken) return text(n.right);
-    const other = SWAPPED[n.operatorToken.kind];
-    return other === undefined || isText(n.left) || isText(n.right)
-      ? undefined
-      : `${text(n.left)} ${other} ${text(n.right)}`;
+    if (!ts.isBinaryExpression(n)) return [];
+    if (n.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken) return [text(n.right)];
+    if (isText(n.left) || isText(n.right)) return [];
+    return (SWAPPED[n.operatorToken.kind] ?? []).map((o) => `${text(n.left)} ${o} ${text(n.right)}`);
   },
+  (n) => (isCondition(n) ? ['true', 'false'] : []),
+  (n) => (ts.isArrowFunction(n.parent) && n.parent.body === n && !ts.isBlock(n) ? ['undefined'] : []),
   (n, text) =>
-    ts.isPrefixUnaryExpression(n) && n.operator === ts.SyntaxKind.ExclamationToken
-      ? text(n.operand)
-      : undefined,
-  (n) => (n.kind === ts.SyntaxKind.TrueKeyword ? 'false' : undefined),
-  (n) => (n.kind === ts.SyntaxKind.FalseKeyword ? 'true' : undefined),
+    ts.isPrefixUnaryExpression(n) && n.operator === ts.SyntaxKind.ExclamationToken ? [text(n.operand)] : [],
+  (n) => (n.kind === ts.SyntaxKind.TrueKeyword ? ['false'] : []),
+  (n) => (n.kind === ts.SyntaxKind.FalseKeyword ? ['true'] : []),
   (n) => {
-    if (!ts.isNumericLiteral(n)) return undefined;
+    if (!ts.isNumericLiteral(n)) return [];
     const value = Number(n.text);
-    return String(Number.isInteger(value) ? value + 1 : value * 1.1);
+    return [String(Number.isInteger(value) ? value + 1 : value * 1.1)];
   },
   (n, text) => {
-    if (!ts.isCallExpression(n) || !ts.isPropertyAccessExpression(n.expression)) return undefined;
+    if (!ts.isCallExpression(n) || !ts.isPropertyAccessExpression(n.expression)) return [];
     const { expression: on, name } = n.expression;
-    if (name.text === 'filter') return text(on);
+    if (name.text === 'filter') return [text(on)];
     const other = METHODS[name.text];
-    return other === undefined ? undefined : `${text(on)}.${other}(${n.arguments.map(text).join(', ')})`;
+    return other === undefined ? [] : [`${text(on)}.${other}(${n.arguments.map(text).join(', ')})`];
   },
   (n) =>
-    ts.isArrayLiteralExpression(n) && n.elements.length > 0 && !ts.isBinaryExpression(n.parent)
-      ? '[]'
-      : undefined,
+    ts.isArrayLiteralExpression(n) && n.elements.length > 0 && !ts.isBinaryExpression(n.parent) ? ['[]'] : [],
 ];
 
 /** Where a change would not be one of what is computed: types, names, imports, sources and sentences. */
@@ -86,26 +87,26 @@ const isName = (n: ts.Node): boolean =>
   ts.isEnumMember(n.parent) ||
   ts.isLiteralTypeNode(n.parent);
 
-/** Every place of a file where one change of one operator, number, condition or list makes another program. */
+/** Every change of one operator, number, condition, list or function of a file that makes another program of it. */
 export function mutantsOf(file: string, source: string): Mutant[] {
   const tree = ts.createSourceFile(file, source, ts.ScriptTarget.Latest, true);
   const text = (n: ts.Node): string => n.getText(tree);
   const found: Mutant[] = [];
   const visit = (n: ts.Node): void => {
     if (isOutside(n)) return;
-    const becomes = isName(n) ? undefined : SITES.map((site) => site(n, text)).find((b) => b !== undefined);
-    if (becomes !== undefined)
-      found.push({
-        file,
-        start: n.getStart(tree),
-        end: n.getEnd(),
-        line: tree.getLineAndCharacterOfPosition(n.getStart(tree)).line + 1,
-        was: text(n),
-        becomes,
-      });
+    if (!isName(n))
+      for (const becomes of new Set(SITES.flatMap((site) => site(n, text))))
+        found.push({
+          file,
+          start: n.getStart(tree),
+          end: n.getEnd(),
+          line: tree.getLineAndCharacterOfPosition(n.getStart(tree)).line + 1,
+          was: text(n),
+          becomes,
+        });
     n.forEachChild(visit);
   };
-  visit(tree);
+  tree.forEachChild(visit);
   return found;
 }
 

@@ -8,6 +8,7 @@
 import { spawn } from 'node:child_process';
 import {
   cpSync,
+  existsSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -66,7 +67,7 @@ function sample(count: number, seed: number): Numbered[] {
     if (taken.length === count) break;
     if (!taken.some((t) => t.file === m.file && t.start < m.end && m.start < t.end)) taken.push(m);
   }
-  console.log(`${all.length} places, ${taken.length} mutants, seed ${seed}`);
+  console.log(`${all.length} possible, ${taken.length} mutants, seed ${seed}`);
   return taken.map((m, i) => ({ ...m, id: i + 1 }));
 }
 
@@ -98,20 +99,20 @@ globalThis.__met = (path) => process.env.MET && writeFileSync(process.env.MET + 
 afterAll(() => globalThis.__met(expect.getState().testPath.slice(${root.length + 1})));`,
   );
   writeFileSync(
-    join(root, 'order.mjs'),
-    `import Sequencer from '@jest/test-sequencer';
+    join(root, 'order.cjs'),
+    `const Sequencer = require('@jest/test-sequencer').default;
 const order = (process.env.ORDER ?? '').split(',');
-export default class extends Sequencer.default {
+module.exports = class extends Sequencer {
   sort(tests) {
     return [...tests].sort((a, b) => order.findIndex((o) => a.path.endsWith(o)) - order.findIndex((o) => b.path.endsWith(o)));
   }
-}`,
+};`,
   );
   writeFileSync(
     join(root, 'jest.mutants.mjs'),
     `import whole from './jest.config.mjs';
 const core = whole.projects.find((p) => p.displayName === 'core');
-export default { ...core, displayName: undefined, testTimeout: whole.testTimeout, testSequencer: '<rootDir>/order.mjs',
+export default { ...core, displayName: undefined, testTimeout: whole.testTimeout, maxWorkers: '100%', testSequencer: '<rootDir>/order.cjs',
   setupFiles: [...core.setupFiles, '<rootDir>/wake.mjs'], setupFilesAfterEnv: ['<rootDir>/tell.mjs'] };`,
   );
   return root;
@@ -157,6 +158,7 @@ async function survey(root: string): Promise<Suite[]> {
   mkdirSync(met);
   const report = join(root, 'report.json');
   const ran = await jest(root, ['--silent', '--json', `--outputFile=${report}`], { MET: met }, 1800);
+  if (!existsSync(report)) throw new Error(`jest did not run:\n${ran.out.slice(-4000)}`);
   interface Result {
     name: string;
     status: string;

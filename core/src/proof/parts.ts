@@ -53,104 +53,146 @@ const FAMILY: Readonly<Record<DeviceKind, string | null>> = {
 const ends = ({ members, connector }: Splice): string =>
   `${connector} ${members.map((m) => (m.kind === 'conductor' ? `${m.conductor.cableId}/${m.conductor.color}` : m.kind)).join()}`;
 
-/** Everything that the boxes and runs of a plan need is on its bill, in the kind that its place asks for; and nothing else. */
-export function proveParts(plan: PartsPlan): Fault[] {
-  const out: Fault[] = [];
+/** What is asked of the bill: how much of a kind is on it, and whether it is there for a box. */
+interface Bill {
+  readonly bought: (key: (k: string) => boolean) => number;
+  readonly told: (label: string, key: (k: string) => boolean) => boolean;
+}
+const billOf = ({ lines }: PartsPlan): Bill => ({
+  bought: (key) => lines.filter((l) => key(l.partKey)).reduce((s, l) => s + l.needed, 0),
+  told: (label, key) => lines.some((l) => key(l.partKey) && l.why.includes(label)),
+});
+
+/** A box as it will be, as it stood, and where it is. */
+interface BoxOfPlan {
+  readonly drawing: BoxDrawing;
+  readonly point: Point;
+  /** What stood there, or where its devices come from; undefined where nothing did. */
+  readonly was: Point | undefined;
+  readonly moves: boolean;
+  readonly place: ReturnType<typeof placeOf>;
+}
+
+function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
   const house = planOfHouse(plan.before);
   const stood = new Map(plan.before.points.map((p) => [p.id, p] as const));
   const stands = new Map(plan.after.points.map((p) => [p.id, p] as const));
-  const bought = (key: (k: string) => boolean): number =>
-    plan.lines.filter((l) => key(l.partKey)).reduce((s, l) => s + l.needed, 0);
-  const told = (label: string, key: (k: string) => boolean): boolean =>
-    plan.lines.some((l) => key(l.partKey) && l.why.includes(label));
+  return plan.boxes.flatMap((drawing) => {
+    const point = stands.get(drawing.point.id);
+    return point
+      ? [
+          {
+            drawing,
+            point,
+            was: stood.get(plan.movedFrom.get(point.id) ?? point.id),
+            moves: plan.movedFrom.has(point.id),
+            place: placeOf(house, point.at),
+          },
+        ]
+      : [];
+  });
+}
+
+/** Devices that were not there are bought, in the kind that the place asks for. */
+function devices({ point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+  // Of a device that moves none is bought, unless it moves outdoors.
+  const left = moves && place?.outdoors ? [] : (was?.devices ?? []).map((d) => d.kind);
+  return point.devices.flatMap((d) => {
+    const i = left.indexOf(d.kind);
+    if (i >= 0) left.splice(i, 1);
+    const family = FAMILY[d.kind];
+    if (i >= 0 || family === null) return [];
+    const wet = place !== undefined && place.moisture !== 'dry';
+    const fits = (k: string): boolean => {
+      if (d.volts === 240) return k.startsWith(`${family}-240`);
+      if (!k.startsWith(family) || k.includes('-240')) return false;
+      return !(family === 'receptacle' || family === 'gfci') || !wet || k.endsWith('-wr');
+    };
+    if (told(point.label, fits)) return [];
+    const device = msg(`names.device.${d.kind}`);
+    return [fault('no part', [point.id], msg('proof.no-part', { box: point.label, device }))];
+  });
+}
+
+const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank').length;
+
+/** A box that is new or another one is bought, and a cover where the opening is another. */
+function boxAndCover({ drawing, point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+  const stays = was !== undefined && !moves ? was : undefined;
+  const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
+  const otherBox = drawing.isNew || (stays !== undefined && stays.box.model !== point.box.model);
+  const otherCover =
+    drawing.isNew ||
+    (stays !== undefined && (stays.box.gangs !== point.box.gangs || blanksIn(point) > blanksIn(stays)));
+  const cover = (k: string) => k.startsWith(place?.outdoors ? 'cover-' : 'plate-');
+  const box = (k: string) => k === `box:${point.box.model ?? ''}`;
+  return [
+    ...(otherBox && point.box.model !== null && !told(point.label, box)
+      ? [fault('no box', [point.id], msg('proof.no-box', { box: point.label }))]
+      : []),
+    ...(otherCover && !fixture && !told(point.label, cover)
+      ? [fault('no cover', [point.id], msg('proof.no-cover', { box: point.label }))]
+      : []),
+  ];
+}
+
+/** Connectors of new caps and splices, and the ground screws of tails to metal boxes. */
+function joined(boxes: readonly BoxOfPlan[], { bought }: Bill): Fault[] {
   const connectors = new Map<string, number>();
+  const one = (key: string) => connectors.set(key, (connectors.get(key) ?? 0) + 1);
   let tails = 0;
-  for (const box of plan.boxes) {
-    const point = stands.get(box.point.id);
-    if (!point) continue;
-    const place = placeOf(house, point.at);
-    const was = stood.get(plan.movedFrom.get(point.id) ?? point.id);
-    const moves = plan.movedFrom.has(point.id);
-    // Devices that were not there: of one that moves, none, unless it moves outdoors.
-    const left = moves && place?.outdoors ? [] : (was?.devices ?? []).map((d) => d.kind);
-    for (const d of point.devices) {
-      const i = left.indexOf(d.kind);
-      if (i >= 0) {
-        left.splice(i, 1);
-        continue;
-      }
-      const family = FAMILY[d.kind];
-      if (family === null) continue;
-      const fits = (k: string): boolean => {
-        if (d.volts === 240) return k.startsWith(`${family}-240`);
-        if (!k.startsWith(family) || k.includes('-240')) return false;
-        return (
-          !(family === 'receptacle' || family === 'gfci') ||
-          !place ||
-          place.moisture === 'dry' ||
-          k.endsWith('-wr')
-        );
-      };
-      if (!told(point.label, fits))
-        out.push(
-          fault(
-            'no part',
-            [point.id],
-            msg('proof.no-part', { box: point.label, device: msg(`names.device.${d.kind}`) }),
-          ),
-        );
-    }
-    const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
-    const otherBox = box.isNew || (was !== undefined && !moves && was.box.model !== point.box.model);
-    const blanks = (p: Point | undefined) => p?.devices.filter((d) => d.kind === 'blank').length ?? 0;
-    const otherCover =
-      box.isNew ||
-      (was !== undefined && !moves && (was.box.gangs !== point.box.gangs || blanks(point) > blanks(was)));
-    if (otherBox && point.box.model !== null) {
-      if (!told(point.label, (k) => k === `box:${point.box.model ?? ''}`))
-        out.push(fault('no box', [point.id], msg('proof.no-box', { box: point.label })));
-    }
-    if (otherCover) {
-      const cover = (k: string) => (place?.outdoors ? k.startsWith('cover-') : k.startsWith('plate-'));
-      if (!fixture && !told(point.label, cover))
-        out.push(fault('no cover', [point.id], msg('proof.no-cover', { box: point.label })));
-    }
-    const stoodSo = new Set(box.before?.splices.map(ends));
-    for (const c of box.after.caps)
-      if (c.conductor.isNew) connectors.set(c.connector, (connectors.get(c.connector) ?? 0) + 1);
-    for (const j of box.after.splices) {
-      if (!box.isNew && stoodSo.has(ends(j))) continue;
-      connectors.set(j.connector, (connectors.get(j.connector) ?? 0) + 1);
+  for (const { drawing } of boxes) {
+    const stoodSo = new Set(drawing.before?.splices.map(ends));
+    for (const c of drawing.after.caps) if (c.conductor.isNew) one(c.connector);
+    for (const j of drawing.after.splices) {
+      if (!drawing.isNew && stoodSo.has(ends(j))) continue;
+      one(j.connector);
       tails += j.members.filter((m) => m.kind === 'box-tail').length;
     }
   }
-  for (const [key, n] of connectors)
-    if (bought((k) => k === key) < n)
-      out.push(
-        fault(
-          'connectors',
-          [key],
-          msg('proof.connectors', { n, kind: key, bought: bought((k) => k === key) }),
-        ),
-      );
-  if (bought((k) => k === 'ground-screw') < tails)
-    out.push(
-      fault(
-        'ground screw',
-        [],
-        msg('proof.ground-screws', { n: tails, bought: bought((k) => k === 'ground-screw') }),
-      ),
-    );
-  for (const c of plan.cable) if (c.boughtMm < c.cutMm - 1) out.push(fault('cable', [], msg('proof.roll')));
-  const cut = plan.cable.reduce((s, c) => s + c.cutMm, 0);
-  if (cut < plan.legsMm - 1) out.push(fault('cable', [], msg('proof.less-cable')));
-  // What outdoor places need is not for indoors, and nothing is bought for a box that the plan does not have.
-  const labels = new Set(plan.boxes.map((b) => stands.get(b.point.id)?.label));
-  for (const l of plan.lines)
-    if (
-      /^(box:|receptacle|gfci|afci-|dual-|switch|dimmer|plate-|cover-)/.test(l.partKey) &&
-      !l.why.some((w) => typeof w === 'string' && labels.has(w))
+  const screws = bought((k) => k === 'ground-screw');
+  return [
+    ...[...connectors].flatMap(([kind, n]) => {
+      const have = bought((k) => k === kind);
+      return have < n
+        ? [fault('connectors', [kind], msg('proof.connectors', { n, kind, bought: have }))]
+        : [];
+    }),
+    ...(screws < tails
+      ? [fault('ground screw', [], msg('proof.ground-screws', { n: tails, bought: screws }))]
+      : []),
+  ];
+}
+
+/** The rolls hold what is cut, and what is cut is as long as the runs. */
+function cable({ cable: rolls, legsMm }: PartsPlan): Fault[] {
+  const cut = rolls.reduce((s, c) => s + c.cutMm, 0);
+  return [
+    ...rolls.flatMap((c) => (c.boughtMm < c.cutMm - 1 ? [fault('cable', [], msg('proof.roll'))] : [])),
+    ...(cut < legsMm - 1 ? [fault('cable', [], msg('proof.less-cable'))] : []),
+  ];
+}
+
+/** Nothing is bought for a box that the plan does not have. */
+function idle({ lines }: PartsPlan, boxes: readonly BoxOfPlan[]): Fault[] {
+  const labels = new Set(boxes.map((b) => b.point.label));
+  return lines
+    .filter(
+      (l) =>
+        /^(box:|receptacle|gfci|afci-|dual-|switch|dimmer|plate-|cover-)/.test(l.partKey) &&
+        !l.why.some((w) => typeof w === 'string' && labels.has(w)),
     )
-      out.push(fault('bought for nothing', [l.partKey], msg('proof.bought-idle', { part: l.partKey })));
-  return out;
+    .map((l) => fault('bought for nothing', [l.partKey], msg('proof.bought-idle', { part: l.partKey })));
+}
+
+/** Everything that the boxes and runs of a plan need is on its bill, in the kind that its place asks for; and nothing else. */
+export function proveParts(plan: PartsPlan): Fault[] {
+  const bill = billOf(plan);
+  const boxes = boxesOfPlan(plan);
+  return [
+    ...boxes.flatMap((box) => [...devices(box, bill), ...boxAndCover(box, bill)]),
+    ...joined(boxes, bill),
+    ...cable(plan),
+    ...idle(plan, boxes),
+  ];
 }

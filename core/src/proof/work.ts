@@ -197,6 +197,72 @@ class Site {
     );
     if (!fresh && !old) this.says('no open box', [step.key], msg('proof.no-open-box', { step: step.title }));
   }
+  /** Hands or tools come near a box of the house as it stood. */
+  private touches(id: PointId, step: StepOfPlan, how: 'opens' | 'near' | 'enters' | 'touches'): void {
+    const hot = this.isOld(id) ? this.hot(id) : null;
+    if (hot)
+      this.says(
+        'live',
+        [id, step.key],
+        msg(`proof.touch.${how}`, { step: step.title, box: this.live.label(id), hot }),
+      );
+  }
+  private proves(step: StepOfPlan, id: PointId): void {
+    if (this.isLive(id))
+      this.says('live', [id, step.key], msg('proof.dead-while-on', { box: this.live.label(id) }));
+    this.proved.add(id);
+  }
+  private makes(step: StepOfPlan, act: 'cut' | 'bore', at: Struck): void {
+    for (const id of this.live.near(at)) this.touches(id, step, 'near');
+    if (act === 'bore') this.throughBox(step, at);
+    else this.opening.push(at);
+    this.made.push(at);
+  }
+  private pulls(step: StepOfPlan, nth: number): void {
+    const leg = this.plan.legs[nth - 1];
+    this.pulled.add(nth);
+    if (!leg) return this.says('no such leg', [step.key], msg('proof.unknown-cable', { step: step.title }));
+    for (const h of [...leg.holes, ...leg.through])
+      if (!this.made.some((m) => sameHole(m, h)))
+        this.says('no hole yet', [step.key], msg('proof.before-hole', { step: step.title }));
+    for (const { id } of this.plan.boxes)
+      if ((id as string) === leg.from || (id as string) === leg.to) this.touches(id, step, 'enters');
+  }
+  private wires(step: StepOfPlan, id: PointId): void {
+    this.touches(id, step, 'touches');
+    this.plan.legs.forEach((leg, i) => {
+      if ((leg.from === id || leg.to === id) && !this.pulled.has(i + 1))
+        this.says('no cable yet', [id, step.key], msg('proof.before-cable', { step: step.title }));
+    });
+    if (this.wired.has(id)) this.says('twice', [id, step.key], msg('proof.done-twice', { step: step.title }));
+    this.wired.add(id);
+  }
+  private closes(step: StepOfPlan, id: PointId): void {
+    if (this.plan.boxes.some((b) => b.id === id) && !this.wired.has(id))
+      this.says('not wired', [id, step.key], msg('proof.closed-unwired', { box: this.live.label(id) }));
+    this.closed.add(id);
+  }
+  /** A breaker that is there is off before it is touched, and so is the feeder of its panel. */
+  private worksInPanel(step: StepOfPlan, breakers: readonly BreakerId[]): void {
+    const { panels } = this.plan.before;
+    for (const b of breakers)
+      if (panels.some((p) => p.breakers.some((x) => x.id === b)) && !this.off.has(b))
+        this.says('live', [b, step.key], msg('proof.breaker-on', { step: step.title }));
+    for (const { id, label, fedFrom, breakers: own } of panels)
+      if (fedFrom !== undefined && own.some((x) => breakers.includes(x.id)) && !this.off.has(fedFrom))
+        this.says('live', [id, step.key], msg('proof.feeder-on', { step: step.title, panel: label }));
+  }
+  private turnsOn(step: StepOfPlan, breakers: readonly BreakerId[]): void {
+    for (const id of [...this.opened, ...this.plan.boxes.map((b) => b.id)])
+      if (!this.closed.has(id))
+        this.says('open', [id, step.key], msg('proof.on-while-open', { box: this.live.label(id) }));
+    for (const b of breakers) this.off.delete(b);
+  }
+  private tests(step: StepOfPlan, id: PointId): void {
+    if (this.off.size > 0)
+      this.says('off', [id, step.key], msg('proof.tested-early', { box: this.live.label(id) }));
+    this.tested.add(id);
+  }
   do(step: StepOfPlan, act: Act): void {
     switch (act.act) {
       case 'off':
@@ -205,119 +271,27 @@ class Site {
           this.everOff.add(b);
         }
         return;
-      case 'prove': {
-        if (this.isLive(act.point))
-          this.says(
-            'live',
-            [act.point, step.key],
-            msg('proof.dead-while-on', { box: this.live.label(act.point) }),
-          );
-        this.proved.add(act.point);
-        return;
-      }
-      case 'open': {
-        const hot = this.hot(act.point);
-        if (hot)
-          this.says(
-            'live',
-            [act.point, step.key],
-            msg('proof.opens', { step: step.title, box: this.live.label(act.point), hot }),
-          );
+      case 'prove':
+        return this.proves(step, act.point);
+      case 'open':
+        this.touches(act.point, step, 'opens');
         this.opened.add(act.point);
         return;
-      }
       case 'cut':
       case 'bore':
-        for (const id of this.live.near(act.at)) {
-          const hot = this.hot(id);
-          if (hot)
-            this.says(
-              'live',
-              [id, step.key],
-              msg('proof.near', { step: step.title, box: this.live.label(id), hot }),
-            );
-        }
-        if (act.act === 'bore') this.throughBox(step, act.at);
-        else this.opening.push(act.at);
-        this.made.push(act.at);
-        return;
-      case 'pull': {
-        const leg = this.plan.legs[act.leg - 1];
-        this.pulled.add(act.leg);
-        if (!leg)
-          return this.says('no such leg', [step.key], msg('proof.unknown-cable', { step: step.title }));
-        for (const h of [...leg.holes, ...leg.through])
-          if (!this.made.some((m) => sameHole(m, h)))
-            this.says('no hole yet', [step.key], msg('proof.before-hole', { step: step.title }));
-        for (const id of [leg.from, leg.to]) {
-          const box = this.plan.boxes.find((b) => (b.id as string) === id);
-          if (!box) continue;
-          const hot = this.isOld(box.id) ? this.hot(box.id) : null;
-          if (hot)
-            this.says(
-              'live',
-              [id, step.key],
-              msg('proof.enters', { step: step.title, box: this.live.label(id), hot }),
-            );
-        }
-        return;
-      }
-      case 'wire': {
-        const hot = this.isOld(act.point) ? this.hot(act.point) : null;
-        if (hot)
-          this.says(
-            'live',
-            [act.point, step.key],
-            msg('proof.touches', { step: step.title, box: this.live.label(act.point), hot }),
-          );
-        this.plan.legs.forEach((leg, i) => {
-          if ((leg.from === act.point || leg.to === act.point) && !this.pulled.has(i + 1))
-            this.says('no cable yet', [act.point, step.key], msg('proof.before-cable', { step: step.title }));
-        });
-        if (this.wired.has(act.point))
-          this.says('twice', [act.point, step.key], msg('proof.done-twice', { step: step.title }));
-        this.wired.add(act.point);
-        return;
-      }
+        return this.makes(step, act.act, act.at);
+      case 'pull':
+        return this.pulls(step, act.leg);
+      case 'wire':
+        return this.wires(step, act.point);
       case 'close':
-        if (this.plan.boxes.some((b) => b.id === act.point) && !this.wired.has(act.point))
-          this.says(
-            'not wired',
-            [act.point, step.key],
-            msg('proof.closed-unwired', { box: this.live.label(act.point) }),
-          );
-        this.closed.add(act.point);
-        return;
+        return this.closes(step, act.point);
       case 'panel':
-        for (const b of act.breakers)
-          if (this.plan.before.panels.some((p) => p.breakers.some((x) => x.id === b)) && !this.off.has(b))
-            this.says('live', [b, step.key], msg('proof.breaker-on', { step: step.title }));
-        for (const panel of this.plan.before.panels)
-          if (
-            panel.fedFrom !== undefined &&
-            panel.breakers.some((x) => act.breakers.includes(x.id)) &&
-            !this.off.has(panel.fedFrom)
-          )
-            this.says(
-              'live',
-              [panel.id, step.key],
-              msg('proof.feeder-on', { step: step.title, panel: panel.label }),
-            );
-        return;
+        return this.worksInPanel(step, act.breakers);
       case 'on':
-        for (const id of [...this.opened, ...this.plan.boxes.map((b) => b.id)])
-          if (!this.closed.has(id))
-            this.says('open', [id, step.key], msg('proof.on-while-open', { box: this.live.label(id) }));
-        for (const b of act.breakers) this.off.delete(b);
-        return;
+        return this.turnsOn(step, act.breakers);
       case 'test':
-        if (this.off.size > 0)
-          this.says(
-            'off',
-            [act.point, step.key],
-            msg('proof.tested-early', { box: this.live.label(act.point) }),
-          );
-        this.tested.add(act.point);
+        return this.tests(step, act.point);
     }
   }
 }

@@ -1,5 +1,6 @@
 import {
   isProtecting,
+  isRaceway,
   switchedIn,
   type Cable,
   type House,
@@ -42,39 +43,21 @@ const SIDES = [
   { value: 'load', label: msg('screen.points.on-load') },
 ] as const;
 
-function Row({
-  house,
-  point,
-  cable,
-  onHouse,
-}: {
+interface CableProps {
   readonly house: House;
-  readonly point: Point;
   readonly cable: Cable;
   readonly onHouse: SetHouse;
-}) {
+}
+
+/** What it carries, and by which switches, where one commands it. */
+function CarriesFields({ house, cable, onHouse }: CableProps) {
   const say = useSay();
-  const set = (change: Partial<Cable>) => onHouse((h) => withCable(h, cable.id, change));
-  const far = farEnd(cable, point.id);
-  const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? 'nowhere';
   const switches = switchChoices(house.points);
   const [first, second] = switchedIn(cable).map(({ key }) => switches.find((s) => s.value === key));
   const put = (to: Cable) =>
     onHouse((h) => ({ ...h, cables: h.cables.map((c) => (c.id === cable.id ? to : c)) }));
-  const protects = point.devices.some(isProtecting);
-  const near = isAt(cable.from, point.id) ? cable.from : cable.to;
   return (
-    <div className="row fields cable-row">
-      <span className="cable-name">
-        {say(msg(isAt(cable.to, point.id) ? 'screen.points.cable-from' : 'screen.points.cable-to', { name }))}
-      </span>
-      <Choice
-        label={say(msg('screen.points.size'))}
-        value={cable.gauge ?? ''}
-        width={100}
-        options={SIZES}
-        onChange={(g) => set({ gauge: g === '' ? null : (g as NonNullable<Cable['gauge']>) })}
-      />
+    <>
       <Choice
         label={say(msg('screen.points.carries'))}
         value={cable.carries}
@@ -127,6 +110,94 @@ function Row({
           }
         />
       )}
+    </>
+  );
+}
+
+function TradeSize({ cable, onHouse }: Omit<CableProps, 'house'>) {
+  const say = useSay();
+  return (
+    <Choice
+      label={say(msg('screen.points.trade-size'))}
+      value={cable.size ?? ''}
+      width={110}
+      options={[
+        { value: '', label: say(msg('screen.points.not-read')) },
+        { value: '3/8', label: say(msg('screen.points.3-8-in')) },
+        { value: '1/2', label: say(msg('screen.points.1-2-in')) },
+        { value: '3/4', label: say(msg('screen.points.3-4-in')) },
+      ]}
+      onChange={(size) =>
+        onHouse((h) => ({
+          ...h,
+          cables: h.cables.map((c) => {
+            if (c.id !== cable.id) return c;
+            const { size: _, ...rest } = c;
+            return size === '' ? rest : { ...rest, size };
+          }),
+        }))
+      }
+    />
+  );
+}
+
+/** What is around it: other cables, and heat. */
+function Surroundings({
+  cable,
+  system,
+  onChange,
+}: {
+  readonly cable: Cable;
+  readonly system: House['units'];
+  readonly onChange: (change: Pick<Cable, 'surroundings'>) => void;
+}) {
+  const say = useSay();
+  return (
+    <>
+      <NumberField
+        label={say(msg('screen.points.others-beside-it'))}
+        min={0}
+        max={60}
+        width={100}
+        title={say(msg('screen.points.bundled', { longer: q.distance(BUNDLED_OVER.mm) }))}
+        value={cable.surroundings?.alongside ?? 0}
+        onChange={(n) =>
+          onChange({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
+        }
+      />
+      <TemperatureField
+        label={msg('screen.points.around-it')}
+        placeholder={msg('screen.points.around-it-assumed', { degrees: q.celsius(30) })}
+        system={system}
+        celsius={cable.surroundings?.celsius ?? null}
+        onChange={(celsius) =>
+          onChange({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
+        }
+      />
+    </>
+  );
+}
+
+function Row({ house, point, cable, onHouse }: CableProps & { readonly point: Point }) {
+  const say = useSay();
+  const set = (change: Partial<Cable>) => onHouse((h) => withCable(h, cable.id, change));
+  const far = farEnd(cable, point.id);
+  const name = sourcesFor(house, point.id).find((s) => s.value === endValue(far))?.label ?? '?';
+  const protects = point.devices.some(isProtecting);
+  const near = isAt(cable.from, point.id) ? cable.from : cable.to;
+  return (
+    <div className="row fields cable-row">
+      <span className="cable-name">
+        {say(msg(isAt(cable.to, point.id) ? 'screen.points.cable-from' : 'screen.points.cable-to', { name }))}
+      </span>
+      <Choice
+        label={say(msg('screen.points.size'))}
+        value={cable.gauge ?? ''}
+        width={100}
+        options={SIZES}
+        onChange={(g) => set({ gauge: g === '' ? null : (g as NonNullable<Cable['gauge']>) })}
+      />
+      <CarriesFields house={house} cable={cable} onHouse={onHouse} />
       <Choice
         label={say(msg('screen.points.ground'))}
         value={cable.ground}
@@ -161,49 +232,8 @@ function Row({
         onChange={(lengthMm) => set({ lengthMm })}
         onClear={() => set({ lengthMm: null })}
       />
-      {RACEWAYS.has(cable.type) && (
-        <Choice
-          label={say(msg('screen.points.trade-size'))}
-          value={cable.size ?? ''}
-          width={110}
-          options={[
-            { value: '', label: say(msg('screen.points.not-read')) },
-            { value: '3/8', label: say(msg('screen.points.3-8-in')) },
-            { value: '1/2', label: say(msg('screen.points.1-2-in')) },
-            { value: '3/4', label: say(msg('screen.points.3-4-in')) },
-          ]}
-          onChange={(size) =>
-            onHouse({
-              ...house,
-              cables: house.cables.map(({ size: was, ...c }) =>
-                c.id !== cable.id
-                  ? { ...c, ...(was ? { size: was } : {}) }
-                  : { ...c, ...(size === '' ? {} : { size }) },
-              ),
-            })
-          }
-        />
-      )}
-      <NumberField
-        label={say(msg('screen.points.others-beside-it'))}
-        min={0}
-        max={60}
-        width={100}
-        title={say(msg('screen.points.bundled', { longer: q.distance(BUNDLED_OVER.mm) }))}
-        value={cable.surroundings?.alongside ?? 0}
-        onChange={(n) =>
-          set({ surroundings: { celsius: cable.surroundings?.celsius ?? null, alongside: n ?? 0 } })
-        }
-      />
-      <TemperatureField
-        label={msg('screen.points.around-it')}
-        placeholder={msg('screen.points.around-it-assumed', { degrees: q.celsius(30) })}
-        system={house.units}
-        celsius={cable.surroundings?.celsius ?? null}
-        onChange={(celsius) =>
-          set({ surroundings: { celsius, alongside: cable.surroundings?.alongside ?? 0 } })
-        }
-      />
+      {isRaceway(cable.type) && <TradeSize cable={cable} onHouse={onHouse} />}
+      <Surroundings cable={cable} system={house.units} onChange={set} />
       <Choice
         label={say(msg('screen.points.way'))}
         value={cable.way}
@@ -239,8 +269,6 @@ function Row({
     </div>
   );
 }
-
-const RACEWAYS: ReadonlySet<Cable['type']> = new Set(['EMT', 'FMC', 'LFMC', 'LFNC', 'PVC']);
 
 /** The cables in one box: where each comes from or goes to, its size and what it carries. */
 export function CableRows({

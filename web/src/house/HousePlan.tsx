@@ -2,7 +2,6 @@ import {
   formatLength,
   levelOf,
   outlineOf,
-  snapRoom,
   wallLines,
   type House,
   type Room,
@@ -11,16 +10,14 @@ import {
   allOf,
 } from '@elwand/core';
 import { Segmented } from 'antd';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { withRoom, type SetHouse } from '../state/edit.ts';
+import { useRoomDrag } from './use-room-drag.ts';
+import type { SetHouse } from '../state/edit.ts';
 import './house-plan.css';
 import { useSay } from '../app/say.ts';
 
-/** Height that the plan may take, px, and how near a room must come to be drawn to its neighbor. */
+/** Height that the plan may take, px. */
 const MOST_PX = 260;
-const NEAR_PX = 14;
 const MARGIN_MM = 700;
-const INCH_MM = 25.4;
 
 interface Frame {
   readonly left: number;
@@ -50,12 +47,71 @@ const shapeOf = (room: Room): string =>
 const LETTER_PX = 7;
 
 /** The size of a room as it fits into it: on one line, on two, or not at all. */
-function sizeLines(o: ReturnType<typeof outlineOf>, house: House, scale: number): string[] {
-  const [w, d] = [formatLength(o.right - o.left, house.units), formatLength(o.bottom - o.top, house.units)];
+function sizeLines(o: ReturnType<typeof outlineOf>, units: House['units'], scale: number): string[] {
+  const [w, d] = [formatLength(o.right - o.left, units), formatLength(o.bottom - o.top, units)];
   const fits = (text: string) => text.length * LETTER_PX < (o.right - o.left) * scale;
   const whole = `${w} × ${d}`;
   if (fits(whole)) return [whole];
   return fits(`× ${d}`) && fits(w) ? [w, `× ${d}`] : [];
+}
+
+/** One room of the plan: its outline with doors and windows, its name, its size where it fits. */
+function RoomShape({
+  room,
+  units,
+  scale,
+  current,
+  handlers,
+}: {
+  readonly room: Room;
+  readonly units: House['units'];
+  readonly scale: number;
+  readonly current: boolean;
+  readonly handlers: ReturnType<ReturnType<typeof useRoomDrag>['ofRoom']>;
+}) {
+  const say = useSay();
+  const o = outlineOf(room);
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={current}
+      aria-label={say(msg('screen.rooms.arrow-keys-move-it', { name: room.name }))}
+      className={current ? 'plan-room plan-current' : 'plan-room'}
+      {...handlers}
+    >
+      <path d={shapeOf(room)} vectorEffect="non-scaling-stroke" />
+      {room.walls.length > 0 &&
+        wallLines(room).flatMap((l) =>
+          l.wall.openings.map((x) => (
+            <line
+              key={x.id}
+              className="plan-opening"
+              vectorEffect="non-scaling-stroke"
+              x1={l.from.xMm + l.along.xMm * x.leftMm}
+              y1={l.from.yMm + l.along.yMm * x.leftMm}
+              x2={l.from.xMm + l.along.xMm * x.rightMm}
+              y2={l.from.yMm + l.along.yMm * x.rightMm}
+            />
+          )),
+        )}
+      <text x={(o.left + o.right) / 2} y={(o.top + o.bottom) / 2} fontSize={13 / scale} textAnchor="middle">
+        {room.name}
+      </text>
+      {sizeLines(o, units, scale).map((line, i) => (
+        <text
+          key={line}
+          x={(o.left + o.right) / 2}
+          y={(o.top + o.bottom) / 2 + (16 + 14 * i) / scale}
+          fontSize={11 / scale}
+          textAnchor="middle"
+          className="plan-size"
+        >
+          {line}
+        </text>
+      ))}
+    </g>
+  );
 }
 
 export interface HousePlanProps {
@@ -69,59 +125,14 @@ export interface HousePlanProps {
 /** The rooms of one story from above: chosen by a click, dragged until they share a wall with their neighbor. */
 export function HousePlan({ house, current, width, onSelect, onHouse }: HousePlanProps) {
   const say = useSay();
-  const svg = useRef<SVGSVGElement>(null);
-  const [drag, setDrag] = useState<{
-    room: Room;
-    from: { x: number; y: number };
-    place: Room['place'];
-  } | null>(null);
   const room = house.rooms.find((r) => r.id === current);
   const levels = [...new Set(house.rooms.map(levelOf))].sort();
   const level = levelOf(room ?? { level: 0 });
   const rooms = house.rooms.filter((r) => levelOf(r) === level);
-  if (rooms.length === 0) return null;
-  const frame = frameOf(rooms);
-  const scale = Math.min(MOST_PX / frame.height, width / frame.width);
-  const snapped = drag && snapRoom(rooms, drag.room, drag.place, NEAR_PX / scale);
-  const at = (e: PointerEvent) => {
-    const r = svg.current?.getBoundingClientRect();
-    return r ? { x: (e.clientX - r.left) / scale, y: (e.clientY - r.top) / scale } : { x: 0, y: 0 };
-  };
-  const move = (e: PointerEvent) => {
-    if (!drag) return;
-    const to = at(e);
-    setDrag({
-      ...drag,
-      place: {
-        xMm: drag.room.place.xMm + to.x - drag.from.x,
-        yMm: drag.room.place.yMm + to.y - drag.from.y,
-      },
-    });
-  };
-  const put = (id: RoomId, place: Room['place']) => onHouse((h) => withRoom(h, id, (r) => ({ ...r, place })));
-  const drop = () => {
-    if (
-      drag &&
-      snapped &&
-      (snapped.place.xMm !== drag.room.place.xMm || snapped.place.yMm !== drag.room.place.yMm)
-    )
-      put(drag.room.id, snapped.place);
-    setDrag(null);
-  };
-  const key = (e: KeyboardEvent, r: Room) => {
-    const step = e.shiftKey ? 12 * INCH_MM : INCH_MM;
-    const by = (
-      { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as Record<
-        string,
-        [number, number]
-      >
-    )[e.key];
-    if (by) put(r.id, { xMm: r.place.xMm + by[0], yMm: r.place.yMm + by[1] });
-    else if (e.key === 'Enter' || e.key === ' ') onSelect(r.id);
-    else return;
-    e.preventDefault();
-  };
-  const shared = snapped?.shared ?? [];
+  const frame = rooms.length > 0 ? frameOf(rooms) : null;
+  const scale = frame ? Math.min(MOST_PX / frame.height, width / frame.width) : 1;
+  const { svg, shared, shown, whole, ofRoom } = useRoomDrag({ rooms, scale, onSelect, onHouse });
+  if (!frame) return null;
   return (
     <section className="stack" aria-label={say(msg('screen.rooms.floor-plan'))}>
       <div className="row">
@@ -146,69 +157,21 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
         viewBox={`${frame.left} ${frame.top} ${frame.width} ${frame.height}`}
         role="group"
         aria-label={say(msg('screen.rooms.plan-of-rooms', { count: rooms.length }))}
-        onPointerMove={move}
-        onPointerUp={drop}
-        onPointerCancel={() => setDrag(null)}
+        {...whole}
       >
-        {rooms.map((r) => {
-          const shown = drag?.room.id === r.id && snapped ? { ...r, place: snapped.place } : r;
-          const o = outlineOf(shown);
-          return (
-            <g
-              key={r.id}
-              role="button"
-              tabIndex={0}
-              aria-pressed={r.id === current}
-              aria-label={say(msg('screen.rooms.arrow-keys-move-it', { name: r.name }))}
-              className={r.id === current ? 'plan-room plan-current' : 'plan-room'}
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId);
-                onSelect(r.id);
-                setDrag({ room: r, from: at(e), place: r.place });
-              }}
-              onKeyDown={(e) => key(e, r)}
-            >
-              <path d={shapeOf(shown)} vectorEffect="non-scaling-stroke" />
-              {shown.walls.length > 0 &&
-                wallLines(shown).flatMap((l) =>
-                  l.wall.openings.map((x) => (
-                    <line
-                      key={x.id}
-                      className="plan-opening"
-                      vectorEffect="non-scaling-stroke"
-                      x1={l.from.xMm + l.along.xMm * x.leftMm}
-                      y1={l.from.yMm + l.along.yMm * x.leftMm}
-                      x2={l.from.xMm + l.along.xMm * x.rightMm}
-                      y2={l.from.yMm + l.along.yMm * x.rightMm}
-                    />
-                  )),
-                )}
-              <text
-                x={(o.left + o.right) / 2}
-                y={(o.top + o.bottom) / 2}
-                fontSize={13 / scale}
-                textAnchor="middle"
-              >
-                {r.name}
-              </text>
-              {sizeLines(o, house, scale).map((line, i) => (
-                <text
-                  key={line}
-                  x={(o.left + o.right) / 2}
-                  y={(o.top + o.bottom) / 2 + (16 + 14 * i) / scale}
-                  fontSize={11 / scale}
-                  textAnchor="middle"
-                  className="plan-size"
-                >
-                  {line}
-                </text>
-              ))}
-            </g>
-          );
-        })}
+        {rooms.map((r) => (
+          <RoomShape
+            key={r.id}
+            room={shown(r)}
+            units={house.units}
+            scale={scale}
+            current={r.id === current}
+            handlers={ofRoom(r)}
+          />
+        ))}
       </svg>
       <p className="quiet" aria-live="polite">
-        {drag
+        {shared
           ? shared.length > 0
             ? say(
                 msg('screen.rooms.shares', {

@@ -64,6 +64,103 @@ function picture(plan: Understood, say: Say): Drawing {
   };
 }
 
+/** How much was read, in which unit, and whether that can be. */
+function Measures({ plan, house }: { readonly plan: Understood; readonly house: House }) {
+  const say = useSay();
+  return (
+    <>
+      <p>
+        {say(
+          msg('screen.rooms.lines-rooms', {
+            segments: plan.segments,
+            count: plan.outlines.length,
+          }),
+        )}
+        {plan.scale.known && ' '}
+        {plan.scale.known &&
+          say(
+            msg('screen.rooms.one-unit-of-the-file', {
+              mmPerUnit: plan.scale.mmPerUnit.toPrecision(4),
+              from: plan.scale.from,
+            }),
+          )}
+      </p>
+      {!plan.scale.known && (
+        <Alert
+          type="warning"
+          title={say(msg('screen.rooms.the-file-doesnt-say-what'))}
+          description={say(
+            msg('screen.rooms.the-whole-drawing-would-be', { sizes: sizes(plan, house, say) }),
+          )}
+        />
+      )}
+      {plan.movedMm !== null && (
+        <p className="muted">
+          {say(
+            msg('screen.rooms.the-drawing-lies-from-its', {
+              moved: formatLength(plan.movedMm, house.units),
+            }),
+          )}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What was understood, as a picture, and what was left out. */
+function Outlines({ plan }: { readonly plan: Understood }) {
+  const say = useSay();
+  return (
+    <>
+      {plan.leftOut.length > 0 && (
+        <p className="muted">{say(msg('screen.rooms.not-used', { leftOut: plan.leftOut.join('; ') }))}</p>
+      )}
+      {plan.outlines.length === 0 ? (
+        <p className="empty">{say(msg('screen.rooms.no-closed-outline-large-enough'))}</p>
+      ) : (
+        <Suspense fallback={<p className="muted">{say(msg('screen.rooms.drawing'))}</p>}>
+          <DrawingView drawing={picture(plan, say)} width={700} mostPx={260} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+/** The rooms that can be taken over: each with its name and use. */
+function Entries({
+  entries,
+  set,
+}: {
+  readonly entries: readonly Entry[];
+  readonly set: (index: number, to: Partial<Entry>) => void;
+}) {
+  const say = useSay();
+  return (
+    <>
+      {entries.map((e, i) => (
+        <div className="row fields" key={i}>
+          <Checkbox checked={e.take} onChange={(x) => set(i, { take: x.target.checked })}>
+            {i + 1}
+          </Checkbox>
+          <TextField
+            label={say(msg('screen.rooms.name'))}
+            value={e.name}
+            required
+            width={150}
+            onChange={(name) => set(i, { name })}
+          />
+          <Choice
+            label={say(msg('screen.rooms.used-as'))}
+            value={e.use}
+            options={USES}
+            onChange={(use) => set(i, { use })}
+          />
+        </div>
+      ))}
+    </>
+  );
+}
+
 /** Rooms from a drawing: the file is read, what was understood is shown, and the person corrects it before anything is added. */
 export function ImportPlan({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
   const say = useSay();
@@ -147,40 +244,7 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
       >
         {found && (
           <div className="stack">
-            <p>
-              {say(
-                msg('screen.rooms.lines-rooms', {
-                  segments: found.plan.segments,
-                  count: found.plan.outlines.length,
-                }),
-              )}
-              {found.plan.scale.known && ' '}
-              {found.plan.scale.known &&
-                say(
-                  msg('screen.rooms.one-unit-of-the-file', {
-                    mmPerUnit: found.plan.scale.mmPerUnit.toPrecision(4),
-                    from: found.plan.scale.from,
-                  }),
-                )}
-            </p>
-            {!found.plan.scale.known && (
-              <Alert
-                type="warning"
-                title={say(msg('screen.rooms.the-file-doesnt-say-what'))}
-                description={say(
-                  msg('screen.rooms.the-whole-drawing-would-be', { sizes: sizes(found.plan, house, say) }),
-                )}
-              />
-            )}
-            {found.plan.movedMm !== null && (
-              <p className="muted">
-                {say(
-                  msg('screen.rooms.the-drawing-lies-from-its', {
-                    moved: formatLength(found.plan.movedMm, house.units),
-                  }),
-                )}
-              </p>
-            )}
+            <Measures plan={found.plan} house={house} />
             <Choice
               label={say(msg('screen.rooms.the-file-is-in'))}
               value={unit}
@@ -190,38 +254,8 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
                 void read(found.name, found.source, found.kind, u);
               }}
             />
-            {found.plan.leftOut.length > 0 && (
-              <p className="muted">
-                {say(msg('screen.rooms.not-used', { leftOut: found.plan.leftOut.join('; ') }))}
-              </p>
-            )}
-            {found.plan.outlines.length === 0 ? (
-              <p className="empty">{say(msg('screen.rooms.no-closed-outline-large-enough'))}</p>
-            ) : (
-              <Suspense fallback={<p className="muted">{say(msg('screen.rooms.drawing'))}</p>}>
-                <DrawingView drawing={picture(found.plan, say)} width={700} mostPx={260} />
-              </Suspense>
-            )}
-            {entries.map((e, i) => (
-              <div className="row fields" key={i}>
-                <Checkbox checked={e.take} onChange={(x) => set(i, { take: x.target.checked })}>
-                  {i + 1}
-                </Checkbox>
-                <TextField
-                  label={say(msg('screen.rooms.name'))}
-                  value={e.name}
-                  required
-                  width={150}
-                  onChange={(name) => set(i, { name })}
-                />
-                <Choice
-                  label={say(msg('screen.rooms.used-as'))}
-                  value={e.use}
-                  options={USES}
-                  onChange={(use) => set(i, { use })}
-                />
-              </div>
-            ))}
+            <Outlines plan={found.plan} />
+            <Entries entries={entries} set={set} />
           </div>
         )}
       </Modal>

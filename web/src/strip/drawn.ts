@@ -12,7 +12,7 @@ import { cableLines } from './cables.ts';
 import { placeLabels, type Box, type Label, type PlacedLabel } from './labels.ts';
 import { drawnAt, type StripLayout, type Xy } from './layout.ts';
 import { SYMBOL_PX } from './sizes.ts';
-import { drawWay, type DrawnWay } from './way.ts';
+import { drawRoute, type DrawnRoute } from './route-line.ts';
 import { sayIn } from '../app/voices.ts';
 
 /** One point as it stands on the strip. */
@@ -40,13 +40,13 @@ function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): D
 }
 
 /** The legs of the chosen way as lines on this room's strip. */
-function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnWay[] {
+function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnRoute[] {
   const { house, job } = evaluation.bundle;
   const at = (id: string) =>
     house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
   return (evaluation.chosen?.option.legs ?? [])
     .map((leg, lane) =>
-      drawWay({
+      drawRoute({
         route: leg.route,
         layout,
         system: house.units,
@@ -118,7 +118,7 @@ export function dimensionsOf(evaluation: Evaluation, layout: StripLayout, room: 
 /** What stands on the strip of one room, worked out once: points, legs, and their labels. */
 export interface RoomDrawing {
   readonly points: readonly Drawn[];
-  readonly lines: readonly DrawnWay[];
+  readonly lines: readonly DrawnRoute[];
   readonly labels: readonly PlacedLabel[];
 }
 

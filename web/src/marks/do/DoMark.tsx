@@ -1,6 +1,7 @@
 import {
   toolText,
   deadState,
+  type DeadChain,
   duration,
   roughTime,
   ItemId,
@@ -112,16 +113,205 @@ function StepList({
   );
 }
 
+/** How many are done, and how long the power has been off. */
+function StepsHeading({
+  steps,
+  job,
+  planned,
+}: {
+  readonly steps: readonly Step[];
+  readonly job: Job;
+  readonly planned: number;
+}) {
+  const say = useSay();
+  const off = outageMinutes(job, useNow());
+  return (
+    <div className="row">
+      <h2 className="grow">
+        {say(
+          msg('screen.do.of-steps-done', {
+            done: steps.filter((s) => isDone(job, s.key)).length,
+            count: steps.length,
+          }),
+        )}
+      </h2>
+      {off !== null && (
+        <span className="tag">
+          <Said
+            text={msg('screen.do.power-off-for', {
+              time: slot('time'),
+              planned: roughTime(planned),
+            })}
+            slots={{ time: <b>{duration(off)}</b> }}
+          />
+        </span>
+      )}
+      <Button className="hide-phone no-print" onClick={() => window.print()}>
+        {say(msg('screen.do.print'))}
+      </Button>
+    </div>
+  );
+}
+
+/** What a step is: where, how long, by whom; what to look out for, what to look at, what to bring. */
+function StepAbout({ step, chain }: { readonly step: Step; readonly chain: DeadChain | undefined }) {
+  const say = useSay();
+  const phone = usePhone();
+  return (
+    <>
+      <p className="quiet">
+        {[
+          WINDOW[step.window],
+          step.place === '' ? msg('screen.do.anywhere') : step.place,
+          msg('screen.do.minutes', { minutes: Math.round(step.minutes) }),
+          step.waitDays > 0 ? msg('screen.do.let-it-dry-first', { days: step.waitDays }) : '',
+          step.by === 'electrician' ? msg('screen.do.the-electrician') : '',
+        ]
+          .filter((part) => part !== '')
+          .map(say)
+          .join(' · ')}
+      </p>
+      <h2>{say(step.title)}</h2>
+      {step.detail !== '' && !chain && <p>{say(step.detail)}</p>}
+      {chain && (
+        <details open={!phone}>
+          <summary>{say(msg('screen.do.how-to-test-it'))}</summary>
+          <p>{say(step.detail)}</p>
+        </details>
+      )}
+      {step.cautions.map((c) => (
+        <p key={say(c)} className="step-caution">
+          {say(c)}
+        </p>
+      ))}
+      {step.checks.length > 0 && (
+        <details open={!phone} className="step-checks">
+          <summary>{say(msg('screen.do.look-at-before-going-on', { count: step.checks.length }))}</summary>
+          <ul>
+            {step.checks.map((c) => (
+              <li key={say(c.says)}>
+                {say(c.says)} <span className="quiet">{say(sourceLine(c.source))}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {step.tools.length > 0 && !(chain && phone) && (
+        <p className="muted">
+          {say(msg('screen.do.bring', { tools: step.tools.map((t) => say(toolText(t))).join(', ') }))}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What has to come before it: other steps, and boxes that are not tested dead. */
+function StepWaits({
+  steps,
+  job,
+  step,
+  unproved,
+}: {
+  readonly steps: readonly Step[];
+  readonly job: Job;
+  readonly step: Step;
+  readonly unproved: readonly DeadChain[];
+}) {
+  const say = useSay();
+  const waits = step.after.filter((k) => steps.some((s) => s.key === k) && !isDone(job, k));
+  return (
+    <>
+      {waits.length > 0 && (
+        <p className="muted">
+          {say(
+            msg('screen.do.comes-after', {
+              steps: waits
+                .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
+                .map(say)
+                .join('; '),
+            }),
+          )}
+        </p>
+      )}
+      {unproved.length > 0 && (
+        <p role="alert">
+          <b>
+            {say(
+              msg('screen.do.not-before-test-dead', {
+                points: allOf(unproved.map((c) => c.label)),
+                count: unproved.length,
+              }),
+            )}
+          </b>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Done, or left open with the reason; a step that is done can be taken back. */
+function StepActions({
+  job,
+  step,
+  locked,
+  log,
+}: {
+  readonly job: Job;
+  readonly step: Step;
+  readonly locked: boolean;
+  readonly log: (state: LogEntry['state'], why: string) => void;
+}) {
+  const say = useSay();
+  const [reason, setReason] = useState<string | null>(null);
+  const latest = last(job, step.key);
+  if (isDone(job, step.key))
+    return (
+      <p>
+        {say(msg('screen.do.done-2', { at: moment(latest?.at ?? '') }))}{' '}
+        <Button size="small" onClick={() => log('open', say(msg('screen.do.taken-back')))}>
+          {say(msg('screen.do.not-done-after-all'))}
+        </Button>
+      </p>
+    );
+  return (
+    <>
+      <Button type="primary" className="big-button" disabled={locked} onClick={() => log('done', '')}>
+        {say(msg('screen.do.done-next-step'))}
+      </Button>
+      {reason === null ? (
+        <Button className="big-button" onClick={() => setReason('')}>
+          {say(msg('screen.do.cant-do-it-now'))}
+        </Button>
+      ) : (
+        <div className="stack">
+          <Input.TextArea
+            aria-label={say(msg('screen.do.why-not'))}
+            autoFocus
+            autoSize={{ minRows: 2 }}
+            maxLength={400}
+            value={reason}
+            placeholder={say(msg('screen.do.why-the-step-stays-open'))}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button disabled={reason.trim() === ''} onClick={() => log('open', reason.trim())}>
+            {say(msg('screen.do.leave-it-open'))}
+          </Button>
+        </div>
+      )}
+      {latest?.state === 'open' && latest?.reason !== '' && (
+        <p className="muted">{say(msg('screen.do.left-open', { reason: latest?.reason ?? '' }))}</p>
+      )}
+    </>
+  );
+}
+
 /** Mark 8: one step a card, in an order that keeps the circuit off for the shortest time. */
 export function DoMark() {
   const say = useSay();
   const { bundle, evaluation, edits } = useWork();
   const { chosen } = evaluation;
   const [picked, setPicked] = useState<string | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
   const card = useRef<HTMLElement>(null);
-  const phone = usePhone();
-  const now = useNow();
   useAwake();
   // On a phone the card stands above the list: a step that was picked down there comes into view.
   useEffect(() => {
@@ -139,8 +329,6 @@ export function DoMark() {
   const locked =
     step.window === 'off' && step.kind !== 'power' && step.kind !== 'prove-dead' && unproved.length > 0;
   const chainOpen = chain !== undefined && deadState(chain, planReadings).state !== 'proved';
-  const waits = step.after.filter((k) => steps.some((s) => s.key === k) && !isDone(job, k));
-  const off = outageMinutes(job, now);
   const log = (state: LogEntry['state'], why: string) => {
     const entry: LogEntry = {
       id: ItemId.parse(freshId('log')),
@@ -152,81 +340,14 @@ export function DoMark() {
     };
     edits.job({ ...job, log: [...job.log, entry] });
     setPicked(null);
-    setReason(null);
   };
   return (
     <div className="section stack">
-      <div className="row">
-        <h2 className="grow">
-          {say(
-            msg('screen.do.of-steps-done', {
-              done: steps.filter((s) => isDone(job, s.key)).length,
-              count: steps.length,
-            }),
-          )}
-        </h2>
-        {off !== null && (
-          <span className="tag">
-            <Said
-              text={msg('screen.do.power-off-for', {
-                time: slot('time'),
-                planned: roughTime(chosen.option.outageMinutes),
-              })}
-              slots={{ time: <b>{duration(off)}</b> }}
-            />
-          </span>
-        )}
-        <Button className="hide-phone no-print" onClick={() => window.print()}>
-          {say(msg('screen.do.print'))}
-        </Button>
-      </div>
+      <StepsHeading steps={steps} job={job} planned={chosen.option.outageMinutes} />
       <div className="step-grid">
         <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
         <article ref={card} className="step-card" aria-label={say(step.title)}>
-          <p className="quiet">
-            {[
-              WINDOW[step.window],
-              step.place === '' ? msg('screen.do.anywhere') : step.place,
-              msg('screen.do.minutes', { minutes: Math.round(step.minutes) }),
-              step.waitDays > 0 ? msg('screen.do.let-it-dry-first', { days: step.waitDays }) : '',
-              step.by === 'electrician' ? msg('screen.do.the-electrician') : '',
-            ]
-              .filter((part) => part !== '')
-              .map(say)
-              .join(' · ')}
-          </p>
-          <h2>{say(step.title)}</h2>
-          {step.detail !== '' && !chain && <p>{say(step.detail)}</p>}
-          {chain && (
-            <details open={!phone}>
-              <summary>{say(msg('screen.do.how-to-test-it'))}</summary>
-              <p>{say(step.detail)}</p>
-            </details>
-          )}
-          {step.cautions.map((c) => (
-            <p key={say(c)} className="step-caution">
-              {say(c)}
-            </p>
-          ))}
-          {step.checks.length > 0 && (
-            <details open={!phone} className="step-checks">
-              <summary>
-                {say(msg('screen.do.look-at-before-going-on', { count: step.checks.length }))}
-              </summary>
-              <ul>
-                {step.checks.map((c) => (
-                  <li key={say(c.says)}>
-                    {say(c.says)} <span className="quiet">{say(sourceLine(c.source))}</span>
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
-          {step.tools.length > 0 && !(chain && phone) && (
-            <p className="muted">
-              {say(msg('screen.do.bring', { tools: step.tools.map((t) => say(toolText(t))).join(', ') }))}
-            </p>
-          )}
+          <StepAbout step={step} chain={chain} />
           {chain && (
             <DeadProof
               chain={chain}
@@ -241,74 +362,8 @@ export function DoMark() {
               }
             />
           )}
-          {waits.length > 0 && (
-            <p className="muted">
-              {say(
-                msg('screen.do.comes-after', {
-                  steps: waits
-                    .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
-                    .map(say)
-                    .join('; '),
-                }),
-              )}
-            </p>
-          )}
-          {locked && (
-            <p role="alert">
-              <b>
-                {say(
-                  msg('screen.do.not-before-test-dead', {
-                    points: allOf(unproved.map((c) => c.label)),
-                    count: unproved.length,
-                  }),
-                )}
-              </b>
-            </p>
-          )}
-          {isDone(job, step.key) ? (
-            <p>
-              {say(msg('screen.do.done-2', { at: moment(last(job, step.key)?.at ?? '') }))}{' '}
-              <Button size="small" onClick={() => log('open', say(msg('screen.do.taken-back')))}>
-                {say(msg('screen.do.not-done-after-all'))}
-              </Button>
-            </p>
-          ) : (
-            <>
-              <Button
-                type="primary"
-                className="big-button"
-                disabled={locked || chainOpen}
-                onClick={() => log('done', '')}
-              >
-                {say(msg('screen.do.done-next-step'))}
-              </Button>
-              {reason === null ? (
-                <Button className="big-button" onClick={() => setReason('')}>
-                  {say(msg('screen.do.cant-do-it-now'))}
-                </Button>
-              ) : (
-                <div className="stack">
-                  <Input.TextArea
-                    aria-label={say(msg('screen.do.why-not'))}
-                    autoFocus
-                    autoSize={{ minRows: 2 }}
-                    maxLength={400}
-                    value={reason}
-                    placeholder={say(msg('screen.do.why-the-step-stays-open'))}
-                    onChange={(e) => setReason(e.target.value)}
-                  />
-                  <Button disabled={reason.trim() === ''} onClick={() => log('open', reason.trim())}>
-                    {say(msg('screen.do.leave-it-open'))}
-                  </Button>
-                </div>
-              )}
-              {last(job, step.key)?.state === 'open' && last(job, step.key)?.reason !== '' && (
-                <p className="muted">
-                  {say(msg('screen.do.left-open', { reason: last(job, step.key)?.reason ?? '' }))}
-                </p>
-              )}
-            </>
-          )}
+          <StepWaits steps={steps} job={job} step={step} unproved={locked ? unproved : []} />
+          <StepActions key={step.key} job={job} step={step} locked={locked || chainOpen} log={log} />
         </article>
       </div>
     </div>

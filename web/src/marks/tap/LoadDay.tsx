@@ -13,10 +13,10 @@ import {
 } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { scaleLinear } from 'd3-scale';
-import { pointer } from 'd3-selection';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
-import { movedSpan, piecesOf, STEP_HOURS, type Handle, type Span } from './timetable.ts';
+import { piecesOf, type Span } from './timetable.ts';
+import { useHourDrag } from './use-hour-drag.ts';
 import { useSay } from '../../app/say.ts';
 
 const WIDTH = 640;
@@ -35,15 +35,6 @@ interface Row {
   readonly continuous: boolean;
   readonly hours: LoadFacts['hours'];
   readonly fresh: boolean;
-}
-
-interface Drag {
-  readonly id: string;
-  readonly index: number;
-  readonly handle: Handle;
-  readonly startHour: number;
-  readonly from: Span;
-  readonly now: Span;
 }
 
 /** Which load of which want an id of the planned house stands for; undefined for a load that is there. */
@@ -133,6 +124,120 @@ function WhatIf({
   );
 }
 
+type HourDrag = ReturnType<typeof useHourDrag<Row>>;
+
+/** The hours of one load as bars, with its name and what it draws. */
+function LoadBars({
+  row,
+  hours,
+  y,
+  grab,
+  step,
+}: Pick<HourDrag, 'grab' | 'step'> & {
+  readonly row: Row;
+  readonly hours: readonly Span[];
+  readonly y: number;
+}) {
+  const say = useSay();
+  return (
+    <g className={row.fresh ? 'load-new' : undefined}>
+      {hours.length === 0 && (
+        <rect x={x(0)} y={y} width={x(24) - x(0)} height={ROW - 8} className="load-any" />
+      )}
+      {hours.map((span, i) => (
+        <g
+          key={i}
+          tabIndex={0}
+          role="slider"
+          aria-label={say(
+            msg('screen.tap.to', { name: row.name, from: q.hour(span[0]), to: q.hour(span[1]) }),
+          )}
+          aria-valuemin={0}
+          aria-valuemax={24}
+          aria-valuenow={span[0]}
+          aria-valuetext={say(msg('screen.tap.to-2', { from: q.hour(span[0]), to: q.hour(span[1]) }))}
+          onKeyDown={step(row, i)}
+          className="load-bar"
+        >
+          {piecesOf(span).map(([a, b], k, all) => (
+            <g key={k}>
+              <rect
+                x={x(a)}
+                y={y}
+                width={Math.max(3, x(b) - x(a))}
+                height={ROW - 8}
+                onPointerDown={grab(row, i, 'whole')}
+              />
+              {k === 0 && (
+                <rect
+                  x={x(a) - HANDLE_PX / 2}
+                  y={y}
+                  width={HANDLE_PX}
+                  height={ROW - 8}
+                  className="load-end"
+                  onPointerDown={grab(row, i, 'from')}
+                />
+              )}
+              {k === all.length - 1 && (
+                <rect
+                  x={x(b) - HANDLE_PX / 2}
+                  y={y}
+                  width={HANDLE_PX}
+                  height={ROW - 8}
+                  className="load-end"
+                  onPointerDown={grab(row, i, 'to')}
+                />
+              )}
+            </g>
+          ))}
+        </g>
+      ))}
+      <text x={LEFT + 6} y={y + 13} className="load-name-text">
+        {hours.length === 0 ? say(msg('screen.tap.at-any-hour', { name: row.name })) : row.name}
+      </text>
+      <text x={WIDTH - RIGHT + 8} y={y + 13} className="chart-text">
+        {amps(row.amps)}
+        {row.continuous ? ' × 1.25' : ''}
+      </text>
+    </g>
+  );
+}
+
+/** Every load with its hours over the day; the bars can be dragged, ends and whole, and moved by keys. */
+function DayChart({
+  rows,
+  setHours,
+}: {
+  readonly rows: readonly Row[];
+  readonly setHours: ReturnType<typeof useSetHours>;
+}) {
+  const say = useSay();
+  const { svg, hoursOf, whole, grab, step } = useHourDrag(rows, (px) => x.invert(px), setHours);
+  const height = rows.length * ROW + 24;
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      className="load-day"
+      role="group"
+      aria-label={say(msg('screen.tap.hours-of-every-load-on'))}
+      {...whole}
+    >
+      {[0, 6, 12, 18, 24].map((h) => (
+        <g key={h}>
+          <line x1={x(h)} x2={x(h)} y1="0" y2={height - 20} stroke="var(--rule)" />
+          <text x={x(h)} y={height - 5} className="chart-text" textAnchor="middle">
+            {say(q.hour(h))}
+          </text>
+        </g>
+      ))}
+      {rows.map((row, r) => (
+        <LoadBars key={row.id} row={row} hours={hoursOf(row)} y={r * ROW + 4} grab={grab} step={step} />
+      ))}
+    </svg>
+  );
+}
+
 /** Who runs when on the tapped circuit: bars that can be dragged, ends and whole; keys do the same. */
 export function LoadDay({
   evaluation,
@@ -143,8 +248,6 @@ export function LoadDay({
 }) {
   const say = useSay();
   const setHours = useSetHours();
-  const [drag, setDrag] = useState<Drag | null>(null);
-  const svg = useRef<SVGSVGElement>(null);
   const breaker = chosen.option.taps[0]?.breaker;
   const load = breaker && circuitLoad(chosen.applied.house, chosen.applied.feed, breaker.id);
   if (!breaker || !load) return null;
@@ -162,35 +265,6 @@ export function LoadDay({
         {say(msg('screen.tap.nothing-that-runs-on-breaker', { breaker: breaker.number }))}
       </p>
     );
-  const hourAt = (e: PointerEvent): number => (svg.current ? x.invert(pointer(e, svg.current)[0]) : 0);
-  const down = (e: PointerEvent<SVGRectElement>, row: Row, index: number, handle: Handle) => {
-    const from = row.hours[index];
-    if (!from) return;
-    e.currentTarget.setPointerCapture(e.pointerId);
-    setDrag({ id: row.id, index, handle, startHour: hourAt(e), from, now: from });
-  };
-  const move = (e: PointerEvent) => {
-    if (drag) setDrag({ ...drag, now: movedSpan(drag.from, drag.handle, hourAt(e) - drag.startHour) });
-  };
-  const write = (row: Row, index: number, span: Span) =>
-    setHours(
-      row.id,
-      row.hours.map((h, i) => (i === index ? span : h)),
-    );
-  const up = () => {
-    const row = rows.find((r) => r.id === drag?.id);
-    if (drag && row && drag.now !== drag.from) write(row, drag.index, drag.now);
-    setDrag(null);
-  };
-  const key = (e: KeyboardEvent, row: Row, index: number) => {
-    const by = e.key === 'ArrowLeft' ? -STEP_HOURS : e.key === 'ArrowRight' ? STEP_HOURS : 0;
-    const span = row.hours[index];
-    if (by === 0 || !span) return;
-    e.preventDefault();
-    e.stopPropagation();
-    write(row, index, movedSpan(span, e.shiftKey ? 'to' : 'whole', by));
-  };
-  const height = rows.length * ROW + 24;
   return (
     <figure className="chart stack">
       <figcaption>
@@ -199,91 +273,7 @@ export function LoadDay({
           <span className="muted">{say(msg('screen.tap.drag-a-bar-or-its'))}</span>
         </h3>
       </figcaption>
-      <svg
-        ref={svg}
-        viewBox={`0 0 ${WIDTH} ${height}`}
-        className="load-day"
-        role="group"
-        aria-label={say(msg('screen.tap.hours-of-every-load-on'))}
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={() => setDrag(null)}
-      >
-        {[0, 6, 12, 18, 24].map((h) => (
-          <g key={h}>
-            <line x1={x(h)} x2={x(h)} y1="0" y2={height - 20} stroke="var(--rule)" />
-            <text x={x(h)} y={height - 5} className="chart-text" textAnchor="middle">
-              {say(q.hour(h))}
-            </text>
-          </g>
-        ))}
-        {rows.map((row, r) => {
-          const hours = row.hours.map((h, i) => (drag?.id === row.id && drag.index === i ? drag.now : h));
-          const y = r * ROW + 4;
-          return (
-            <g key={row.id} className={row.fresh ? 'load-new' : undefined}>
-              {hours.length === 0 && (
-                <rect x={x(0)} y={y} width={x(24) - x(0)} height={ROW - 8} className="load-any" />
-              )}
-              {hours.map((span, i) => (
-                <g
-                  key={i}
-                  tabIndex={0}
-                  role="slider"
-                  aria-label={say(
-                    msg('screen.tap.to', { name: row.name, from: q.hour(span[0]), to: q.hour(span[1]) }),
-                  )}
-                  aria-valuemin={0}
-                  aria-valuemax={24}
-                  aria-valuenow={span[0]}
-                  aria-valuetext={say(msg('screen.tap.to-2', { from: q.hour(span[0]), to: q.hour(span[1]) }))}
-                  onKeyDown={(e) => key(e, row, i)}
-                  className="load-bar"
-                >
-                  {piecesOf(span).map(([a, b], k, all) => (
-                    <g key={k}>
-                      <rect
-                        x={x(a)}
-                        y={y}
-                        width={Math.max(3, x(b) - x(a))}
-                        height={ROW - 8}
-                        onPointerDown={(e) => down(e, row, i, 'whole')}
-                      />
-                      {k === 0 && (
-                        <rect
-                          x={x(a) - HANDLE_PX / 2}
-                          y={y}
-                          width={HANDLE_PX}
-                          height={ROW - 8}
-                          className="load-end"
-                          onPointerDown={(e) => down(e, row, i, 'from')}
-                        />
-                      )}
-                      {k === all.length - 1 && (
-                        <rect
-                          x={x(b) - HANDLE_PX / 2}
-                          y={y}
-                          width={HANDLE_PX}
-                          height={ROW - 8}
-                          className="load-end"
-                          onPointerDown={(e) => down(e, row, i, 'to')}
-                        />
-                      )}
-                    </g>
-                  ))}
-                </g>
-              ))}
-              <text x={LEFT + 6} y={y + 13} className="load-name-text">
-                {hours.length === 0 ? say(msg('screen.tap.at-any-hour', { name: row.name })) : row.name}
-              </text>
-              <text x={WIDTH - RIGHT + 8} y={y + 13} className="chart-text">
-                {amps(row.amps)}
-                {row.continuous ? ' × 1.25' : ''}
-              </text>
-            </g>
-          );
-        })}
-      </svg>
+      <DayChart rows={rows} setHours={setHours} />
       {rows.some((r) => r.hours.length === 0) && (
         <div className="row">
           {rows

@@ -6,13 +6,8 @@ import {
   PanelId,
   PointId,
   switchCount,
-  switchesIn,
-  switchKey,
-  type House,
-  type Point,
   type Want,
   msg,
-  type Text,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { lazy, Suspense } from 'react';
@@ -23,64 +18,10 @@ import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
 import { TextField } from '../../parts/TextField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
+import { commands, controlValue, sourceValue, switchesBeside } from './want-controls.ts';
 import { Said, slot } from '../../app/Said.tsx';
 
 const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
-
-const ALWAYS = 'always';
-interface Command {
-  readonly value: string;
-  readonly label: Text;
-  readonly control: Want['control'];
-}
-
-/** Everything that may command a want: existing switches and wanted ones, several in one box each by its number. */
-function commands(points: readonly Point[], wanted: readonly Want[]): Command[] {
-  return [
-    { value: ALWAYS, label: msg('screen.want.always'), control: { by: 'always' } },
-    ...points.flatMap((p) => {
-      const keys = switchesIn(p);
-      return keys.map((value, i): Command => ({
-        value,
-        label:
-          keys.length > 1
-            ? msg('screen.want.by-switch', { label: p.label, n: i + 1 })
-            : msg('screen.want.by-switch-2', { label: p.label }),
-        control: { by: 'switch', pointId: p.id, ...(i > 0 ? { nth: i + 1 } : {}) },
-      }));
-    }),
-    ...wanted.flatMap((w) =>
-      Array.from({ length: switchCount(w) }, (_, i): Command => ({
-        value: `want:${w.id}/${i + 1}`,
-        label:
-          switchCount(w) > 1
-            ? msg('screen.want.by-switch', { label: w.label, n: i + 1 })
-            : msg('screen.want.by-the-wanted', { label: w.label }),
-        control: { by: 'want', wantId: w.id, ...(i > 0 ? { nth: i + 1 } : {}) },
-      })),
-    ),
-  ];
-}
-/** Who commands it, as one value of that list. */
-function controlValue({ control }: Want): string {
-  if (control.by === 'always') return ALWAYS;
-  return control.by === 'switch'
-    ? switchKey(control.pointId, control.nth)
-    : `want:${control.wantId}/${control.nth ?? 1}`;
-}
-
-/** Switches in the box that commands a want: more than one can part a fan from its light. */
-const switchesBeside = ({ control }: Want, { points }: House, wants: readonly Want[]): number =>
-  control.by === 'switch'
-    ? points.filter((p) => p.id === control.pointId).flatMap(switchesIn).length
-    : control.by === 'want'
-      ? wants.filter((w) => w.id === control.wantId).reduce((n, w) => n + switchCount(w), 0)
-      : 0;
-
-function sourceValue({ source }: Want): string {
-  if (!source) return 'any';
-  return source.from === 'point' ? `point:${source.pointId}` : `panel:${source.panelId}`;
-}
 
 /** A light or a fan on the ceiling: where the middle is, and why it was moved. */
 function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Want) => void }) {
@@ -107,6 +48,134 @@ function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Wa
   );
 }
 
+interface WantProps {
+  readonly want: Want;
+  readonly put: (want: Want, merge?: string) => void;
+}
+
+/** How many devices its box holds side by side, and what each is. */
+function GangFields({
+  want,
+  put,
+  set,
+  moved,
+}: WantProps & { readonly set: (to: Partial<Want>) => void; readonly moved: boolean }) {
+  const say = useSay();
+  return (
+    <>
+      <Choice
+        label={say(msg('screen.want.gangs'))}
+        value={String(want.gangs)}
+        width={70}
+        options={[
+          { value: '1', label: '1' },
+          { value: '2', label: '2' },
+          { value: '3', label: '3' },
+        ]}
+        onChange={(g) => {
+          const { beside, ...rest } = want;
+          const others = beside?.slice(0, Number(g) - 1) ?? [];
+          put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
+        }}
+      />
+      {!moved &&
+        gangKinds(want)
+          .slice(1)
+          .map((k, i) => (
+            <Choice
+              key={i}
+              label={say(msg('screen.want.in-gang', { n: i + 2 }))}
+              value={k === 'switch' ? 'switch' : 'receptacle'}
+              width={110}
+              options={[
+                { value: 'receptacle', label: say(msg('screen.want.outlet')) },
+                { value: 'switch', label: say(msg('screen.want.switch')) },
+              ]}
+              onChange={(to) =>
+                set({
+                  beside: gangKinds(want)
+                    .slice(1)
+                    .map((x, n) => (n === i ? to : x === 'switch' ? 'switch' : 'receptacle')),
+                })
+              }
+            />
+          ))}
+    </>
+  );
+}
+
+/** What it is live by: always, or a switch; a fan's light may have one of its own. */
+function ControlFields({ want, put }: WantProps) {
+  const say = useSay();
+  const { house, job } = useWork().bundle;
+  const live = commands(
+    house.points,
+    job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id),
+  );
+  const beside = switchesBeside(want, house, job.wants);
+  return (
+    <>
+      <Choice
+        label={say(msg('screen.want.live'))}
+        value={controlValue(want)}
+        width={190}
+        options={live}
+        onChange={(v) => {
+          const { lightNth: _, ...rest } = want;
+          put({ ...rest, control: live.find((c) => c.value === v)?.control ?? { by: 'always' } });
+        }}
+      />
+      {want.kind === 'fan' && beside > 1 && (
+        <Choice
+          label={say(msg('screen.want.its-light'))}
+          value={String(want.lightNth ?? '')}
+          width={150}
+          options={[
+            { value: '', label: say(msg('screen.want.with-the-fan')) },
+            ...Array.from({ length: beside }, (_, i) => ({
+              value: String(i + 1),
+              label: say(msg('screen.want.by-switch-3', { n: i + 1 })),
+            })),
+          ]}
+          onChange={(n) => {
+            const { lightNth: _, ...rest } = want;
+            put(n === '' ? rest : { ...rest, lightNth: Number(n) });
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** Where its power comes from: where it is best, a box, or a new circuit. */
+function SourceField({ want, put }: WantProps) {
+  const say = useSay();
+  const { house } = useWork().bundle;
+  return (
+    <Choice
+      label={say(msg('screen.want.power-from'))}
+      value={sourceValue(want)}
+      width={170}
+      options={[
+        { value: 'any', label: say(msg('screen.want.wherever-it-is-best')) },
+        ...house.panels.map((p) => ({
+          value: `panel:${p.id}`,
+          label: say(msg('screen.want.a-new-circuit', { label: p.label })),
+        })),
+        ...house.points.map((p) => ({ value: `point:${p.id}`, label: p.label })),
+      ]}
+      onChange={(v) => {
+        const { source: _, ...rest } = want;
+        const id = v.slice(6);
+        if (v === 'any') put(rest);
+        else if (v.startsWith('panel:'))
+          put({ ...rest, source: { from: 'panel', panelId: PanelId.parse(id) } });
+        else put({ ...rest, source: { from: 'point', pointId: PointId.parse(id) } });
+      }}
+    />
+  );
+}
+
 /** One wanted point: what, where, what commands it, where its power may come from, what is plugged in. */
 export function WantForm({
   want,
@@ -119,17 +188,14 @@ export function WantForm({
 }) {
   const say = useSay();
   const { bundle, evaluation } = useWork();
-  const { house, job } = bundle;
+  const { house } = bundle;
   const set = (to: Partial<Want>) => put({ ...want, ...to });
-  const wanted = job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id);
   const near =
     want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
       ? neighborHeight(house, evaluation.plan, want.at, want.kind)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
   const boxed = want.kind === 'receptacle' || want.kind === 'switch';
-  const live = commands(house.points, wanted);
-  const beside = switchesBeside(want, house, job.wants);
   const commanded = switchCount(want) === 0 && moved === undefined;
   return (
     <article className="want" aria-label={want.label}>
@@ -170,76 +236,8 @@ export function WantForm({
             {say(msg('screen.want.match-the-neighbors', { near: formatLength(near, house.units, 'inches') }))}
           </Button>
         )}
-        {boxed && (
-          <Choice
-            label={say(msg('screen.want.gangs'))}
-            value={String(want.gangs)}
-            width={70}
-            options={[
-              { value: '1', label: '1' },
-              { value: '2', label: '2' },
-              { value: '3', label: '3' },
-            ]}
-            onChange={(g) => {
-              const { beside, ...rest } = want;
-              const others = beside?.slice(0, Number(g) - 1) ?? [];
-              put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
-            }}
-          />
-        )}
-        {boxed &&
-          !moved &&
-          gangKinds(want)
-            .slice(1)
-            .map((k, i) => (
-              <Choice
-                key={i}
-                label={say(msg('screen.want.in-gang', { n: i + 2 }))}
-                value={k === 'switch' ? 'switch' : 'receptacle'}
-                width={110}
-                options={[
-                  { value: 'receptacle', label: say(msg('screen.want.outlet')) },
-                  { value: 'switch', label: say(msg('screen.want.switch')) },
-                ]}
-                onChange={(to) =>
-                  set({
-                    beside: gangKinds(want)
-                      .slice(1)
-                      .map((x, n) => (n === i ? to : x === 'switch' ? 'switch' : 'receptacle')),
-                  })
-                }
-              />
-            ))}
-        {commanded && (
-          <Choice
-            label={say(msg('screen.want.live'))}
-            value={controlValue(want)}
-            width={190}
-            options={live}
-            onChange={(v) => {
-              const { lightNth: _, ...rest } = want;
-              put({ ...rest, control: live.find((c) => c.value === v)?.control ?? { by: 'always' } });
-            }}
-          />
-        )}
-        {want.kind === 'fan' && beside > 1 && (
-          <Choice
-            label={say(msg('screen.want.its-light'))}
-            value={String(want.lightNth ?? '')}
-            width={150}
-            options={[
-              { value: '', label: say(msg('screen.want.with-the-fan')) },
-              ...Array.from({ length: beside }, (_, i) => ({
-                value: String(i + 1),
-                label: say(msg('screen.want.by-switch-3', { n: i + 1 })),
-              })),
-            ]}
-            onChange={(n) => {
-              const { lightNth: _, ...rest } = want;
-              put(n === '' ? rest : { ...rest, lightNth: Number(n) });
-            }}
-          />
-        )}
+        {boxed && <GangFields want={want} put={put} set={set} moved={moved !== undefined} />}
+        {commanded && <ControlFields want={want} put={put} />}
         {want.kind === 'appliance' && (
           <Choice
             label={say(msg('screen.want.voltage'))}
@@ -255,29 +253,7 @@ export function WantForm({
             }}
           />
         )}
-        {!moved && (
-          <Choice
-            label={say(msg('screen.want.power-from'))}
-            value={sourceValue(want)}
-            width={170}
-            options={[
-              { value: 'any', label: say(msg('screen.want.wherever-it-is-best')) },
-              ...house.panels.map((p) => ({
-                value: `panel:${p.id}`,
-                label: say(msg('screen.want.a-new-circuit', { label: p.label })),
-              })),
-              ...house.points.map((p) => ({ value: `point:${p.id}`, label: p.label })),
-            ]}
-            onChange={(v) => {
-              const { source: _, ...rest } = want;
-              const id = v.slice(6);
-              if (v === 'any') put(rest);
-              else if (v.startsWith('panel:'))
-                put({ ...rest, source: { from: 'panel', panelId: PanelId.parse(id) } });
-              else put({ ...rest, source: { from: 'point', pointId: PointId.parse(id) } });
-            }}
-          />
-        )}
+        {!moved && <SourceField want={want} put={put} />}
         <Button
           type="text"
           size="small"

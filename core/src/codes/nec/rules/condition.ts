@@ -1,6 +1,6 @@
-import { isSmallAluminum } from '../../../document/index.ts';
+import { isSmallAluminum, type Point } from '../../../document/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
-import type { Judgement, Rule } from '../../pack.ts';
+import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
   breakerName,
   cableName,
@@ -12,7 +12,7 @@ import {
   pointsOf,
   touchedPoints,
 } from './judge.ts';
-import { capital, msg, row } from '../../../words/index.ts';
+import { capital, msg, row, type Message } from '../../../words/index.ts';
 
 const HELP = msg('rules.condition.help');
 
@@ -62,6 +62,58 @@ export const cableMaterial: Rule = {
     ),
 };
 
+const GROUND_SOURCES = [published('NEC 406.4(A), (B)'), published('NEC 250.130(C)')];
+
+/** Asks whether the first cable of which nobody has said so brings a ground. */
+function askGround(context: RuleContext, point: Point, path: readonly string[]): Judgement {
+  const open = context.house.cables.find((c) => path.includes(c.id) && c.ground === 'unknown');
+  const remedy = (ground: 'wire' | 'none', says: Message): Remedy[] =>
+    open ? [{ says, edit: { edit: 'set-ground', cableId: open.id, ground } }] : [];
+  return judge('ground', {
+    severity: 'watch',
+    mark: 'tap',
+    subjects: [point.id],
+    says: open
+      ? msg('rules.condition.ask-ground', { cable: cableName(context, open) })
+      : msg('rules.condition.ask-ground-tap', { point: point.label }),
+    detail: msg('rules.condition.ask-ground-why'),
+    because: { need: 1, have: null, unit: 'ground', sense: 'at-least' },
+    sources: GROUND_SOURCES,
+    remedies: [
+      ...remedy('wire', msg('rules.condition.has-ground')),
+      ...remedy('none', msg('rules.condition.has-no-ground')),
+    ],
+  });
+}
+
+function judgeGround(context: RuleContext, point: Point): Judgement[] {
+  const box = context.feed.boxes.get(point.id);
+  if (!box || box.circuits.length === 0) return [];
+  if (box.ground === 'unknown') return [askGround(context, point, box.path)];
+  const common = { mark: 'tap' as const, subjects: [point.id], sources: GROUND_SOURCES };
+  if (box.ground === 'yes')
+    return [
+      judge('ground', {
+        ...common,
+        severity: 'ok',
+        says: msg('rules.condition.ground-ok', { point: point.label }),
+        detail: msg('rules.condition.ground-ok-why'),
+      }),
+    ];
+  const broken = context.house.cables.find((c) => box.path.includes(c.id) && c.ground === 'none');
+  const cable = broken
+    ? msg('rules.condition.ground-none-cable', { cable: capital(cableName(context, broken)) })
+    : '';
+  return [
+    judge('ground', {
+      ...common,
+      severity: 'stop',
+      says: msg('rules.condition.ground-none', { point: point.label }),
+      detail: msg('rules.condition.ground-none-why', { cable }),
+    }),
+  ];
+}
+
 /** A new outlet needs a ground all the way back; replacing has its lawful ways, extending has none without one. */
 export const grounding: Rule = {
   id: 'ground',
@@ -71,67 +123,78 @@ export const grounding: Rule = {
   check: (context) =>
     touchedPoints(context)
       .filter((p) => isNew(context, p))
-      .flatMap((point): Judgement[] => {
-        const box = context.feed.boxes.get(point.id);
-        if (!box || box.circuits.length === 0) return [];
-        const sources = [published('NEC 406.4(A), (B)'), published('NEC 250.130(C)')];
-        if (box.ground === 'yes')
-          return [
-            judge('ground', {
-              severity: 'ok',
-              mark: 'tap',
-              subjects: [point.id],
-              says: msg('rules.condition.ground-ok', { point: point.label }),
-              detail: msg('rules.condition.ground-ok-why'),
-              sources,
-            }),
-          ];
-        if (box.ground === 'no') {
-          const broken = context.house.cables.find((c) => box.path.includes(c.id) && c.ground === 'none');
-          return [
-            judge('ground', {
-              severity: 'stop',
-              mark: 'tap',
-              subjects: [point.id],
-              says: msg('rules.condition.ground-none', { point: point.label }),
-              detail: msg('rules.condition.ground-none-why', {
-                cable: broken
-                  ? msg('rules.condition.ground-none-cable', { cable: capital(cableName(context, broken)) })
-                  : '',
-              }),
-              sources,
-            }),
-          ];
-        }
-        const open = context.house.cables.find((c) => box.path.includes(c.id) && c.ground === 'unknown');
-        const remedies: Remedy[] = open
-          ? [
-              {
-                says: msg('rules.condition.has-ground'),
-                edit: { edit: 'set-ground', cableId: open.id, ground: 'wire' },
-              },
-              {
-                says: msg('rules.condition.has-no-ground'),
-                edit: { edit: 'set-ground', cableId: open.id, ground: 'none' },
-              },
-            ]
-          : [];
-        return [
-          judge('ground', {
-            severity: 'watch',
-            mark: 'tap',
-            subjects: [point.id],
-            says: open
-              ? msg('rules.condition.ask-ground', { cable: cableName(context, open) })
-              : msg('rules.condition.ask-ground-tap', { point: point.label }),
-            detail: msg('rules.condition.ask-ground-why'),
-            because: { need: 1, have: null, unit: 'ground', sense: 'at-least' },
-            sources,
-            remedies,
-          }),
-        ];
-      }),
+      .flatMap((point) => judgeGround(context, point)),
 };
+
+const LOOKED = [practice(msg('rules.condition.state-practice'))];
+
+/** What was found in a box, as a finding: an answer to it says what it is now. */
+function judgeCondition(point: Point, touched: boolean): Judgement[] {
+  const worse = touched ? { origin: 'worse' as const } : {};
+  const common = { mark: 'wire' as const, subjects: [point.id], sources: LOOKED };
+  const named = { point: point.label };
+  const found = (says: Message, condition: 'sound' | 'burnt' | 'short-conductors'): Remedy => ({
+    says,
+    edit: { edit: 'set-condition', pointId: point.id, condition },
+  });
+  switch (point.condition) {
+    case 'burnt-beyond-reach':
+      return [
+        judge('box-condition', {
+          ...common,
+          ...worse,
+          severity: touched ? 'stop' : 'fix',
+          says: msg('rules.condition.beyond-reach', named),
+          detail: HELP,
+        }),
+      ];
+    case 'burnt':
+    case 'loose': {
+      const burnt = point.condition === 'burnt';
+      return [
+        judge('box-condition', {
+          ...common,
+          ...worse,
+          severity: 'fix',
+          says: msg(burnt ? 'rules.condition.burnt' : 'rules.condition.loose', named),
+          detail: msg(burnt ? 'rules.condition.burnt-why' : 'rules.condition.loose-why'),
+          remedies: [
+            found(msg(burnt ? 'rules.condition.mended' : 'rules.condition.fastened', named), 'sound'),
+          ],
+        }),
+      ];
+    }
+    case 'short-conductors':
+      if (!touched) return [];
+      return [
+        judge('box-condition', {
+          ...common,
+          severity: 'ok',
+          says: msg('rules.condition.short', named),
+          detail: msg('rules.condition.short-why'),
+          sources: [practice(msg('rules.condition.short-practice'))],
+        }),
+      ];
+    case 'not-looked':
+      if (!touched) return [];
+      return [
+        judge('box-condition', {
+          ...common,
+          severity: 'watch',
+          says: msg('rules.condition.look', named),
+          detail: msg('rules.condition.look-why'),
+          because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+          remedies: [
+            found(msg('rules.condition.looked-sound'), 'sound'),
+            found(msg('rules.condition.looked-short'), 'short-conductors'),
+            found(msg('rules.condition.looked-burnt'), 'burnt'),
+          ],
+        }),
+      ];
+    case 'sound':
+      return [];
+  }
+}
 
 /** The state of a box that the work opens. */
 export const boxCondition: Rule = {
@@ -140,103 +203,9 @@ export const boxCondition: Rule = {
   about: msg('rules.condition.state-about'),
   numbers: noNumbers,
   check: (context) =>
-    context.house.points.flatMap((point): Judgement[] => {
-      const touched = context.touched.has(point.id) && !isNew(context, point);
-      const sources = [practice(msg('rules.condition.state-practice'))];
-      switch (point.condition) {
-        case 'burnt-beyond-reach':
-          return [
-            judge('box-condition', {
-              severity: touched ? 'stop' : 'fix',
-              mark: 'wire',
-              subjects: [point.id],
-              says: msg('rules.condition.beyond-reach', { point: point.label }),
-              detail: HELP,
-              sources,
-              ...(touched ? { origin: 'worse' as const } : {}),
-            }),
-          ];
-        case 'burnt':
-          return [
-            judge('box-condition', {
-              severity: 'fix',
-              mark: 'wire',
-              subjects: [point.id],
-              says: msg('rules.condition.burnt', { point: point.label }),
-              detail: msg('rules.condition.burnt-why'),
-              sources,
-              remedies: [
-                {
-                  says: msg('rules.condition.mended', { point: point.label }),
-                  edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
-                },
-              ],
-              ...(touched ? { origin: 'worse' as const } : {}),
-            }),
-          ];
-        case 'short-conductors':
-          return touched
-            ? [
-                judge('box-condition', {
-                  severity: 'ok',
-                  mark: 'wire',
-                  subjects: [point.id],
-                  says: msg('rules.condition.short', { point: point.label }),
-                  detail: msg('rules.condition.short-why'),
-                  sources: [practice(msg('rules.condition.short-practice'))],
-                }),
-              ]
-            : [];
-        case 'loose':
-          return [
-            judge('box-condition', {
-              severity: 'fix',
-              mark: 'wire',
-              subjects: [point.id],
-              says: msg('rules.condition.loose', { point: point.label }),
-              detail: msg('rules.condition.loose-why'),
-              sources,
-              remedies: [
-                {
-                  says: msg('rules.condition.fastened', { point: point.label }),
-                  edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
-                },
-              ],
-              ...(touched ? { origin: 'worse' as const } : {}),
-            }),
-          ];
-        case 'not-looked':
-          return touched
-            ? [
-                judge('box-condition', {
-                  severity: 'watch',
-                  mark: 'wire',
-                  subjects: [point.id],
-                  says: msg('rules.condition.look', { point: point.label }),
-                  detail: msg('rules.condition.look-why'),
-                  because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
-                  sources,
-                  remedies: [
-                    {
-                      says: msg('rules.condition.looked-sound'),
-                      edit: { edit: 'set-condition', pointId: point.id, condition: 'sound' },
-                    },
-                    {
-                      says: msg('rules.condition.looked-short'),
-                      edit: { edit: 'set-condition', pointId: point.id, condition: 'short-conductors' },
-                    },
-                    {
-                      says: msg('rules.condition.looked-burnt'),
-                      edit: { edit: 'set-condition', pointId: point.id, condition: 'burnt' },
-                    },
-                  ],
-                }),
-              ]
-            : [];
-        case 'sound':
-          return [];
-      }
-    }),
+    context.house.points.flatMap((point) =>
+      judgeCondition(point, context.touched.has(point.id) && !isNew(context, point)),
+    ),
 };
 
 /** Two hots of a multiwire circuit open together, and its neutral never depends on a device. */

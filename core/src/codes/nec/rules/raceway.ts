@@ -1,4 +1,5 @@
 import type { Cable } from '../../../document/index.ts';
+import type { Remedy } from '../../../findings/index.ts';
 import { plain } from '../../../units/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { isWireGauge, mostConductors, racewayFill } from '../raceway.ts';
@@ -11,8 +12,8 @@ import {
   flexGroundSource,
   type RacewayKind,
 } from '../tables/raceway.ts';
-import { cableName, cablesOf, circuitsOf, judge } from './judge.ts';
-import { capital, msg, q } from '../../../words/index.ts';
+import { cableName, cablesOf, circuitsOf, judge, type Say } from './judge.ts';
+import { capital, msg, q, type Message, type Text } from '../../../words/index.ts';
 
 const isRaceway = (type: Cable['type']): type is RacewayKind => type in BORE;
 
@@ -98,103 +99,92 @@ export const racewayFillRule: Rule = {
   check: (context) => context.house.cables.flatMap((cable) => judgeFill(context, cable)),
 };
 
+/** What is said of the metal of a cable or raceway that serves as its ground. */
+type PathSay = Pick<Say, 'severity' | 'says' | 'detail' | 'because' | 'remedies'>;
+
+const groundIs = (cable: Cable, ground: 'wire' | 'none', says: Message): Remedy => ({
+  says,
+  edit: { edit: 'set-ground', cableId: cable.id, ground },
+});
+
+/** Flexible conduit grounds over a short way and behind a small breaker only. */
+function flexibleSay(cable: Cable, name: Text, amps: number): PathSay | null {
+  const remedies = [groundIs(cable, 'wire', msg('rules.raceway.wire-in-it'))];
+  const says = msg('rules.raceway.flex', { cable: capital(name) });
+  const { longestMm } = FLEX_GROUND;
+  if (cable.lengthMm !== null && cable.lengthMm > longestMm + 1e-6)
+    return {
+      severity: 'fix',
+      says,
+      detail: msg('rules.raceway.flex-long', { longest: q.distance(longestMm) }),
+      because: { need: cable.lengthMm, have: longestMm, unit: 'mm', sense: 'at-least' },
+      remedies,
+    };
+  if (amps > FLEX_GROUND.amps)
+    return {
+      severity: 'fix',
+      says,
+      detail: msg('rules.raceway.flex-amps', { amps: q.rating(FLEX_GROUND.amps) }),
+      because: { need: amps, have: FLEX_GROUND.amps, unit: 'A', sense: 'at-least' },
+      remedies,
+    };
+  return cable.lengthMm === null ? askLength(cable, name) : null;
+}
+
+/** What only asks is asked where the circuit is extended. */
+const askReading = (cable: Cable, name: Text): PathSay => ({
+  severity: 'watch',
+  says: msg('rules.raceway.old-armor', { cable: name }),
+  detail: msg('rules.raceway.old-armor-why'),
+  because: { need: 1, have: null, unit: 'reading', sense: 'at-least' },
+  remedies: [
+    { says: msg('rules.raceway.it-grounds'), edit: { edit: 'ground-proved', cableId: cable.id } },
+    groundIs(cable, 'none', msg('rules.raceway.it-does-not')),
+  ],
+});
+const askLength = (cable: Cable, name: Text): PathSay => ({
+  severity: 'watch',
+  says: msg('rules.raceway.ask-length', { cable: name }),
+  detail: msg('rules.raceway.ask-length-why', { longest: q.distance(FLEX_GROUND.longestMm) }),
+  because: { need: 0, have: null, unit: 'mm', sense: 'at-least' },
+  remedies: [groundIs(cable, 'wire', msg('rules.raceway.wire-in-it'))],
+});
+
+function pathSay(cable: Cable, name: Text, amps: number): PathSay | null {
+  const { type, ground } = cable;
+  if (ground !== 'armor' && ground !== 'tubing') return null;
+  if (ground === 'armor' && type === 'MC')
+    return {
+      severity: 'fix',
+      says: msg('rules.raceway.plain-armor', { cable: name }),
+      detail: msg('rules.raceway.plain-armor-why'),
+      remedies: [groundIs(cable, 'wire', msg('rules.raceway.has-wire'))],
+    };
+  if (ground === 'armor' && type === 'old-AC' && !cable.groundProved) return askReading(cable, name);
+  if (type === 'LFNC' || type === 'PVC')
+    return {
+      severity: 'fix',
+      says: msg('rules.raceway.plastic', { cable: name }),
+      detail: msg('rules.raceway.plastic-why'),
+      remedies: [groundIs(cable, 'wire', msg('rules.raceway.wire-in-it'))],
+    };
+  if (type !== 'FMC' && type !== 'LFMC') return null;
+  return flexibleSay(cable, name, amps);
+}
+
 function judgePath(context: RuleContext, cable: Cable, amps: number, extended: boolean): Judgement[] {
-  const name = cableName(context, cable);
-  const common = { mark: 'feed' as const, subjects: [cable.id], sources: [flexGroundSource] };
-  const origin = extended && !context.touched.has(cable.id) ? { origin: 'worse' as const } : {};
-  if (cable.ground === 'armor' && cable.type === 'MC')
-    return [
-      judge('ground-path', {
-        ...common,
-        ...origin,
-        severity: 'fix',
-        says: msg('rules.raceway.plain-armor', { cable: name }),
-        detail: msg('rules.raceway.plain-armor-why'),
-        remedies: [
-          {
-            says: msg('rules.raceway.has-wire'),
-            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
-          },
-        ],
-      }),
-    ];
-  if (cable.ground === 'armor' && cable.type === 'old-AC' && !cable.groundProved)
-    return extended
-      ? [
-          judge('ground-path', {
-            ...common,
-            severity: 'watch',
-            says: msg('rules.raceway.old-armor', { cable: name }),
-            detail: msg('rules.raceway.old-armor-why'),
-            because: { need: 1, have: null, unit: 'reading', sense: 'at-least' },
-            remedies: [
-              { says: msg('rules.raceway.it-grounds'), edit: { edit: 'ground-proved', cableId: cable.id } },
-              {
-                says: msg('rules.raceway.it-does-not'),
-                edit: { edit: 'set-ground', cableId: cable.id, ground: 'none' },
-              },
-            ],
-          }),
-        ]
-      : [];
-  const plastic = cable.type === 'LFNC' || cable.type === 'PVC';
-  if ((cable.ground === 'tubing' || cable.ground === 'armor') && plastic)
-    return [
-      judge('ground-path', {
-        ...common,
-        ...origin,
-        severity: 'fix',
-        says: msg('rules.raceway.plastic', { cable: name }),
-        detail: msg('rules.raceway.plastic-why'),
-        remedies: [
-          {
-            says: msg('rules.raceway.wire-in-it'),
-            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
-          },
-        ],
-      }),
-    ];
-  const flexible = cable.type === 'FMC' || cable.type === 'LFMC';
-  if (!flexible || (cable.ground !== 'tubing' && cable.ground !== 'armor')) return [];
-  const tooLong = cable.lengthMm !== null && cable.lengthMm > FLEX_GROUND.longestMm + 1e-6;
-  if (tooLong || amps > FLEX_GROUND.amps)
-    return [
-      judge('ground-path', {
-        ...common,
-        ...origin,
-        severity: 'fix',
-        says: msg('rules.raceway.flex', { cable: capital(name) }),
-        detail: tooLong
-          ? msg('rules.raceway.flex-long', { longest: q.distance(FLEX_GROUND.longestMm) })
-          : msg('rules.raceway.flex-amps', { amps: q.rating(FLEX_GROUND.amps) }),
-        because: tooLong
-          ? { need: cable.lengthMm ?? 0, have: FLEX_GROUND.longestMm, unit: 'mm', sense: 'at-least' }
-          : { need: amps, have: FLEX_GROUND.amps, unit: 'A', sense: 'at-least' },
-        remedies: [
-          {
-            says: msg('rules.raceway.wire-in-it'),
-            edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
-          },
-        ],
-      }),
-    ];
-  return cable.lengthMm === null && extended
-    ? [
-        judge('ground-path', {
-          ...common,
-          severity: 'watch',
-          says: msg('rules.raceway.ask-length', { cable: name }),
-          detail: msg('rules.raceway.ask-length-why', { longest: q.distance(FLEX_GROUND.longestMm) }),
-          because: { need: 0, have: null, unit: 'mm', sense: 'at-least' },
-          remedies: [
-            {
-              says: msg('rules.raceway.wire-in-it'),
-              edit: { edit: 'set-ground', cableId: cable.id, ground: 'wire' },
-            },
-          ],
-        }),
-      ]
-    : [];
+  const say = pathSay(cable, cableName(context, cable), amps);
+  if (!say || (say.severity === 'watch' && !extended)) return [];
+  const worse = say.severity === 'fix' && extended && !context.touched.has(cable.id);
+  return [
+    judge('ground-path', {
+      ...say,
+      mark: 'feed',
+      subjects: [cable.id],
+      sources: [flexGroundSource],
+      ...(worse ? { origin: 'worse' as const } : {}),
+    }),
+  ];
 }
 
 /** A ground that is not a wire: which metal may serve, how long, how large, and when a reading is asked for. */

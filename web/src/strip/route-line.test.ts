@@ -4,7 +4,7 @@ import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { cableLines } from './cables.ts';
 import { dimensionsOf } from './drawn.ts';
 import { layoutStrip } from './layout.ts';
-import { drawWay } from './way.ts';
+import { drawRoute } from './route-line.ts';
 import { said } from '../../../core/src/testing/said.ts';
 
 const demo = (n: number): Evaluation => {
@@ -20,7 +20,7 @@ const drawn = (e: Evaluation, room = music) => {
   const at = (id: string) =>
     house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
   return e.chosen!.option.legs.map((leg, lane) =>
-    drawWay({
+    drawRoute({
       route: leg.route,
       layout: layoutOf(room),
       system: 'imperial',

@@ -9,7 +9,7 @@ import {
 import { drawnAt, type StripLayout, type Xy } from './layout.ts';
 
 /** A leg as it is drawn: one line, its holes, where the true length of a flat run is written, and where it leaves the room. */
-export interface DrawnWay {
+export interface DrawnRoute {
   readonly key: string;
   readonly points: readonly Xy[];
   readonly holes: readonly (Xy & { readonly key: string })[];
@@ -58,7 +58,7 @@ function lengthOf(moves: readonly Move[], system: UnitSystem): string {
   );
 }
 
-export interface WayInput {
+export interface RouteInput {
   readonly route: Route;
   readonly layout: StripLayout;
   readonly system: UnitSystem;
@@ -69,7 +69,7 @@ export interface WayInput {
 }
 
 /** Works out the line of one leg on the strip of one room. Parts in other rooms are not drawn; where it leaves is. */
-export function drawWay({ route, layout, system, lane, roomId, from, to }: WayInput): DrawnWay {
+export function drawRoute({ route, layout, system, lane, roomId, from, to }: RouteInput): DrawnRoute {
   const ends = { from: from && drawnAt(layout, from, roomId), to: to && drawnAt(layout, to, roomId) };
   const points: Xy[] = [];
   const breaks: (Xy & { text: string })[] = [];
