@@ -35,7 +35,7 @@ module.exports = {
       to: {
         path: 'node_modules',
         pathNot:
-          'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|flatbush|svgson|svg-path-commander)',
+          'node_modules/(zod|flatqueue|dxf-parser|@tarikjabiri/dxf|flatbush|@xmldom/xmldom|svg-path-commander)',
       },
     },
     {

@@ -9,7 +9,7 @@ import { readPlanBehind } from './read-plan.ts';
 import { USES } from './words.ts';
 import type { SetHouse } from '../state/edit.ts';
 import { useSay } from '../app/say.ts';
-import { saysOf } from '../app/said-error.ts';
+import { SaidError, saysOf } from '../app/said-error.ts';
 
 const DrawingView = lazy(() => import('../sheets/DrawingView.tsx').then((m) => ({ default: m.DrawingView })));
 
@@ -113,7 +113,9 @@ function Outlines({ plan }: { readonly plan: Understood }) {
   return (
     <>
       {plan.leftOut.length > 0 && (
-        <p className="muted">{say(msg('screen.rooms.not-used', { leftOut: plan.leftOut.join('; ') }))}</p>
+        <p className="muted">
+          {say(msg('screen.rooms.not-used', { leftOut: plan.leftOut.map(say).join('; ') }))}
+        </p>
       )}
       {plan.outlines.length === 0 ? (
         <p className="empty">{say(msg('screen.rooms.no-closed-outline-large-enough'))}</p>
@@ -173,7 +175,9 @@ export function ImportPlan({ house, onHouse }: { readonly house: House; readonly
   const read = async (name: string, source: string, kind: 'dxf' | 'svg', as: Unit) => {
     setBusy(true);
     try {
-      const plan = await readPlanBehind(source, kind, as === 'file' ? undefined : Number(as));
+      const answer = await readPlanBehind(source, kind, as === 'file' ? undefined : Number(as));
+      if (!answer.ok) throw new SaidError(answer.message);
+      const plan = answer.value;
       setFound({ name, source, kind, plan });
       setFailed(null);
       setEntries((before) =>

@@ -1,5 +1,5 @@
 import { msg } from '@elwand/core';
-import type { Understood } from '@elwand/core/sheets';
+import type { ReadPlan } from '@elwand/core/sheets';
 import type { FloorPlanWorker } from './floor-plan.worker.ts';
 import { SaidError } from '../app/said-error.ts';
 
@@ -8,13 +8,13 @@ const LONGEST_MS = 30_000;
 
 /**
  * Reads a floor plan in a thread of its own, which ends with the answer.
- * @throws Error with what is wrong with the file, in words
+ * @throws SaidError when the reading broke off or took too long
  */
 export async function readPlanBehind(
   source: string,
   kind: 'dxf' | 'svg',
   mmPerUnit?: number,
-): Promise<Understood> {
+): Promise<ReadPlan> {
   const { wrap } = await import('comlink');
   const thread = new Worker(new URL('./floor-plan.worker.ts', import.meta.url), { type: 'module' });
   try {
