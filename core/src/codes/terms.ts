@@ -6,17 +6,7 @@ import type { Source } from '../findings/index.ts';
  */
 
 export type RunPlace =
-  | 'dry'
-  | 'damp'
-  | 'wet'
-  | 'masonry'
-  | 'attic'
-  | 'exposed'
-  | 'damage'
-  | 'buried'
-  | 'sunlight'
-  | 'corrosive'
-  | 'joist-undersides';
+  'dry' | 'damp' | 'wet' | 'masonry' | 'attic' | 'exposed' | 'damage' | 'sunlight' | 'joist-undersides';
 
 /** How a wiring method is fastened where it runs in the open: how far apart at most, and the first one from a box, mm. */
 export interface Support {

@@ -83,6 +83,17 @@ describe('circuits that may not feed whatever one likes, NEC 210.11(C), 210.52(B
     const said = refused(on(restriction, { rooms: rooms(use) }), want);
     expect(said).toHaveLength(allowed ? 0 : 1);
   });
+  it('goes by where the place is: the outer face of a bath is outdoors, below its floor is a basement', () => {
+    const house = on('bath', { rooms: rooms('bath') });
+    const room = house.rooms[0]!;
+    const outside = { ...wallAt(40), on: 'outside' as const };
+    const below = { on: 'basement' as const, roomId: room.id, xMm: 500, yMm: 500 };
+    expect(refused(house, { ...wanted(40), at: outside })).toContain('planning.tap.bath');
+    expect(refused(house, { ...wanted(40), at: below })).toContain('planning.tap.bath');
+    const garage = on('garage', { rooms: rooms('garage') });
+    expect(refused(garage, { ...wanted(40), at: outside })).toEqual([]);
+    expect(refused(garage, { ...wanted(40), at: below })).toEqual(['planning.tap.garage']);
+  });
   it('the circuit of a garage is its own from the 2017 edition on', () => {
     const house = (code: House['code']) => on('garage', { rooms: rooms('den'), code });
     expect(refused(house('nec-2014'))).toEqual([]);

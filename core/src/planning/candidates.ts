@@ -23,7 +23,7 @@ import {
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
 import { circuitLoad, countedWorst, isContinuous, nominalVolts } from '../load/index.ts';
-import type { PlanOfHouse } from '../structure/index.ts';
+import { placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
@@ -380,7 +380,7 @@ export function judgeCandidates(
   pack: CodePack,
   group: WantGroup,
 ): Candidate[] {
-  const uses = group.wants.flatMap((w) => plan.roomOf(w.at)?.use ?? []);
+  const uses = group.wants.flatMap((w) => placeOf(plan, w.at)?.use ?? []);
   const breakers = new Map<BreakerId, Breaker>(
     house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
   );

@@ -1,10 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { METHODS } from '../codes/index.ts';
-import type { House } from '../document/index.ts';
+import type { House, RoomUse } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { contextOf } from '../testing/context.ts';
 import { inches } from '../units/index.ts';
 import { closedWalls, methodsToTry, runFacts } from './runs.ts';
 import { heard } from '../testing/said.ts';
@@ -75,6 +76,19 @@ describe('the way as the rules see it', () => {
     expect(run?.attic).toBe(true);
     expect(run?.places.map((p) => p.place)).toContain('attic');
     expect(run?.cuts.map((c) => c.member)).toEqual(['top-plate', 'top-plate']);
+  });
+  it('on the surface: exposed, in the air of its room, to damage in a garage', () => {
+    const at = (use: RoomUse, moisture: 'dry' | 'damp' | 'wet') => {
+      const house = masonry(smallHouse(), [0, 1, 2, 3]);
+      const rooms = house.rooms.map((r) => ({ ...r, use, moisture }));
+      const e = evaluate(bundle({ ...house, rooms }, [wanted(104)], { method: 'EMT' }));
+      expect(e.chosen!.option.legs[0]!.route.moves.map((m) => m.op)).toContain('surface-run');
+      return [...new Set(contextOf(e).runs.flatMap((r) => r.places.map((p) => p.place)))].sort();
+    };
+    expect(at('den', 'dry')).toEqual(['exposed']);
+    expect(at('garage', 'dry')).toEqual(['damage', 'exposed']);
+    expect(at('workshop', 'damp')).toEqual(['damage', 'damp', 'exposed']);
+    expect(at('den', 'wet')).toEqual(['exposed', 'wet']);
   });
   it('studs of outside walls are limited like bearing ones', () => {
     const house = smallHouse();

@@ -1,6 +1,13 @@
 import type { CutFact, RunFact, RunPlace } from '../codes/index.ts';
 import { METHODS, methodsFor } from '../codes/index.ts';
-import { isRaceway, type CableType, type House, type Job, type WallId } from '../document/index.ts';
+import {
+  isRaceway,
+  type CableType,
+  type House,
+  type Job,
+  type RoomUse,
+  type WallId,
+} from '../document/index.ts';
 import { JOIST_DEPTH_MM, NAILER, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
@@ -32,6 +39,23 @@ export function closedWalls(house: House, plan: PlanOfHouse, method: CableType):
 
 const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? place.wallId : undefined);
 
+/** Rooms where things are moved, leaned and knocked about: what runs on a wall there is exposed to damage. Common practice. */
+const ROUGH: ReadonlySet<RoomUse> = new Set(['garage', 'workshop']);
+
+/** On the face of a wall a run is exposed, in the air of its room, and to what is done there. */
+function onSurface(plan: PlanOfHouse, move: Move): RunFact['places'] {
+  const where = msg('planning.run.on-wall');
+  const rooms = [move.from, move.to].flatMap((p) => {
+    const id = wallOf(p);
+    return (id && plan.lines.get(id)?.room) ?? [];
+  });
+  const places = rooms.flatMap((room): RunPlace[] => {
+    const moisture = moistureOf(room);
+    return [...(moisture === 'dry' ? [] : [moisture]), ...(ROUGH.has(room.use) ? ['damage' as const] : [])];
+  });
+  return (['exposed', ...new Set(places)] as const).map((place) => ({ place, where }));
+}
+
 function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
   if (move.op === 'run-attic') return [{ place: 'attic', where: msg('planning.run.attic') }];
   if (move.op === 'run-below') return [{ place: 'joist-undersides', where: msg('planning.run.below') }];
@@ -42,7 +66,7 @@ function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
       { place: 'wet', where: msg('planning.run.outside') },
       { place: 'sunlight', where: msg('planning.run.outside') },
     ];
-  if (move.op === 'surface-run') return [{ place: 'exposed', where: msg('planning.run.on-wall') }];
+  if (move.op === 'surface-run') return onSurface(plan, move);
   return [move.from, move.to].flatMap((p) => {
     const id = wallOf(p);
     return id

@@ -187,6 +187,10 @@ export interface PlaceOf {
   readonly outdoors: boolean;
 }
 
+/** The room that a place is inside; none for the outer face of its wall, for what is above its ceiling or below its floor. */
+export const roomInside = (plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): Room | undefined =>
+  at.on === 'outside' || at.on === 'attic' || at.on === 'basement' ? undefined : plan.roomOf(at);
+
 /** Where a place is; undefined when its room is not known. Below a floor is the space that lies there, not the room above it. */
 export function placeOf(plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): PlaceOf | undefined {
   if (at.on === 'outside') return { use: 'outdoor', moisture: 'wet', outdoors: true };

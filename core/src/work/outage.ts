@@ -1,5 +1,6 @@
 import type { BreakerId } from '../document/index.ts';
 import { panelWork, type Power } from './power.ts';
+import { workPlace } from './place.ts';
 import { make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
 import { allOf, apart, msg, row, sentences, type Text } from '../words/index.ts';
@@ -119,7 +120,7 @@ export function outage(input: WorkInput, power: Power): Step[] {
         window: 'off',
         minutes: 20,
         after: ['dead', ...input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`)],
-        place: input.plan.roomOf(c.at)?.name ?? '',
+        place: workPlace(input.plan, c.at),
         detail: msg('work.cut-cable-why', { from: c.from.label, to: c.to.label }),
         tools: ['cable-cutter', 'voltage-meter'],
         cautions: [msg('work.cut-cable-caution')],

@@ -3,6 +3,7 @@ import type { Change, Want } from '../document/index.ts';
 import { changeText } from '../planning/index.ts';
 import { takenDown } from './in-the-way.ts';
 import type { Power } from './power.ts';
+import { workPlace } from './place.ts';
 import { make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
 import { msg, q, type Text } from '../words/index.ts';
@@ -40,7 +41,7 @@ function markSteps(input: WorkInput): Step[] {
       window: 'before',
       minutes: 10,
       after: ['carry'],
-      place: input.plan.roomOf(want.at)?.name ?? '',
+      place: workPlace(input.plan, want.at),
       detail: msg('work.mark-why', { outline: outlineText(input, want) }),
       tools: ['level', 'pencil', 'probe'],
     }),

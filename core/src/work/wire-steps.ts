@@ -1,4 +1,5 @@
 import { cutPlace, nearCut } from './power.ts';
+import { workPlace } from './place.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
 import type { Step, WorkInput } from './step.ts';
@@ -18,7 +19,7 @@ function openingStep(input: WorkInput, box: Box): Step {
     window: off ? 'off' : 'before',
     minutes: 15,
     after: [...(off ? ['dead'] : []), ...input.job.wants.map((w) => `mark:${w.id}`)],
-    place: input.plan.roomOf(box.point.at)?.name ?? '',
+    place: workPlace(input.plan, box.point.at),
     detail: msg('work.cut-why'),
     tools: ['jab-saw'],
     cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],

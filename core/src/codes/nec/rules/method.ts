@@ -1,7 +1,7 @@
 import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
 import { type RunPlace } from '../../terms.ts';
 import type { Cable, CableType } from '../../../document/index.ts';
-import { moistureOf } from '../../../structure/index.ts';
+import { moistureOf, roomInside } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { isMetalBox } from '../../../network/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
@@ -100,8 +100,8 @@ function judgeStanding(context: RuleContext, cable: Cable): Judgement[] {
   const rooms = [cable.from, cable.to].map((e) =>
     e.at === 'point' ? context.feed.boxes.get(e.pointId)?.point : undefined,
   );
-  const [a, b] = rooms.map((p) => p && context.plan.roomOf(p.at));
-  if (!a || !b || a.id !== b.id || rooms.some((p) => p?.at.on === 'attic')) return [];
+  const [a, b] = rooms.map((p) => p && roomInside(context.plan, p.at));
+  if (!a || !b || a.id !== b.id) return [];
   const wet = moistureOf(a);
   const method = METHODS[cable.type];
   if (wet === 'dry' || method.may[wet] !== 'no') return [];

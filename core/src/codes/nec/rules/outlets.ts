@@ -1,6 +1,6 @@
 import type { Point, Room, RoomUse } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
-import { reachTo } from '../../../structure/index.ts';
+import { reachTo, roomInside } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { counterCoverage, wallCoverage, type Coverage } from '../spacing.ts';
 import { isReceptacle, judge, limitNumbers } from './judge.ts';
@@ -46,7 +46,7 @@ export function outletCoverage(
 ): RoomOutlets[] {
   const switched = switchedPoints(context);
   return context.house.rooms.flatMap((room): RoomOutlets[] => {
-    const points = context.house.points.filter((p) => context.plan.roomOf(p.at)?.id === room.id);
+    const points = context.house.points.filter((p) => roomInside(context.plan, p.at)?.id === room.id);
     const wall = WALL_LINE_ROOMS.has(room.use) ? wallCoverage(room, points, switched, context.pack) : null;
     const counter = room.use === 'kitchen' ? counterCoverage(room, points, context.pack) : null;
     return wall || counter ? [{ room, wall, counter }] : [];
@@ -157,7 +157,7 @@ export const outletSpacing: Rule = {
   ),
   check: (context) =>
     outletCoverage(context).flatMap(({ room, wall, counter }) => {
-      const points = context.house.points.filter((p) => context.plan.roomOf(p.at)?.id === room.id);
+      const points = context.house.points.filter((p) => roomInside(context.plan, p.at)?.id === room.id);
       if (!points.some(isReceptacle)) return [];
       return [
         ...(wall ? lineJudgement(context, room, 'wall', wall, points) : []),
@@ -174,7 +174,7 @@ export const outletRequired: Rule = {
   numbers: limitNumbers('hallLengthMm', 'basinReachMm'),
   check: (context) =>
     context.house.rooms.flatMap((room) => {
-      const points = context.house.points.filter((p) => context.plan.roomOf(p.at)?.id === room.id);
+      const points = context.house.points.filter((p) => roomInside(context.plan, p.at)?.id === room.id);
       // A room where nothing is entered has not been surveyed: nothing is known of it.
       return points.length === 0 ? [] : roomJudgements(context, room, points);
     }),

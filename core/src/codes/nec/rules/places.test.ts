@@ -1,5 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, makeRoom, type Bundle, type Furniture, type House } from '../../../document/index.ts';
+import {
+  ItemId,
+  makeRoom,
+  type Bundle,
+  type Furniture,
+  type House,
+  type Point,
+} from '../../../document/index.ts';
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit, holdsUp, sourceLine, type Source } from '../../../findings/index.ts';
 import {
@@ -181,6 +188,18 @@ describe('outlets of a room', () => {
     expect(alone('hall', 10)).toMatchObject([{ severity: 'fix', origin: 'standing' }]);
     expect(alone('hall', 9.99)).toEqual([]);
     expect(alone('laundry', 6)).toHaveLength(1);
+  });
+  it('an outlet on the outer face, in the attic or below the floor is none of the room', () => {
+    const room = makeRoom('room', 'Room', 'garage', feet(20), feet(20));
+    const at = (place: Partial<Point>) => {
+      const points = [outlet('r1', 24, place), { ...outlet('s1', 50), kind: 'switch' as const, devices: [] }];
+      return of(bundle(smallHouse({ rooms: [room], points, cables: [] }), []), 'outlet-required');
+    };
+    const spot = { roomId: room.id, xMm: 900, yMm: 900 };
+    expect(at({})).toEqual([]);
+    expect(at({ at: { ...wallAt(24), on: 'outside' } })).toHaveLength(1);
+    expect(at({ at: { on: 'attic', ...spot } })).toHaveLength(1);
+    expect(at({ at: { on: 'basement', ...spot } })).toHaveLength(1);
   });
   it('a basin wants one within 3 ft of its edge', () => {
     const sink: Furniture = {

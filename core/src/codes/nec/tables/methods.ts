@@ -12,9 +12,7 @@ export const RUN_PLACES: Readonly<Record<RunPlace, Text>> = {
   attic: msg('rules.place.attic'),
   exposed: msg('rules.place.exposed'),
   damage: msg('rules.place.damage'),
-  buried: msg('rules.place.buried'),
   sunlight: msg('rules.place.sunlight'),
-  corrosive: msg('rules.place.corrosive'),
   'joist-undersides': msg('rules.place.undersides'),
 };
 
@@ -43,9 +41,7 @@ const NM: Method = {
     attic: strips,
     exposed: only(msg('rules.place.follows-safe')),
     damage: 'no',
-    buried: 'no',
     sunlight: 'no',
-    corrosive: 'no',
     'joist-undersides': only(msg('rules.place.large-nm')),
   },
 };
@@ -60,9 +56,7 @@ const AC: Method = {
     attic: strips,
     exposed: only(msg('rules.place.follows')),
     damage: 'no',
-    buried: 'no',
     sunlight: 'no',
-    corrosive: 'no',
     'joist-undersides': only(msg('rules.place.every-joist')),
   },
 };
@@ -87,9 +81,7 @@ const UF: Method = {
     attic: strips,
     exposed: only(msg('rules.place.follows-safe')),
     damage: 'no',
-    buried: 'yes',
     sunlight: only(msg('rules.place.sun-marked')),
-    corrosive: 'yes',
     'joist-undersides': only(msg('rules.place.large-uf')),
   },
 };
@@ -105,9 +97,7 @@ const EMT: Method = {
     attic: 'yes',
     exposed: 'yes',
     damage: only(msg('rules.place.not-severe')),
-    buried: 'no',
     sunlight: 'yes',
-    corrosive: 'no',
     'joist-undersides': 'yes',
   },
 };
@@ -123,7 +113,6 @@ const LIQUID: Method = {
     ...EMT.may,
     masonry: 'no',
     damage: 'no',
-    buried: only(msg('rules.place.listed-marked')),
     sunlight: only(msg('rules.place.marked')),
   },
 };
@@ -134,9 +123,7 @@ const PVC: Method = {
     ...EMT.may,
     masonry: 'yes',
     damage: only(msg('rules.place.schedule-80')),
-    buried: 'yes',
     sunlight: only(msg('rules.place.marked')),
-    corrosive: 'yes',
   },
 };
 
