@@ -28,6 +28,8 @@ import { msg, type Text, speaker } from '../words/index.ts';
 const APART_MM = inches(6);
 /** Nearer to a box than this the box itself is the place to tap, mm. */
 const FROM_BOX_MM = inches(16);
+/** Exactly as far is far enough, mm. */
+const EXACT_MM = 1e-6;
 /** Opening, cutting, two boxes, a bridge and proving both ends: common practice. */
 const CUT_IN_MINUTES = 90;
 
@@ -58,11 +60,14 @@ export function cutIns(house: House, feed: Feed, plan: PlanOfHouse, group: WantG
     // Beside the wanted box, so that three boxes stand clear of each other: before it, else after it.
     const xMm =
       near?.on === 'wall'
-        ? [near.xMm - 2 * APART_MM * onward, near.xMm + APART_MM * onward].find((x) => x >= low && x <= high)
+        ? [near.xMm - 2 * APART_MM * onward, near.xMm + APART_MM * onward].find(
+            (x) => x >= low - EXACT_MM && x <= high + EXACT_MM,
+          )
         : (low + high) / 2;
     if (xMm === undefined) return [];
     // Never in a door or a window: the cable goes round it, nobody knows where.
-    if (wall.openings.some((o) => xMm > o.leftMm - APART_MM && xMm < o.rightMm + APART_MM)) return [];
+    const clear = APART_MM - EXACT_MM;
+    if (wall.openings.some((o) => xMm > o.leftMm - clear && xMm < o.rightMm + clear)) return [];
     const share = (xMm - a.at.xMm) / (b.at.xMm - a.at.xMm);
     const heightMm = a.at.heightMm + share * (b.at.heightMm - a.at.heightMm);
     return [{ cable, from: upstream[0], to: upstream[1], at: { on: 'wall', wallId: own, xMm, heightMm } }];
@@ -143,7 +148,10 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
       to: b,
       lengthMm,
     });
-    const half = cable.lengthMm === null ? null : cable.lengthMm / 2;
+    const run = from.at.on === 'wall' && to.at.on === 'wall' ? Math.abs(to.at.xMm - from.at.xMm) : 0;
+    // The pieces share the length as their way along the wall does.
+    const share = from.at.on === 'wall' && run > 0 ? Math.abs(at.xMm - from.at.xMm) / run : 0.5;
+    const piece = (part: number) => (cable.lengthMm === null ? null : cable.lengthMm * part);
     return {
       ...h,
       points: [
@@ -158,14 +166,14 @@ export function withCutIns(house: House, cuts: readonly CutIn[]): House {
       ],
       cables: [
         ...h.cables.filter((c) => c.id !== cable.id),
-        part(`${cable.id}`, side(from), end(near), half),
+        part(`${cable.id}`, side(from), end(near), piece(share)),
         {
           ...part(derivedId('cut-bridge', cable.id), end(near), end(far), bridge),
           type: 'NM-B',
           ground: 'wire',
           way: 'seen',
         },
-        part(restOf(cable), end(far), side(to), half),
+        part(restOf(cable), end(far), side(to), piece(1 - share)),
       ],
     };
   }, house);
