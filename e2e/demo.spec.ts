@@ -20,10 +20,10 @@ test('the demo is there: two houses, three jobs', async ({ page }) => {
   quiet();
 });
 
-test('the freezer job has a stop and two things to fix, and says them', async ({ page }) => {
+test('the freezer job has two stops and one thing to fix, and says them', async ({ page }) => {
   await page.goto('/houses/quarry/jobs/freezer/tap');
   const checks = page.getByRole('complementary', { name: 'Checks' });
-  await expect(checks.locator('.checks-head')).toContainText('1 stop, 2 to fix');
+  await expect(checks.locator('.checks-head')).toContainText('2 stops, 1 to fix');
   await expect(checks.getByText(/14 AWG in the cable from P1 to P2 is too small/)).toBeVisible();
   await expect(page.locator('.next')).toContainText('Stop: 14 AWG');
   await expect(page.getByText('its circuit is dedicated to one appliance').first()).toBeVisible();

@@ -198,10 +198,16 @@ test('a decision against a check stays in sight with its reason, and is taken ba
   const says = (await first.first().getByRole('heading').textContent()) ?? '';
   const check = page.locator('.check', { has: page.getByRole('heading', { name: says, exact: true }) });
   await check.getByRole('button', { name: 'Override' }).click();
+  const go = check.getByRole('button', { name: 'Go on, with this reason' });
   await check.getByLabel('Reason').fill('The ring is on its way');
-  await check.getByRole('button', { name: 'Go on, with this reason' }).click();
+  await expect(go).toBeDisabled();
+  await choose(page, 'Who or what says so', 'My own decision');
+  await go.click();
   await expect(check).toContainText('Overridden');
-  await expect(check).toContainText('Your reason: The ring is on its way');
+  await expect(check).toContainText('Your reason: My own decision: The ring is on its way');
+  await page.goto(`${KEYBOARD}/do`);
+  await expect(page.getByRole('region', { name: 'Overridden checks' })).toContainText('The ring is on its way');
+  await page.goto(`${KEYBOARD}/tap`);
   await check.getByRole('button', { name: 'Undo override' }).click();
   await expect(check).toContainText('Fix');
   await saved(page);

@@ -11,6 +11,7 @@ import { heard } from '../../core/src/testing/said.ts';
 
 const files: Record<string, string> = {
   'tamarack.json': writeBundle(demoHouses()[0]!, demoJobs().slice(0, 2)),
+  'settled.json': writeBundle(demoHouses()[0]!, [demoJobs()[1]!]),
   'quarry.json': writeBundle(demoHouses()[1]!, [demoJobs()[2]!]),
   'empty.json': writeBundle(demoHouses()[1]!, []),
   'cut.json': writeBundle(demoHouses()[1]!, []).slice(0, 900),
@@ -24,11 +25,16 @@ const call = (...args: string[]) =>
 
 describe('elwand check', () => {
   it('ends with 0 when there is no stop', () => {
-    const r = call('check', 'tamarack.json');
+    const r = call('check', 'settled.json');
     expect(r.code).toBe(0);
-    expect(r.out).toContain('Keyboard wall and picture light');
-    expect(r.out).toContain('FIX');
     expect(r.out).toContain('Aquarium');
+    expect(r.out).not.toContain('STOP');
+  });
+  it('ends with 1 while new work lacks protection that the code asks for', () => {
+    const r = call('check', 'tamarack.json');
+    expect(r.code).toBe(1);
+    expect(r.out).toContain('Keyboard wall and picture light');
+    expect(r.out).toMatch(/STOP .*AFCI protection needed/);
   });
   it('ends with 1 at a stop, and names it with numbers and source', () => {
     const r = call('check', 'quarry.json');

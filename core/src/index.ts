@@ -68,6 +68,7 @@ export {
   Gauge,
   HitMethod,
   House,
+  type Waiver,
   HOUSE_VERSION,
   HouseId,
   houseProblems,
@@ -114,6 +115,7 @@ export {
   switchedIn,
   switchesIn,
   switchKey,
+  OverrideBasis,
   ToolKey,
   Tune,
   Wall,
@@ -139,6 +141,7 @@ export {
   sureness,
   type Edit,
   type Finding,
+  type Remedy,
   type Mark,
   type Severity,
 } from './findings/index.ts';
@@ -260,7 +263,7 @@ export {
   shiftRoomMm,
   switchesOf,
   toolGains,
-  routeKindText as wayText,
+  routeKindText,
   type PlannedLeg,
   type Planning,
 } from './planning/index.ts';

@@ -220,6 +220,24 @@ export function devicePart(
   }
 }
 
+/** What giving protection costs, about, cents: a breaker that gives it, or a device of the rating and for the place. */
+export function protectionCents(
+  what: 'ground-fault' | 'arc-fault',
+  how: 'breaker' | 'device',
+  amps: number,
+  wet: boolean,
+): number {
+  const ground = what === 'ground-fault';
+  if (how === 'breaker') return PARTS[ground ? 'breaker-gfci' : 'breaker-afci'].priceCents;
+  return devicePriceCents(ground ? 'receptacle-gfci' : 'receptacle-afci', amps, wet);
+}
+
+/** What a device costs, about, cents; 0 for what is no part of its own. */
+export function devicePriceCents(kind: Device['kind'], amps: number, wet: boolean): number {
+  const key = devicePart({ kind, amps }, wet);
+  return key ? PARTS[key].priceCents : 0;
+}
+
 /** The part that a breaker is bought as. */
 export const breakerPart = ({ poles, protection }: Pick<Breaker, 'poles' | 'protection'>): PartKey =>
   protection === 'none' ? `breaker-${poles}` : `breaker-${protection}`;

@@ -126,8 +126,10 @@ export interface RuleContext {
   readonly extended: ReadonlySet<string>;
   /** Ways of the new cables; none when judging the house as it stands. */
   readonly runs: readonly RunFact[];
-  /** Points that the plan gives another device. */
+  /** Points where the plan puts another receptacle in place of the one that is there. */
   readonly replaced: ReadonlySet<string>;
+  /** Points that are there and get one more outlet. */
+  readonly added: ReadonlySet<string>;
   /** Keys of the other options of the job, to offer where a tap does not fit. */
   readonly otherOptions: readonly { readonly key: string; readonly says: Text }[];
 }

@@ -22,6 +22,7 @@ const LISTS = new Set([
   'breakers',
   'loads',
   'amendments',
+  'waivers',
   'hits',
   'openings',
   'obstacles',

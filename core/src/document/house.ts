@@ -446,6 +446,13 @@ export const Amendment = z.object({
 });
 export type Amendment = z.infer<typeof Amendment>;
 
+/** Protection that the code asks for and that this place does not, with who says so: the only way round it besides giving it. */
+export const Waiver = z.object({
+  what: z.enum(['ground-fault', 'arc-fault']),
+  note: z.string().trim().min(3, 'say who says so').max(240),
+});
+export type Waiver = z.infer<typeof Waiver>;
+
 export const HOUSE_FORMAT = 'elwand-house';
 export const HOUSE_VERSION = 3;
 
@@ -468,6 +475,7 @@ export const House = z.object({
   cables: z.array(Cable).max(900),
   loads: z.array(Load).max(900),
   amendments: z.array(Amendment).max(40),
+  waivers: z.array(Waiver).max(2).optional(),
   /** Wiring methods that a local rule forbids here. */
   bannedMethods: z.array(CableType).max(12),
   /** How hot the attic gets, C; null when nobody has said. */

@@ -188,9 +188,15 @@ export const LogEntry = z.object({
 });
 export type LogEntry = z.infer<typeof LogEntry>;
 
+/** On what somebody goes on against a Fix: who or what says that it may be so. */
+export const OverrideBasis = z.enum(['inspector', 'electrician', 'exception', 'site', 'own']);
+export type OverrideBasis = z.infer<typeof OverrideBasis>;
+
 const Override = z.object({
   rule: z.string().max(80),
   subject: z.string().max(80),
+  /** Left out where a question was answered in words. */
+  basis: OverrideBasis.optional(),
   reason: z.string().trim().min(3).max(400),
 });
 

@@ -10,7 +10,15 @@ import {
   type WallPosition,
 } from '../document/index.ts';
 import { buildFeed, type Feed } from '../feed/index.ts';
-import { bySeverity, holdsUp, worst, type Finding, type Mark, type Severity } from '../findings/index.ts';
+import {
+  bySeverity,
+  holdsUp,
+  isChoiceOpen,
+  worst,
+  type Finding,
+  type Mark,
+  type Severity,
+} from '../findings/index.ts';
 import { marksOf, nextOf, type Marks, type Next } from './guidance.ts';
 import { judgePlacements } from '../placement/place-wants.ts';
 import { chosenOf, sheetOf, type Chosen, type Sheet } from './chosen.ts';
@@ -38,12 +46,14 @@ import { minutesOf, outageOf } from '../work/index.ts';
 import { transferFindings } from '../placement/transfers.ts';
 import type { Fault } from '../proof/index.ts';
 import { proofFindings, UNPROVED } from './proof-findings.ts';
-import { msg, row, capital } from '../words/index.ts';
+import { msg, row, capital, type Text } from '../words/index.ts';
 
 export type { Chosen } from './chosen.ts';
 
 export interface OptionView extends Option {
   readonly state: Severity;
+  /** Something stops it that no choice for the whole job settles. */
+  readonly blocked: boolean;
   /** What holds it up, worst first. */
   readonly open: readonly Pick<Finding, 'key' | 'severity' | 'says'>[];
   /** Everything that has to be bought for it, after the shelf. */
@@ -105,6 +115,7 @@ function baseOf(house: Bundle['house']): Base {
     boxMargin: 0,
     runs: [],
     replaced: NOTHING,
+    added: NOTHING,
     otherOptions: [],
   };
   const base: Base = {
@@ -165,6 +176,9 @@ function integrityFindings(bundle: Bundle): Finding[] {
   }));
 }
 
+const overrideText = ({ basis, reason }: Job['overrides'][number]): Text =>
+  basis ? msg('findings.overridden', { basis: msg(`findings.basis.${basis}`), reason }) : reason;
+
 /** A person's own decision against a finding: it stays listed, with the reason, and holds nothing up. A stop cannot be overridden. */
 function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
   return findings.map((f) => {
@@ -172,7 +186,7 @@ function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
       (o) => o.rule === f.rule && (o.subject === '' || f.subjects.includes(o.subject)),
     );
     return over && f.severity !== 'stop' && f.severity !== 'ok'
-      ? { ...f, origin: 'standing', overridden: over.reason }
+      ? { ...f, origin: 'standing', overridden: overrideText(over) }
       : f;
   });
 }
@@ -195,7 +209,8 @@ function rulesFor(
     extended: applied.extended,
     boxMargin: job.preferences.boxMarginCubicInches,
     runs: runFacts(base.house, base.plan, base.frames, option.legs, labels),
-    replaced: new Set<string>(applied.protectedAt),
+    replaced: new Set<string>([...applied.protectedAt, ...applied.putIn.replaced]),
+    added: new Set<string>(applied.putIn.added),
     otherOptions: options
       .filter((o) => o.taps.every((t) => !option.taps.some((own) => own.pointId === t.pointId)))
       .map((o) => ({
@@ -239,6 +254,7 @@ const optionView = (option: Option, findings: readonly Finding[], priceCents: nu
     ...option,
     priceCents,
     state: worst(holding),
+    blocked: holding.some((f) => f.severity === 'stop' && !isChoiceOpen(f)),
     open: holding.map(({ key, severity, says }) => ({ key, severity, says })),
   };
 };
@@ -251,9 +267,9 @@ interface Judged {
   readonly view: OptionView;
 }
 
-/** An option that runs into a stop is no option: it comes last, and says so. */
+/** An option that runs into a stop is no option: it comes last, and says so. Protection still to be chosen speaks against none. */
 const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
-  Number(a.view.state === 'stop') - Number(b.view.state === 'stop');
+  Number(a.view.blocked) - Number(b.view.blocked);
 
 /** Why there is no option, as far as the search can tell: nothing that may feed it, no way to it, or not all at once. */
 function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail'> {

@@ -146,7 +146,7 @@ export function recordOf(evaluation: Evaluation, signer: Signer): SignOffRecord 
       rule: f.rule,
       severity: f.severity,
       says: say(f.says).slice(0, LONGEST_FINDING),
-      overridden: f.overridden ?? null,
+      overridden: f.overridden === undefined ? null : cut(say(f.overridden)),
     })),
   };
 }

@@ -1,3 +1,4 @@
+import { isReceptacleDevice } from '../document/index.ts';
 import type { Bundle, CableId, CableType, Gauge, Job, PointId, WantId } from '../document/index.ts';
 import type { Text } from '../words/index.ts';
 import type { Source } from './source.ts';
@@ -39,10 +40,16 @@ export type Edit =
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
   | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
+  /** Another kind of receptacle where a change of the job puts one in. */
+  | { edit: 'change-device'; pointId: PointId; device: ProtectingReceptacle }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
+
+type ProtectingReceptacle = 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual';
 
 export interface Remedy {
   readonly says: Text;
+  /** What the part costs that it takes, about, in cents; left out where it takes none. */
+  readonly priceCents?: number;
   readonly edit: Edit;
 }
 
@@ -58,10 +65,18 @@ export interface Finding {
   readonly because?: Because;
   readonly detail: Text;
   /** Why the person goes on in spite of it. */
-  readonly overridden?: string;
+  readonly overridden?: Text;
   readonly sources: readonly Source[];
   readonly remedies: readonly Remedy[];
 }
+
+/**
+ * A stop that one choice for the whole job settles, whichever option is taken: protection that is still to be chosen. It speaks
+ * against none of the options.
+ */
+export const isChoiceOpen = (f: Pick<Finding, 'severity' | 'remedies'>): boolean =>
+  f.severity === 'stop' &&
+  f.remedies.some(({ edit }) => edit.edit === 'protect' || edit.edit === 'protect-arc');
 
 const RANK: Record<Severity, number> = { stop: 0, fix: 1, watch: 2, ok: 3 };
 
@@ -101,6 +116,8 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
           ),
         },
       };
+    case 'change-device':
+      return { house, job: { ...job, changes: withDevice(job.changes ?? [], edit) } };
     case 'choose-option':
       return { house, job: { ...job, option: edit.key } };
     case 'new-gauge':
@@ -145,6 +162,20 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         },
       };
   }
+}
+
+/** The changes of a job with every receptacle that they put in at a point of another kind; an outlet that is converted is replaced. */
+function withDevice(
+  changes: NonNullable<Job['changes']>,
+  { pointId, device }: Extract<Edit, { edit: 'change-device' }>,
+): NonNullable<Job['changes']> {
+  return changes.map((c) => {
+    if (c.pointId !== pointId) return c;
+    if (c.kind === 'replace' && isReceptacleDevice({ kind: c.device })) return { ...c, device };
+    if (c.kind === 'enlarge')
+      return { ...c, devices: c.devices.map((kind) => (isReceptacleDevice({ kind }) ? device : kind)) };
+    return c;
+  });
 }
 
 type HouseOf = Bundle['house'];

@@ -25,7 +25,7 @@ import {
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { nominalVolts } from '../load/index.ts';
 import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
-import { applyChanges, BLANK } from './changes.ts';
+import { applyChanges, BLANK, type PutIn } from './changes.ts';
 import type { CutIn } from './candidate.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newLoadId, newPointId, roleOf, type JobInHouse, type PlannedLeg } from './types.ts';
@@ -125,6 +125,8 @@ export interface Applied {
   readonly extended: ReadonlySet<string>;
   /** Existing point that becomes the protecting first receptacle of its circuit, when that was chosen. */
   readonly protectedAt: readonly PointId[];
+  /** Receptacles that changes put in: judged as new work, protected like it. */
+  readonly putIn: PutIn;
   /** Existing points that are changed where they are. */
   readonly changed: readonly PointId[];
   /** Cables that are cut into, each with its two new boxes. */
@@ -370,6 +372,20 @@ function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House 
   };
 }
 
+/** Boxes with receptacles that changes put in and that ask for protection which nothing gives yet. */
+function openPutIn({ plan, pack }: JobInHouse, { replaced, added }: PutIn, before: Feed): PointId[] {
+  return [...new Set([...replaced, ...added])].filter((id) => {
+    const box = before.boxes.get(id);
+    const place = box && placeFacts(plan, box.point.at);
+    if (!box || !place) return false;
+    const amps = box.point.devices[0]?.amps ?? 15;
+    // Three slots without a ground are lawful behind a GFCI only.
+    const ground =
+      box.ground === 'no' || pack.groundFault(place, { kind: 'receptacle', appliance: null, amps }).needed;
+    return (ground && !box.groundFaultBy) || (pack.arcFault(place.use, amps).needed && !box.arcFaultBy);
+  });
+}
+
 /** The house as it will be when the legs are in: the rules judge this one against the house as it stands. */
 export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], before: Feed): Applied {
   const { job } = setting;
@@ -392,7 +408,10 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
   );
   const based = withTapBoxes(house, job, taps);
   const fresh = new Set<string>([...points, ...cables].map((x) => x.id));
-  const extended = new Set<string>(legs.map((l) => l.breaker.id));
+  const circuitsAt = (ids: readonly PointId[]) => ids.flatMap((id) => before.boxes.get(id)?.circuits ?? []);
+  // One more outlet in a box that is there extends its circuit as much as a new cable does.
+  const extended = new Set<string>([...legs.map((l) => l.breaker.id), ...circuitsAt(changes.putIn.added)]);
+  const unprotected = openPutIn(setting, changes.putIn, before);
   const added: House = {
     ...based,
     points: [...based.points, ...points],
@@ -403,8 +422,8 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
     added,
     job,
     before,
-    extended,
-    [...taps].map((t) => PointId.parse(t)),
+    new Set([...extended, ...circuitsAt(unprotected)]),
+    [...[...taps].map((t) => PointId.parse(t)), ...unprotected],
     fresh,
   );
   const feed = buildFeed(safe.house);
@@ -414,6 +433,7 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
     extended,
     fresh,
     protectedAt: safe.at,
+    putIn: changes.putIn,
     cuts,
     changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),
     deadCables: changes.dead,

@@ -103,8 +103,40 @@ function changed(point: Point, change: Change, other: Point | undefined, metalFe
   }
 }
 
+/** Receptacles that changes put in: in place of another one, or as one more. They are new work. */
+export interface PutIn {
+  readonly replaced: readonly PointId[];
+  readonly added: readonly PointId[];
+}
+
+const holdsReceptacle = (point: Pick<Point, 'devices'> | undefined): boolean =>
+  point?.devices.some(isReceptacleDevice) ?? false;
+
+/** What the changes of a job put in, told by the boxes as they were and as they are. */
+function putIn(before: House, after: House, changes: readonly Change[]): PutIn {
+  const was = new Map(before.points.map((p) => [p.id, p] as const));
+  const replaced = new Set<PointId>();
+  const added = new Set<PointId>();
+  for (const { id, devices } of after.points) {
+    const old = was.get(id);
+    const own = changes.filter((c) => c.pointId === id || (c.kind === 'swap' && c.withId === id));
+    if (own.length === 0 || !holdsReceptacle({ devices })) continue;
+    const count = (list: Point['devices']) => list.filter(isReceptacleDevice).length;
+    if (count(devices) > count(old?.devices ?? [])) added.add(id);
+    const put = own.some(
+      (c) =>
+        c.kind === 'swap' ||
+        c.kind === 'convert' ||
+        (c.kind === 'replace' && isReceptacleDevice({ kind: c.device })),
+    );
+    if (put && holdsReceptacle(old)) replaced.add(id);
+  }
+  return { replaced: [...replaced], added: [...added] };
+}
+
 export interface Changed {
   readonly house: House;
+  readonly putIn: PutIn;
   /** Points that were changed. */
   readonly touched: readonly PointId[];
   /** Cables that go out of use: disconnected at both ends, marked, and left or pulled. */
@@ -154,7 +186,8 @@ export const shiftRoomMm = (point: Pick<Point, 'box' | 'devices'>): number =>
 /** The house with the changes of a job. What hangs on a retired point goes with it; what is beyond it stays spliced. */
 export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
   const changes = job.changes ?? [];
-  if (changes.length === 0) return { house, touched: [], dead: [], undone: [] };
+  if (changes.length === 0)
+    return { house, putIn: { replaced: [], added: [] }, touched: [], dead: [], undone: [] };
   let { points, cables, loads } = house;
   const dead: string[] = [];
   for (const change of changes) {
@@ -185,8 +218,10 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
   const undone = house.cables.flatMap((c) =>
     dead.includes(c.id) ? [c.from, c.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : [])) : [],
   );
+  const after = { ...house, points, cables, loads };
   return {
-    house: { ...house, points, cables, loads },
+    house: after,
+    putIn: putIn(house, after, changes),
     touched: changedPoints(job),
     dead,
     undone: [...new Set(undone)].filter((id) => points.some((p) => p.id === id)),

@@ -18,7 +18,8 @@ export function contextOf({ chosen, frames, plan, bundle }: Evaluation): RuleCon
     boxMargin: 0,
     extended: applied.extended,
     runs: runFacts(applied.house, plan, frames, option.legs, labels),
-    replaced: new Set<string>(applied.protectedAt),
+    replaced: new Set<string>([...applied.protectedAt, ...applied.putIn.replaced]),
+    added: new Set<string>(applied.putIn.added),
     otherOptions: [],
   };
 }

@@ -9,6 +9,8 @@ import {
   sourceLine,
   type House,
   type LimitKey,
+  type Text,
+  type Waiver,
   msg,
   q,
 } from '@elwand/core';
@@ -18,6 +20,7 @@ import { Link } from 'react-router';
 import { Choice } from '../parts/Choice.tsx';
 import { useHouse } from './house-context.ts';
 import { NumberField } from '../parts/NumberField.tsx';
+import type { SetHouse } from '../state/edit.ts';
 import { readLimit } from './read-limit.ts';
 import { METHOD_WORDS } from './words.ts';
 import { useSay } from '../app/say.ts';
@@ -114,6 +117,95 @@ function NewAmendment({
   );
 }
 
+const WAIVABLE = [
+  { what: 'ground-fault', label: msg('screen.local.gfci-not-required') },
+  { what: 'arc-fault', label: msg('screen.local.afci-not-required') },
+] as const satisfies readonly { what: Waiver['what']; label: Text }[];
+
+/** Protection that the place does not ask for though the code does: only with who says so. */
+function Waivers({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
+  const say = useSay();
+  const waivers = house.waivers ?? [];
+  const put = (what: Waiver['what'], note: string | null) =>
+    onHouse((h) => {
+      const { waivers: were = [], ...rest } = h;
+      const others = were.filter((w) => w.what !== what);
+      const all = note === null ? others : [...others, { what, note }];
+      return all.length > 0 ? { ...rest, waivers: all } : rest;
+    });
+  return (
+    <section className="sheet stack" aria-label={say(msg('screen.local.protection'))}>
+      <h2>{say(msg('screen.local.protection-not-required-here'))}</h2>
+      <p className="muted">{say(msg('screen.local.protection-why'))}</p>
+      {WAIVABLE.map(({ what, label }) => (
+        <WaiverRow
+          key={what}
+          label={label}
+          note={waivers.find((w) => w.what === what)?.note ?? null}
+          onChange={(note) => put(what, note)}
+        />
+      ))}
+    </section>
+  );
+}
+
+function WaiverRow({
+  label,
+  note,
+  onChange,
+}: {
+  readonly label: Text;
+  readonly note: string | null;
+  readonly onChange: (note: string | null) => void;
+}) {
+  const say = useSay();
+  const [draft, setDraft] = useState('');
+  const id = useId();
+  if (note !== null)
+    return (
+      <div className="row">
+        <span className="grow">
+          <b>{say(label)}</b>: {note}
+        </span>
+        <Button
+          size="small"
+          aria-label={say(msg('screen.local.delete', { title: label }))}
+          onClick={() => onChange(null)}
+        >
+          {say(msg('screen.local.delete-2'))}
+        </Button>
+      </div>
+    );
+  const enough = draft.trim().length >= 3;
+  return (
+    <div className="row fields">
+      <span className="tune-name">{say(label)}</span>
+      <div className="field">
+        <label htmlFor={id}>{say(msg('screen.local.who-says-so'))}</label>
+        <Input
+          id={id}
+          aria-label={say(msg('screen.local.who-says-that', { what: label }))}
+          style={{ width: 300 }}
+          value={draft}
+          maxLength={240}
+          placeholder={say(msg('screen.local.town-amendment-12-the-inspector'))}
+          onChange={(e) => setDraft(e.target.value)}
+        />
+      </div>
+      <Button
+        disabled={!enough}
+        aria-label={say(msg('screen.local.add-rule', { what: label }))}
+        onClick={() => {
+          onChange(draft.trim());
+          setDraft('');
+        }}
+      >
+        {say(msg('screen.local.add'))}
+      </Button>
+    </div>
+  );
+}
+
 /** What the place asks beyond the code, and facts of the house that the rules need. */
 export function LocalTab() {
   const say = useSay();
@@ -192,6 +284,7 @@ export function LocalTab() {
           onAdd={(a) => edits.house((h) => ({ ...h, amendments: [...h.amendments, a] }))}
         />
       </section>
+      <Waivers house={house} onHouse={edits.house} />
       <section className="sheet stack" aria-label={say(msg('screen.local.wiring-methods'))}>
         <h2>{say(msg('screen.local.wiring-methods-that-are-forbidden'))}</h2>
         <p className="muted">{say(msg('screen.local.some-places-allow-only-emt'))}</p>

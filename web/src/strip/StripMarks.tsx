@@ -1,12 +1,4 @@
-import {
-  chance,
-  formatLength,
-  msg,
-  newPointId,
-  type Evaluation,
-  type Room,
-  type Text,
-} from '@elwand/core';
+import { chance, formatLength, msg, newPointId, type Evaluation, type Room, type Text } from '@elwand/core';
 import { useSay } from '../app/say.ts';
 import { bandText, dimensionsOf, type Drawn } from './drawn.ts';
 import { spread } from './labels.ts';

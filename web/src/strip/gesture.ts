@@ -29,7 +29,13 @@ export type KeyMove =
   | { readonly move: 'bay'; readonly direction: 1 | -1 };
 
 /** Arrows move by a sixteenth of an inch, with Shift by an inch; Page Up and Down go to the middle of the bay before and after. */
-export function keyMove({ key, shiftKey }: { readonly key: string; readonly shiftKey: boolean }): KeyMove | null {
+export function keyMove({
+  key,
+  shiftKey,
+}: {
+  readonly key: string;
+  readonly shiftKey: boolean;
+}): KeyMove | null {
   const step = shiftKey ? LONG_STEP_MM : STEP_MM;
   const nudge = (dxMm: number, dyMm: number): KeyMove => ({ move: 'nudge', dxMm, dyMm });
   switch (key) {

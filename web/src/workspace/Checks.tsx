@@ -3,11 +3,14 @@ import {
   holdsUp,
   limitWords,
   LIMITS,
+  OverrideBasis,
   UNPROVED,
   sourceLine,
   type Finding,
+  type Remedy,
   type Severity,
   msg,
+  q,
   type Text,
   row,
   apart,
@@ -18,6 +21,7 @@ import { Link } from 'react-router';
 import { undone } from '../state/document.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { findingFocused } from '../state/view.ts';
+import { Choice } from '../parts/Choice.tsx';
 import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
@@ -25,46 +29,65 @@ import { Said, slot } from '../app/Said.tsx';
 
 const ReportPlan = lazy(() => import('./ReportPlan.tsx'));
 
+/** A reason shorter than this says nothing. */
+const LEAST_REASON = 10;
+const LEAST_ANSWER = 3;
+const BASES = OverrideBasis.options.map((value) => ({ value, label: msg(`findings.basis.${value}`) }));
+
+/** Going on against a Fix takes who or what says so, and the reason; a question without ready answers takes an answer in words. */
 function Override({ finding }: { readonly finding: Finding }) {
   const say = useSay();
   const { bundle, edits } = useWork();
   const [open, setOpen] = useState(false);
+  const [basis, setBasis] = useState<OverrideBasis | ''>('');
   const [reason, setReason] = useState('');
-  const save = () => {
-    if (reason.trim().length < 3) return;
+  const asks = finding.severity === 'watch';
+  const least = asks ? LEAST_ANSWER : LEAST_REASON;
+  const enough = reason.trim().length >= least && (asks || basis !== '');
+  const save = () =>
     edits.job({
       ...bundle.job,
       overrides: [
         ...bundle.job.overrides,
-        { rule: finding.rule, subject: finding.subjects[0] ?? '', reason: reason.trim() },
+        {
+          rule: finding.rule,
+          subject: finding.subjects[0] ?? '',
+          ...(basis === '' ? {} : { basis }),
+          reason: reason.trim(),
+        },
       ],
     });
-  };
   if (!open)
     return (
       <button type="button" className="linklike check-over" onClick={() => setOpen(true)}>
-        {finding.severity === 'watch'
-          ? say(msg('screen.workspace.i-looked'))
-          : say(msg('screen.workspace.override'))}
+        {say(msg(asks ? 'screen.workspace.i-looked' : 'screen.workspace.override'))}
       </button>
     );
   return (
     <div className="stack">
+      {!asks && (
+        <Choice
+          label={say(msg('screen.workspace.override-basis'))}
+          value={basis}
+          width={240}
+          options={[{ value: '', label: say(msg('screen.workspace.choose-a-basis')) }, ...BASES]}
+          onChange={setBasis}
+        />
+      )}
       <Input.TextArea
         aria-label={say(msg('screen.workspace.reason'))}
-        autoFocus
+        autoFocus={asks}
         value={reason}
         onChange={(e) => setReason(e.target.value)}
         maxLength={400}
         autoSize
-        placeholder={
-          finding.severity === 'watch'
-            ? say(msg('screen.workspace.what-you-saw-it-stays'))
-            : say(msg('screen.workspace.your-reason-it-stays-on'))
-        }
+        placeholder={say(
+          msg(asks ? 'screen.workspace.what-you-saw-it-stays' : 'screen.workspace.your-reason-it-stays-on'),
+        )}
       />
+      {!asks && <p className="quiet">{say(msg('screen.workspace.printed-with-the-sheets', { least }))}</p>}
       <div className="row">
-        <Button size="small" disabled={reason.trim().length < 3} onClick={save}>
+        <Button size="small" disabled={!enough} onClick={save}>
           {say(msg('screen.workspace.go-on-with-this-reason'))}
         </Button>
         <Button size="small" type="text" onClick={() => setOpen(false)}>
@@ -76,7 +99,7 @@ function Override({ finding }: { readonly finding: Finding }) {
 }
 
 /** A decision of one's own stays in sight with its reason, and can be taken back. */
-function Overridden({ finding, reason }: { readonly finding: Finding; readonly reason: string }) {
+function Overridden({ finding, reason }: { readonly finding: Finding; readonly reason: Text }) {
   const say = useSay();
   const { bundle, edits } = useWork();
   const back = () =>
@@ -108,6 +131,20 @@ const originWord = (f: Finding): Text => {
     : stateWord(f.severity);
 };
 
+/** What a remedy costs, about, where it takes a part; remedies come with the cheapest first. */
+function PriceOf({ remedy, cheapest }: { readonly remedy: Remedy; readonly cheapest: boolean }) {
+  const say = useSay();
+  if (remedy.priceCents === undefined) return null;
+  const price = say(msg('screen.workspace.about-price', { price: q.roughMoney(remedy.priceCents) }));
+  return (
+    <span className="quiet">
+      {' '}
+      {price}
+      {cheapest ? `, ${say(msg('screen.workspace.cheapest'))}` : ''}
+    </span>
+  );
+}
+
 function Check({
   finding,
   onApplied,
@@ -137,18 +174,20 @@ function Check({
         {finding.overridden !== undefined && <Overridden finding={finding} reason={finding.overridden} />}
         {(!quiet || finding.severity === 'ok') && (
           <div className="check-remedies">
-            {finding.remedies.map((r) => (
-              <button
-                key={say(r.says)}
-                type="button"
-                className="linklike"
-                onClick={() => {
-                  edits.apply(bundle, r.edit);
-                  onApplied(say(r.says));
-                }}
-              >
-                {say(r.says)}
-              </button>
+            {finding.remedies.map((r, i) => (
+              <span key={say(r.says)}>
+                <button
+                  type="button"
+                  className="linklike"
+                  onClick={() => {
+                    edits.apply(bundle, r.edit);
+                    onApplied(say(r.says));
+                  }}
+                >
+                  {say(r.says)}
+                </button>
+                <PriceOf remedy={r} cheapest={i === 0 && finding.remedies.length > 1} />
+              </span>
             ))}
             {answeredByWord(finding) && <Override finding={finding} />}
             {finding.rule === 'proof' && finding.severity === 'stop' && (

@@ -1,12 +1,4 @@
-import {
-  MARKS,
-  type Evaluation,
-  type House,
-  type Job,
-  type Finding,
-  type Mark,
-  msg,
-} from '@elwand/core';
+import { MARKS, type Evaluation, type House, type Job, type Finding, type Mark, msg } from '@elwand/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';

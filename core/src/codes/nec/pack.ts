@@ -1,6 +1,6 @@
-import type { Amendment, House } from '../../document/index.ts';
+import type { Amendment, House, Waiver } from '../../document/index.ts';
 import type { Sourced } from '../../findings/index.ts';
-import type { Amended, CodePack } from '../pack.ts';
+import type { Amended, CodePack, Need } from '../pack.ts';
 import { breakerLimit, minimumGauge } from './ampacity.ts';
 import { boxFill } from './fill.ts';
 import { arcFaultNeed, bathZoneNeed, groundFaultNeed, tamperNeed, weatherNeed } from './protect.ts';
@@ -49,9 +49,24 @@ function limitsOf(
 /**
  * The US pack for one edition; the values are recalled from memory and say so.
  * @param amendments what the place has changed; unknown keys and values beyond their range change nothing and are told by a rule
+ * @param waivers protection that the place does not ask for
  */
-export function necPack(edition: Edition, amendments: readonly Amendment[] = []): CodePack {
+export function necPack(
+  edition: Edition,
+  amendments: readonly Amendment[] = [],
+  waivers: readonly Waiver[] = [],
+): CodePack {
   const { limits, amended } = limitsOf(edition, amendments);
+  const unless = (what: Waiver['what'], need: Need): Need => {
+    const waiver = need.needed && waivers.find((w) => w.what === what);
+    return waiver
+      ? {
+          needed: false,
+          why: msg('rules.protect.waived', { why: need.why, note: waiver.note }),
+          source: { kind: 'local', note: waiver.note },
+        }
+      : need;
+  };
   const pack: CodePack = {
     id: `nec-${edition}`,
     title: `NEC ${edition}`,
@@ -64,8 +79,8 @@ export function necPack(edition: Edition, amendments: readonly Amendment[] = [])
         (OHM_PER_KFT[metal][gauge] / METERS_PER_KFT) * (1 + TEMPERATURE_COEFFICIENT[metal] * (celsius - 75)),
       source: resistanceSource,
     }),
-    groundFault: (place, outlet) => groundFaultNeed(place, outlet, edition, limits),
-    arcFault: (use, amps, poles = 1) => arcFaultNeed(use, amps, poles, edition),
+    groundFault: (place, outlet) => unless('ground-fault', groundFaultNeed(place, outlet, edition, limits)),
+    arcFault: (use, amps, poles = 1) => unless('arc-fault', arcFaultNeed(use, amps, poles, edition)),
     tamperResistant: (place) => tamperNeed(place, edition, limits),
     weatherResistant: (place) => weatherNeed(place, edition),
     bathZone: (place) => bathZoneNeed(place, edition, limits),
@@ -86,9 +101,10 @@ export function necPack(edition: Edition, amendments: readonly Amendment[] = [])
 const packs = new Map<House['code'], CodePack>();
 
 /** The pack a house asks for, with its local amendments; one without amendments is made once. */
-export function packFor(house: Pick<House, 'code' | 'amendments'>): CodePack {
+export function packFor(house: Pick<House, 'code' | 'amendments' | 'waivers'>): CodePack {
   const edition = editionOf(house.code);
-  if (house.amendments.length > 0) return necPack(edition, house.amendments);
+  const { amendments, waivers = [] } = house;
+  if (amendments.length + waivers.length > 0) return necPack(edition, amendments, waivers);
   const known = packs.get(house.code) ?? necPack(edition);
   packs.set(house.code, known);
   return known;

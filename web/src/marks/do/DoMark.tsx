@@ -2,6 +2,7 @@ import {
   toolText,
   deadState,
   type DeadChain,
+  type Finding,
   duration,
   roughTime,
   ItemId,
@@ -305,6 +306,27 @@ function StepActions({
   );
 }
 
+/** Checks that somebody went on against: on the sheet that is worked by, so that nobody finds out later. */
+function OverriddenChecks({ findings }: { readonly findings: readonly Finding[] }) {
+  const say = useSay();
+  const over = findings.flatMap(({ key, says, overridden }) =>
+    overridden === undefined ? [] : [{ key, says, overridden }],
+  );
+  if (over.length === 0) return null;
+  return (
+    <section aria-label={say(msg('screen.do.overridden-checks'))}>
+      <h3>{say(msg('screen.do.overridden-checks'))}</h3>
+      <ul>
+        {over.map((f) => (
+          <li key={f.key}>
+            <b>{say(f.says)}</b> {say(f.overridden)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Mark 8: one step a card, in an order that keeps the circuit off for the shortest time. */
 export function DoMark() {
   const say = useSay();
@@ -344,6 +366,7 @@ export function DoMark() {
   return (
     <div className="section stack">
       <StepsHeading steps={steps} job={job} planned={chosen.option.outageMinutes} />
+      <OverriddenChecks findings={evaluation.findings} />
       <div className="step-grid">
         <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
         <article ref={card} className="step-card" aria-label={say(step.title)}>

@@ -21,7 +21,7 @@ import {
   type PlannedLeg,
   type WallId,
   row,
-  wayText,
+  routeKindText,
   q,
   END_SLACK_MM,
   STICK_MM,
@@ -343,7 +343,9 @@ export function RunMark() {
       <div className="row">
         <h2>{say(msg('screen.run.cable-route'))}</h2>
         <span className="muted">
-          {say(msg('screen.run.holes', { way: wayText(chosen.option.way), holes: chosen.option.holes }))}
+          {say(
+            msg('screen.run.holes', { way: routeKindText(chosen.option.way), holes: chosen.option.holes }),
+          )}
         </span>
       </div>
       <Avoided />

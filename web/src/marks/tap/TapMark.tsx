@@ -1,5 +1,5 @@
 import {
-  wayText,
+  routeKindText,
   roughTime,
   formatArea,
   formatCable,
@@ -60,7 +60,7 @@ function OptionRow({
           <OptionTag n={n} />
           <span>
             <span>
-              <b>{say(allOf(option.taps.map((t) => t.label)))}</b>, {say(wayText(option.way))}
+              <b>{say(allOf(option.taps.map((t) => t.label)))}</b>, {say(routeKindText(option.way))}
             </span>
             <span className="muted option-why">{[...option.schemes, option.why].map(say).join('; ')}</span>
             <span className="quiet">

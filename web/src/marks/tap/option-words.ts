@@ -1,8 +1,8 @@
-import { allOf, wayText, type OptionView, type Say, msg, type Text } from '@elwand/core';
+import { allOf, routeKindText, type OptionView, type Say, msg, type Text } from '@elwand/core';
 
 /** An option in a few words: its taps and its way. */
 export const optionName = (o: Pick<OptionView, 'taps' | 'way'>, say: Say): string =>
-  `${say(allOf(o.taps.map((t) => t.label)))}, ${say(wayText(o.way))}`;
+  `${say(allOf(o.taps.map((t) => t.label)))}, ${say(routeKindText(o.way))}`;
 
 /** When it is done: evenings of work, and over how many days when something has to dry. */
 export const visitWords = ({ visits: { days, evenings } }: Pick<OptionView, 'visits'>): Text =>

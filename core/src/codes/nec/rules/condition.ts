@@ -1,4 +1,4 @@
-import { isSmallAluminum, type Point } from '../../../document/index.ts';
+import { isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
@@ -7,11 +7,14 @@ import {
   cablesOf,
   circuitsOf,
   isNew,
+  isNewWork,
+  isReceptacle,
   judge,
   noNumbers,
   pointsOf,
   touchedPoints,
 } from './judge.ts';
+import { groundFaultRemedies } from './protection.ts';
 import { capital, msg, row, type Message } from '../../../words/index.ts';
 
 const HELP = msg('rules.condition.help');
@@ -114,16 +117,45 @@ function judgeGround(context: RuleContext, point: Point): Judgement[] {
   ];
 }
 
+/**
+ * A receptacle that replaces another where there is no ground (406.4(D)(2)): two slots, or three behind a GFCI and marked so.
+ * One more outlet is an extension, which nothing but a ground allows.
+ */
+function judgeReplacedGround(context: RuleContext, point: Point): Judgement[] {
+  const box = context.feed.boxes.get(point.id);
+  if (!box || box.circuits.length === 0 || context.added.has(point.id)) return judgeGround(context, point);
+  if (box.ground === 'unknown') return [askGround(context, point, box.path)];
+  if (box.ground === 'yes' || !point.devices.some((d) => isReceptacleDevice(d) && d.grounded)) return [];
+  const covered = box.groundFaultBy !== null;
+  return [
+    judge('ground', {
+      severity: covered ? 'ok' : 'stop',
+      mark: 'wire',
+      subjects: [point.id],
+      says: covered
+        ? msg('rules.condition.replaced-marked', { point: point.label })
+        : msg('rules.condition.replaced-no-ground', { point: point.label }),
+      detail: msg('rules.condition.replaced-no-ground-why'),
+      sources: [published('NEC 406.4(D)(2)', context.pack.edition)],
+      remedies: covered ? [] : groundFaultRemedies(context, point),
+    }),
+  ];
+}
+
 /** A new outlet needs a ground all the way back; replacing has its lawful ways, extending has none without one. */
 export const grounding: Rule = {
   id: 'ground',
   title: msg('rules.condition.ground-title'),
   about: msg('rules.condition.ground-about'),
   numbers: noNumbers,
-  check: (context) =>
-    touchedPoints(context)
+  check: (context) => [
+    ...touchedPoints(context)
       .filter((p) => isNew(context, p))
       .flatMap((point) => judgeGround(context, point)),
+    ...context.house.points
+      .filter((p) => isNewWork(context, p) && !isNew(context, p) && isReceptacle(p))
+      .flatMap((point) => judgeReplacedGround(context, point)),
+  ],
 };
 
 const LOOKED = [practice(msg('rules.condition.state-practice'))];

@@ -84,6 +84,12 @@ export const touchedPoints = (context: RuleContext): Point[] =>
 export const isNew = ({ fresh }: Pick<RuleContext, 'fresh'>, point: Pick<Point, 'id'>): boolean =>
   fresh.has(point.id);
 
+/** Points whose outlets are new work: wanted ones, and those where a change puts a receptacle in, in place of another or as one more. */
+export const isNewWork = (
+  context: Pick<RuleContext, 'fresh' | 'replaced' | 'added'>,
+  point: Pick<Point, 'id'>,
+): boolean => isNew(context, point) || context.replaced.has(point.id) || context.added.has(point.id);
+
 /** The numbers of a rule that are limits of the pack, for the page of rules. */
 export const limitNumbers =
   (...keys: readonly LimitKey[]) =>

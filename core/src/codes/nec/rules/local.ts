@@ -1,6 +1,6 @@
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
-import { practice, published } from '../../../findings/index.ts';
+import { practice, published, type Source } from '../../../findings/index.ts';
 import type { Point } from '../../../document/index.ts';
 import { inLimitRange, limitRange, limitTitle, limitWords, LIMITS } from '../tables/limits.ts';
 import { isLimitKey } from '../../terms.ts';
@@ -28,7 +28,7 @@ export const localAmendments: Rule = {
       severity: 'ok' | 'fix',
       says: Text,
       detail: Text,
-      source = context.pack.limits.holeEdgeMm.source,
+      source: Source = context.pack.limits.holeEdgeMm.source,
     ) =>
       judge('local-amendment', {
         severity,
@@ -88,7 +88,16 @@ export const localAmendments: Rule = {
         },
       ];
     });
-    return [...known, ...unknown, ...beyond];
+    const waived = (context.house.waivers ?? []).map((w) =>
+      say(
+        w.what,
+        'ok',
+        msg('rules.local.waived', { what: msg(`rules.local.waived-what.${w.what}`) }),
+        msg('rules.local.waived-why', { note: w.note }),
+        { kind: 'local', note: w.note },
+      ),
+    );
+    return [...known, ...unknown, ...beyond, ...waived];
   },
 };
 

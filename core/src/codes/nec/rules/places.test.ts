@@ -70,7 +70,7 @@ describe('protection in the plan', () => {
       { protection: { groundFault: null, arcFault: 'at-breaker' } },
     );
     const f = of(b, 'ground-fault').find((x) => x.subjects[0] === 'new-w1');
-    expect(f).toMatchObject({ severity: 'fix' });
+    expect(f).toMatchObject({ severity: 'stop' });
     expect(f?.remedies.map((r) => r.edit.edit === 'protect' && r.edit.how)).not.toContain('at-new');
   });
   it('a replaced first outlet says what the new device must be', () => {

@@ -1,3 +1,4 @@
+import { devicePriceCents, protectionCents } from '../../../catalog/index.ts';
 import { givesGroundFault, type ApplianceKind, type Point, type RoomUse } from '../../../document/index.ts';
 import { published, type Remedy, type Source } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
@@ -10,7 +11,7 @@ import {
   APPLIANCE_SINCE,
   GROUND_FAULT_SINCE,
 } from '../tables/protection.ts';
-import { breakerName, findBreaker, isNew, isReceptacle, judge, limitNumbers } from './judge.ts';
+import { breakerName, findBreaker, isNew, isNewWork, isReceptacle, judge, limitNumbers } from './judge.ts';
 import { article, msg, q, row, sentences, type Text } from '../../../words/index.ts';
 
 const factsOf = (context: RuleContext, point: Point, poles: 1 | 2 = 1): PlaceFacts | undefined =>
@@ -35,28 +36,99 @@ const hasUpstream = (context: RuleContext, point: Point): boolean => {
   return first !== undefined && !isNew(context, first);
 };
 
-const groundFaultRemedies = (context: RuleContext, point: Point): Remedy[] => [
-  ...(isReceptacle(point)
-    ? [
-        {
-          says: msg('rules.protection.gfci-here', { point: point.label }),
-          edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-new' as const },
-        },
-      ]
-    : []),
-  ...(hasUpstream(context, point)
-    ? [
-        {
-          says: msg('rules.protection.first-upstream'),
-          edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-first' as const },
-        },
-      ]
-    : []),
-  {
-    says: msg('rules.protection.at-breaker'),
-    edit: { edit: 'protect', which: 'groundFault', how: 'at-breaker' },
-  },
-];
+/** Lawful ways to protect, the cheapest first: each with what its part costs, about. */
+const cheapestFirst = (remedies: readonly Remedy[]): Remedy[] =>
+  [...remedies].sort((a, b) => (a.priceCents ?? 0) - (b.priceCents ?? 0));
+
+const ampsAt = (context: RuleContext, point: Point): number => {
+  const id = context.feed.boxes.get(point.id)?.circuits[0];
+  return (id === undefined ? undefined : findBreaker(context, id))?.amps ?? 15;
+};
+const isWet = (context: RuleContext, point: Point): boolean =>
+  (placeFacts(context.plan, point.at)?.moisture ?? 'dry') !== 'dry';
+
+/** Where a change puts the receptacle in, it may be another kind at once: one that gives both where both are asked for. */
+function deviceRemedy(context: RuleContext, point: Point, what: 'ground-fault' | 'arc-fault'): Remedy[] {
+  const place = factsOf(context, point);
+  if (!place || isNew(context, point) || !(context.replaced.has(point.id) || context.added.has(point.id)))
+    return [];
+  // At a device that is only one more, an arc-fault receptacle is not the first of its circuit.
+  if (what === 'arc-fault' && !context.replaced.has(point.id)) return [];
+  const amps = ampsAt(context, point);
+  const box = context.feed.boxes.get(point.id);
+  const ground =
+    context.pack.groundFault(place, outletFacts(context.house, point)).needed && !box?.groundFaultBy;
+  const arc = context.pack.arcFault(place.use, amps).needed && !box?.arcFaultBy;
+  const device =
+    ground && arc && context.replaced.has(point.id)
+      ? ('receptacle-dual' as const)
+      : what === 'ground-fault'
+        ? ('receptacle-gfci' as const)
+        : ('receptacle-afci' as const);
+  return [
+    {
+      says: msg('rules.protection.device-here', {
+        device: msg(`names.a-device.${device}`),
+        point: point.label,
+      }),
+      edit: { edit: 'change-device', pointId: point.id, device },
+      priceCents: devicePriceCents(device, amps, isWet(context, point)),
+    },
+  ];
+}
+
+/** Lawful ways to give an outlet ground-fault protection, the cheapest first. */
+export function groundFaultRemedies(context: RuleContext, point: Point): Remedy[] {
+  const amps = ampsAt(context, point);
+  const first = hasUpstream(context, point) ? firstReceptacle(context.feed, point.id) : undefined;
+  return cheapestFirst([
+    ...deviceRemedy(context, point, 'ground-fault'),
+    ...(isReceptacle(point) && isNew(context, point)
+      ? [
+          {
+            says: msg('rules.protection.gfci-here', { point: point.label }),
+            edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-new' as const },
+            priceCents: protectionCents('ground-fault', 'device', amps, isWet(context, point)),
+          },
+        ]
+      : []),
+    ...(first
+      ? [
+          {
+            says: msg('rules.protection.first-upstream'),
+            edit: { edit: 'protect' as const, which: 'groundFault' as const, how: 'at-first' as const },
+            priceCents: protectionCents('ground-fault', 'device', amps, isWet(context, first)),
+          },
+        ]
+      : []),
+    {
+      says: msg('rules.protection.at-breaker'),
+      edit: { edit: 'protect', which: 'groundFault', how: 'at-breaker' },
+      priceCents: protectionCents('ground-fault', 'breaker', amps, false),
+    },
+  ]);
+}
+
+function arcFaultRemedies(context: RuleContext, points: readonly Point[]): Remedy[] {
+  const amps = Math.max(...points.map((p) => ampsAt(context, p)));
+  return cheapestFirst([
+    ...points.flatMap((p) => deviceRemedy(context, p, 'arc-fault')),
+    ...(points.every((p) => hasUpstream(context, p))
+      ? [
+          {
+            says: msg('rules.protection.first-upstream'),
+            edit: { edit: 'protect-arc' as const, how: 'at-first' as const },
+            priceCents: protectionCents('arc-fault', 'device', amps, false),
+          },
+        ]
+      : []),
+    {
+      says: msg('rules.protection.at-breaker'),
+      edit: { edit: 'protect-arc', how: 'at-breaker' },
+      priceCents: protectionCents('arc-fault', 'breaker', amps, false),
+    },
+  ]);
+}
 
 function hiddenBehind(context: RuleContext, point: Point): string | undefined {
   if (point.at.on !== 'wall') return undefined;
@@ -127,7 +199,7 @@ export const groundFault: Rule = {
         const need = context.pack.groundFault(place, outletFacts(context.house, point));
         if (!need.needed && !isReceptacle(point)) return [];
         const by = box.groundFaultBy;
-        if (!isNew(context, point)) {
+        if (!isNewWork(context, point)) {
           if (!need.needed || by) return [];
           return [
             judge('ground-fault', {
@@ -142,16 +214,18 @@ export const groundFault: Rule = {
           ];
         }
         if (!need.needed)
-          return [
-            judge('ground-fault', {
-              severity: 'ok',
-              mark: 'tap',
-              subjects: [point.id],
-              says: msg('rules.protection.gfci-not-needed', { point: point.label }),
-              detail: need.why,
-              sources: [need.source],
-            }),
-          ];
+          return !isNew(context, point)
+            ? []
+            : [
+                judge('ground-fault', {
+                  severity: 'ok',
+                  mark: 'tap',
+                  subjects: [point.id],
+                  says: msg('rules.protection.gfci-not-needed', { point: point.label }),
+                  detail: need.why,
+                  sources: [need.source],
+                }),
+              ];
         if (by)
           return [
             judge('ground-fault', {
@@ -169,7 +243,7 @@ export const groundFault: Rule = {
           ];
         return [
           judge('ground-fault', {
-            severity: 'fix',
+            severity: 'stop',
             mark: 'tap',
             subjects: [point.id],
             says: msg('rules.protection.gfci-missing', { point: point.label }),
@@ -180,6 +254,15 @@ export const groundFault: Rule = {
         ];
       }),
 };
+
+/**
+ * Does what gives arc-fault protection count? A breaker does; a receptacle as the first of its circuit (210.12(D)); at a receptacle
+ * that is replaced the new one itself (406.4(D)(4)).
+ */
+const countsAsArcFault = (context: RuleContext, point: Point, by: string): boolean =>
+  !context.house.points.some((p) => p.id === by) ||
+  firstReceptacle(context.feed, point.id)?.id === by ||
+  (by === point.id && context.replaced.has(by));
 
 const list = (points: readonly Point[]): Text => row(points.map((p) => p.label));
 
@@ -207,18 +290,25 @@ export const arcFault: Rule = {
     const hold = (key: string, point: Point, says: Text, why: Text, source: Source) =>
       held.set(key, { says, why, source, points: [...(held.get(key)?.points ?? []), point] });
     let reason: { why: Text; source: Source } | undefined;
-    for (const point of context.house.points.filter((p) => isNew(context, p) && p.kind !== 'junction')) {
+    for (const point of context.house.points.filter((p) => isNewWork(context, p) && p.kind !== 'junction')) {
       const place = factsOf(context, point);
       const box = context.feed.boxes.get(point.id);
       const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
       if (!place || !box || !breaker) continue;
       const need = context.pack.arcFault(place.use, breaker.amps, polesOf(context, point));
-      if (!need.needed) hold('none', point, msg('rules.protection.afci-not-needed'), need.why, need.source);
-      else if (box.arcFaultBy)
+      if (!need.needed) {
+        if (isNew(context, point))
+          hold('none', point, msg('rules.protection.afci-not-needed'), need.why, need.source);
+      } else if (box.arcFaultBy && countsAsArcFault(context, point, box.arcFaultBy))
         hold(
           box.arcFaultBy,
           point,
-          msg('rules.protection.afci-by', { by: giver(context, box.arcFaultBy) }),
+          msg('rules.protection.afci-by', {
+            by:
+              box.arcFaultBy === point.id
+                ? msg('rules.protection.own-device')
+                : giver(context, box.arcFaultBy),
+          }),
           need.why,
           need.source,
         );
@@ -230,23 +320,13 @@ export const arcFault: Rule = {
     if (open.length > 0 && reason)
       out.push(
         judge('arc-fault', {
-          severity: 'fix',
+          severity: 'stop',
           mark: 'tap',
           subjects: open.map((p) => p.id),
           says: msg('rules.protection.afci-missing', { points: list(open) }),
           detail: msg('rules.protection.afci-missing-why', { why: reason.why }),
           sources: [reason.source],
-          remedies: [
-            ...(open.every((p) => hasUpstream(context, p))
-              ? [
-                  {
-                    says: msg('rules.protection.first-upstream'),
-                    edit: { edit: 'protect-arc' as const, how: 'at-first' as const },
-                  },
-                ]
-              : []),
-            { says: msg('rules.protection.at-breaker'), edit: { edit: 'protect-arc', how: 'at-breaker' } },
-          ],
+          remedies: arcFaultRemedies(context, open),
         }),
       );
     for (const { points, says, why, source } of held.values())
@@ -272,7 +352,7 @@ export const weatherAndTamper: Rule = {
   numbers: limitNumbers('tamperHeightMm'),
   check: (context) =>
     context.house.points
-      .filter((p) => isNew(context, p) && isReceptacle(p))
+      .filter((p) => isNewWork(context, p) && isReceptacle(p))
       .flatMap((point) => {
         const place = factsOf(context, point, polesOf(context, point));
         if (!place) return [];

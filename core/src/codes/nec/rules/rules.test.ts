@@ -257,15 +257,20 @@ describe('box fill at the tap', () => {
 });
 
 describe('protection', () => {
-  const wet = (use: 'garage' | 'den' | 'utility'): Partial<House> => ({
+  const wet = (use: 'garage' | 'den' | 'utility' | 'kitchen'): Partial<House> => ({
     rooms: smallHouse().rooms.map((r) => ({ ...r, use })),
   });
   it('a garage outlet needs a ground-fault device; each of the three ways settles it', () => {
     const b = plan(wet('garage'));
     const f = one(b, 'ground-fault', 'new-w1');
-    expect(f.severity).toBe('fix');
+    expect(f.severity).toBe('stop');
     for (const remedy of f.remedies)
       expect(one(applyEdit(b, remedy.edit), 'ground-fault', 'new-w1').severity).toBe('ok');
+    // A device first, the breaker last: each with what its part costs, about.
+    const prices = f.remedies.map((r) => r.priceCents ?? 0);
+    expect(prices).toEqual([...prices].sort((a, b) => a - b));
+    expect(prices[0]).toBeGreaterThan(0);
+    expect(f.remedies.at(-1)?.edit).toMatchObject({ how: 'at-breaker' });
   });
   it('the old outlets beside it are listed as standing', () =>
     expect(one(plan(wet('garage')), 'ground-fault', 'r1')).toMatchObject({ origin: 'standing' }));
@@ -274,12 +279,46 @@ describe('protection', () => {
   it('an extension in a den needs arc-fault at origin or first outlet, and never at the new device', () => {
     const b = plan({}, { protection: { groundFault: null, arcFault: null } });
     const f = one(b, 'arc-fault');
-    expect(f.severity).toBe('fix');
+    expect(f.severity).toBe('stop');
     expect(f.remedies.map((r) => r.edit)).toEqual([
       { edit: 'protect-arc', how: 'at-first' },
       { edit: 'protect-arc', how: 'at-breaker' },
     ]);
     for (const remedy of f.remedies) expect(one(applyEdit(b, remedy.edit), 'arc-fault').severity).toBe('ok');
+  });
+  it('protection that is missing is never overridden; only a local rule lifts it, and is named', () => {
+    const overrides = ['ground-fault', 'arc-fault', 'ground'].map((rule) => ({
+      rule,
+      subject: '',
+      basis: 'own' as const,
+      reason: 'It has been like this for years',
+    }));
+    const bare = { protection: { groundFault: null, arcFault: null }, overrides };
+    const kitchen = wet('kitchen');
+    const stops = (house: Partial<House>) =>
+      evaluate(plan(house, bare)).findings.flatMap((f) =>
+        f.severity === 'stop' && f.origin === 'new' ? [f.rule] : [],
+      );
+    expect(stops(kitchen).sort()).toEqual(['arc-fault', 'ground-fault']);
+    const waivers: House['waivers'] = [
+      { what: 'ground-fault', note: 'Town amendment 7' },
+      { what: 'arc-fault', note: 'Town amendment 8' },
+    ];
+    expect(stops({ ...kitchen, waivers: waivers.slice(0, 1) })).toEqual(['arc-fault']);
+    expect(stops({ ...kitchen, waivers })).toEqual([]);
+    const lifted = heard(one(plan({ ...kitchen, waivers }, bare), 'arc-fault'));
+    expect(lifted).toMatchObject({ severity: 'ok', sources: [{ kind: 'local', note: 'Town amendment 8' }] });
+    expect(lifted.detail).toContain('Town amendment 8');
+    expect(of(plan({ waivers }), 'local-amendment')).toHaveLength(2);
+    // A ground that is missing is lifted by nothing.
+    const cables = smallHouse().cables.map((c) => ({ ...c, ground: 'none' as const }));
+    expect(evaluate(plan({ cables, waivers }, bare)).chosen).toBeNull();
+  });
+  it('protection still to be chosen does not push the cheapest option to the end of the list', () => {
+    const options = (arcFault: 'at-breaker' | null) =>
+      evaluate(plan({}, { protection: { groundFault: null, arcFault } })).options;
+    expect(options(null).map((o) => o.key)).toEqual(options('at-breaker').map((o) => o.key));
+    expect([options(null)[0]?.state, options(null)[0]?.blocked]).toEqual(['stop', false]);
   });
   it('at the first outlet: R1 becomes the protecting device and what follows goes on LOAD', () => {
     const e = evaluate(plan({}, { protection: { groundFault: null, arcFault: 'at-first' } }));
