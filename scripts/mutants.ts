@@ -60,6 +60,8 @@ const SITES: readonly Site[] = [
   (n) => {
     if (!ts.isNumericLiteral(n)) return [];
     const value = Number(n.text);
+    // A tolerance that is a tenth larger is no other program.
+    if (value > 0 && value < 1e-4) return [];
     return [String(Number.isInteger(value) ? value + 1 : value * 1.1)];
   },
   (n, text) => {
@@ -95,7 +97,7 @@ export function mutantsOf(file: string, source: string): Mutant[] {
   const visit = (n: ts.Node): void => {
     if (isOutside(n)) return;
     if (!isName(n))
-      for (const becomes of new Set(SITES.flatMap((site) => site(n, text))))
+      for (const becomes of new Set(SITES.flatMap((site) => site(n, text)).filter((b) => b !== text(n))))
         found.push({
           file,
           start: n.getStart(tree),

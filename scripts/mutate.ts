@@ -13,6 +13,7 @@ import {
   mkdtempSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   symlinkSync,
   writeFileSync,
@@ -93,6 +94,9 @@ async function prepare(mutants: readonly Numbered[]): Promise<string> {
         mutants.filter((m) => m.file === file),
       ),
     );
+  for (const f of readdirSync(join(root, 'core/src'), { recursive: true, encoding: 'utf8' }))
+    if (f.endsWith('.test.ts.snap'))
+      renameSync(join(root, 'core/src', f), join(root, 'core/src', f.replace('.ts.snap', '.mjs.snap')));
   await build({
     entryPoints: readdirSync(join(root, 'core/src'), { recursive: true, encoding: 'utf8' })
       .filter((f) => f.endsWith('.test.ts'))
@@ -179,7 +183,7 @@ async function survey(root: string): Promise<Suite[]> {
   const met = join(root, 'met/');
   mkdirSync(met);
   const report = join(root, 'report.json');
-  const ran = await jest(root, ['--silent', '--json', `--outputFile=${report}`], { MET: met }, 1800);
+  const ran = await jest(root, ['--ci', '--silent', '--json', `--outputFile=${report}`], { MET: met }, 1800);
   if (!existsSync(report)) throw new Error(`jest did not run:\n${ran.out.slice(-4000)}`);
   interface Result {
     name: string;
@@ -230,12 +234,15 @@ async function main(): Promise<void> {
           continue;
         }
         const usual = asked.reduce((s, t) => s + t.seconds, 0);
-        const { code } = await jest(
+        const { code, out } = await jest(
           root,
-          ['-i', '--bail', '--silent', '--runTestsByPath', ...asked.map((s) => s.path)],
+          ['-i', '--ci', '--bail', '--silent', '--runTestsByPath', ...asked.map((s) => s.path)],
           { MUTANT: String(m.id), ORDER: asked.map((s) => s.path).join(',') },
           20 + usual * HANG,
         );
+        // A run that fails without a failed test has said nothing of the mutant.
+        if (code === 1 && !/failed/.test(out))
+          throw new Error(`the tests could not be run:\n${out.slice(-2000)}`);
         if (code === 0) survivors.push(m);
         done += 1;
         if (done % 25 === 0) console.log(`${done} of ${mutants.length}, ${survivors.length} lived`);

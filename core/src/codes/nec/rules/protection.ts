@@ -264,7 +264,8 @@ const countsAsArcFault = (context: RuleContext, point: Point, by: string): boole
   firstReceptacle(context.feed, point.id)?.id === by ||
   (by === point.id && context.replaced.has(by));
 
-const list = (points: readonly Point[]): Text => row(points.map((p) => p.label));
+const byName = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true });
+const list = (points: readonly Point[]): Text => row(points.map((p) => p.label).sort(byName));
 
 /** Arc-fault protection of outlets; an extension gets it at the origin or at the circuit's first receptacle, not at the new device. */
 export const arcFault: Rule = {
