@@ -206,7 +206,9 @@ test('a decision against a check stays in sight with its reason, and is taken ba
   await expect(check).toContainText('Overridden');
   await expect(check).toContainText('Your reason: My own decision: The ring is on its way');
   await page.goto(`${KEYBOARD}/do`);
-  await expect(page.getByRole('region', { name: 'Overridden checks' })).toContainText('The ring is on its way');
+  await expect(page.getByRole('region', { name: 'Overridden checks' })).toContainText(
+    'The ring is on its way',
+  );
   await page.goto(`${KEYBOARD}/tap`);
   await check.getByRole('button', { name: 'Undo override' }).click();
   await expect(check).toContainText('Fix');

@@ -125,7 +125,8 @@ function findingLines(f: Finding, units: UnitSystem): string {
   const say = speaker(units);
   const numbers = say(becauseText(f));
   const source = f.sources[0] ? `\n         ${f.sources.map((s) => say(sourceLine(s))).join('; ')}` : '';
-  return `  ${WORD[f.severity]} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${say(f.says)}${numbers ? ` (${numbers})` : ''}${f.detail === '' ? '' : `\n         ${say(f.detail)}`}${source}`;
+  const word = f.origin === 'advice' && f.severity !== 'ok' ? 'ADVICE' : WORD[f.severity];
+  return `  ${word} ${f.origin === 'standing' && f.severity !== 'ok' ? '(already so) ' : ''}${say(f.says)}${numbers ? ` (${numbers})` : ''}${f.detail === '' ? '' : `\n         ${say(f.detail)}`}${source}`;
 }
 
 /** What is fine is one line, unless all of it is asked for. */

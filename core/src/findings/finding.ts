@@ -5,8 +5,8 @@ import type { Source } from './source.ts';
 
 /** stop = not with this plan; fix = to settle before cutting; watch = a fact is missing; ok = checked, holds. */
 export type Severity = 'stop' | 'fix' | 'watch' | 'ok';
-/** Only what is new or made worse holds the job up; what was already so is listed for the owner. */
-export type Origin = 'new' | 'worse' | 'standing';
+/** Only what is new or made worse holds the job up; what was already so is listed for the owner, advice is what no rule asks for. */
+export type Origin = 'new' | 'worse' | 'standing' | 'advice';
 
 /** The mark of the rod a finding belongs to. */
 export type Mark = 'want' | 'site' | 'feed' | 'tap' | 'run' | 'wire' | 'buy' | 'do' | 'prove';
@@ -80,14 +80,16 @@ export const isChoiceOpen = (f: Pick<Finding, 'severity' | 'remedies'>): boolean
 
 const RANK: Record<Severity, number> = { stop: 0, fix: 1, watch: 2, ok: 3 };
 
-/** The order of the checks column: what stops first; standing faults after the job's own; then as found. */
+/** The order of the checks column: what stops first; advice and standing faults after the job's own; then as found. */
 export function bySeverity(a: Finding, b: Finding): number {
-  const standing = (f: Finding) => (f.origin === 'standing' && f.severity !== 'ok' ? 2.5 : RANK[f.severity]);
-  return standing(a) - standing(b);
+  const rank = ({ severity, origin }: Finding): number =>
+    severity === 'ok' ? RANK.ok : origin === 'advice' ? 2.2 : origin === 'standing' ? 2.5 : RANK[severity];
+  return rank(a) - rank(b);
 }
 
 /** Does this finding hold the job up? */
-export const holdsUp = (f: Finding): boolean => f.severity !== 'ok' && f.origin !== 'standing';
+export const holdsUp = (f: Finding): boolean =>
+  f.severity !== 'ok' && f.origin !== 'standing' && f.origin !== 'advice';
 
 export const worst = (findings: readonly Finding[]): Severity =>
   findings.filter(holdsUp).reduce<Severity>((w, f) => (RANK[f.severity] < RANK[w] ? f.severity : w), 'ok');

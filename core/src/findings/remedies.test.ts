@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { anyBundle } from '../testing/random-house.ts';
-import { applyEdit, holdsUp, type Edit } from './index.ts';
+import { applyEdit, holdsUp, isChoiceOpen, type Edit } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
 /** Changes of the plan: each promises to settle its finding. Answers to questions promise nothing but an end of the question. */
@@ -32,9 +32,14 @@ describe('remedies over generated houses', () => {
             const after = evaluate(applyEdit(b, edit)).findings.filter(holdsUp);
             const same = after.filter((f) => f.key === finding.key && said(f.says) === said(finding.says));
             expect(same).toEqual([]);
+            // Protection is chosen for the whole job: another tap or place may be the first to ask for it.
             if (PLAN.includes(edit.edit))
               expect(
-                heard(after.filter((f) => f.severity === 'stop' && !stops.has(f.key)).map((f) => f.says)),
+                heard(
+                  after
+                    .filter((f) => f.severity === 'stop' && !stops.has(f.key) && !isChoiceOpen(f))
+                    .map((f) => f.says),
+                ),
               ).toEqual([]);
           }
       }),

@@ -126,6 +126,7 @@ const answeredByWord = (f: Finding): boolean =>
 
 const originWord = (f: Finding): Text => {
   if (f.overridden !== undefined) return msg('screen.workspace.you-decided');
+  if (f.origin === 'advice' && f.severity !== 'ok') return msg('screen.workspace.advice');
   return f.origin === 'standing' && f.severity !== 'ok'
     ? msg('screen.workspace.already-so')
     : stateWord(f.severity);
@@ -205,6 +206,32 @@ function Check({
   );
 }
 
+/** What is OK by one rule: several are folded into a line that opens. */
+function FineChecks({
+  rule,
+  findings,
+  onApplied,
+}: {
+  readonly rule: string;
+  readonly findings: readonly Finding[];
+  readonly onApplied: (says: string) => void;
+}) {
+  const say = useSay();
+  const { pack } = useWork().evaluation;
+  const title = pack.rules.find((r) => r.id === rule)?.title;
+  const each = findings.map((f) => <Check key={f.key} finding={f} onApplied={onApplied} />);
+  if (findings.length === 1 || title === undefined) return each;
+  return (
+    <li className="check check-ok check-folded" data-rule={rule}>
+      <StateMark state="ok" />
+      <details className="grow">
+        <summary>{say(msg('screen.workspace.all-ok', { title, count: findings.length }))}</summary>
+        <ul>{each}</ul>
+      </details>
+    </li>
+  );
+}
+
 const counts = (findings: readonly Finding[]): Text => {
   const n = (s: Severity) => findings.filter((f) => holdsUp(f) && f.severity === s).length;
   const parts = [
@@ -252,7 +279,14 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
   const standing = findings.filter(
     (f) => f.origin === 'standing' && f.severity !== 'ok' && f.overridden === undefined,
   );
-  const fine = findings.filter((f) => f.severity === 'ok');
+  const advice = findings.filter(
+    (f) => f.origin === 'advice' && f.severity !== 'ok' && f.overridden === undefined,
+  );
+  const ok = findings.filter((f) => f.severity === 'ok');
+  const fine = [...new Set(ok.map((f) => f.rule))].map((rule) => ({
+    rule,
+    same: ok.filter((f) => f.rule === rule),
+  }));
   const onApplied = (says: string) => setApplied({ says, past: past + 1 });
   return (
     <div>
@@ -279,8 +313,11 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
         </p>
       )}
       <ul>
-        {[...open, ...decided, ...fine].map((f) => (
+        {[...open, ...decided, ...advice].map((f) => (
           <Check key={f.key} finding={f} onApplied={onApplied} />
+        ))}
+        {fine.map(({ rule, same }) => (
+          <FineChecks key={rule} rule={rule} findings={same} onApplied={onApplied} />
         ))}
       </ul>
       {standing.length > 0 && (

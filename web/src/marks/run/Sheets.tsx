@@ -1,4 +1,4 @@
-import { formatCable, msg, allOf } from '@elwand/core';
+import { formatCable, holdsUp, msg, allOf } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, sheetsOf } from '@elwand/core/sheets';
 import { Button, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
@@ -40,7 +40,7 @@ export function Sheets() {
       job: job.name,
       date: day(new Date().toISOString()),
       taps: allOf(evaluation.chosen?.option.taps.map((t) => t.label) ?? []),
-      count: evaluation.findings.filter((f) => f.severity !== 'ok' && f.origin !== 'standing').length,
+      count: evaluation.findings.filter(holdsUp).length,
     }),
   );
   const svg = () =>

@@ -265,7 +265,7 @@ const countsAsArcFault = (context: RuleContext, point: Point, by: string): boole
   (by === point.id && context.replaced.has(by));
 
 const byName = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true });
-const list = (points: readonly Point[]): Text => row(points.map((p) => p.label).sort(byName));
+const list = (points: readonly Point[]): Text => row(points.map((p) => p.label));
 
 /** Arc-fault protection of outlets; an extension gets it at the origin or at the circuit's first receptacle, not at the new device. */
 export const arcFault: Rule = {
@@ -318,6 +318,8 @@ export const arcFault: Rule = {
         reason = { why: need.why, source: need.source };
       }
     }
+    // By name, so that the finding is the same one whatever the order of the runs.
+    open.sort((a, b) => byName(a.label, b.label));
     if (open.length > 0 && reason)
       out.push(
         judge('arc-fault', {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, type House, type Point } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluation/evaluate.ts';
-import { applyEdit } from '../../../findings/index.ts';
+import { applyEdit, holdsUp } from '../../../findings/index.ts';
 import {
   atBreaker,
   atPoint,
@@ -397,7 +397,7 @@ describe('ground, condition, site', () => {
     ];
     const b = plan({ panels: panel(20), cables, loads: [loadAt('r1', 1920)] });
     const f = one(b, 'voltage-drop');
-    expect(f.severity).toBe('fix');
+    expect([f.severity, f.origin, holdsUp(f)]).toEqual(['fix', 'advice', false]);
     expect(f.because!.need * 120).toBeCloseTo(6.176, 3);
     expect(f.because!.need).toBeCloseTo(0.051467, 5);
   });
@@ -411,9 +411,12 @@ describe('ground, condition, site', () => {
     });
     expect(heard(one(b, 'voltage-drop'))).toMatchObject({
       severity: 'watch',
+      origin: 'advice',
       detail: expect.stringContaining('no longer than'),
     });
   });
+  it('with nothing entered that would run, voltage drop is no verdict', () =>
+    expect(of(plan(), 'voltage-drop')).toEqual([]));
   it('old paint is named before cutting in a house of 1961, not in one of 1990', () => {
     expect(of(plan({ yearBuilt: 1961 }), 'old-dust')).toHaveLength(1);
     expect(of(plan({ yearBuilt: 1990 }), 'old-dust')).toHaveLength(0);

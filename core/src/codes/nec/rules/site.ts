@@ -31,6 +31,7 @@ function dropAt(context: RuleContext, point: Point, d: Drop): Judgement {
     return judge('voltage-drop', {
       ...common,
       severity: 'fix',
+      origin: 'advice',
       says: msg('rules.site.drop', {
         share: q.fineShare(d.share),
         point: point.label,
@@ -48,6 +49,7 @@ function dropAt(context: RuleContext, point: Point, d: Drop): Judgement {
     return judge('voltage-drop', {
       ...common,
       severity: 'watch',
+      origin: 'advice',
       because: { ...common.because, have: null },
       says: msg('rules.site.ask', { point: point.label }),
       detail: msg('rules.site.ask-why', {
@@ -89,7 +91,8 @@ export const drop: Rule = {
       .filter((p) => isNew(context, p))
       .flatMap((point) => {
         const d = voltageDrop(context.house, context.feed, context.pack, point.id);
-        return d ? [{ point, d }] : [];
+        // Where nothing is entered that would run there is nothing to say.
+        return d && d.share > 0 ? [{ point, d }] : [];
       });
     const first = all[0];
     if (!first) return [];
