@@ -3,3 +3,4 @@ export * from './parts.ts';
 export * from './appliances.ts';
 export * from './breakers.ts';
 export * from './connectors.ts';
+export * from './grounds.ts';

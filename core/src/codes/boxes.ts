@@ -1,4 +1,4 @@
-import { boxModel } from '../catalog/index.ts';
+import { boxModel, groundIn } from '../catalog/index.ts';
 import { deviceFacts, isBulky, isThicker, type Cable, type Gauge, type Point } from '../document/index.ts';
 import type { BoxFeed } from '../feed/index.ts';
 import type { BoxContents } from './pack.ts';
@@ -40,7 +40,7 @@ export function surveyBox(box: BoxFeed): BoxSurvey {
     onDevice = larger(onDevice, cable.gauge);
     if (hasWireGround(cable)) {
       grounds += 1;
-      largestGround = larger(largestGround, cable.gauge);
+      largestGround = larger(largestGround, groundIn(cable.gauge));
     }
   }
   const { point } = box;

@@ -128,6 +128,8 @@ export interface RuleContext {
   readonly runs: readonly RunFact[];
   /** Points where the plan puts another receptacle in place of the one that is there. */
   readonly replaced: ReadonlySet<string>;
+  /** New points that take over what was at an old one: moved, with nothing added. */
+  readonly moved: ReadonlySet<string>;
   /** Points that are there and get one more outlet. */
   readonly added: ReadonlySet<string>;
   /** Keys of the other options of the job, to offer where a tap does not fit. */

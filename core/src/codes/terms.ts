@@ -19,6 +19,7 @@ export const LIMIT_KEYS = [
   'continuousFactor',
   'cordShare',
   'fixedShare',
+  'arcFaultMoveMm',
   'airConditionerShared',
   'airConditionerAlone',
   'voltageDrop',

@@ -116,6 +116,7 @@ function baseOf(house: Bundle['house']): Base {
     runs: [],
     replaced: NOTHING,
     added: NOTHING,
+    moved: NOTHING,
     otherOptions: [],
   };
   const base: Base = {
@@ -211,6 +212,7 @@ function rulesFor(
     runs: runFacts(base.house, base.plan, base.frames, option.legs, labels),
     replaced: new Set<string>([...applied.protectedAt, ...applied.putIn.replaced]),
     added: new Set<string>(applied.putIn.added),
+    moved: applied.moved,
     otherOptions: options
       .filter((o) => o.taps.every((t) => !option.taps.some((own) => own.pointId === t.pointId)))
       .map((o) => ({

@@ -125,6 +125,8 @@ export interface Applied {
   readonly extended: ReadonlySet<string>;
   /** Existing point that becomes the protecting first receptacle of its circuit, when that was chosen. */
   readonly protectedAt: readonly PointId[];
+  /** Points among the fresh ones that old points move to. */
+  readonly moved: ReadonlySet<string>;
   /** Receptacles that changes put in: judged as new work, protected like it. */
   readonly putIn: PutIn;
   /** Existing points that are changed where they are. */
@@ -433,6 +435,7 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
     extended,
     fresh,
     protectedAt: safe.at,
+    moved: new Set<string>(movedTo(job).values()),
     putIn: changes.putIn,
     cuts,
     changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),

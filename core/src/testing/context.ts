@@ -20,6 +20,7 @@ export function contextOf({ chosen, frames, plan, bundle }: Evaluation): RuleCon
     runs: runFacts(applied.house, plan, frames, option.legs, labels),
     replaced: new Set<string>([...applied.protectedAt, ...applied.putIn.replaced]),
     added: new Set<string>(applied.putIn.added),
+    moved: applied.moved,
     otherOptions: [],
   };
 }

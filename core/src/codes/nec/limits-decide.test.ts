@@ -6,6 +6,7 @@ import {
   makePoint,
   makeRoom,
   makeWant,
+  PointId,
   RoomId,
   WallId,
   type Bundle,
@@ -167,7 +168,14 @@ const tub: Case = (pack) =>
   ).needed;
 
 /** What shows it where houses drawn at random seldom do. */
+/** R2 moves 3 ft along its wall, and nothing is added. */
+const moved = (): Bundle =>
+  bundle(smallHouse(), [wanted(110, { replaces: PointId.parse('r2') })], {
+    protection: { groundFault: null, arcFault: null },
+  });
+
 const CASES: Partial<Record<LimitKey, Case>> = {
+  arcFaultMoveMm: ofBundle(moved),
   fixedShare: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed' }))),
   airConditionerShared: ofBundle(() => loaded(loadAt('r1', 700, { roomAirConditioner: true }))),
   airConditionerAlone: ofBundle(alone),

@@ -13,6 +13,7 @@ const PRINTED: Readonly<Record<LimitKey, number>> = {
   continuousFactor: 1.25,
   cordShare: 0.8,
   fixedShare: 0.5,
+  arcFaultMoveMm: feet(6),
   airConditionerShared: 0.5,
   airConditionerAlone: 0.8,
   voltageDrop: 0.03,

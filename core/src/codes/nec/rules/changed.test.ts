@@ -6,10 +6,20 @@ import {
   type Change,
   type House,
   type RoomUse,
+  type Want,
 } from '../../../document/index.ts';
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
-import { atBreaker, atPoint, bundle, knownBox, nm, outlet, smallHouse } from '../../../testing/build.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  knownBox,
+  nm,
+  outlet,
+  smallHouse,
+  wanted,
+} from '../../../testing/build.ts';
 import { of, one } from '../../../testing/judged.ts';
 import { heard } from '../../../testing/said.ts';
 
@@ -137,5 +147,35 @@ describe('one more outlet in a box that is there', () => {
     });
     const b = job(house, change({ kind: 'enlarge', pointId: r(2), devices: ['switch'] }));
     expect(severity(b, 'ground-fault', 'r2')).toBeUndefined();
+  });
+});
+
+describe('an outlet that only moves, NEC 210.12, exception (from memory)', () => {
+  const moved = (x: number, code: House['code'] = 'nec-2023', more: Partial<Want> = {}) =>
+    bundle(smallHouse({ code }), [wanted(x, { replaces: r(2), ...more })], {
+      protection: { groundFault: null, arcFault: null },
+    });
+  const arc = (b: Bundle) => of(b, 'arc-fault').find((f) => f.subjects.includes('new-w1'));
+  const cableFeet = (b: Bundle) =>
+    (evaluate(b).chosen!.applied.house.cables.find((c) => c.id === 'new-leg-1')!.lengthMm ?? 0) / 304.8;
+  it('needs no AFCI on up to 6 ft of new cable, in every edition, and says why', () => {
+    const b = moved(100);
+    expect(cableFeet(b)).toBeLessThanOrEqual(6);
+    expect(arc(b)?.severity).toBe('ok');
+    expect(heard(arc(b)!).detail).toContain('6 ft');
+    for (const code of ['nec-2014', 'nec-2017', 'nec-2020'] as const)
+      expect(arc(moved(100, code))?.severity).toBe('ok');
+  });
+  it('needs it on a longer one, and where it does not move but is added', () => {
+    const far = moved(20);
+    expect(cableFeet(far)).toBeGreaterThan(6);
+    expect(arc(far)?.severity).toBe('stop');
+    const added = bundle(smallHouse(), [wanted(100)], { protection: { groundFault: null, arcFault: null } });
+    expect(arc(added)?.severity).toBe('stop');
+  });
+  it('a tighter local value decides', () => {
+    const b = moved(100);
+    const amendments = [{ limit: 'arcFaultMoveMm', value: 700, note: 'the town' }];
+    expect(arc({ ...b, house: { ...b.house, amendments } })?.severity).toBe('stop');
   });
 });

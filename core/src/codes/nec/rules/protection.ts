@@ -4,7 +4,7 @@ import { published, type Remedy, type Source } from '../../../findings/index.ts'
 import { firstReceptacle } from '../../../feed/index.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { inches } from '../../../units/index.ts';
-import type { Judgement, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
+import type { Judgement, Need, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
 import {
   ARC_FAULT_AMPS,
   ARC_FAULT_ROOMS,
@@ -255,6 +255,24 @@ export const groundFault: Rule = {
       }),
 };
 
+/** Whether a new outlet asks for arc-fault protection: one that only moves does not on a short extension with nothing added. */
+function arcFaultAt(context: RuleContext, point: Point, place: PlaceFacts, amps: number): Need {
+  const need = context.pack.arcFault(place.use, amps, polesOf(context, point));
+  const limit = context.pack.limits.arcFaultMoveMm;
+  if (!need.needed || !context.moved.has(point.id)) return need;
+  const runs = context.house.cables.filter(
+    (c) => context.fresh.has(c.id) && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
+  );
+  const mm = runs.reduce((sum, c) => sum + (c.lengthMm ?? Number.POSITIVE_INFINITY), 0);
+  return mm <= limit.value + 1e-6
+    ? {
+        needed: false,
+        why: msg('rules.protection.arc-moved', { reach: q.distance(limit.value) }),
+        source: limit.source,
+      }
+    : need;
+}
+
 /**
  * Does what gives arc-fault protection count? A breaker does; a receptacle as the first of its circuit (210.12(D)); at a receptacle
  * that is replaced the new one itself (406.4(D)(4)).
@@ -283,6 +301,7 @@ export const arcFault: Rule = {
       value: row(ARC_FAULT_AMPS(pack.edition).map((a) => q.rating(a))),
       source: published('NEC 210.12', pack.edition),
     },
+    ...limitNumbers('arcFaultMoveMm')(pack),
   ],
   check: (context) => {
     const open: Point[] = [];
@@ -296,7 +315,7 @@ export const arcFault: Rule = {
       const box = context.feed.boxes.get(point.id);
       const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
       if (!place || !box || !breaker) continue;
-      const need = context.pack.arcFault(place.use, breaker.amps, polesOf(context, point));
+      const need = arcFaultAt(context, point, place, breaker.amps);
       if (!need.needed) {
         if (isNew(context, point))
           hold('none', point, msg('rules.protection.afci-not-needed'), need.why, need.source);

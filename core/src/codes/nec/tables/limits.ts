@@ -71,6 +71,21 @@ export const LIMITS = {
     value: () => 0.5,
     source: section('NEC 210.23(A)(2)', 'NEC 210.23(B)(2)'),
   },
+  arcFaultMoveMm: {
+    unit: 'mm',
+    tighter: 'less',
+    value: () => feet(6),
+    source: (edition) =>
+      published(
+        edition >= 2023
+          ? 'NEC 210.12(E), exception'
+          : edition >= 2017
+            ? 'NEC 210.12(D), exception'
+            : 'NEC 210.12(B), exception',
+        edition,
+        edition >= 2020 ? 'fairly-sure' : 'sure',
+      ),
+  },
   airConditionerShared: same('share', 'less', 0.5, 'NEC 440.62(C)'),
   airConditionerAlone: same('share', 'less', 0.8, 'NEC 440.62(B)'),
   voltageDrop: {
