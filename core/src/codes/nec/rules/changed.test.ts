@@ -45,7 +45,7 @@ describe('a receptacle that is replaced', () => {
   it('in a garage needs GFCI protection now, whatever it had; each remedy settles it', () => {
     const b = job(used('garage'), replace());
     const f = one(b, 'ground-fault', 'r2');
-    expect([f.severity, f.origin]).toEqual(['stop', 'worse']);
+    expect([f.severity, f.origin]).toEqual(['stop', 'new']);
     expect(f.remedies.map((x) => x.edit.edit)).toContain('change-device');
     for (const remedy of f.remedies)
       expect(severity(applyEdit(b, remedy.edit), 'ground-fault', 'r2')).toBe('ok');

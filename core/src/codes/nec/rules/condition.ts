@@ -14,7 +14,7 @@ import {
   pointsOf,
   touchedPoints,
 } from './judge.ts';
-import { groundFaultRemedies } from './protection.ts';
+import { groundFaultRemedies } from './protecting.ts';
 import { capital, msg, row, type Message } from '../../../words/index.ts';
 
 const HELP = msg('rules.condition.help');
@@ -137,7 +137,7 @@ function judgeReplacedGround(context: RuleContext, point: Point): Judgement[] {
         : msg('rules.condition.replaced-no-ground', { point: point.label }),
       detail: msg('rules.condition.replaced-no-ground-why'),
       sources: [published('NEC 406.4(D)(2)', context.pack.edition)],
-      remedies: covered ? [] : groundFaultRemedies(context, point),
+      remedies: covered ? [] : groundFaultRemedies(context, [point]),
     }),
   ];
 }
