@@ -1,7 +1,7 @@
 import type { Judgement, Rule } from '../../pack.ts';
 import { isNew, isNewWork, isReceptacle, judge, limitNumbers } from './judge.ts';
 import { msg, q, row, sentences } from '../../../words/index.ts';
-import { factsOf, list, polesOf } from './protecting.ts';
+import { factsOf, polesOf } from './protecting.ts';
 
 /** Device kinds that the place asks for; the parts list follows them, so they hold as soon as they are named. */
 export const weatherAndTamper: Rule = {
