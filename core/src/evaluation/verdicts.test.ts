@@ -58,6 +58,12 @@ function outcome({ options, findings, planning, chosen }: Evaluation): string[] 
   ];
 }
 
+/** Houses of which only is kept whether anything came out otherwise, part by part: a change there is found by drawing the house again. */
+const MORE = { wiring: 150, houses: 90 };
+const more = [
+  ...fc.sample(anyWiring, { numRuns: MORE.wiring, seed: 70 }),
+  ...fc.sample(anyBundle, { numRuns: MORE.houses, seed: 70 }),
+];
 const drawn = [
   ...fc.sample(anyWiring, { numRuns: 34, seed: 7 }),
   ...fc.sample(anyBundle, { numRuns: 22, seed: 7 }),
@@ -83,4 +89,14 @@ describe('what is said of the same houses as yesterday', () => {
   it.each([...demo, ...drawn].map((b, i) => [i, b] as const))('house %i', (_, b) =>
     expect(outcome(evaluate(b)).join('\n')).toMatchSnapshot(),
   );
+  it('and of many more, in brief', () => {
+    const brief = more.map((b, i) => {
+      const lines = outcome(evaluate(b));
+      const kinds = ['option', 'tap', 'step', 'buy', 'splice'];
+      const of = (kind: string) => mark(lines.filter((l) => l.startsWith(`${kind} `)).join('\n'));
+      const said = lines.filter((l) => !kinds.some((k) => l.startsWith(`${k} `)));
+      return `${i} findings ${said.length} ${mark(said.join('\n'))} ${kinds.map((k) => `${k} ${of(k)}`).join(' ')}`;
+    });
+    expect(brief.join('\n')).toMatchSnapshot();
+  });
 });
