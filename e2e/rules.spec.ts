@@ -94,6 +94,29 @@ test('the page of rules: every rule, its numbers by edition, found by a word or 
   quiet();
 });
 
+test('a stop for missing protection is lifted by a local rule with its source, and comes back without it', async ({
+  page,
+}) => {
+  const checks = page.getByRole('complementary', { name: 'Checks' });
+  const stop = checks.locator('.check-stop[data-rule="arc-fault"]');
+  await page.goto(`${KEYBOARD}/tap`);
+  await expect(stop).toContainText('AFCI protection needed');
+  await expect(stop.getByRole('button', { name: 'Override' })).toHaveCount(0);
+  await expect(stop).toContainText('cheapest');
+  await page.goto('/houses/tamarack/local');
+  await page.getByLabel('Who says so: AFCI protection isn’t required').fill('Town ordinance 31');
+  await page.getByRole('button', { name: 'Add: AFCI protection isn’t required' }).click();
+  await saved(page);
+  await page.goto(`${KEYBOARD}/tap`);
+  await expect(stop).toHaveCount(0);
+  await expect(checks.getByText(/A local rule lifts this here: Town ordinance 31/).first()).toBeVisible();
+  await page.goto('/houses/tamarack/local');
+  await page.getByRole('button', { name: 'Delete AFCI protection isn’t required' }).click();
+  await saved(page);
+  await page.goto(`${KEYBOARD}/tap`);
+  await expect(stop).toContainText('AFCI protection needed');
+});
+
 test('a local rule: refused without a reason, then it decides, is named, and can be taken out', async ({
   page,
 }) => {
@@ -105,7 +128,7 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   await page.getByLabel('Here it is').fill('40');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Say who asks for it');
-  await page.getByLabel('Who says so').fill('the town inspector');
+  await page.getByLabel('Who says so', { exact: true }).fill('the town inspector');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const row = page.getByRole('row', { name: /Highest switch handle/ });
   await expect(row).toContainText('stricter');
@@ -120,7 +143,7 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   await page.getByRole('button', { name: 'Delete Highest switch handle' }).click();
   await choose(page, 'Value to change', 'Share of one plugged-in load');
   await page.getByLabel('Here it is').fill('100 %');
-  await page.getByLabel('Who says so').fill('the town inspector');
+  await page.getByLabel('Who says so', { exact: true }).fill('the town inspector');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('row', { name: /Share of one plugged-in load/ })).toContainText('looser');
   await saved(page);

@@ -17,6 +17,7 @@ export interface Support {
 
 export const LIMIT_KEYS = [
   'continuousFactor',
+  'motorFactor',
   'cordShare',
   'fixedShare',
   'arcFaultMoveMm',

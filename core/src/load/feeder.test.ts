@@ -32,7 +32,8 @@ const house = (breakers: Breaker[], loads: House['loads']): House =>
     cables: breakers.map((b) => nm(`c${b.number}`, atBreaker(b.id), atPoint(`r${b.number}`))),
     loads,
   });
-const of = (h: House) => feederLoad(h, buildFeed(h), h.panels[0]!, 1.25);
+const FACTORS = { continuous: 1.25, motor: 1.25 };
+const of = (h: House) => feederLoad(h, buildFeed(h), h.panels[0]!, FACTORS);
 
 describe('load of a feeder', () => {
   it('the heavier leg counts: rows 1 and 2 on one, 3 and 4 on the other', () => {
@@ -64,10 +65,36 @@ describe('load of a feeder', () => {
     expect(of(h)?.empty).toEqual(['3']);
     expect(of({ ...h, cables: h.cables.slice(0, 1) })?.empty).toEqual([]);
   });
+  it('a panel that is fed from this one loads its feeder as well, and one that feeds itself ends nowhere', () => {
+    const h = house([breaker('a', '1'), breaker('n', '2', { poles: 2, amps: 20 })], [loadAt('r1', 1200)]);
+    const nested: House = {
+      ...h,
+      panels: [
+        ...h.panels,
+        {
+          ...panel()[0]!,
+          id: PanelId.parse('shed'),
+          label: 'Shed panel',
+          fedFrom: BreakerId.parse('n'),
+          breakers: [breaker('s', '1')],
+        },
+      ],
+      points: [...h.points, outlet('rs', 100)],
+      cables: [...h.cables, nm('cs', atBreaker('s'), atPoint('rs'))],
+      loads: [...h.loads, loadAt('rs', 600)],
+    };
+    expect(of(h)?.amps).toBe(10);
+    expect(of(nested)?.amps).toBe(15);
+    expect(of(nested)?.names).toHaveLength(2);
+    const round = { ...nested, panels: nested.panels.map((p) => ({ ...p, fedFrom: BreakerId.parse('n') })) };
+    expect(Number.isFinite(of(round)?.amps)).toBe(true);
+  });
   it('a panel from the service, or from a breaker that is gone, has no feeder to judge', () => {
     const h = house([breaker('a', '1')], []);
     const { fedFrom: _, ...free } = h.panels[0]!;
-    expect(feederLoad(h, buildFeed(h), free, 1.25)).toBeUndefined();
-    expect(feederLoad(h, buildFeed(h), { ...free, fedFrom: BreakerId.parse('gone') }, 1.25)).toBeUndefined();
+    expect(feederLoad(h, buildFeed(h), free, FACTORS)).toBeUndefined();
+    expect(
+      feederLoad(h, buildFeed(h), { ...free, fedFrom: BreakerId.parse('gone') }, FACTORS),
+    ).toBeUndefined();
   });
 });

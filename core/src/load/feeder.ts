@@ -1,6 +1,6 @@
 import type { Breaker, House, Panel } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
-import { circuitLoad, countedWorst, nominalVolts } from './load.ts';
+import { circuitLoad, countedWorst, nominalVolts, type CountFactors } from './load.ts';
 
 /** What a sub-panel's circuits ask of the breaker that feeds it, as far as loads are entered. */
 export interface FeederLoad {
@@ -19,28 +19,52 @@ export interface FeederLoad {
  * breakers are numbered, odd rows and even rows in turn; 240 V circuits load both.
  * @returns undefined for a panel that is fed from the service
  */
-export function feederLoad(house: House, feed: Feed, panel: Panel, factor: number): FeederLoad | undefined {
+export function feederLoad(
+  house: House,
+  feed: Feed,
+  panel: Panel,
+  factors: CountFactors,
+): FeederLoad | undefined {
   const breaker = house.panels.flatMap((p) => p.breakers).find((b) => b.id === panel.fedFrom);
   if (!breaker) return undefined;
-  const legs: [Leg[], Leg[]] = [[], []];
-  const empty: string[] = [];
-  for (const b of panel.breakers) {
-    const load = circuitLoad(house, feed, b.id);
-    if (!load || load.loads.length === 0) {
-      if (load && load.points.length > 0) empty.push(b.number);
-      continue;
-    }
-    const at = legOf(b);
-    const list = load.loads.map((l) => ({ ...l, amps: l.voltAmperes / nominalVolts(b.poles) }));
-    if (b.poles === 2 || at === 0) legs[0].push(...list);
-    if (b.poles === 2 || at === 1) legs[1].push(...list);
-  }
-  const both = legs.map((l) => countedWorst(l, factor));
+  const { legs, empty } = onLegs(house, feed, panel, new Set());
+  const both = legs.map((l) => countedWorst(l, factors));
   const top = (both[1]?.amps ?? 0) > (both[0]?.amps ?? 0) ? both[1] : both[0];
   return { panel, breaker, amps: top?.amps ?? 0, hour: top?.hour ?? 0, names: top?.names ?? [], empty };
 }
 
 type Leg = Parameters<typeof countedWorst>[0][number];
+
+/** What runs on either leg of a panel, with the panels that it feeds in its turn. */
+function onLegs(
+  house: House,
+  feed: Feed,
+  panel: Panel,
+  seen: Set<string>,
+): { readonly legs: [Leg[], Leg[]]; readonly empty: string[] } {
+  const legs: [Leg[], Leg[]] = [[], []];
+  const empty: string[] = [];
+  if (seen.has(panel.id)) return { legs, empty };
+  seen.add(panel.id);
+  for (const b of panel.breakers) {
+    const at = legOf(b);
+    for (const fed of house.panels.filter((p) => p.fedFrom === b.id)) {
+      const below = onLegs(house, feed, fed, seen);
+      legs[0].push(...below.legs[0]);
+      legs[1].push(...below.legs[1]);
+      empty.push(...below.empty);
+    }
+    const load = circuitLoad(house, feed, b.id);
+    if (!load || load.loads.length === 0) {
+      if (load && load.points.length > 0) empty.push(b.number);
+      continue;
+    }
+    const list = load.loads.map((l) => ({ ...l, amps: l.voltAmperes / nominalVolts(b.poles) }));
+    if (b.poles === 2 || at === 0) legs[0].push(...list);
+    if (b.poles === 2 || at === 1) legs[1].push(...list);
+  }
+  return { legs, empty };
+}
 
 /** Breakers 1 and 2 share the first leg, 3 and 4 the second, and so on down the panel. */
 const legOf = (breaker: Pick<Breaker, 'number'>): 0 | 1 => {

@@ -17,6 +17,7 @@ import {
 } from './index.ts';
 
 const pack = necPack(2023);
+const FACTORS = { continuous: 1.25, motor: 1.25 };
 const load = (
   pointId: string,
   voltAmperes: number,
@@ -125,10 +126,32 @@ describe('the worst hour when continuous load counts more', () => {
     { ...load('r2', 1080, [[20, 21]], true), amps: 9 },
   ];
   it('is another hour than the one with most current, and names what runs then', () => {
-    expect(countedWorst(loads, 1)).toEqual({ hour: 8, amps: 10, names: ['1200 VA'] });
-    expect(countedWorst(loads, 1.25)).toEqual({ hour: 20, amps: 11.25, names: ['1080 VA'] });
+    expect(countedWorst(loads, { continuous: 1, motor: 1 })).toEqual({
+      hour: 8,
+      amps: 10,
+      names: ['1200 VA'],
+    });
+    expect(countedWorst(loads, FACTORS)).toEqual({ hour: 20, amps: 11.25, names: ['1080 VA'] });
   });
-  it('of nothing is nothing', () => expect(countedWorst([], 1.25)).toEqual({ hour: 0, amps: 0, names: [] }));
+  it('the largest fixed motor counts once more by a quarter, in the hours it runs (NEC 220.18(A), from memory)', () => {
+    const motor = (amps: number, more: Partial<Load> = {}) => ({
+      ...load('r1', amps * 120),
+      amps,
+      motor: true,
+      connection: 'fixed' as const,
+      ...more,
+    });
+    const amps = (...loads: Parameters<typeof countedWorst>[0]) => countedWorst(loads, FACTORS).amps;
+    expect(amps(motor(8))).toBeCloseTo(10, 9);
+    expect(amps(motor(8), motor(4))).toBeCloseTo(14, 9);
+    expect(amps(motor(8), motor(4, { continuous: true }))).toBeCloseTo(15, 9);
+    // Continuous counts so once, a motor on a cord not at all, one that is off neither.
+    expect(amps(motor(8, { continuous: true }))).toBeCloseTo(10, 9);
+    expect(amps(motor(8, { connection: 'cord' }))).toBeCloseTo(8, 9);
+    expect(amps(motor(4, { hours: [[8, 9]] }), motor(8, { hours: [[10, 11]] }))).toBeCloseTo(10, 9);
+  });
+  it('of nothing is nothing', () =>
+    expect(countedWorst([], FACTORS)).toEqual({ hour: 0, amps: 0, names: [] }));
 });
 
 describe('voltage drop', () => {

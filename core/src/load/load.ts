@@ -43,12 +43,38 @@ export function dayOf(
   }));
 }
 
-/** The worst hour when continuous load counts more than its current: the first of the highest steps, and what runs then. */
+/** How much more than its current load counts: what runs three hours and more, and the largest motor that is fastened in place. */
+export interface CountFactors {
+  readonly continuous: number;
+  readonly motor: number;
+}
+
+type Counted = Pick<Load, 'hours' | 'continuous'> &
+  Partial<Pick<Load, 'motor' | 'connection'>> & { name: string; amps: number };
+
+/** What the largest fixed motor of those that run adds; one that counts as continuous is counted already. */
+const motorExtra = (running: readonly Counted[], factor: number): number =>
+  (factor - 1) *
+  Math.max(
+    0,
+    ...running.filter((l) => l.motor && l.connection === 'fixed' && !l.continuous).map((l) => l.amps),
+  );
+
+/** The worst hour as it is counted: the first of the highest steps, and what runs then. */
 export function countedWorst(
-  loads: readonly (Pick<Load, 'hours' | 'continuous'> & { name: string; amps: number })[],
-  factor: number,
+  loads: readonly Counted[],
+  factors: CountFactors,
 ): { hour: number; amps: number; names: string[] } {
-  const day = dayOf(loads.map((l) => ({ ...l, amps: l.amps * (l.continuous ? factor : 1) })));
+  const counted = loads.map((l) => ({ ...l, amps: l.amps * (l.continuous ? factors.continuous : 1) }));
+  const day = dayOf(counted).map(({ hour, amps }) => ({
+    hour,
+    amps:
+      amps +
+      motorExtra(
+        loads.filter((l) => runsAt(l, hour)),
+        factors.motor,
+      ),
+  }));
   const top = day.reduce((a, b) => (b.amps > a.amps ? b : a), { hour: 0, amps: 0 });
   return { ...top, names: loads.filter((l) => runsAt(l, top.hour)).map((l) => l.name) };
 }
@@ -81,7 +107,7 @@ function addUp(house: House, circuit: Circuit): CircuitLoad {
     day,
     connectedAmps: loads.reduce((s, l) => s + l.amps, 0),
     continuousAmps: loads.filter((l) => l.continuous).reduce((s, l) => s + l.amps, 0),
-    worst: countedWorst(loads, 1),
+    worst: countedWorst(loads, { continuous: 1, motor: 1 }),
   };
 }
 

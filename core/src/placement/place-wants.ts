@@ -182,7 +182,7 @@ const source = {
 
 function heightFinding(setting: JobInHouse, want: Want): Finding[] {
   if (want.at.on !== 'wall' || want.kind === 'appliance') return [];
-  const near = neighborHeight(setting.house, setting.plan, want.at, want.kind);
+  const near = neighborHeight(setting.house, setting.plan, want.at, want.kind, want.replaces);
   if (near === undefined) return [];
   const same = Math.abs(near - want.at.heightMm) <= inches(1 / 4);
   return [

@@ -265,7 +265,10 @@ export function worstWith(
   const added = wants
     .flatMap((w) => w.loads)
     .map((l) => ({ ...l, continuous: isContinuous(l), amps: l.voltAmperes / volts }));
-  return countedWorst([...(load?.loads ?? []), ...added], pack.limits.continuousFactor.value).amps;
+  return countedWorst([...(load?.loads ?? []), ...added], {
+    continuous: pack.limits.continuousFactor.value,
+    motor: pack.limits.motorFactor.value,
+  }).amps;
 }
 
 function loadReasons(

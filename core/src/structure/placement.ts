@@ -1,4 +1,4 @@
-import type { House, Obstacle, Opening, Point, Want, WallPosition } from '../document/index.ts';
+import type { House, Obstacle, Opening, Point, PointId, Want, WallPosition } from '../document/index.ts';
 import type { BoxModel } from '../catalog/index.ts';
 import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
@@ -175,16 +175,20 @@ export function nearestGoodPlace(input: PlacementInput, at: WallPosition): WallP
   return undefined;
 }
 
-/** The height most outlets (or switches) of the room have, mm: people copy the neighbors. Undefined when there are none. */
+/**
+ * The height most outlets (or switches) of the room have, mm: people copy the neighbors. One that moves is no neighbor of itself.
+ * @returns undefined when there are none
+ */
 export function neighborHeight(
   house: House,
   plan: PlanOfHouse,
   at: WallPosition,
   kind: Point['kind'],
+  moving?: PointId,
 ): number | undefined {
   const room = plan.lines.get(at.wallId)?.room.id;
   const heights = house.points
-    .filter((p) => p.kind === kind && p.at.on === 'wall' && plan.roomOf(p.at)?.id === room)
+    .filter((p) => p.kind === kind && p.at.on === 'wall' && p.id !== moving && plan.roomOf(p.at)?.id === room)
     .map((p) => (p.at.on === 'wall' ? p.at.heightMm : 0))
     .sort((a, b) => a - b);
   return heights[Math.floor(heights.length / 2)];

@@ -264,5 +264,10 @@ describe('placing a box', () => {
     });
     expect(neighborHeight(house, planOfHouse(house), wallAt(56), 'receptacle')).toBe(inches(18));
     expect(neighborHeight(house, planOfHouse(house), wallAt(56), 'switch')).toBeUndefined();
+    // What moves is compared with the others, and where there is no other with nothing.
+    const [first] = house.points.filter((p) => p.kind === 'receptacle');
+    const alone = { ...house, points: [first!] };
+    expect(neighborHeight(alone, planOfHouse(alone), wallAt(56), 'receptacle')).toBeDefined();
+    expect(neighborHeight(alone, planOfHouse(alone), wallAt(56), 'receptacle', first!.id)).toBeUndefined();
   });
 });

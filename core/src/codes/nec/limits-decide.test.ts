@@ -177,6 +177,7 @@ const moved = (): Bundle =>
 const CASES: Partial<Record<LimitKey, Case>> = {
   arcFaultMoveMm: ofBundle(moved),
   fixedShare: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed' }))),
+  motorFactor: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed', motor: true }))),
   airConditionerShared: ofBundle(() => loaded(loadAt('r1', 700, { roomAirConditioner: true }))),
   airConditionerAlone: ofBundle(alone),
   wallSpaceMm: (pack) => wallCoverage(stub(), [], new Set(), pack).spaces,

@@ -11,6 +11,7 @@ import { heard, said } from '../../testing/said.ts';
 /** Values of the sections named in the table, in their printed units (from memory). */
 const PRINTED: Readonly<Record<LimitKey, number>> = {
   continuousFactor: 1.25,
+  motorFactor: 1.25,
   cordShare: 0.8,
   fixedShare: 0.5,
   arcFaultMoveMm: feet(6),

@@ -10,17 +10,17 @@ export const visitWords = ({ visits: { days, evenings } }: Pick<OptionView, 'vis
     ? msg('screen.tap.evenings-over-days', { evenings, days: days + evenings - 1 })
     : msg('screen.tap.evenings', { evenings });
 
-/** What holds it up: the stops in full, else how many are to fix and to find out. */
+/** What holds it up: the stops in full, and how many are to fix and to find out. */
 export function openWords({ open }: Pick<OptionView, 'open'>, say: Say): string {
-  const stops = open.filter((f) => f.severity === 'stop');
-  if (stops.length > 0) return stops.map((f) => say(f.says)).join('; ');
+  const stops = open.filter((f) => f.severity === 'stop').map((f) => say(f.says));
   const count = (severity: string, words: string): string[] => {
     const n = open.filter((f) => f.severity === severity).length;
     return n > 0 ? [`${n} ${words}`] : [];
   };
-  const parts = [
+  const counts = [
     ...count('fix', say(msg('screen.tap.to-fix'))),
     ...count('watch', say(msg('screen.tap.to-find-out'))),
-  ];
-  return parts.length > 0 ? parts.join(', ') : say(msg('screen.tap.nothing-open'));
+  ].join(', ');
+  const parts = [...stops, ...(counts === '' ? [] : [counts])];
+  return parts.length > 0 ? parts.join('; ') : say(msg('screen.tap.nothing-open'));
 }

@@ -192,7 +192,7 @@ export function WantForm({
   const set = (to: Partial<Want>) => put({ ...want, ...to });
   const near =
     want.at.on === 'wall' && (want.kind === 'receptacle' || want.kind === 'switch')
-      ? neighborHeight(house, evaluation.plan, want.at, want.kind)
+      ? neighborHeight(house, evaluation.plan, want.at, want.kind, want.replaces)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
   const boxed = want.kind === 'receptacle' || want.kind === 'switch';

@@ -1,6 +1,12 @@
-import { isReceptacleDevice } from '../../../document/index.ts';
-import { circuitLoad, countedWorst, feederLoad, type CircuitLoad } from '../../../load/index.ts';
-import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import { isReceptacleDevice, type Panel, type Point } from '../../../document/index.ts';
+import {
+  circuitLoad,
+  countedWorst,
+  feederLoad,
+  type CircuitLoad,
+  type CountFactors,
+} from '../../../load/index.ts';
+import type { CodePack, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
 import {
   breakerName,
@@ -25,12 +31,29 @@ function eachLoad(
   });
 }
 
+/** How the rules count what runs: as the pack says, or as the place does. */
+const factorsOf = ({ limits }: CodePack): CountFactors => ({
+  continuous: limits.continuousFactor.value,
+  motor: limits.motorFactor.value,
+});
+
+/** Does a panel, or one that it feeds in its turn, feed what the plan extends? */
+const feedsExtended = (context: RuleContext, panel: Panel, seen: Set<string>): boolean => {
+  if (seen.has(panel.id)) return false;
+  seen.add(panel.id);
+  return panel.breakers.some(
+    (b) =>
+      context.extended.has(b.id) ||
+      context.house.panels.some((p) => p.fedFrom === b.id && feedsExtended(context, p, seen)),
+  );
+};
+
 /** Connected load against the rating: continuous load counts 1.25 times. The hours given decide what runs together. */
 export const connectedLoad: Rule = {
   id: 'load',
   title: msg('rules.load.title'),
   about: msg('rules.load.about'),
-  numbers: limitNumbers('continuousFactor'),
+  numbers: limitNumbers('continuousFactor', 'motorFactor'),
   check: (context) =>
     eachLoad(context, (load, extended) => {
       const { breaker } = load;
@@ -49,7 +72,7 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const top = countedWorst(load.loads, factor.value);
+      const top = countedWorst(load.loads, factorsOf(context.pack));
       const over = top.amps > breaker.amps + 1e-9;
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [
@@ -131,6 +154,9 @@ export const cordShare: Rule = {
     }),
 };
 
+/** A luminaire shares the circuit also where nobody has entered what it draws. */
+const isLit = (p: Point): boolean => p.devices.some((d) => d.kind === 'luminaire');
+
 /** Fixed appliances together may take half of a circuit that also feeds lights or outlets. */
 export const fixedShare: Rule = {
   id: 'fixed-share',
@@ -143,7 +169,7 @@ export const fixedShare: Rule = {
       const circuit = context.feed.circuits.get(load.breaker.id);
       const others =
         load.loads.some((l) => l.connection !== 'fixed') ||
-        (circuit && pointsOf(context, circuit).some(isReceptacle));
+        (circuit && pointsOf(context, circuit).some((p) => isReceptacle(p) || isLit(p)));
       if (fixed.length === 0 || !others) return [];
       const limit = context.pack.limits.fixedShare;
       const total = fixed.reduce((s, l) => s + l.amps, 0);
@@ -203,12 +229,12 @@ export const feeder: Rule = {
   id: 'feeder',
   title: msg('rules.load.feeder-title'),
   about: msg('rules.load.feeder-about'),
-  numbers: limitNumbers('continuousFactor'),
+  numbers: limitNumbers('continuousFactor', 'motorFactor'),
   check: (context) =>
     context.house.panels.flatMap((panel): Judgement[] => {
-      if (!panel.breakers.some((b) => context.extended.has(b.id)) || !panel.fedFrom) return [];
+      if (!panel.fedFrom || !feedsExtended(context, panel, new Set())) return [];
       const factor = context.pack.limits.continuousFactor;
-      const load = feederLoad(context.house, context.feed, panel, factor.value);
+      const load = feederLoad(context.house, context.feed, panel, factorsOf(context.pack));
       if (!load) return [];
       const over = load.amps > load.breaker.amps + 1e-9;
       const empty = load.empty.length;

@@ -59,6 +59,7 @@ const section = (old: string, from2023: string) => (edition: number) =>
 /** Every single number that a rule compares with and that a local amendment may change. */
 export const LIMITS = {
   continuousFactor: same('times', 'more', 1.25, 'NEC 210.19(A), 210.20(A)'),
+  motorFactor: same('times', 'more', 1.25, 'NEC 220.18(A), 430.22'),
   cordShare: {
     unit: 'share',
     tighter: 'less',
