@@ -4,6 +4,11 @@ import type { Plugin } from 'vite';
 import { isPlain } from '../core/src/words/plain.ts';
 import { inTestLanguage } from '../core/src/testing/struck.ts';
 
+/** Sentences of pages that few open: they come with those pages (`app/late-sentences.ts`), not with the first load. */
+const LATE = /^(?:sums\.|screen\.sums\.|rules\.(?:[\w-]+\.)+(?:[\w-]+-)?about$)/;
+const LATE_FILES = ['sums.json', 'screen-sums.json', 'rules.json'];
+const EN_US = new URL('../core/src/words/en-US/', import.meta.url);
+
 /**
  * Catalogs as the page gets them: sentences parsed ahead, so that it needs no parser. What only names its values stays text.
  * @param testLanguage every letter of a sentence is struck out: for the test that finds texts that no catalog has
@@ -12,12 +17,18 @@ export const catalogs = (testLanguage: boolean): Plugin => ({
   name: 'elwand-catalogs',
   enforce: 'pre',
   load: (id) => {
-    if (!/\/words\/[\w-]+\/[\w-]+\.json$/.test(id)) return null;
     const compiled = (text: string) =>
       testLanguage ? inTestLanguage(text) : isPlain(text) ? text : parse(text);
-    const catalog = JSON.parse(readFileSync(id, 'utf8')) as Record<string, string>;
-    return JSON.stringify(
-      Object.fromEntries(Object.entries(catalog).map(([key, text]) => [key, compiled(text)])),
-    );
+    const sentences = (file: string, late: boolean) =>
+      Object.entries(JSON.parse(readFileSync(file, 'utf8')) as Record<string, string>)
+        .filter(([key]) => LATE.test(key) === late)
+        .map(([key, text]) => [key, compiled(text)] as const);
+    if (id.endsWith('/app/late-sentences.ts')) {
+      const late = LATE_FILES.flatMap((f) => sentences(new URL(f, EN_US).pathname, true));
+      return `export const sentences = ${JSON.stringify(Object.fromEntries(late))};`;
+    }
+    return /\/words\/[\w-]+\/[\w-]+\.json$/.test(id)
+      ? JSON.stringify(Object.fromEntries(sentences(id, false)))
+      : null;
   },
 });

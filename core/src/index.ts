@@ -33,6 +33,7 @@ export {
   lengthFault,
   row,
   sentences,
+  learn,
   speaker,
   spoken,
   q,

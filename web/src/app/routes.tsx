@@ -1,3 +1,4 @@
+import { learn } from '@elwand/core';
 import { Suspense } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
@@ -19,8 +20,14 @@ export function fetchPieces(pathname: string): void {
 }
 
 const StartPage = piece('StartPage', () => import('../start/StartPage.tsx'));
-const SumsPage = piece('SumsPage', () => import('../sums/SumsPage.tsx'));
-const RulesPage = piece('RulesPage', () => import('../rules/RulesPage.tsx'));
+/** A page with sentences of its own, which come with it. */
+async function withSentences<T>(page: Promise<T>): Promise<T> {
+  const { sentences } = await import('./late-sentences.ts');
+  learn('en-US', sentences);
+  return page;
+}
+const SumsPage = piece('SumsPage', () => withSentences(import('../sums/SumsPage.tsx')));
+const RulesPage = piece('RulesPage', () => withSentences(import('../rules/RulesPage.tsx')));
 const HousePage = piece('HousePage', () => import('../house/HousePage.tsx'));
 const RoomsTab = piece('RoomsTab', () => import('../house/RoomsTab.tsx'));
 const PointsTab = piece('PointsTab', () => import('../house/PointsTab.tsx'));
