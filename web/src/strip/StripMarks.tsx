@@ -134,28 +134,16 @@ export function Bands({ room, layout }: { readonly room: Room; readonly layout: 
   const text = bandText(room);
   const left = layout.walls[0]?.left ?? 0;
   const width = (layout.walls.at(-1)?.right ?? 0) - left;
-  return (
-    <>
-      <rect
-        x={left}
-        y={layout.attic.top}
-        width={width}
-        height={layout.attic.bottom - layout.attic.top}
-        fill="var(--attic)"
-      />
-      <text x={left + 6} y={layout.attic.top + 13} className="strip-note">
-        {say(text.above)}
+  const bands = [
+    { band: layout.attic, fill: 'var(--attic)', says: text.above, baseline: 13 },
+    { band: layout.below, fill: 'var(--below)', says: text.below, baseline: 17 },
+  ];
+  return bands.map(({ band, fill, says, baseline }) => (
+    <g key={fill}>
+      <rect x={left} y={band.top} width={width} height={band.bottom - band.top} fill={fill} />
+      <text x={left + 6} y={band.top + baseline} className="strip-note">
+        {say(says)}
       </text>
-      <rect
-        x={left}
-        y={layout.below.top}
-        width={width}
-        height={layout.below.bottom - layout.below.top}
-        fill="var(--below)"
-      />
-      <text x={left + 6} y={layout.below.top + 17} className="strip-note">
-        {say(text.below)}
-      </text>
-    </>
-  );
+    </g>
+  ));
 }

@@ -6,7 +6,7 @@ import type { Circuit } from '../../../feed/index.ts';
 import { overload } from '../../../load/index.ts';
 import { heatedConductor } from '../trip.ts';
 import { GAUGES } from '../../../document/index.ts';
-import { nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
+import { ampacityTable, nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
 import { singleReceptacleSource } from '../tables/conductors.ts';
 import {
   breakerName,
@@ -132,7 +132,7 @@ export const gaugeForBreaker: Rule = {
               subjects: [cable.id, breaker.id],
               says: msg('rules.conductors.no-place', { gauge: cable.gauge, metal: cable.metal }),
               detail: msg('rules.conductors.found-in', { cable: cableName(context, cable) }),
-              sources: [],
+              sources: [ampacityTable(context.pack.edition, cable.metal, cable.gauge)],
               ...(extended ? { origin: 'worse' as const } : {}),
             }),
           );

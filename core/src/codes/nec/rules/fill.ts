@@ -95,7 +95,7 @@ function askVolume(context: RuleContext, point: Point, needed: number, contents:
     says: msg('rules.fill.ask-volume', { point: point.label }),
     detail: msg('rules.fill.ask-volume-why', { needed: q.volume(needed), least: q.volume(needed) }),
     because: { need: needed, have: null, unit: 'cu in', sense: 'at-least' },
-    sources: [],
+    sources: [published('NEC 314.16(A)', context.pack.edition)],
     remedies: largerBoxes(context, point, contents)
       .slice(0, 1)
       .map((r) => ({ ...r, says: msg('rules.fill.and-done', { remedy: r.says }) })),
@@ -219,7 +219,7 @@ function gaugeAsk(context: RuleContext, point: Point, cable: Parameters<typeof c
       says: msg('rules.fill.ask-gauge', { cable: cableName(context, cable), point: point.label }),
       detail: msg('rules.fill.ask-gauge-why'),
       because: { need: 0, have: null, unit: 'AWG', sense: 'at-least' },
-      sources: [],
+      sources: [published('NEC 314.16(B)', context.pack.edition)],
       remedies: gauges.map((gauge) => ({
         says: msg('rules.conductors.looked', { gauge }),
         edit: { edit: 'set-gauge', cableId: cable.id, gauge },
