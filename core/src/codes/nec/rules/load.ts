@@ -6,6 +6,7 @@ import {
   type CircuitLoad,
   type CountFactors,
 } from '../../../load/index.ts';
+import { published, type Source } from '../../../findings/index.ts';
 import type { CodePack, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { CORD_LIMIT_BY_RECEPTACLE, cordLimitSource } from '../tables/conductors.ts';
 import {
@@ -224,16 +225,25 @@ export const airConditioner: Rule = {
     ),
 };
 
+/** A feeder counts by its own article, unless the place has a value of its own. */
+const feederSource = ({ limits, edition }: CodePack): Source =>
+  limits.continuousFactor.source.kind === 'local'
+    ? limits.continuousFactor.source
+    : published('NEC 215.2(A)(1), 215.3', edition);
+
 /** A new load on a sub-panel is a load on its feeder too. */
 export const feeder: Rule = {
   id: 'feeder',
   title: msg('rules.load.feeder-title'),
   about: msg('rules.load.feeder-about'),
-  numbers: limitNumbers('continuousFactor', 'motorFactor'),
+  numbers: (pack) =>
+    limitNumbers(
+      'continuousFactor',
+      'motorFactor',
+    )(pack).map((n, i) => (i === 0 ? { ...n, source: feederSource(pack) } : n)),
   check: (context) =>
     context.house.panels.flatMap((panel): Judgement[] => {
       if (!panel.fedFrom || !feedsExtended(context, panel, new Set())) return [];
-      const factor = context.pack.limits.continuousFactor;
       const load = feederLoad(context.house, context.feed, panel, factorsOf(context.pack));
       if (!load) return [];
       const over = load.amps > load.breaker.amps + 1e-9;
@@ -258,7 +268,7 @@ export const feeder: Rule = {
             unit: 'A',
             sense: 'at-least',
           },
-          sources: [factor.source],
+          sources: [feederSource(context.pack)],
         }),
       ];
     }),

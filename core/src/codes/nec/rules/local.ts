@@ -106,23 +106,7 @@ export const boxListing: Rule = {
   id: 'box-listing',
   title: msg('rules.local.listing-title'),
   about: msg('rules.local.listing-about'),
-  numbers: () => [
-    {
-      what: msg('rules.local.listing-ceiling'),
-      value: msg('rules.local.pounds', { pounds: 50 }),
-      source: published('NEC 314.27(A)'),
-    },
-    {
-      what: msg('rules.local.listing-fan'),
-      value: msg('rules.local.pounds', { pounds: 70 }),
-      source: published('NEC 314.27(C)'),
-    },
-    {
-      what: msg('rules.local.listing-wall'),
-      value: msg('rules.local.pounds', { pounds: 6 }),
-      source: published('NEC 314.27(A)'),
-    },
-  ],
+  numbers: noNumbers,
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const fan = point.devices.some((d) => d.kind === 'fan');

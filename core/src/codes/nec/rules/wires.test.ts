@@ -218,6 +218,8 @@ describe('wiring method by place', () => {
       'no',
     ]);
     expect(METHODS['UF-B'].may.wet).toBe('yes');
+    // Flexible metal conduit is kept out of wet places only (348.12), armored cable out of damp ones too (320.12).
+    expect([METHODS.FMC.may.damp, METHODS.FMC.may.wet, METHODS.AC.may.damp]).toEqual(['yes', 'no', 'no']);
     expect(heard(METHODS.EMT.may.wet)).toMatchObject({ if: expect.stringContaining('THWN') });
     expect(methodsFor(['wet', 'masonry'], [])).not.toContain('NM-B');
     expect(methodsFor(['dry'], ['NM-B'])[0]).toBe('UF-B');

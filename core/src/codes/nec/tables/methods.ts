@@ -102,9 +102,19 @@ const EMT: Method = {
   },
 };
 const FMC: Method = {
-  ...AC,
   name: msg('rules.method-name.FMC'),
-  source: published('NEC 348.12', undefined, 'fairly-sure'),
+  source: published('NEC 348.10, 348.12', undefined, 'fairly-sure'),
+  may: {
+    dry: 'yes',
+    damp: 'yes',
+    wet: 'no',
+    masonry: only(msg('rules.place.dry-masonry')),
+    attic: 'yes',
+    exposed: 'yes',
+    damage: 'no',
+    sunlight: 'yes',
+    'joist-undersides': 'yes',
+  },
 };
 const LIQUID: Method = {
   name: msg('rules.method-name.liquid'),
