@@ -64,6 +64,7 @@ export {
   FiledRevision,
   Fixture,
   freeLabel,
+  placeholderLabel,
   Furniture,
   gangKinds,
   Gauge,

@@ -91,6 +91,10 @@ const LETTER: Record<Point['kind'], string> = {
   appliance: 'A',
 };
 
+/** What a wanted point is called until somebody names it. */
+export const placeholderLabel = (n: number): string => `new ${n}`;
+export const isPlaceholder = (label: string): boolean => /^new \d+$/.test(label);
+
 /** The next name of its kind that no point has: R1, R2, S1 and so on. */
 export function freeLabel(points: readonly Pick<Point, 'label'>[], kind: Point['kind']): string {
   const taken = new Set(points.map((p) => p.label));

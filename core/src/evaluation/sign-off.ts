@@ -3,6 +3,7 @@ import {
   CableId,
   derivedId,
   freeLabel,
+  isPlaceholder,
   ItemId,
   PointId,
   withSwitches,
@@ -10,6 +11,7 @@ import {
   type Cable,
   type Point,
 } from '../document/index.ts';
+import { newPointId } from '../planning/index.ts';
 import type { Evaluation } from './judge.ts';
 import { recordOf, type Signer } from './record.ts';
 
@@ -38,11 +40,19 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     e.at === 'point'
       ? { ...e, pointId: PointId.parse(fresh(e.pointId)) }
       : { ...e, breakerId: BreakerId.parse(fresh(e.breakerId)) };
+  // What somebody named keeps its name; what nobody did gets the next free one of its kind.
+  const named = new Set<string>(
+    bundle.job.wants.filter((w) => !isPlaceholder(w.label)).map((w) => newPointId(w)),
+  );
+  const labelFor = (p: Point, others: readonly Point[]): string =>
+    named.has(p.id) && !others.some((o) => o.id !== p.id && o.label === p.label)
+      ? p.label
+      : freeLabel(others, p.kind);
   const points: Point[] = [];
   for (const p of house.points)
     points.push(
       fresh(p.id) !== p.id
-        ? { ...p, id: PointId.parse(fresh(p.id)), label: freeLabel([...house.points, ...points], p.kind) }
+        ? { ...p, id: PointId.parse(fresh(p.id)), label: labelFor(p, [...house.points, ...points]) }
         : p,
     );
   return {

@@ -304,6 +304,19 @@ describe('signing off', () => {
     const { house, job } = signOff(e, '2026-11-25T10:00:00.000Z', SIGNER);
     expect(house.points).toHaveLength(e.bundle.house.points.length + 1);
     expect(house.points.at(-1)?.label).toBe('R4');
+    const [job1] = demoJobs().slice(1);
+    const called = (label: string) =>
+      signOff(
+        evaluate({
+          house: demoHouses()[0]!,
+          job: { ...job1!, wants: job1!.wants.map((w) => ({ ...w, label })) },
+        }),
+        '2026-11-25T10:00:00.000Z',
+        SIGNER,
+      ).house.points.at(-1)?.label;
+    // A name that somebody gave stays; one that is taken does not.
+    expect(called('aquarium')).toBe('aquarium');
+    expect(called('R1')).toBe('R4');
     expect([...house.points, ...house.cables, ...house.loads].filter((x) => x.id.startsWith('new-'))).toEqual(
       [],
     );

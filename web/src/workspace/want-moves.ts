@@ -1,4 +1,12 @@
-import type { Bundle, Evaluation, House, Room, Want, WantId } from '@elwand/core';
+import {
+  placeholderLabel,
+  type Bundle,
+  type Evaluation,
+  type House,
+  type Room,
+  type Want,
+  type WantId,
+} from '@elwand/core';
 import type { Spot } from '../strip/gesture.ts';
 
 /** Changes of wanted points by hand: pure, from a bundle to a bundle. */
@@ -53,7 +61,10 @@ export const inNextBay =
 
 /** The name of one more wanted point: the first that is free. */
 export function nextLabel(wants: readonly Pick<Want, 'label'>[]): string {
-  for (let n = 1; ; n++) if (!wants.some((w) => w.label === `new ${n}`)) return `new ${n}`;
+  for (let n = 1; ; n++) {
+    const label = placeholderLabel(n);
+    if (!wants.some((w) => w.label === label)) return label;
+  }
 }
 
 /** Where a click places a point: people copy the height of the neighbors, a click near it means it. */
