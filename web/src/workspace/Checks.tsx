@@ -151,6 +151,12 @@ function Check({
   );
 }
 
+/** What the places of wanted points are judged by has no rule of the code. */
+const TITLES: Readonly<Record<string, Text>> = {
+  height: msg('screen.workspace.title-height'),
+  place: msg('screen.workspace.title-place'),
+};
+
 /** What is OK by one rule: several are folded into a line that opens. */
 function FineChecks({
   rule,
@@ -163,7 +169,7 @@ function FineChecks({
 }) {
   const say = useSay();
   const { pack } = useWork().evaluation;
-  const title = pack.rules.find((r) => r.id === rule)?.title;
+  const title = pack.rules.find((r) => r.id === rule)?.title ?? TITLES[rule];
   const each = findings.map((f) => <Check key={f.key} finding={f} onApplied={onApplied} />);
   if (findings.length === 1 || title === undefined) return each;
   return (
