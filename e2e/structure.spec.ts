@@ -205,6 +205,7 @@ test('a decision against a check stays in sight with its reason, and is taken ba
   await go.click();
   await expect(check).toContainText('Overridden');
   await expect(check).toContainText('Your reason: My own decision: The ring is on its way');
+  await saved(page);
   await page.goto(`${KEYBOARD}/do`);
   await expect(page.getByRole('region', { name: 'Overridden checks' })).toContainText(
     'The ring is on its way',
