@@ -1,11 +1,11 @@
 import { expect } from '@playwright/test';
-import { choose, saved, test, watch } from './help.ts';
+import { choose, saved, SERVERS, test, watch } from './help.ts';
 
 /** The whole job by hand, from an empty database, as somebody would who has never seen it. */
-test('from a tape measure to a tested outlet', async ({ page, servers }) => {
+test('from a tape measure to a tested outlet', async ({ page }) => {
   test.setTimeout(240_000);
   const quiet = watch(page);
-  await page.goto(servers.empty);
+  await page.goto(SERVERS.empty);
   await expect(page.getByText('No house yet')).toBeVisible();
 
   // A house and its first room, by size.
@@ -176,7 +176,7 @@ test('from a tape measure to a tested outlet', async ({ page, servers }) => {
   await expect(page.getByRole('heading', { name: /Signed off .* by Wilma Tester/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /R2 tested dead before work.*as expected/ })).toBeVisible();
   await saved(page);
-  await page.goto(`${servers.empty}/`);
+  await page.goto(`${SERVERS.empty}/`);
   await page.getByRole('link', { name: 'Sedge End 5' }).click();
   await page.getByRole('link', { name: 'Outlets and cables' }).click();
   await expect(page.getByRole('button', { name: 'R3', exact: true })).toBeVisible();

@@ -1,19 +1,11 @@
 import { expect, test as plain, type Page } from '@playwright/test';
-import { at, served, type Served } from './servers.ts';
+import { serversOf } from './servers.ts';
 
-/** A test with servers of its worker's own, so that two workers never see each other's houses; plain paths go to the demo. */
-export const test = plain.extend<object, { servers: Served<string> }>({
-  servers: [
-    // Playwright reads what a fixture needs from this pattern.
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use, info) => {
-      const { demo, empty, words } = served(info.parallelIndex);
-      await use({ demo: at(demo), empty: at(empty), words: at(words) });
-    },
-    { scope: 'worker' },
-  ],
-  baseURL: ({ servers }, use) => use(servers.demo),
-});
+/** Servers of this worker's own, so that two workers never see each other's houses. */
+export const SERVERS = serversOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0));
+
+/** A test whose plain paths go to the demo. */
+export const test = plain.extend({ baseURL: SERVERS.demo });
 
 /** Fails the test on anything the page complains about: errors, warnings of React, rejections nobody handled. */
 export function watch(page: Page, allow: RegExp = /$^/): () => void {

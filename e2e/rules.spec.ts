@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { choose, saved, test, watch } from './help.ts';
+import { choose, saved, SERVERS, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const FREEZER = '/houses/quarry/jobs/freezer';
@@ -272,9 +272,9 @@ test('the work order shows what only the person there can see, with its rule', a
   await expect(list).not.toContainText('switch handle');
 });
 
-test('a 240 V appliance, from the panel to the marked white, by hand', async ({ page, servers }) => {
+test('a 240 V appliance, from the panel to the marked white, by hand', async ({ page }) => {
   const quiet = watch(page);
-  await page.goto(servers.empty);
+  await page.goto(SERVERS.empty);
   await page.getByRole('button', { name: 'New house' }).first().click();
   await page.getByRole('textbox', { name: /What do you call it/ }).fill('Sedge End 9');
   await page.getByRole('button', { name: 'Add house' }).click();

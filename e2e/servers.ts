@@ -2,7 +2,7 @@
 export const WORKERS = 2;
 
 /** One with the demo, one with an empty database, one with the demo whose page speaks the test language. */
-export interface Served<T> {
+interface Served<T> {
   readonly demo: T;
   readonly empty: T;
   readonly words: T;
@@ -16,6 +16,12 @@ export function served(worker: number): Served<number> {
   const [demo, empty, words] = PORTS.slice(worker * 3);
   if (!demo || !empty || !words) throw new Error(`E2E_PORTS has no three ports for worker ${worker}`);
   return { demo, empty, words };
+}
+
+/** Where a worker's servers are. */
+export function serversOf(worker: number): Served<string> {
+  const { demo, empty, words } = served(worker);
+  return { demo: at(demo), empty: at(empty), words: at(words) };
 }
 
 export const at = (port: number): string => `http://127.0.0.1:${port}`;

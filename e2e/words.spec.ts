@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { test } from './help.ts';
+import { SERVERS, test } from './help.ts';
 
 /**
  * Every screen in the test language, in which each letter that a catalog wrote is struck out. What can still be read came from
@@ -76,7 +76,7 @@ async function unfold(page: Page): Promise<void> {
 }
 
 test.describe.configure({ timeout: 240_000 });
-test.use({ baseURL: ({ servers }, use) => use(servers.words) });
+test.use({ baseURL: SERVERS.words });
 
 test('every screen speaks from the catalogs', async ({ page }) => {
   await page.goto('/');

@@ -192,15 +192,16 @@ function withOverrides(findings: readonly Finding[], job: Job): Finding[] {
   });
 }
 
-function rulesFor(
-  base: Base,
+/** What the rules see of the house once an option is carried out. */
+export function contextOf(
+  base: Pick<Base, 'house' | 'pack' | 'plan' | 'frames'>,
   applied: Applied,
   job: Job,
   option: Option,
   options: readonly Option[],
-): Finding[] {
+): RuleContext {
   const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
-  const context: RuleContext = {
+  return {
     house: applied.house,
     feed: applied.feed,
     plan: base.plan,
@@ -220,6 +221,16 @@ function rulesFor(
         says: msg('evaluation.tap-instead', { points: row(o.taps.map((t) => t.label)) }),
       })),
   };
+}
+
+function rulesFor(
+  base: Base,
+  applied: Applied,
+  job: Job,
+  option: Option,
+  options: readonly Option[],
+): Finding[] {
+  const context = contextOf(base, applied, job, option, options);
   return withOrigins(
     base.pack.rules.flatMap((r) => r.check(context)),
     base.standing,

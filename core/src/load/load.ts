@@ -1,3 +1,4 @@
+import type { CodePack } from '../codes/pack.ts';
 import type { Breaker, BreakerId, House, Load, PointId } from '../document/index.ts';
 import type { Circuit, Feed } from '../feed/index.ts';
 
@@ -48,6 +49,12 @@ export interface CountFactors {
   readonly continuous: number;
   readonly motor: number;
 }
+
+/** How much they count by a body of rules, or as the place has it. */
+export const countFactors = ({ limits }: Pick<CodePack, 'limits'>): CountFactors => ({
+  continuous: limits.continuousFactor.value,
+  motor: limits.motorFactor.value,
+});
 
 type Counted = Pick<Load, 'hours' | 'continuous'> &
   Partial<Pick<Load, 'motor' | 'connection'>> & { name: string; amps: number };

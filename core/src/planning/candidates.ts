@@ -22,7 +22,7 @@ import {
   type Want,
 } from '../document/index.ts';
 import type { BoxFeed, Feed } from '../feed/index.ts';
-import { circuitLoad, countedWorst, isContinuous, nominalVolts } from '../load/index.ts';
+import { circuitLoad, countedWorst, countFactors, isContinuous, nominalVolts } from '../load/index.ts';
 import { placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
@@ -265,10 +265,7 @@ export function worstWith(
   const added = wants
     .flatMap((w) => w.loads)
     .map((l) => ({ ...l, continuous: isContinuous(l), amps: l.voltAmperes / volts }));
-  return countedWorst([...(load?.loads ?? []), ...added], {
-    continuous: pack.limits.continuousFactor.value,
-    motor: pack.limits.motorFactor.value,
-  }).amps;
+  return countedWorst([...(load?.loads ?? []), ...added], countFactors(pack)).amps;
 }
 
 function loadReasons(

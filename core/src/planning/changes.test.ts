@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
 import {
-  ItemId,
   jobProblems,
   makePoint,
   makeWant,
@@ -21,14 +20,13 @@ import {
   smallHouse,
   wallAt,
   wanted,
+  change,
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
 import { shiftRoomMm, switchesOf } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
 const id = (s: string) => PointId.parse(s);
-const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
-  ({ id: ItemId.parse('c1'), ...c }) as Change;
 
 /** S1 gets the power; R1 is half-switched by it: constant, switched and neutral come over one cable. */
 const half = (): House =>

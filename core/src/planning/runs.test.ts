@@ -5,7 +5,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
-import { contextOf } from '../testing/context.ts';
+import { chosenContext } from '../testing/context.ts';
 import { inches } from '../units/index.ts';
 import { closedWalls, methodsToTry, runFacts } from './runs.ts';
 import { heard } from '../testing/said.ts';
@@ -83,7 +83,7 @@ describe('the way as the rules see it', () => {
       const rooms = house.rooms.map((r) => ({ ...r, use, moisture }));
       const e = evaluate(bundle({ ...house, rooms }, [wanted(104)], { method: 'EMT' }));
       expect(e.chosen!.option.legs[0]!.route.moves.map((m) => m.op)).toContain('surface-run');
-      return [...new Set(contextOf(e).runs.flatMap((r) => r.places.map((p) => p.place)))].sort();
+      return [...new Set(chosenContext(e).runs.flatMap((r) => r.places.map((p) => p.place)))].sort();
     };
     expect(at('den', 'dry')).toEqual(['exposed']);
     expect(at('garage', 'dry')).toEqual(['damage', 'exposed']);

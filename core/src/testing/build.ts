@@ -1,4 +1,4 @@
-import type { Bundle, Cable, House, Job, Load, LoadFacts, Point, Want } from '../document/index.ts';
+import type { Bundle, Cable, Change, House, Job, Load, LoadFacts, Point, Want } from '../document/index.ts';
 import {
   BreakerId,
   ItemId,
@@ -150,3 +150,7 @@ export const standing = (
   planned: false,
   ...more,
 });
+
+/** A change of a job; there is one at a time in a test. */
+export const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
+  ({ id: ItemId.parse('c1'), ...c }) as Change;

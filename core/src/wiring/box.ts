@@ -119,7 +119,7 @@ function wire(contents: Contents, making: Making): Wired {
   const unsure = isUnsure(leads);
   const threeWay = point.devices.some((d) => d.kind === 'switch-three-way');
   const metal = isMetalBox(point) ?? contents.metalFed;
-  const joins: Splice[] = [];
+  const splices: Splice[] = [];
   const terminations: Termination[] = [];
   const caps: Wired['caps'][number][] = [];
   const cap = (c: Conductor) =>
@@ -157,11 +157,11 @@ function wire(contents: Contents, making: Making): Wired {
       ...own.map(pigtail),
       ...tail,
     ];
-    if (members.length >= 2) joins.push(...spliced(role, members, joins.length + 1, making));
+    if (members.length >= 2) splices.push(...spliced(role, members, splices.length + 1, making));
     // A lone conductor that may be a traveler by another name, or the lamp's own, is left and not capped.
     else if (!threeWay && !unsure) group.forEach(cap);
   }
-  return { splices: joins, terminations, caps };
+  return { splices, terminations, caps };
 }
 
 function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared: boolean): Text[] {

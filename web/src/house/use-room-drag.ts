@@ -38,7 +38,6 @@ interface SharedWall {
   readonly wall: Wall;
   readonly room: Room;
 }
-const sharedWalls = (lines: readonly SharedWall[]): readonly SharedWall[] => lines;
 
 /** Dragging the rooms of a story by hand and by keys; a room near another one is drawn to it. */
 export function useRoomDrag({
@@ -56,6 +55,7 @@ export function useRoomDrag({
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<Dragged | null>(null);
   const snapped = drag && snapRoom(rooms, drag.room, drag.place, NEAR_PX / scale);
+  const shared: readonly SharedWall[] | null = drag && (snapped?.shared ?? []);
   const at = (e: PointerEvent) => {
     const r = svg.current?.getBoundingClientRect();
     return r ? { x: (e.clientX - r.left) / scale, y: (e.clientY - r.top) / scale } : { x: 0, y: 0 };
@@ -64,7 +64,7 @@ export function useRoomDrag({
   return {
     svg,
     /** The walls that the dragged room would share; null while nothing is dragged. */
-    shared: drag && sharedWalls(snapped?.shared ?? []),
+    shared,
     /** A room as it stands now, also under the pointer. */
     shown: (r: Room): Room => (drag?.room.id === r.id && snapped ? { ...r, place: snapped.place } : r),
     whole: {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { evaluate } from '../../evaluation/evaluate.ts';
-import { contextOf } from '../../testing/context.ts';
+import { chosenContext } from '../../testing/context.ts';
 import { plan } from '../../testing/judged.ts';
 import type { RunPlace } from '../terms.ts';
 import { methodsFor, wiringMethod } from './rules/method.ts';
@@ -8,7 +8,7 @@ import { METHODS, NEW_METHODS, RUN_PLACES, type Leave } from './tables/methods.t
 
 /** Every cell of the table of wiring methods decides something: filled in otherwise, a verdict or the search comes out otherwise. */
 
-const context = contextOf(evaluate(plan()));
+const context = chosenContext(evaluate(plan()));
 const places = Object.keys(RUN_PLACES) as RunPlace[];
 
 /** What the rule says of the planned run if it were of one method and passed one kind of place, and which methods may be there. */

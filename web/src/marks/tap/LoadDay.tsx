@@ -126,6 +126,26 @@ function WhatIf({
 
 type HourDrag = ReturnType<typeof useHourDrag<Row>>;
 
+/** An end of a bar, to be taken hold of at an hour. */
+const BarEnd = ({
+  at,
+  y,
+  onGrab,
+}: {
+  readonly at: number;
+  readonly y: number;
+  readonly onGrab: ReturnType<HourDrag['grab']>;
+}) => (
+  <rect
+    x={x(at) - HANDLE_PX / 2}
+    y={y}
+    width={HANDLE_PX}
+    height={ROW - 8}
+    className="load-end"
+    onPointerDown={onGrab}
+  />
+);
+
 /** The hours of one load as bars, with its name and what it draws. */
 function LoadBars({
   row,
@@ -168,26 +188,8 @@ function LoadBars({
                 height={ROW - 8}
                 onPointerDown={grab(row, i, 'whole')}
               />
-              {k === 0 && (
-                <rect
-                  x={x(a) - HANDLE_PX / 2}
-                  y={y}
-                  width={HANDLE_PX}
-                  height={ROW - 8}
-                  className="load-end"
-                  onPointerDown={grab(row, i, 'from')}
-                />
-              )}
-              {k === all.length - 1 && (
-                <rect
-                  x={x(b) - HANDLE_PX / 2}
-                  y={y}
-                  width={HANDLE_PX}
-                  height={ROW - 8}
-                  className="load-end"
-                  onPointerDown={grab(row, i, 'to')}
-                />
-              )}
+              {k === 0 && <BarEnd at={a} y={y} onGrab={grab(row, i, 'from')} />}
+              {k === all.length - 1 && <BarEnd at={b} y={y} onGrab={grab(row, i, 'to')} />}
             </g>
           ))}
         </g>

@@ -3,9 +3,9 @@ import { published, type Source } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
 import type { Judgement, Need, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
 import { ARC_FAULT_AMPS, ARC_FAULT_ROOMS } from '../tables/protection.ts';
-import { findBreaker, isNew, isNewWork, judge, limitNumbers } from './judge.ts';
+import { isNew, isNewWork, judge, limitNumbers } from './judge.ts';
 import { msg, q, row, type Text } from '../../../words/index.ts';
-import { arcFaultRemedies, byName, factsOf, giver, list, polesOf } from './protecting.ts';
+import { arcFaultRemedies, breakerOf, byName, factsOf, giver, list, polesOf } from './protecting.ts';
 
 /** Whether a new outlet asks for arc-fault protection: one that only moves does not on a short extension with nothing added. */
 function arcFaultAt(context: RuleContext, point: Point, place: PlaceFacts, amps: number): Need {
@@ -62,7 +62,7 @@ export const arcFault: Rule = {
     for (const point of context.house.points.filter((p) => isNewWork(context, p) && p.kind !== 'junction')) {
       const place = factsOf(context, point);
       const box = context.feed.boxes.get(point.id);
-      const breaker = box?.circuits[0] === undefined ? undefined : findBreaker(context, box.circuits[0]);
+      const breaker = breakerOf(context, point);
       if (!place || !box || !breaker) continue;
       const need = arcFaultAt(context, point, place, breaker.amps);
       if (!need.needed) {
@@ -72,12 +72,7 @@ export const arcFault: Rule = {
         hold(
           box.arcFaultBy,
           point,
-          msg('rules.protection.afci-by', {
-            by:
-              box.arcFaultBy === point.id
-                ? msg('rules.protection.own-device')
-                : giver(context, box.arcFaultBy),
-          }),
+          msg('rules.protection.afci-by', { by: giver(context, box.arcFaultBy, point) }),
           need.why,
           need.source,
         );

@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
 import {
-  ItemId,
   PointId,
   type Bundle,
   type Change,
@@ -19,14 +18,13 @@ import {
   outlet,
   smallHouse,
   wanted,
+  change,
 } from '../../../testing/build.ts';
 import { of, one } from '../../../testing/judged.ts';
 import { heard } from '../../../testing/said.ts';
 
 /** Receptacles that a change puts in are new work: NEC 406.4(D) for replaced ones, 210.8, 210.12 and 250.130 for one more. */
 
-const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
-  ({ id: ItemId.parse('c1'), ...c }) as Change;
 const r = (n: 1 | 2) => PointId.parse(`r${n}`);
 const replace = (n: 1 | 2 = 2) => change({ kind: 'replace', pointId: r(n), index: 0, device: 'receptacle' });
 const enlarge = (n: 1 | 2 = 2) => change({ kind: 'enlarge', pointId: r(n), devices: ['receptacle'] });

@@ -109,7 +109,7 @@ function groundFaultJudgement(context: RuleContext, group: readonly GroundFaultV
         mark: 'tap',
         says: msg('rules.protection.gfci-by', {
           ...named,
-          by: by === first.id ? msg('rules.protection.own-device') : giver(context, by ?? ''),
+          by: giver(context, by ?? '', first),
         }),
         detail: need.why,
       });

@@ -2,9 +2,9 @@ import { isReceptacleDevice, type Panel, type Point } from '../../../document/in
 import {
   circuitLoad,
   countedWorst,
+  countFactors,
   feederLoad,
   type CircuitLoad,
-  type CountFactors,
 } from '../../../load/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
 import type { CodePack, Judgement, Rule, RuleContext } from '../../pack.ts';
@@ -31,12 +31,6 @@ function eachLoad(
     return check(load, extended).filter((j) => extended || j.severity === 'stop' || j.severity === 'fix');
   });
 }
-
-/** How the rules count what runs: as the pack says, or as the place does. */
-const factorsOf = ({ limits }: CodePack): CountFactors => ({
-  continuous: limits.continuousFactor.value,
-  motor: limits.motorFactor.value,
-});
 
 /** Does a panel, or one that it feeds in its turn, feed what the plan extends? */
 const feedsExtended = (context: RuleContext, panel: Panel, seen: Set<string>): boolean => {
@@ -73,7 +67,7 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const top = countedWorst(load.loads, factorsOf(context.pack));
+      const top = countedWorst(load.loads, countFactors(context.pack));
       const over = top.amps > breaker.amps + 1e-9;
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [
@@ -244,7 +238,7 @@ export const feeder: Rule = {
   check: (context) =>
     context.house.panels.flatMap((panel): Judgement[] => {
       if (!panel.fedFrom || !feedsExtended(context, panel, new Set())) return [];
-      const load = feederLoad(context.house, context.feed, panel, factorsOf(context.pack));
+      const load = feederLoad(context.house, context.feed, panel, countFactors(context.pack));
       if (!load) return [];
       const over = load.amps > load.breaker.amps + 1e-9;
       const empty = load.empty.length;

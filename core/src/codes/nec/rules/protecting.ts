@@ -1,9 +1,9 @@
-import type { Point } from '../../../document/index.ts';
+import type { Breaker, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { firstReceptacle } from '../../../feed/index.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import type { PlaceFacts, RuleContext } from '../../pack.ts';
-import { breakerName, findBreaker, isNew, isReceptacle } from './judge.ts';
+import { breakerName, findBreaker, isNew, isNewWork, isReceptacle } from './judge.ts';
 import { msg, row, type Text } from '../../../words/index.ts';
 import { devicePriceCents, protectionCents } from '../../../catalog/index.ts';
 
@@ -12,13 +12,20 @@ import { devicePriceCents, protectionCents } from '../../../catalog/index.ts';
 export const factsOf = (context: RuleContext, point: Point, poles: 1 | 2 = 1): PlaceFacts | undefined =>
   placeFacts(context.plan, point.at, poles === 2 ? 240 : 120);
 
-export const polesOf = (context: RuleContext, point: Point): 1 | 2 => {
+/** The breaker that feeds a point; undefined where nothing does. */
+export const breakerOf = (context: RuleContext, point: Point): Breaker | undefined => {
   const id = context.feed.boxes.get(point.id)?.circuits[0];
-  const breaker = id === undefined ? undefined : findBreaker(context, id);
+  return id === undefined ? undefined : findBreaker(context, id);
+};
+
+export const polesOf = (context: RuleContext, point: Point): 1 | 2 => {
+  const breaker = breakerOf(context, point);
   return breaker?.poles === 2 && !breaker.multiwire ? 2 : 1;
 };
 
-export function giver(context: RuleContext, id: string): Text {
+/** What gives protection to a point, in words: a box by its name, a breaker, or its own device. */
+export function giver(context: RuleContext, id: string, to: Point): Text {
+  if (id === to.id) return msg('rules.protection.own-device');
   const point = context.house.points.find((p) => p.id === id);
   if (point) return point.label;
   const breaker = context.house.panels.flatMap((p) => p.breakers).find((b) => b.id === id);
@@ -35,18 +42,14 @@ const hasUpstream = (context: RuleContext, point: Point): boolean => {
 const cheapestFirst = (remedies: readonly Remedy[]): Remedy[] =>
   [...remedies].sort((a, b) => (a.priceCents ?? 0) - (b.priceCents ?? 0));
 
-const ampsAt = (context: RuleContext, point: Point): number => {
-  const id = context.feed.boxes.get(point.id)?.circuits[0];
-  return (id === undefined ? undefined : findBreaker(context, id))?.amps ?? 15;
-};
+const ampsAt = (context: RuleContext, point: Point): number => breakerOf(context, point)?.amps ?? 15;
 const isWet = (context: RuleContext, point: Point): boolean =>
   (placeFacts(context.plan, point.at)?.moisture ?? 'dry') !== 'dry';
 
 /** Where a change puts the receptacle in, it may be another kind at once: one that gives both where both are asked for. */
 function deviceRemedy(context: RuleContext, point: Point, what: 'ground-fault' | 'arc-fault'): Remedy[] {
   const place = factsOf(context, point);
-  if (!place || isNew(context, point) || !(context.replaced.has(point.id) || context.added.has(point.id)))
-    return [];
+  if (!place || isNew(context, point) || !isNewWork(context, point)) return [];
   // At a device that is only one more, an arc-fault receptacle is not the first of its circuit.
   if (what === 'arc-fault' && !context.replaced.has(point.id)) return [];
   const amps = ampsAt(context, point);
