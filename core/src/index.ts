@@ -14,6 +14,7 @@ export {
   formatCable,
   formatLength,
   inches,
+  pounds,
   money,
   parseLength,
   percent,

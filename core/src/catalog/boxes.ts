@@ -118,7 +118,10 @@ export const replacementMounting = (present: BoxModel | undefined): Mounting => 
 
 /** Boxes that can take the place of one, of the same width; of metal where armor or tubing comes in. Largest first. */
 export const replacements = (present: BoxModel | undefined, gangs: number, metalFed: boolean): BoxModel[] =>
-  boxesOf(replacementMounting(present), gangs, { metal: metalFed });
+  boxesOf(replacementMounting(present), gangs, {
+    metal: metalFed,
+    round: present?.id.includes('round') === true && gangs === 1 && !metalFed,
+  });
 
 /** What is known of a box once its kind is chosen; nothing but its width where there is no such kind. */
 export const factsOf = (
@@ -136,12 +139,15 @@ export const factsOf = (
 
 export const boxModel = (id: string | null): BoxModel | undefined => BOXES.find((b) => b.id === id);
 
+/** Outlines of boxes that extension rings are made for. */
+type RingShape = 'square' | 'octagon' | 'weatherproof' | 'weatherproof-2g';
+
 /** Rings that give a box that stays more room. */
 export interface RingModel {
   readonly id: string;
   readonly name: Text;
   /** Boxes it fits, by their outline. */
-  readonly fits: 'square' | 'octagon';
+  readonly fits: RingShape;
   readonly volumeCubicInches: number;
   readonly priceCents: number;
   readonly source: Source;
@@ -165,14 +171,37 @@ export const RINGS: readonly RingModel[] = [
     priceCents: 340,
     source: table,
   },
+  {
+    id: 'ring-wp-1g',
+    name: msg('names.ring.ring-wp-1g', { volume: q.volume(9) }),
+    fits: 'weatherproof',
+    volumeCubicInches: 9,
+    priceCents: 690,
+    source: marked,
+  },
+  {
+    id: 'ring-wp-2g',
+    name: msg('names.ring.ring-wp-2g', { volume: q.volume(16) }),
+    fits: 'weatherproof-2g',
+    volumeCubicInches: 16,
+    priceCents: 1090,
+    source: marked,
+  },
 ];
 export const ringModel = (id: string | null): RingModel | undefined => RINGS.find((r) => r.id === id);
 
+/** The outline of a kind of box, where rings are made for it. */
+function ringShape({ id, mounting, gangs }: BoxModel): RingShape | null {
+  if (id.startsWith('sq-')) return 'square';
+  if (id.startsWith('oct-')) return 'octagon';
+  if (mounting !== 'weatherproof' || gangs > 2) return null;
+  return gangs === 2 ? 'weatherproof-2g' : 'weatherproof';
+}
+
 /** The ring that fits a kind of box; none for boxes behind finished board that no ring is made for. */
 export const ringFor = (model: BoxModel | undefined): RingModel | undefined => {
-  if (!model) return undefined;
-  const shape = model.id.startsWith('sq-') ? 'square' : model.id.startsWith('oct-') ? 'octagon' : null;
-  return shape === null ? undefined : RINGS.find((r) => r.fits === shape);
+  const shape = model && ringShape(model);
+  return shape ? RINGS.find((r) => r.fits === shape) : undefined;
 };
 
 /** Boxes whose knockouts take connectors that clamp outside instead of the clamps inside. */

@@ -1,6 +1,7 @@
 export * from './pack.ts';
 export * from './boxes.ts';
 export * from './place.ts';
+export * from './served.ts';
 export { EDITIONS, type Edition } from './nec/tables/editions.ts';
 export { necPack, packFor } from './nec/pack.ts';
 export * from './nec/ampacity.ts';

@@ -1,5 +1,12 @@
-import { isReceptacleDevice, type House, type Point, type Position } from '../document/index.ts';
-import { counterAt, placeOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
+import {
+  isReceptacleDevice,
+  type House,
+  type Point,
+  type Position,
+  type RoomUse,
+} from '../document/index.ts';
+import { counterAt, outlineOf, placeOf, reachTo, type PlanOfHouse } from '../structure/index.ts';
+import { inches } from '../units/index.ts';
 import type { OutletFacts, PlaceFacts } from './pack.ts';
 
 /** What surrounds a place, for the rules that go by it; undefined when its room is not known. */
@@ -31,6 +38,34 @@ export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 1
     overCounter: room.use === 'kitchen' && counterAt(plan, at) !== undefined,
     volts,
   };
+}
+
+/** Rooms that people live in: living, sleeping, eating, cooking. */
+const HABITABLE: ReadonlySet<RoomUse> = new Set([
+  'living',
+  'family',
+  'dining',
+  'bedroom',
+  'den',
+  'library',
+  'recreation',
+  'sunroom',
+  'kitchen',
+  'basement-finished',
+]);
+/** From which edition on a ceiling box in such a room is made for a fan: 314.27(C). */
+const FAN_BOX_SINCE = 2023;
+/** Nearer to a wall than this no paddle fan hangs, mm: 18 in to the tip of a small blade; common practice. */
+const FAN_CLEAR_MM = inches(30);
+
+/** Is this a place of a ceiling where the code of that edition wants a box that can carry a fan? */
+export function takesAFan(plan: PlanOfHouse, edition: number, at: Position): boolean {
+  const room = plan.roomOf(at);
+  const spot = plan.spotOf(at);
+  if (edition < FAN_BOX_SINCE || at.on !== 'ceiling' || !room || !spot || !HABITABLE.has(room.use))
+    return false;
+  const { left, right, top, bottom } = outlineOf(room);
+  return Math.min(spot.xMm - left, right - spot.xMm, spot.yMm - top, bottom - spot.yMm) >= FAN_CLEAR_MM;
 }
 
 /** What is connected at a point, for the rules that go by that. */

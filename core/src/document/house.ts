@@ -230,6 +230,9 @@ export type Metal = z.infer<typeof Metal>;
 /** A switch of a box that has several, counted from the left. */
 export const SwitchNumber = z.int().min(1).max(6);
 
+/** Weight of what hangs on a box, kg. */
+export const WeightKg = z.number().positive().max(500);
+
 export const Device = z.object({
   kind: DeviceKind,
   amps: z.number().positive().max(60),
@@ -246,6 +249,12 @@ export const Device = z.object({
   switched: z.boolean().optional(),
   /** Which switch of the box that commands a fan commands its light; left out, the light goes with the fan. */
   lightNth: SwitchNumber.optional(),
+  /** A fan whose motor is hot at all times: its switch is for its light. */
+  motor: z.literal('always').optional(),
+  /** The switch that it hangs on, of a duplex with its tab broken the half that does; left out, the only one whose conductor comes here. */
+  by: z.object({ pointId: PointId, nth: SwitchNumber.optional() }).optional(),
+  /** Weight of a luminaire or fan, kg; left out, nobody has said. */
+  weightKg: WeightKg.optional(),
 });
 export type Device = z.infer<typeof Device>;
 
@@ -357,6 +366,10 @@ export const Cable = z.object({
   /** A second switched conductor in the same cable. */
   also: z.object({ switchedBy: PointId, nth: SwitchNumber }).optional(),
   lengthMm: Mm.nullable(),
+  /** Places where it was seen and can be reached: it may be cut into there. */
+  seenAt: z.array(Position).max(6).optional(),
+  /** How much of it hangs loose where it was seen. */
+  slackMm: Mm.optional(),
   way: z.enum(['seen', 'reckoned', 'unknown']),
   /** What is around it where it runs hottest; left out, 30 C and on its own. */
   surroundings: z
@@ -431,6 +444,8 @@ export const LoadFacts = z.object({
   /** Set when it is one of the appliances that the rules treat by name. */
   appliance: ApplianceKind.optional(),
   hours: z.array(z.tuple([Hour, Hour])).max(12),
+  /** Which hot of a multiwire circuit it hangs on: the black one is 1, the red one 2; left out, nobody has looked. */
+  leg: z.literal([1, 2]).optional(),
   /** Where it stands and how long its own cord is, for what is plugged in. */
   cord: z.object({ lengthMm: Mm, at: ItemId }).optional(),
 });

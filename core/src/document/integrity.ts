@@ -160,6 +160,16 @@ function referenceProblems(house: House): Problem[] {
   const problems: Problem[] = [];
   const points = new Set<string>(house.points.map((p) => p.id));
   const breakers = new Set<string>(house.panels.flatMap((p) => p.breakers.map((b) => b.id)));
+  const places = new Set<string>(house.rooms.flatMap((r) => [r.id, ...r.walls.map((w) => w.id)]));
+  for (const point of house.points)
+    for (const { by } of point.devices)
+      if (by && !points.has(by.pointId))
+        problems.push({
+          of: 'rest',
+          where: msg('document.point', { point: point.label }),
+          what: msg('document.problem.no-switch', { id: by.pointId }),
+          subjects: [point.id],
+        });
   for (const cable of house.cables) {
     const ends = [cable.from, cable.to].map((e) => (e.at === 'breaker' ? e.breakerId : e.pointId));
     [cable.from, cable.to].forEach((end, i) => {
@@ -183,6 +193,14 @@ function referenceProblems(house: House): Problem[] {
         what: msg('document.problem.same-box'),
         subjects: [cable.id],
       });
+    for (const at of cable.seenAt ?? [])
+      if (!places.has(at.on === 'wall' || at.on === 'outside' ? at.wallId : at.roomId))
+        problems.push({
+          of: 'rest',
+          where: msg('document.cable', { cable: cable.id }),
+          what: msg('document.problem.seen-nowhere'),
+          subjects: [cable.id],
+        });
     for (const { by } of switchedIn(cable))
       if (!points.has(by))
         problems.push({
@@ -219,6 +237,14 @@ function namedBy(change: NonNullable<Bundle['job']['changes']>[number]): string[
   return change.kind === 'convert' ? [change.pointId, change.switchId] : [change.pointId];
 }
 
+/** Is there a device at that place of a box, with what changes put beside it? */
+const deviceIsThere = (job: Bundle['job'], { id, devices }: Point, index: number): boolean =>
+  index <
+  (job.changes ?? []).reduce(
+    (n, c) => (c.kind === 'enlarge' && c.pointId === id ? n + c.devices.length : n),
+    devices.length,
+  );
+
 /** The same for a job against its house. */
 export function jobProblems({ house, job }: Bundle): Problem[] {
   const problems: Problem[] = [];
@@ -234,6 +260,7 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
   );
   const points = new Set<string>(house.points.map((p) => p.id));
   const panels = new Set<string>(house.panels.map((p) => p.id));
+  const cables = new Set<string>(house.cables.map((c) => c.id));
   const rooms = new Set<string>(house.rooms.map((r) => r.id));
   const wanted = new Map<string, Bundle['job']['wants'][number]>(job.wants.map((w) => [w.id, w]));
   for (const change of job.changes ?? [])
@@ -259,10 +286,15 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
     }
     if (want.source?.from === 'point' && !points.has(want.source.pointId))
       problems.push({ of: 'want', where, what: msg('document.problem.no-feed'), subjects: [want.id] });
+    if (want.source?.from === 'cable' && !cables.has(want.source.cableId))
+      problems.push({ of: 'want', where, what: msg('document.problem.no-feed'), subjects: [want.id] });
     if (want.source?.from === 'panel' && !panels.has(want.source.panelId))
       problems.push({ of: 'want', where, what: msg('document.problem.no-panel'), subjects: [want.id] });
     if (want.replaces !== undefined && !points.has(want.replaces))
       problems.push({ of: 'want', where, what: msg('document.problem.no-replaced'), subjects: [want.id] });
+    const left = house.points.find((p) => p.id === want.replaces);
+    if (left && want.replacesDevice !== undefined && !deviceIsThere(job, left, want.replacesDevice))
+      problems.push({ of: 'want', where, what: msg('document.problem.no-device'), subjects: [want.id] });
     if (want.at.on !== 'wall' && want.at.on !== 'outside' && !rooms.has(want.at.roomId))
       problems.push({ of: 'want', where, what: msg('document.problem.want-no-room'), subjects: [want.id] });
     if (want.at.on === 'wall' || want.at.on === 'outside') {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { CableType, DeviceKind, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
-import { HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
+import { CableType, DeviceKind, Gauge, House, LoadFacts, Position, SwitchNumber, WeightKg } from './house.ts';
+import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
 
@@ -44,18 +44,28 @@ export const Want = z.object({
   ]),
   /** Which switch of the same box commands the light of a fan; left out, the light goes with the fan. */
   lightNth: SwitchNumber.optional(),
-  /** Where its power must come from, when that is not left to the search: a box that is there, or a panel. */
+  /** A fan whose motor is hot at all times: what controls it controls its light. */
+  motor: z.literal('always').optional(),
+  /** A receptacle of which one half alone hangs on what controls it; the other is hot at all times. */
+  half: z.literal(true).optional(),
+  /** Where its power must come from, when that is not left to the search: a box that is there, a cable between two, or a panel. */
   source: z
     .discriminatedUnion('from', [
       z.object({ from: z.literal('point'), pointId: PointId }),
       z.object({ from: z.literal('panel'), panelId: PanelId }),
+      /** A cable that is cut into. */
+      z.object({ from: z.literal('cable'), cableId: CableId }),
     ])
     .optional(),
   /** The point that moves here: its devices come along, its old box stays as a reachable junction. */
   replaces: PointId.optional(),
+  /** The one device of that point that moves, while the others stay; left out, all of them. */
+  replacesDevice: z.int().min(0).max(5).optional(),
   /** 240 for an appliance between two hots; left out, 120. */
   volts: z.literal(240).optional(),
   fixture: Fixture.optional(),
+  /** What a light or fan weighs, kg; left out, nobody has said. */
+  weightKg: WeightKg.optional(),
   loads: z.array(LoadFacts).max(12),
   note: Note,
 });
@@ -234,6 +244,9 @@ const ByPoint = z
   .record(z.string().max(80), z.string().max(60))
   .refine((r) => Object.keys(r).length <= 660, 'more entries than a house can have boxes');
 
+/** Wants that one job may have. */
+export const MOST_WANTS = 20;
+
 export const JOB_FORMAT = 'elwand-job';
 export const JOB_VERSION = 3;
 
@@ -243,7 +256,7 @@ export const Job = z.object({
   id: JobId,
   houseId: HouseId,
   name: Name,
-  wants: z.array(Want).max(20),
+  wants: z.array(Want).max(MOST_WANTS),
   preferences: Preferences,
   changes: z.array(Change).max(40).optional(),
   avoid: z.array(Avoid).max(40).optional(),

@@ -58,6 +58,13 @@ export function protectingKind({ devices }: { readonly devices: readonly Kind[] 
   return given.has('dual') ? 'receptacle-dual' : given.has('afci') ? 'receptacle-afci' : 'receptacle-gfci';
 }
 
+/** What hangs on a box and is on or off: it has no outlet for anything else. */
+export const isLamp = ({ kind }: Kind): boolean => kind === 'luminaire' || kind === 'fan';
+
+/** A fan whose motor and light hang on different conductors. */
+export const isParted = ({ kind, lightNth, motor }: Pick<Device, 'kind' | 'lightNth' | 'motor'>): boolean =>
+  kind === 'fan' && (lightNth !== undefined || motor === 'always');
+
 /** Deep devices, which crowd a box beyond what the count of its volume sees. */
 export const isBulky = (device: Kind): boolean => deviceFacts(device).bulky;
 
@@ -73,6 +80,16 @@ export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' |
 /** The voltage that a want is planned for: only appliances and receptacles are had for two hots. */
 export const voltsOf = ({ kind, volts }: Pick<Want, 'kind' | 'volts'>): 120 | 240 =>
   volts === 240 && (kind === 'appliance' || kind === 'receptacle') ? 240 : 120;
+
+/** Does a want need what is hot at all times beside the conductor of its switch: a fan with its motor on it, half an outlet? */
+export const needsHotToo = ({
+  kind,
+  motor,
+  half,
+  control,
+}: Pick<Want, 'kind' | 'motor' | 'half' | 'control'>): boolean =>
+  control.by !== 'always' &&
+  ((kind === 'fan' && motor === 'always') || (kind === 'receptacle' && half === true));
 
 /** Switches in a wanted box. */
 export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>

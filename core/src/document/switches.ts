@@ -1,4 +1,4 @@
-import type { Cable, Point } from './house.ts';
+import type { Cable, Device, Point } from './house.ts';
 import { PointId } from './ids.ts';
 import type { Want } from './job.ts';
 import { isSwitchDevice } from './kinds.ts';
@@ -33,6 +33,18 @@ export const switchedIn = (
     : []),
 ];
 
+/** The switched conductor that a device takes, of those that come into its box: the one it is said to hang on, else the only one. */
+export function takenBy(
+  { by }: Pick<Device, 'by'>,
+  keys: readonly SwitchKey[],
+): { readonly key: SwitchKey } | 'none' | 'unclear' {
+  const named = by && switchKey(by.pointId, by.nth);
+  if (named !== undefined) return keys.includes(named) ? { key: named } : 'unclear';
+  const [only] = keys;
+  if (only === undefined) return 'none';
+  return keys.length === 1 ? { key: only } : 'unclear';
+}
+
 /** The keys of the switches in a box, from the left. */
 export const switchesIn = ({ id, devices }: Pick<Point, 'id' | 'devices'>): SwitchKey[] =>
   devices.filter(isSwitchDevice).map((_, i) => switchKey(id, i + 1));
@@ -44,9 +56,28 @@ export function switchNumbers(want: Pick<Want, 'control' | 'lightNth' | 'kind'>)
   return light === undefined || light === own ? [own] : [own, light];
 }
 
-/** The same switched conductors under other ids: a point that moves, or that gets its place in the house. */
-export const withSwitches = (cable: Cable, of: (id: PointId) => PointId): Cable => ({
-  ...cable,
-  switchedBy: cable.switchedBy === null ? null : of(cable.switchedBy),
-  ...(cable.also ? { also: { ...cable.also, switchedBy: of(cable.also.switchedBy) } } : {}),
-});
+/** A switch: its box, and which of the switches in it. */
+export interface SwitchAt {
+  readonly by: PointId;
+  readonly nth: number;
+}
+
+/** The same switched conductors where their switches are elsewhere: a point that moves, or that gets its place in the house. */
+export function withSwitches(cable: Cable, goes: (at: SwitchAt) => SwitchAt): Cable {
+  const { switchedNth, also, ...rest } = cable;
+  const own = rest.switchedBy === null ? null : goes({ by: rest.switchedBy, nth: switchedNth ?? 1 });
+  const second = also && goes({ by: also.switchedBy, nth: also.nth });
+  return {
+    ...rest,
+    switchedBy: own?.by ?? null,
+    ...(own && own.nth !== 1 ? { switchedNth: own.nth } : {}),
+    ...(second ? { also: { switchedBy: second.by, nth: second.nth } } : {}),
+  };
+}
+
+/** The same device where the switch that it hangs on is elsewhere. */
+export function withSwitch(device: Device, goes: (at: SwitchAt) => SwitchAt): Device {
+  if (!device.by) return device;
+  const { by, nth } = goes({ by: device.by.pointId, nth: device.by.nth ?? 1 });
+  return { ...device, by: { pointId: by, ...(nth === 1 ? {} : { nth }) } };
+}

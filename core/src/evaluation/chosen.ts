@@ -8,7 +8,7 @@ import {
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import { makeBill, type Bill, type Piece } from '../materials/index.ts';
-import { cutBoxes, type Applied, type Option } from '../planning/index.ts';
+import { bridgeOf, cutBoxes, type Applied, type Option } from '../planning/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import {
   deadChain,
@@ -62,13 +62,20 @@ function piecesOf({ house, cuts }: Applied, option: Option): Piece[] {
     method: leg.method,
     lengthMm: leg.route.cableMm,
   }));
-  const bridges = cuts.map(({ cable, from, to }): Piece => ({
-    label: msg('evaluation.bridge', { from: from.label, to: to.label }),
-    gauge: cable.gauge ?? '14',
-    conductors: cable.conductors,
-    method: 'NM-B',
-    lengthMm: house.cables.find((c) => c.id === `cut-${cable.id}-bridge`)?.lengthMm ?? 0,
-  }));
+  const bridges = cuts.flatMap(({ cable, fromLabel, to }): Piece[] => {
+    const bridge = house.cables.find((c) => c.id === bridgeOf(cable));
+    return bridge
+      ? [
+          {
+            label: msg('evaluation.bridge', { from: fromLabel, to: to.label }),
+            gauge: cable.gauge ?? '14',
+            conductors: cable.conductors,
+            method: bridge.type,
+            lengthMm: bridge.lengthMm ?? 0,
+          },
+        ]
+      : [];
+  });
   return [...legs, ...bridges];
 }
 

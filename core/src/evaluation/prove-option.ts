@@ -82,10 +82,14 @@ export function workPlanOf(
 /** What an option buys, against what it needs. */
 export function partsPlanOf(
   { house, job }: Bundle,
-  option: Option,
   applied: Applied,
   sheet: Pick<Sheet, 'boxes' | 'bill'>,
 ): PartsPlan {
+  // The far piece of a cable that is cut is no new cable.
+  const stood = new Set<string>([
+    ...house.cables.map((c) => c.id),
+    ...applied.cuts.map(({ cable }) => restOf(cable)),
+  ]);
   return {
     before: house,
     after: applied.house,
@@ -98,7 +102,7 @@ export function partsPlanOf(
       cutMm: c.pieces.reduce((s, p) => s + p.lengthMm, 0),
       boughtMm: c.roll.holds,
     })),
-    legsMm: option.legs.reduce((s, l) => s + l.route.cableMm, 0),
+    legsMm: applied.house.cables.reduce((s, c) => (stood.has(c.id) ? s : s + (c.lengthMm ?? 0)), 0),
   };
 }
 
@@ -129,5 +133,5 @@ export const proveOption = (bundle: Bundle, option: Option, applied: Applied, sh
   ...proveGeometry(geometryPlanOf(bundle, option, applied)),
   ...proveWiring(wiringPlanOf(bundle, applied, sheet.boxes), bundle.job),
   ...proveWork(workPlanOf(bundle, option, sheet)),
-  ...proveParts(partsPlanOf(bundle, option, applied, sheet)),
+  ...proveParts(partsPlanOf(bundle, applied, sheet)),
 ];

@@ -6,7 +6,9 @@ import {
   isPlaceholder,
   ItemId,
   PointId,
+  withSwitch,
   withSwitches,
+  type SwitchAt,
   type Bundle,
   type Cable,
   type Point,
@@ -48,6 +50,7 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     named.has(p.id) && !others.some((o) => o.id !== p.id && o.label === p.label)
       ? p.label
       : freeLabel(others, p.kind);
+  const goes = ({ by, nth }: SwitchAt): SwitchAt => ({ by: PointId.parse(fresh(by)), nth });
   const points: Point[] = [];
   for (const p of house.points)
     points.push(
@@ -63,9 +66,9 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
         ...p,
         breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
       })),
-      points,
+      points: points.map((p) => ({ ...p, devices: p.devices.map((d) => withSwitch(d, goes)) })),
       cables: house.cables.map((c) => ({
-        ...withSwitches(c, (id) => PointId.parse(fresh(id))),
+        ...withSwitches(c, goes),
         id: CableId.parse(fresh(c.id)),
         from: end(c.from),
         to: end(c.to),

@@ -17,6 +17,7 @@ import {
   type PointId,
   type SwitchKey,
 } from '../document/index.ts';
+import { isMetalBox } from '../network/index.ts';
 
 /** A cable seen from one box: which way power goes through it, when that is known. */
 export interface CableAtBox {
@@ -101,9 +102,18 @@ function emptyDraft(point: Point): Draft {
   };
 }
 
-/** A ground is there when every cable back to the panel has one. */
-function groundThrough(cable: Cable, upstream: 'yes' | 'no' | 'unknown'): 'yes' | 'no' | 'unknown' {
-  if (cable.ground === 'none' || upstream === 'no') return 'no';
+/**
+ * A ground is there when every cable back to the panel has one, and every box takes it on: armor and tubing ground the metal of a box,
+ * and one of plastic has none (NEC 314.3).
+ */
+function groundThrough(
+  cable: Cable,
+  ends: readonly (Pick<Point, 'box'> | null)[],
+  upstream: 'yes' | 'no' | 'unknown',
+): 'yes' | 'no' | 'unknown' {
+  const byMetal = cable.ground === 'armor' || cable.ground === 'tubing';
+  const broken = byMetal && ends.some((p) => p !== null && isMetalBox(p) === false);
+  if (cable.ground === 'none' || upstream === 'no' || broken) return 'no';
   return cable.ground === 'unknown' || upstream === 'unknown' ? 'unknown' : 'yes';
 }
 
@@ -233,7 +243,7 @@ function walkBreaker(
     if (far.depth < 0 || depth < far.depth) {
       far.depth = depth;
       far.path = [...near.path, cable.id];
-      far.ground = groundThrough(cable, near.ground);
+      far.ground = groundThrough(cable, [nearDraft?.point ?? null, far.point], near.ground);
       parent.set(target.pointId, { cable, from: near.id });
       ownProtection(far, near);
     }

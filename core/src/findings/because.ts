@@ -17,6 +17,8 @@ function amount(value: number, unit: Because['unit']): Value {
       return q.bore(value);
     case 'A':
       return q.rating(value);
+    case 'kg':
+      return q.weight(value);
     case '°C':
       return q.celsius(value);
     case '°':

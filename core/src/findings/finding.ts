@@ -1,5 +1,23 @@
-import { isReceptacleDevice } from '../document/index.ts';
-import type { Bundle, CableId, CableType, Gauge, Job, PointId, WantId } from '../document/index.ts';
+import {
+  derivedId,
+  isReceptacleDevice,
+  ItemId,
+  makeWant,
+  MOST_WANTS,
+  placeholderLabel,
+  WantId,
+  type Breaker,
+  type Bundle,
+  type CableId,
+  type CableType,
+  type DeviceKind,
+  type Gauge,
+  type Job,
+  type PointId,
+  type Position,
+  type Restriction,
+  type Want,
+} from '../document/index.ts';
 import type { Text } from '../words/index.ts';
 import type { Source } from './source.ts';
 
@@ -40,8 +58,18 @@ export type Edit =
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
   | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
+  /** What a circuit is set aside for. */
+  | { edit: 'set-restriction'; breakerId: string; restriction: Restriction }
   /** Another kind of receptacle where a change of the job puts one in. */
   | { edit: 'change-device'; pointId: PointId; device: ProtectingReceptacle }
+  /** Another device in one place of a box that is there. */
+  | { edit: 'put-device'; pointId: PointId; index: number; device: DeviceKind }
+  /** A wanted light, by the id of its point, on a switch: one that is there, or one that is wanted. */
+  | { edit: 'switch-by'; subject: string; by: PointId }
+  /** One more wanted switch, and the light, by the id of its point, on it. */
+  | { edit: 'add-switch'; subject: string; at: Position }
+  /** Which hot of a multiwire circuit a load hangs on, there or wanted. */
+  | { edit: 'set-leg'; loadId: string; leg: 1 | 2 }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
 
 type ProtectingReceptacle = 'receptacle-gfci' | 'receptacle-afci' | 'receptacle-dual';
@@ -120,6 +148,12 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       };
     case 'change-device':
       return { house, job: { ...job, changes: withDevice(job.changes ?? [], edit) } };
+    case 'put-device':
+      return { house, job: { ...job, changes: withPut(job.changes ?? [], edit) } };
+    case 'switch-by':
+      return { house, job: { ...job, wants: switchedBy(job.wants, edit) } };
+    case 'add-switch':
+      return { house, job: { ...job, wants: withSwitch(job.wants, edit) } };
     case 'choose-option':
       return { house, job: { ...job, option: edit.key } };
     case 'new-gauge':
@@ -153,18 +187,67 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         devices: p.devices.map((d, i) => (i === edit.device ? { ...d, tab: edit.tab } : d)),
       }));
     case 'breaker-proved':
+      return withBreaker(bundle, edit.breakerId, { proved: true });
+    case 'set-leg': {
+      const { loadId, leg } = edit;
       return {
-        job,
-        house: {
-          ...house,
-          panels: house.panels.map((panel) => ({
-            ...panel,
-            breakers: panel.breakers.map((b) => (b.id === edit.breakerId ? { ...b, proved: true } : b)),
+        house: { ...house, loads: house.loads.map((l) => (l.id === loadId ? { ...l, leg } : l)) },
+        job: {
+          ...job,
+          wants: job.wants.map((w) => ({
+            ...w,
+            loads: w.loads.map((l, i) => (derivedId('new-load', w.id, i) === loadId ? { ...l, leg } : l)),
           })),
         },
       };
+    }
+    case 'set-restriction':
+      return withBreaker(bundle, edit.breakerId, { restriction: edit.restriction });
   }
 }
+
+/** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */
+function withPut(
+  changes: NonNullable<Job['changes']>,
+  { pointId, index, device }: Extract<Edit, { edit: 'put-device' }>,
+): NonNullable<Job['changes']> {
+  const own = changes.find((c) => c.kind === 'replace' && c.pointId === pointId && c.index === index);
+  if (own?.kind === 'replace') return changes.map((c) => (c === own ? { ...own, device } : c));
+  const id = ItemId.parse(derivedId('put', pointId, index));
+  return [...changes.filter((c) => c.id !== id), { kind: 'replace', id, pointId, index, device }];
+}
+
+const isSubject = (want: Want, subject: string): boolean => derivedId('new', want.id) === subject;
+
+function switchedBy(wants: readonly Want[], { subject, by }: Extract<Edit, { edit: 'switch-by' }>): Want[] {
+  const wanted = wants.find((w) => isSubject(w, by));
+  const control: Want['control'] = wanted ? { by: 'want', wantId: wanted.id } : { by: 'switch', pointId: by };
+  return wants.map((w) => (isSubject(w, subject) ? { ...w, control } : w));
+}
+
+function withSwitch(wants: readonly Want[], { subject, at }: Extract<Edit, { edit: 'add-switch' }>): Want[] {
+  const light = wants.find((w) => isSubject(w, subject));
+  if (!light || wants.length >= MOST_WANTS) return [...wants];
+  const id = WantId.parse(derivedId('switch-of', light.id));
+  const taken = new Set(wants.map((w) => w.label));
+  const free = wants.map((_, i) => placeholderLabel(i + 1)).find((l) => !taken.has(l));
+  const control = { by: 'want' as const, wantId: id };
+  return [
+    ...wants.filter((w) => w.id !== id).map((w) => (w === light ? { ...w, control } : w)),
+    makeWant(id, free ?? placeholderLabel(wants.length + 1), at, { kind: 'switch' }),
+  ];
+}
+
+const withBreaker = ({ house, job }: Bundle, id: string, facts: Partial<Breaker>): Bundle => ({
+  job,
+  house: {
+    ...house,
+    panels: house.panels.map((panel) => ({
+      ...panel,
+      breakers: panel.breakers.map((b) => (b.id === id ? { ...b, ...facts } : b)),
+    })),
+  },
+});
 
 /** The changes of a job with every receptacle that they put in at a point of another kind; an outlet that is converted is replaced. */
 function withDevice(

@@ -1,7 +1,7 @@
 import type { CableId, House, PointId } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { CodePack } from '../codes/pack.ts';
-import { dayOf, nominalVolts } from './load.ts';
+import { circuitVolts, dayOf } from './load.ts';
 
 export interface DropSegment {
   readonly cableId: CableId;
@@ -55,7 +55,7 @@ export function voltageDrop(house: House, feed: Feed, pack: CodePack, pointId: P
   const box = feed.boxes.get(pointId);
   const circuit = box?.circuits[0] === undefined ? undefined : feed.circuits.get(box.circuits[0]);
   if (!box || !circuit || box.path.length === 0) return undefined;
-  const volts = nominalVolts(circuit.breaker.poles);
+  const volts = circuitVolts(circuit.breaker);
   const below = downstream(feed);
   const cables = new Map(house.cables.map((c) => [c.id, c] as const));
   const on: PointId[] = [];

@@ -1,6 +1,6 @@
 import type { Breaker, House, Panel } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
-import { circuitLoad, countedWorst, nominalVolts, type CountFactors } from './load.ts';
+import { circuitLoad, countedWorst, type CountFactors } from './load.ts';
 
 /** What a sub-panel's circuits ask of the breaker that feeds it, as far as loads are entered. */
 export interface FeederLoad {
@@ -59,9 +59,11 @@ function onLegs(
       if (load && load.points.length > 0) empty.push(b.number);
       continue;
     }
-    const list = load.loads.map((l) => ({ ...l, amps: l.voltAmperes / nominalVolts(b.poles) }));
-    if (b.poles === 2 || at === 0) legs[0].push(...list);
-    if (b.poles === 2 || at === 1) legs[1].push(...list);
+    for (const l of load.loads) {
+      // A two-pole breaker has both legs: what is on one of them stays on it.
+      const own = b.poles === 2 ? (b.multiwire ? l.legs : ([0, 1] as const)) : ([at] as const);
+      for (const leg of own) legs[leg].push(l);
+    }
   }
   return { legs, empty };
 }

@@ -3,7 +3,9 @@ import fc from 'fast-check';
 import { necPack } from '../codes/index.ts';
 import { BreakerId, ItemId, PointId, type House, type Load } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
-import { atBreaker, atPoint, nm, outlet, panel, smallHouse } from '../testing/build.ts';
+import { applyEdit } from '../findings/index.ts';
+import { atBreaker, atPoint, bundle, nm, outlet, panel, smallHouse, wanted } from '../testing/build.ts';
+import { one } from '../testing/judged.ts';
 import {
   circuitLoad,
   clashes,
@@ -245,5 +247,43 @@ describe('what if both run', () => {
     expect(clashes([thing('a', 12), thing('b', 9), thing('c', 10)], 1, 15).map((p) => p.counted)).toEqual([
       22, 21, 19,
     ]);
+  });
+});
+
+describe('a multiwire circuit', () => {
+  const two = (loads: Load[], more: Partial<House> = {}) =>
+    smallHouse({
+      panels: panel(15, { poles: 2, multiwire: true }),
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1'), { conductors: 3 }),
+        nm('c2', atPoint('r1'), atPoint('r2'), { conductors: 3 }),
+      ],
+      loads,
+      ...more,
+    });
+  const on = (l: Load, leg: 1 | 2): Load => ({ ...l, leg });
+  it('counts each 120 V load on its own leg, at 120 V: NEC 210.4, 220.5(A)', () => {
+    const l = of(two([on(load('r1', 1200), 1), on(load('r2', 600), 2)]));
+    expect(l.worst.amps).toBeCloseTo(10, 9);
+    expect(l).toMatchObject({ volts: 120, connectedAmps: 10 });
+  });
+  it('one of which nobody knows the leg counts on both', () =>
+    expect(of(two([on(load('r1', 1200), 1), load('r2', 600)])).worst.amps).toBeCloseTo(15, 9));
+  it('one between the two hots counts on both, at 240 V', () => {
+    const points = [
+      outlet('r1', 24),
+      outlet('r2', 88, { devices: [{ kind: 'receptacle-single', amps: 15, grounded: true, volts: 240 }] }),
+    ];
+    const l = of(two([on(load('r1', 1200), 2), load('r2', 1200)], { points }));
+    expect(l.worst.amps).toBeCloseTo(15, 9);
+  });
+  it('asks for the leg where it decides, and either answer ends the question', () => {
+    const b = bundle(two([on(load('r1', 1300), 1), load('r2', 900)]), [wanted(104)]);
+    const ask = one(b, 'load');
+    expect(ask.severity).toBe('watch');
+    const answers = ask.remedies.map((r) => one(applyEdit(b, r.edit), 'load').severity);
+    expect(answers).toEqual(['fix', 'ok']);
+    const light = bundle(two([on(load('r1', 600), 1), load('r2', 600)]), [wanted(104)]);
+    expect(one(light, 'load').severity).toBe('ok');
   });
 });

@@ -2,12 +2,16 @@ import type { CodePack } from '../codes/pack.ts';
 import type { Breaker, BreakerId, House, Load, PointId } from '../document/index.ts';
 import type { Circuit, Feed } from '../feed/index.ts';
 
+/** A load with what it draws, A, and the legs of its circuit that it counts on; a circuit of one hot, or of 240 V, has the leg 0 only. */
+export type OnLegs = Load & { readonly amps: number; readonly legs: readonly (0 | 1)[] };
+
 /** Load on one circuit. Amperes at the circuit's nominal voltage. */
 export interface CircuitLoad {
   readonly breaker: Breaker;
   readonly volts: number;
   readonly points: readonly PointId[];
-  readonly loads: readonly (Load & { readonly amps: number })[];
+  /** Each at the voltage that it runs at, with the hots that it may hang on: one or, where nobody knows which, both. */
+  readonly loads: readonly OnLegs[];
   readonly connectedAmps: number;
   readonly continuousAmps: number;
   /** What the hours say runs together at the worst moment. */
@@ -15,6 +19,10 @@ export interface CircuitLoad {
   /** Current over the day, as steps at the hours where something changes. */
   readonly day: readonly { readonly hour: number; readonly amps: number }[];
 }
+
+/** What a circuit runs at: a multiwire one has 120 V on each leg. */
+export const circuitVolts = ({ poles, multiwire }: Pick<Breaker, 'poles' | 'multiwire'>): number =>
+  nominalVolts(multiwire ? 1 : poles);
 
 /** Nominal voltages of the code's own arithmetic (220.5(A)). */
 export const nominalVolts = (poles: Breaker['poles']): number => (poles === 2 ? 240 : 120);
@@ -99,22 +107,49 @@ export function circuitLoad(house: House, feed: Feed, breakerId: BreakerId): Cir
   return load;
 }
 
+/** A load on its circuit: 240 V ones of a multiwire circuit count on both legs, the others on their own, or on both where nobody knows. */
+function onLegs(house: House, { poles, multiwire }: Breaker, load: Load): OnLegs {
+  const base = { ...load, continuous: isContinuous(load) };
+  if (!multiwire || poles !== 2) return { ...base, amps: load.voltAmperes / nominalVolts(poles), legs: [0] };
+  const twoHots = house.points.some((p) => p.id === load.pointId && p.devices.some((d) => d.volts === 240));
+  const own = load.leg === undefined ? ([0, 1] as const) : ([load.leg === 1 ? 0 : 1] as const);
+  return { ...base, amps: load.voltAmperes / nominalVolts(twoHots ? 2 : 1), legs: twoHots ? [0, 1] : own };
+}
+
+/** The worst hour of a circuit as it is counted, on the leg where it is more. */
+export function countedOnCircuit(
+  loads: readonly (Counted & Pick<OnLegs, 'legs'>)[],
+  factors: CountFactors,
+): ReturnType<typeof countedWorst> {
+  const [first, second] = ([0, 1] as const).map((leg) =>
+    countedWorst(
+      loads.filter((l) => l.legs.includes(leg)),
+      factors,
+    ),
+  ) as [ReturnType<typeof countedWorst>, ReturnType<typeof countedWorst>];
+  return second.amps > first.amps ? second : first;
+}
+
 function addUp(house: House, circuit: Circuit): CircuitLoad {
   const points = new Set<PointId>(circuit.points);
-  const volts = nominalVolts(circuit.breaker.poles);
   const loads = house.loads
     .filter((l) => points.has(l.pointId))
-    .map((l) => ({ ...l, continuous: isContinuous(l), amps: l.voltAmperes / volts }));
-  const day = dayOf(loads);
+    .map((l) => onLegs(house, circuit.breaker, l));
+  const sum = (list: readonly OnLegs[]) => list.reduce((s, l) => s + l.amps, 0);
+  const [one, two] = ([0, 1] as const).map((leg) => loads.filter((l) => l.legs.includes(leg))) as [
+    OnLegs[],
+    OnLegs[],
+  ];
+  const heavier = sum(two) > sum(one) ? two : one;
   return {
     breaker: circuit.breaker,
     points: circuit.points,
-    volts,
+    volts: circuitVolts(circuit.breaker),
     loads,
-    day,
-    connectedAmps: loads.reduce((s, l) => s + l.amps, 0),
-    continuousAmps: loads.filter((l) => l.continuous).reduce((s, l) => s + l.amps, 0),
-    worst: countedWorst(loads, { continuous: 1, motor: 1 }),
+    day: dayOf(heavier),
+    connectedAmps: sum(heavier),
+    continuousAmps: sum(heavier.filter((l) => l.continuous)),
+    worst: countedOnCircuit(loads, { continuous: 1, motor: 1 }),
   };
 }
 

@@ -12,7 +12,7 @@ import { feet } from '../units/index.ts';
 import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import { newPointId } from '../planning/index.ts';
-import { placeOf, type PlanOfHouse } from '../structure/index.ts';
+import { placeOf, surfaceAt, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 
@@ -55,11 +55,50 @@ function freshDevices(point: Point, before: Point | undefined, job: Job, outdoor
   return fresh;
 }
 
+/** What closes a box that holds splices alone: as wide and of the shape that it is. */
+function blankCover({ box }: Point, outdoors: boolean, gangs: number): string {
+  if (outdoors) return gangs > 1 ? 'cover-wp-blank-2' : 'cover-wp-blank';
+  if (box.model?.startsWith('sq-')) return 'plate-square-blank';
+  if (box.model?.startsWith('oct-') || box.model?.includes('round')) return 'plate-round-blank';
+  return gangs > 1 ? `plate-blank-${gangs}` : 'plate-blank';
+}
+
+/** The opening of a plate that a device looks through. */
+function openingOf({ kind }: Device): 'duplex' | 'toggle' | 'decorator' | 'single' | 'blank' {
+  switch (kind) {
+    case 'receptacle':
+      return 'duplex';
+    case 'receptacle-single':
+      return 'single';
+    case 'switch':
+    case 'switch-three-way':
+      return 'toggle';
+    case 'blank':
+      return 'blank';
+    default:
+      return 'decorator';
+  }
+}
+
+/** The plate or cover of a box: as wide as it is, with openings for what is in it. */
 function plateOf(point: Point, outdoors: boolean): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
-  if (point.devices.every((d) => d.kind === 'blank')) return outdoors ? 'cover-wp-blank' : 'plate-blank';
-  return `${outdoors ? 'cover-in-use' : 'plate'}-${Math.max(1, Math.min(3, point.box.gangs))}`;
+  const gangs = Math.max(1, Math.min(3, point.box.gangs));
+  if (point.devices.every((d) => d.kind === 'blank')) return blankCover(point, outdoors, gangs);
+  if (outdoors) return `cover-in-use-${gangs}`;
+  // A gang that is left empty is closed by an insert in the same opening.
+  const openings = [...new Set(point.devices.map(openingOf))].filter((o) => o !== 'blank');
+  const [one = 'duplex'] = openings;
+  if (openings.length > 1 || (one === 'single' && gangs > 1))
+    return gangs > 1 ? `plate-combination-${gangs}` : 'plate-1';
+  return one === 'duplex' ? `plate-${gangs}` : `plate-${one}-${gangs}`;
 }
+
+/** Does a layer that is still to come stand before a box? Then it comes forward with it. */
+const isCovered = (plan: PlanOfHouse, { at }: Point): boolean => {
+  const wall = at.on === 'wall' ? plan.lines.get(at.wallId)?.wall : undefined;
+  return at.on === 'wall' && wall !== undefined && surfaceAt(wall, at).coming.length > 0;
+};
 
 /** What holds a new cable in a metal box that has no clamps of its own; a raceway brings its own fittings. */
 function connectorPart(cable: BoxWiring['cables'][number]['cable'], outdoors: boolean): string | undefined {
@@ -101,6 +140,7 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     one('ground-screw', tails.length);
     if (isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id))
       for (const c of cables) if (isNew || c.isNew) one(connectorPart(c.cable, outdoors));
+    if (!isNew && isCovered(plan, point)) one('box-extender', Math.max(1, point.box.gangs));
     if (job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
     return needs.map((n) => ({ ...n, why: point.label }));

@@ -1,4 +1,4 @@
-import type { Device } from '../document/index.ts';
+import { isParted, type Device } from '../document/index.ts';
 
 /** Where a conductor or a pigtail can end on a device: its screws and leads. */
 export type Screw =
@@ -125,7 +125,7 @@ export function partsOf(device: Device): DeviceParts {
     case 'luminaire':
       return lamp('light');
     case 'fan':
-      return device.lightNth === undefined ? lamp('fan motor') : FAN_WITH_LIGHT;
+      return isParted(device) ? FAN_WITH_LIGHT : lamp('fan motor');
     case 'appliance':
       return lamp('appliance');
     case 'blank':

@@ -5,6 +5,7 @@ import {
   isReceptacleDevice,
   isSwitchDevice,
   nthOf,
+  takenBy,
   switchesIn,
   type BreakerId,
   type Cable,
@@ -45,7 +46,8 @@ function attach(
   const ground = ['green', 'ground'] as const;
   if (device.volts === 240) return [['brass', 'hot'], ['other brass', 'second-hot'], ground];
   const hot = has('hot');
-  const only = switchedKeys.length === 1 ? `switched:${switchedKeys[0]}` : undefined;
+  const taken = takenBy(device, switchedKeys);
+  const only = typeof taken === 'string' ? undefined : `switched:${taken.key}`;
   switch (device.kind) {
     case 'receptacle':
     case 'receptacle-single':
@@ -53,7 +55,7 @@ function attach(
       return device.tab === 'broken'
         ? [
             ['brass', 'hot'],
-            ['lower brass', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+            ['lower brass', only ?? (taken === 'none' ? 'hot' : 'open')],
             ['silver', 'neutral'],
             ground,
           ]
@@ -84,12 +86,19 @@ function attach(
     }
     case 'switch-three-way':
       return [
-        ['common screw', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['common screw', only ?? (taken === 'none' ? 'hot' : 'open')],
         ['traveler screw', 'traveler 1'],
         ['other traveler screw', 'traveler 2'],
         ground,
       ];
     case 'fan':
+      if (device.motor === 'always')
+        return [
+          ['fan lead black', 'hot'],
+          ['light lead blue', only ?? 'open'],
+          ['fan lead white', 'neutral'],
+          ground,
+        ];
       if (device.lightNth !== undefined) {
         const of = (light: boolean) => {
           const found = switchedKeys.filter((k) => (nthOf(k) === device.lightNth) === light);
@@ -103,14 +112,14 @@ function attach(
         ];
       }
       return [
-        ['lamp lead black', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['lamp lead black', only ?? (taken === 'none' ? 'hot' : 'open')],
         ['lamp lead white', 'neutral'],
         ground,
       ];
     case 'luminaire':
     case 'appliance':
       return [
-        ['lamp lead black', only ?? (switchedKeys.length === 0 ? 'hot' : 'open')],
+        ['lamp lead black', only ?? (taken === 'none' ? 'hot' : 'open')],
         ['lamp lead white', 'neutral'],
         ground,
       ];

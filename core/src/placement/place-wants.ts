@@ -18,6 +18,7 @@ import {
   placeOf,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
+import { takesAFan } from '../codes/index.ts';
 import { apart, article, msg, q, type Text } from '../words/index.ts';
 
 /** What the judge of places needs to know of one want; undefined when it is on no wall that is there. */
@@ -30,6 +31,7 @@ export function placementInput(setting: JobInHouse, want: Want): PlacementInput 
     outdoor: placeOf(plan, want.at)?.outdoors ?? false,
     metal: false,
     surface: false,
+    fan: takesAFan(plan, setting.pack.edition, want.at),
   });
   return {
     house,
@@ -154,7 +156,13 @@ function remediesFor(
   const out: Remedy[] = [];
   const at = want.at;
   if (fault.kind === 'too-deep') {
-    const fits = boxesFor(want, { frame: input.frame, outdoor: false, metal: false, surface: false })[0];
+    const fits = boxesFor(want, {
+      frame: input.frame,
+      outdoor: false,
+      metal: false,
+      surface: false,
+      fan: false,
+    })[0];
     if (fits)
       out.push({
         says: msg('placement.use-box', { box: fits.name }),

@@ -7,25 +7,29 @@ import {
   ringModel,
   type BoxModel,
 } from '../catalog/index.ts';
-import { placeFacts, type CodePack } from '../codes/index.ts';
+import { placeFacts, takesAFan, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
 import {
   CableId,
   gangKinds,
   givesArcFault,
   givesGroundFault,
+  needsHotToo,
+  isLamp,
   isReceptacleDevice,
   PointId,
   switchCount,
   switchedIn,
   switchNumbers,
   voltsOf,
+  withSwitch,
   withSwitches,
 } from '../document/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
-import { nominalVolts } from '../load/index.ts';
+import { circuitVolts } from '../load/index.ts';
 import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
 import { applyChanges, BLANK, type PutIn } from './changes.ts';
+import { devicesTaken, kindTaken, movedPoints, switchGoes, withMoved } from './moves.ts';
 import type { CutIn } from './candidate.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newLoadId, newPointId, roleOf, type JobInHouse, type PlannedLeg } from './types.ts';
@@ -45,12 +49,14 @@ export interface BoxPlace {
   readonly metal: boolean;
   /** The raceway runs on the wall: the box sits on it as well. */
   readonly surface: boolean;
+  /** A ceiling box where a fan could hang one day. */
+  readonly fan: boolean;
 }
 
 /** Boxes for a want that the wall or ceiling can take: right mounting and gangs, not deeper than the cavity; largest first. */
-export function boxesFor(want: Want, { frame, outdoor, metal, surface }: BoxPlace): BoxModel[] {
+export function boxesFor(want: Want, { frame, outdoor, metal, surface, fan }: BoxPlace): BoxModel[] {
   // A fan hangs on a brace between the joists and on nothing less.
-  if (want.kind === 'fan') return boxesOf('brace', 1);
+  if (want.kind === 'fan' || (want.kind === 'luminaire' && fan)) return boxesOf('brace', 1);
   const round = want.kind === 'luminaire';
   if (round && metal) return boxesOf('ceiling', 1);
   if (surface && !outdoor) return boxesOf('surface', Math.min(2, want.gangs));
@@ -78,7 +84,14 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
   if (want.kind === 'luminaire' || want.kind === 'fan') {
     const light = switchNumbers(want)[1];
     return [
-      { kind: want.kind, amps: 15, grounded: true, ...(light === undefined ? {} : { lightNth: light }) },
+      {
+        kind: want.kind,
+        amps: 15,
+        grounded: true,
+        ...(light === undefined ? {} : { lightNth: light }),
+        ...(needsHotToo(want) ? { motor: 'always' as const } : {}),
+        ...(want.weightKg === undefined ? {} : { weightKg: want.weightKg }),
+      },
     ];
   }
   if (want.kind === 'appliance')
@@ -97,7 +110,7 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
   const switched = want.control.by !== 'always' && switchCount(want) === 0;
   // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
   const heavy =
-    want.loads.some((l) => l.voltAmperes / nominalVolts(breaker.poles) > pack.limits.cordShare.value * 15) &&
+    want.loads.some((l) => l.voltAmperes / circuitVolts(breaker) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
   return gangKinds(want).map((kind, i): Device =>
     kind === 'switch'
@@ -106,7 +119,7 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
           kind: groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle',
           amps: heavy ? 20 : 15,
           grounded: true,
-          ...(switched ? { switched } : {}),
+          ...(needsHotToo(want) ? { tab: 'broken' as const } : switched ? { switched } : {}),
         },
   );
 }
@@ -147,7 +160,8 @@ function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<s
   for (const leg of legs) {
     const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
     const place = want && placeFacts(setting.plan, want.at);
-    if (!want || !gangKinds(want).includes('receptacle') || !place) continue;
+    // A protecting receptacle has no tab to break.
+    if (!want || !gangKinds(want).includes('receptacle') || needsHotToo(want) || !place) continue;
     if (covered.has(leg.from) || own.has(leg.from)) {
       covered.add(leg.to);
       continue;
@@ -161,6 +175,7 @@ function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<s
 
 function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Point[] {
   const { job, plan, frames } = setting;
+  const goes = switchGoes(setting.house, job);
   return legs.flatMap((leg): Point[] => {
     const want = job.wants.find((w) => newPointId(w) === leg.to);
     if (!want) return [];
@@ -170,19 +185,22 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
       outdoor: placeOf(plan, want.at)?.outdoors ?? false,
       metal: legs.some((l) => isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)),
       surface: leg.route.moves.some((m) => m.op === 'surface-run'),
+      fan: takesAFan(plan, setting.pack.edition, want.at),
     });
     const moved = setting.house.points.find((p) => p.id === want.replaces);
     return [
-      {
+      wider({
         id: newPointId(want),
         label: want.label,
-        kind: moved?.kind ?? want.kind,
+        kind: moved ? kindTaken(want, moved) : want.kind,
         at: want.at,
         condition: 'sound',
         accessible: true,
-        box: factsOf(box, want.gangs),
-        devices: moved?.devices ?? devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
-      },
+        box: factsOf(box, Math.max(box.gangs, want.gangs)),
+        devices: moved
+          ? devicesTaken(want, moved).map((d) => withSwitch(d, goes))
+          : devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
+      }),
     ];
   });
 }
@@ -228,7 +246,7 @@ function surroundingsOf(house: House, leg: PlannedLeg): Pick<Cable, 'surrounding
 }
 
 function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
-  const to = movedTo(setting.job);
+  const goes = switchGoes(setting.house, setting.job);
   return legs.map((leg, i): Cable => {
     // What a switch has a hand in stays on the side that its neutral is on: only constant power goes on from LOAD.
     const fromLoad =
@@ -248,7 +266,7 @@ function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
       lengthMm: leg.route.cableMm,
       way: 'seen',
     };
-    return withSwitches(cable, (id) => to.get(id) ?? id);
+    return withSwitches(cable, goes);
   });
 }
 
@@ -267,24 +285,6 @@ function withNewBreakers(house: House, legs: readonly PlannedLeg[]): House {
         ).values(),
       ],
     })),
-  };
-}
-
-/** Where the points that move go, by their old ids. */
-const movedTo = (job: Job): ReadonlyMap<string, PointId> =>
-  new Map(job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[w.replaces, newPointId(w)] as const])));
-
-/** Points that move leave their old box as a junction that stays reachable; what they commanded and carried goes along. */
-function withMoved(house: House, job: Job): House {
-  const to = movedTo(job);
-  if (to.size === 0) return house;
-  return {
-    ...house,
-    points: house.points.map((p) =>
-      to.has(p.id) ? { ...p, kind: 'junction' as const, devices: [BLANK] } : p,
-    ),
-    loads: house.loads.map((l) => ({ ...l, pointId: to.get(l.pointId) ?? l.pointId })),
-    cables: house.cables.map((c) => withSwitches(c, (id) => to.get(id) ?? id)),
   };
 }
 
@@ -353,6 +353,14 @@ function protect(
   return { house: { ...house, panels, points, cables }, at };
 }
 
+/** A box with more gangs than devices has a blank in each that is left: it was taken for its room. */
+function wider(point: Point): Point {
+  const taken = point.devices.reduce((n, d) => n + (d.gangs ?? 1), 0);
+  const blanks = Math.max(0, point.box.gangs - taken);
+  if (point.devices.every((d) => d.kind === 'blank' || isLamp(d))) return point;
+  return { ...point, devices: [...point.devices, ...Array.from({ length: blanks }, () => BLANK)] };
+}
+
 /** A tap box that is to be replaced by a larger one, gets a ring, or connectors that clamp outside. */
 function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House {
   return {
@@ -360,7 +368,8 @@ function withTapBoxes(house: House, job: Job, taps: ReadonlySet<string>): House 
     points: house.points.map((p) => {
       if (!taps.has(p.id)) return p;
       const model = boxModel(job.boxes[p.id] ?? null);
-      if (model) return { ...p, box: { ...p.box, ...factsOf(model, p.box.gangs) } };
+      if (model)
+        return wider({ ...p, box: { ...p.box, ...factsOf(model, Math.max(model.gangs, p.box.gangs)) } });
       const ring = ringModel(job.rings[p.id] ?? null);
       const clamps = job.clampsOutside.includes(p.id) ? ('outside' as const) : p.box.clamps;
       const ringCubicInches = (p.box.extras?.ringCubicInches ?? 0) + (ring?.volumeCubicInches ?? 0);
@@ -397,8 +406,10 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
   const wanted = new Set<string>(job.wants.map(newPointId));
   const taps = new Set(legs.flatMap((l) => (l.atPanel || wanted.has(l.from) ? [] : [l.from])));
   const own = ownGroundFault(setting, legs);
-  const points = newPoints(setting, legs, own);
-  const cables = newCables(setting, legs, own);
+  // What moves is what is there once the changes are made.
+  const now = { ...setting, house: changes.house };
+  const points = newPoints(now, legs, own);
+  const cables = newCables(now, legs, own);
   const loads = job.wants.flatMap((w) =>
     legs.some((l) => l.to === newPointId(w))
       ? w.loads.map((l, i) => ({
@@ -435,7 +446,7 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
     extended,
     fresh,
     protectedAt: safe.at,
-    moved: new Set<string>(movedTo(job).values()),
+    moved: movedPoints(job),
     putIn: changes.putIn,
     cuts,
     changed: changes.touched.filter((id) => safe.house.points.some((p) => p.id === id)),

@@ -1,13 +1,4 @@
-import type {
-  Breaker,
-  Cable,
-  PanelId,
-  Point,
-  PointId,
-  Position,
-  Want,
-  WallPosition,
-} from '../document/index.ts';
+import type { Breaker, Cable, CableId, PanelId, Point, PointId, Position, Want } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import { type Text } from '../words/index.ts';
 
@@ -23,9 +14,12 @@ export interface TapReason {
 /** A cable that could be cut into, the boxes at its ends in the order of power, and where it would be cut. */
 export interface CutIn {
   readonly cable: Cable;
-  readonly from: Point;
+  /** Null where it comes from the breaker itself. */
+  readonly from: Point | null;
   readonly to: Point;
-  readonly at: WallPosition;
+  /** What its first end is called: that box, or the breaker. */
+  readonly fromLabel: Text;
+  readonly at: Position;
 }
 
 export interface Candidate {
@@ -51,10 +45,16 @@ export interface Candidate {
 export interface WantGroup {
   readonly control:
     | { readonly by: 'always' }
-    | { readonly by: 'switch'; readonly pointId: PointId; readonly nths: readonly number[] };
+    | {
+        readonly by: 'switch';
+        readonly pointId: PointId;
+        readonly nths: readonly number[];
+        /** What is hot at all times is needed as well. */
+        readonly hotToo: boolean;
+      };
   /** 240 V between two hots, or 120 V. */
   readonly volts: 120 | 240;
   readonly wants: readonly Want[];
-  /** The only box or panel that may feed it; null leaves it to the search. */
-  readonly only: PointId | PanelId | null;
+  /** The only box, panel or cable that may feed it; null leaves it to the search. */
+  readonly only: PointId | PanelId | CableId | null;
 }

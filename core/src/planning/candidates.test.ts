@@ -16,7 +16,8 @@ import {
   wanted,
 } from '../testing/build.ts';
 import type { TapReason } from './candidate.ts';
-import { groupWants, judgeCandidates, worstWith } from './candidates.ts';
+import { groupWants, judgeCandidates } from './candidates.ts';
+import { worstWith } from './tap-circuit.ts';
 
 /** What is said of one box as a tap for one want. */
 function reasons(house: House, want: Want = wanted(40), label = 'R2'): readonly TapReason[] {

@@ -173,7 +173,7 @@ describe('the bill of changes', () => {
   it('an enlarged box brings box, device and plate', () => {
     const bill = lines([change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] })], []);
     expect(heard(bill.get('switch'))).toMatchObject({ needed: 1, why: ['R2'] });
-    expect(bill.get('plate-2')).toMatchObject({ needed: 1 });
+    expect(bill.get('plate-combination-2')).toMatchObject({ needed: 1 });
     expect([...bill.keys()].some((k) => k.startsWith('box:'))).toBe(true);
   });
   it('a protecting receptacle that is there already is not bought again', () => {
@@ -190,7 +190,7 @@ describe('the bill of changes', () => {
     );
     const bill = new Map(e.chosen!.bill.lines.map((x) => [x.partKey, x.needed] as const));
     expect(bill.get('switch')).toBe(1);
-    expect(bill.get('plate-1')).toBe(1);
+    expect(bill.get('plate-toggle-1')).toBe(1);
     expect(bill.get('breaker-afci')).toBe(1);
   });
 });

@@ -1,9 +1,13 @@
 import { boxModel, factsOf, replacements } from '../catalog/index.ts';
-import { isMetalFed } from '../network/index.ts';
+import { endAt, isMetalFed } from '../network/index.ts';
 import { practice, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
 import {
+  boxOfKey,
   isReceptacleDevice,
+  isSwitchDevice,
+  nthOf,
+  switchedIn,
   type Cable,
   type Change,
   type Device,
@@ -32,7 +36,7 @@ export function changedPoints(job: Pick<Job, 'changes'>): PointId[] {
 }
 
 /** What a box becomes with other devices in it: what most of them are. */
-function kindOf(devices: readonly Device[], old: Point['kind']): Point['kind'] {
+export function kindOf(devices: readonly Device[], old: Point['kind']): Point['kind'] {
   if (devices.every((d) => d.kind === 'blank')) return 'junction';
   const made = new Set(devices.map((d) => deviceFacts(d).makes));
   return (['receptacle', 'switch', 'fan', 'luminaire'] as const).find((k) => made.has(k)) ?? old;
@@ -65,7 +69,25 @@ function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boo
 const gangsLike = ({ gangs }: Device): Pick<Device, 'gangs'> => (gangs === undefined ? {} : { gangs });
 const gangsOf = (devices: readonly Device[]): number => devices.reduce((s, d) => s + (d.gangs ?? 1), 0);
 
-function changed(point: Point, change: Change, other: Point | undefined, metalFed: boolean): Point {
+/** Devices that hang on the one switched conductor of their box keep it when a switch with a conductor of its own comes beside them. */
+function pinned({ cables }: Pick<House, 'cables'>, { id, devices }: Point): Device[] {
+  const keys = new Set(
+    cables.flatMap((c) => (endAt(c, id) === null ? [] : switchedIn(c).map(({ key }) => key))),
+  );
+  const [only] = keys;
+  if (only === undefined || keys.size > 1) return devices;
+  const nth = nthOf(only);
+  const by = { pointId: boxOfKey(only), ...(nth === 1 ? {} : { nth }) };
+  return devices.map((d) => (d.by || isSwitchDevice(d) || d.kind === 'blank' ? d : { ...d, by }));
+}
+
+function changed(
+  house: House,
+  point: Point,
+  change: Change,
+  other: Point | undefined,
+  metalFed: boolean,
+): Point {
   const amps = point.devices[0]?.amps ?? 15;
   switch (change.kind) {
     case 'replace': {
@@ -75,7 +97,7 @@ function changed(point: Point, change: Change, other: Point | undefined, metalFe
       return { ...point, kind: kindOf(devices, point.kind), devices };
     }
     case 'enlarge': {
-      const devices = [...point.devices, ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
+      const devices = [...pinned(house, point), ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
       return withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices, metalFed);
     }
     case 'reduce': {
@@ -196,9 +218,9 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
     if (!one || (change.kind === 'swap' && !two)) continue;
     points = points.map((p) =>
       p.id === one.id
-        ? changed(one, change, two, isMetalFed(house, one.id))
+        ? changed({ ...house, cables }, one, change, two, isMetalFed(house, one.id))
         : two && p.id === two.id
-          ? changed(two, change, one, isMetalFed(house, two.id))
+          ? changed({ ...house, cables }, two, change, one, isMetalFed(house, two.id))
           : p,
     );
     if (change.kind === 'swap') {

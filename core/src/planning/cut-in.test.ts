@@ -1,10 +1,24 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Cable, House, Want } from '../document/index.ts';
-import { ItemId, PointId } from '../document/index.ts';
+import { CableId, ItemId, makePoint, makeWant, PointId, RoomId } from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
 import { buildFeed } from '../feed/index.ts';
 import { planOfHouse } from '../structure/index.ts';
-import { atBreaker, atPoint, nm, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  ceilingAt,
+  knownBox,
+  nm,
+  outlet,
+  smallHouse,
+  wallAt,
+  wanted,
+} from '../testing/build.ts';
+import { said } from '../testing/said.ts';
 import { inches } from '../units/index.ts';
+import type { CutIn } from './candidate.ts';
 import { groupWants } from './candidates.ts';
 import { cutBoxes, cutInCandidate, cutIns, restOf, withCutIns } from './cut-in.ts';
 
@@ -24,20 +38,24 @@ function house(more: Partial<Cable> = {}, heights: readonly [number, number] = [
 const group = (want: Want) => groupWants([want])[0]!;
 const cutsIn = (h: House, want: Want) => cutIns(h, buildFeed(h), planOfHouse(h), group(want));
 const inchesOf = (mm: number) => Math.round((mm / 25.4) * 1000) / 1000;
-const xOf = (h: House, want: Want) => cutsIn(h, want).map((c) => inchesOf(c.at.xMm));
+const onWall = ({ at }: CutIn) => {
+  if (at.on !== 'wall') throw new Error('not on a wall');
+  return at;
+};
+const xOf = (h: House, want: Want) => cutsIn(h, want).map((c) => inchesOf(onWall(c).xMm));
 /** Wanted on another wall: the cable is cut in its middle. */
 const elsewhere = wanted(40, { at: wallAt(40, 15, 'room-w3') });
 
 describe('where a cable may be cut into', () => {
   it('in its middle for a want on another wall, at the height it has there', () => {
     const [cut] = cutsIn(house({}, [15, 47]), elsewhere);
-    expect([inchesOf(cut!.at.xMm), inchesOf(cut!.at.heightMm)]).toEqual([72, 31]);
-    expect([cut!.from.id, cut!.to.id]).toEqual(['r1', 'r2']);
+    expect([inchesOf(onWall(cut!).xMm), inchesOf(onWall(cut!).heightMm)]).toEqual([72, 31]);
+    expect([cut!.from?.id, cut!.to.id]).toEqual(['r1', 'r2']);
   });
   it('12 in before a wanted box on its wall, so that three boxes stand clear', () => {
     expect(xOf(house(), wanted(80))).toEqual([68]);
     const [cut] = cutsIn(house({}, [15, 47]), wanted(84));
-    expect([inchesOf(cut!.at.xMm), inchesOf(cut!.at.heightMm)]).toEqual([72, 31]);
+    expect([inchesOf(onWall(cut!).xMm), inchesOf(onWall(cut!).heightMm)]).toEqual([72, 31]);
   });
   it('6 in after it where there is no room before it; never within 16 in of a box', () => {
     expect(xOf(house(), wanted(52))).toEqual([40]);
@@ -55,7 +73,7 @@ describe('where a cable may be cut into', () => {
       ],
     });
     const [cut] = cutsIn(h, wanted(80));
-    expect([cut!.from.id, cut!.to.id, inchesOf(cut!.at.xMm)]).toEqual(['r1', 'r2', 92]);
+    expect([cut!.from?.id, cut!.to.id, inchesOf(onWall(cut!).xMm)]).toEqual(['r1', 'r2', 92]);
   });
   it('not where nobody knows its way, nor between walls, nor where the boxes stand close', () => {
     expect(xOf(house({ way: 'unknown' }), elsewhere)).toEqual([]);
@@ -138,8 +156,81 @@ describe('a cable as a tap', () => {
     expect(refused(house({ carries: 'travelers' }), elsewhere)).toContain('planning.cut-in.unknown');
     const dead = { ...house(), cables: house().cables.slice(1) };
     expect(refused(dead, elsewhere)).toContain('planning.cut-in.no-power');
+    expect(refused(house({ type: 'EMT' }), elsewhere)).toEqual(['planning.cut-in.raceway']);
     const bare = { ...house(), cables: house().cables.map((c) => ({ ...c, ground: 'none' as const })) };
     expect(refused(bare, elsewhere)).toEqual(['planning.cut-in.no-ground']);
+  });
+});
+
+describe('a cable that was seen somewhere else', () => {
+  const attic = { on: 'attic' as const, roomId: RoomId.parse('room'), xMm: inches(60), yMm: inches(50) };
+  const cellar = { ...attic, on: 'basement' as const };
+  /** The two outlets stand on different walls: where their cable runs is only known where it was seen. */
+  const seen = (more: Partial<Cable> = {}): House =>
+    smallHouse({
+      points: [outlet('r1', 24), outlet('r2', 60, { at: wallAt(60, 15, 'room-w2') })],
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1'), { seenAt: [attic] }),
+        nm('c2', atPoint('r1'), atPoint('r2'), { way: 'unknown', ...more }),
+      ],
+    });
+  const cutFor = (h: House, want: Want, id = 'c2') => cutsIn(h, want).find((c) => c.cable.id === id);
+  it('is cut into there, the nearest place first', () => {
+    expect(cutFor(seen(), elsewhere)).toBeUndefined();
+    const far = { ...attic, xMm: inches(140), yMm: inches(10) };
+    expect(cutFor(seen({ seenAt: [far, attic] }), elsewhere)?.at).toEqual(attic);
+    expect(cutFor(seen({ seenAt: [cellar] }), elsewhere)?.at).toEqual(cellar);
+  });
+  it('so is the one that comes from the breaker', () => {
+    const cut = cutFor(seen(), elsewhere, 'c1')!;
+    expect([cut.from, cut.to.id]).toEqual([null, 'r1']);
+    expect(said(cut.fromLabel)).toBe('breaker 1');
+    const feed = buildFeed(withCutIns(seen(), [cut]));
+    expect(cutBoxes(cut).map((id) => feed.boxes.get(id)?.circuits)).toEqual([['b1'], ['b1']]);
+  });
+  it('gets boxes on the framing there, and one of them alone where 12 in of it hang loose', () => {
+    const boxes = (h: House) => {
+      const cut = cutFor(h, elsewhere)!;
+      const after = withCutIns(h, [cut]);
+      return after.points.slice(2).map((p) => [p.at.on, p.box.model]);
+    };
+    const one = ['attic', 'sq-4-1-1/2'];
+    expect(boxes(seen({ seenAt: [attic] }))).toEqual([one, one]);
+    expect(boxes(seen({ seenAt: [attic], slackMm: inches(11.9) }))).toEqual([one, one]);
+    expect(boxes(seen({ seenAt: [attic], slackMm: inches(12) }))).toEqual([one]);
+  });
+  it('a switched one feeds what its switch commands, one with both feeds either; the whole plan holds', () => {
+    const s1 = makePoint('s1', 'S1', 'switch', wallAt(24, 48), { ...knownBox('new-1g-22') });
+    const l1 = makePoint('l1', 'L1', 'luminaire', ceilingAt(110, 90), knownBox('oct-4-1-1/2'));
+    const lit = (carries: 'switched' | 'both'): House =>
+      smallHouse({
+        points: [s1, l1],
+        cables: [
+          nm('c1', atBreaker(), atPoint('s1')),
+          nm('c2', atPoint('s1'), atPoint('l1'), {
+            carries,
+            conductors: carries === 'both' ? 3 : 2,
+            switchedBy: s1.id,
+            seenAt: [attic],
+          }),
+        ],
+      });
+    const source = { from: 'cable' as const, cableId: CableId.parse('c2') };
+    const light = makeWant('w1', 'new 1', ceilingAt(40, 40), {
+      kind: 'luminaire',
+      control: { by: 'switch', pointId: s1.id },
+      source,
+    });
+    const always = { ...elsewhere, source };
+    const planned = (house: House, want: Want) => {
+      const e = evaluate(bundle(house, [want]));
+      expect(e.findings.filter((f) => f.rule === 'proof')).toEqual([]);
+      return e.chosen?.applied.cuts.map((c) => c.cable.id) ?? [];
+    };
+    expect(planned(lit('switched'), light)).toEqual(['c2']);
+    expect(planned(lit('both'), light)).toEqual(['c2']);
+    expect(planned(lit('both'), always)).toEqual(['c2']);
+    expect(planned(lit('switched'), always)).toEqual([]);
   });
 });
 

@@ -13,7 +13,7 @@ import {
 } from '../routing/index.ts';
 import { comesOut } from '../structure/index.ts';
 import type { Candidate, CutIn, WantGroup } from './candidate.ts';
-import { worstWith } from './candidates.ts';
+import { worstWith } from './tap-circuit.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
 import { Closure, endMinutes } from './legs.ts';
 import { closedWalls } from './runs.ts';

@@ -170,9 +170,9 @@ describe('two lights on two switches of one box', () => {
   });
   it('a second switch with nothing on it is asked about', () => {
     const lone = evaluate(bundle(smallHouse(), [pair, l1]));
-    expect(heard(lone.findings.find((f) => f.rule === 'switches'))).toMatchObject({
+    expect(heard(lone.findings.find((f) => f.rule === 'idle-switch'))).toMatchObject({
       severity: 'watch',
-      says: 'Switch 2 of pair controls nothing',
+      says: 'A switch at pair switches nothing',
     });
   });
 });

@@ -1,12 +1,14 @@
 import {
   boxOfKey,
   isReceptacleDevice,
+  needsHotToo,
   type Device,
   conductorsFor,
   nthOf,
   type PointId,
   switchCount,
   switchesIn,
+  switchKey,
   switchNumbers,
   type Want,
 } from '../document/index.ts';
@@ -14,6 +16,7 @@ import type { BoxFeed, Feed } from '../feed/index.ts';
 import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
 import { endMinutes, type Closure } from './legs.ts';
+import { devicesTaken, switchTaken } from './moves.ts';
 import { newPointId, type LegRole } from './types.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -63,6 +66,8 @@ export function foundLeg(closure: Closure, from: string, to: string, role: LegRo
 interface Led {
   readonly id: string;
   readonly nths: readonly number[];
+  /** It needs what is hot at all times as well; of a box that is in place, it has it. */
+  readonly hot: boolean;
 }
 
 /**
@@ -89,9 +94,9 @@ function chain(
     while (left.length > 0) {
       let best: { from: string; to: Led; role: LegRole; cost: number } | undefined;
       for (const to of left) {
-        const role = switchRole('switched', by, to.nths);
+        const role = switchRole(to.hot ? 'both' : 'switched', by, to.nths);
         for (const from of inside) {
-          if (!to.nths.every((n) => from.nths.includes(n))) continue;
+          if ((to.hot && !from.hot) || !to.nths.every((n) => from.nths.includes(n))) continue;
           const cost = closure.for(role.conductors).cost(to.id, from.id);
           if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { from: from.id, to, role, cost };
         }
@@ -135,8 +140,8 @@ export function switchRole(
  */
 function schemesOf(prices: UnitPrices, group: number, control: Want, lights: readonly Want[]): Unit[] {
   const s = newPointId(control);
-  const led = lights.map((l): Led => ({ id: newPointId(l), nths: switchNumbers(l) }));
-  const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))] };
+  const led = lights.map((l): Led => ({ id: newPointId(l), nths: switchNumbers(l), hot: needsHotToo(l) }));
+  const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))], hot: true };
   const wants = [control, ...lights];
   const out: Unit[] = [];
   const add = (scheme: Text, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
@@ -153,7 +158,13 @@ function schemesOf(prices: UnitPrices, group: number, control: Want, lights: rea
     const label = lights[i]?.label ?? '';
     const others = led.filter((x) => x !== light);
     const via = (from: string, to: string, carries: 'loop-neutral' | 'both') =>
-      chain(prices, s, { from, to, role: switchRole(carries, s, nths) }, [light, atSwitch], others);
+      chain(
+        prices,
+        s,
+        { from, to, role: switchRole(carries, s, nths) },
+        [{ ...light, hot: true }, atSwitch],
+        others,
+      );
     add(
       msg('planning.scheme.at-light', { light: label, switch: control.label }),
       id,
@@ -173,11 +184,17 @@ function schemesOf(prices: UnitPrices, group: number, control: Want, lights: rea
 const plain = (carries: 'feed' | 'two-hots'): LegRole => ({ carries, conductors: 2, switchedBy: null });
 
 /** What a point that moves had at its old place: the new cable takes all of it along. */
-function movedRole({ point, constantHot, neutral, switchedBy }: BoxFeed): LegRole {
-  if (point.devices.some((d) => d.volts === 240)) return plain('two-hots');
-  const own = switchesIn(point);
+function movedRole({ point, constantHot, neutral, switchedBy: all }: BoxFeed, want: Want): LegRole {
+  const devices = devicesTaken(want, point);
+  if (devices.some((d) => d.volts === 240)) return plain('two-hots');
+  const one = switchTaken(want, point);
+  const own =
+    one === undefined ? (want.replacesDevice === undefined ? switchesIn(point).map(nthOf) : []) : [one];
   if (own.length > 0)
-    return switchRole(neutral ? 'loop-neutral' : 'loop', point.id, own.slice(0, MOST_SWITCHED).map(nthOf));
+    return switchRole(neutral ? 'loop-neutral' : 'loop', point.id, own.slice(0, MOST_SWITCHED));
+  // What hangs on a switch of its own box takes that conductor along, else the one that comes in.
+  const named = devices.flatMap((d) => (d.by ? [switchKey(d.by.pointId, d.by.nth)] : []));
+  const switchedBy = named.length > 0 ? named : all;
   const onSwitch = (d: Device) =>
     d.kind === 'luminaire' ||
     d.kind === 'fan' ||
@@ -185,21 +202,23 @@ function movedRole({ point, constantHot, neutral, switchedBy }: BoxFeed): LegRol
     d.tab === 'broken' ||
     d.switched === true;
   const key = switchedBy[0];
-  if (key === undefined || (constantHot && !point.devices.some(onSwitch))) return plain('feed');
-  const light = point.devices.find((d) => d.lightNth !== undefined)?.lightNth;
+  if (key === undefined || (constantHot && !devices.some(onSwitch))) return plain('feed');
+  const light = devices.find((d) => d.lightNth !== undefined)?.lightNth;
   const nths = light === undefined ? [nthOf(key)] : [nthOf(key), light];
   // Something beside it that is live at all times needs the constant hot as well.
-  const always = constantHot && point.devices.some((d) => isReceptacleDevice(d) && d.switched !== true);
+  const always =
+    constantHot &&
+    devices.some((d) => d.motor === 'always' || (isReceptacleDevice(d) && d.switched !== true));
   return switchRole(always ? 'both' : 'switched', boxOfKey(key), [...new Set(nths)]);
 }
 
 /** Role of a cable that brings a group's power. */
 export function groupRole(group: WantGroup, feed: Feed): LegRole {
-  const moved = group.wants[0]?.replaces;
-  const old = moved === undefined ? undefined : feed.boxes.get(moved);
-  if (old) return movedRole(old);
+  const [want] = group.wants;
+  const old = want?.replaces === undefined ? undefined : feed.boxes.get(want.replaces);
+  if (want && old) return movedRole(old, want);
   return group.control.by === 'switch'
-    ? switchRole('switched', group.control.pointId, group.control.nths)
+    ? switchRole(group.control.hotToo ? 'both' : 'switched', group.control.pointId, group.control.nths)
     : plain(group.volts === 240 ? 'two-hots' : 'feed');
 }
 

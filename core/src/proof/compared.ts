@@ -31,9 +31,15 @@ export interface Kept {
 
 /** Where each device of the house as it stands is in the plan; null when it goes. A place whose device is another kind is the same place. */
 export function whereItGoes(job: Job, before: House, made: WiringPlan['made']): (at: Kept) => Kept | null {
-  const moved = new Map(
-    job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[w.replaces, made.get(w.id)] as const])),
-  );
+  const moves = job.wants.filter((w) => w.replaces !== undefined);
+  const movedTo = (at: Kept): Kept | undefined => {
+    const want = moves.find(
+      (w) => w.replaces === at.point && (w.replacesDevice === undefined || w.replacesDevice === at.device),
+    );
+    const point = want && made.get(want.id);
+    // One that moves alone is the only one of its new box.
+    return point && { point, device: want.replacesDevice === undefined ? at.device : 0 };
+  };
   // A device that is taken out leaves a blank in its gang: those beside it keep their numbers.
   const goes = (at: Kept, change: Change): boolean =>
     change.pointId === at.point &&
@@ -42,8 +48,7 @@ export function whereItGoes(job: Job, before: House, made: WiringPlan['made']): 
   return (at) => {
     if (!stood.has(at.point)) return at;
     if ((job.changes ?? []).some((c) => goes(at, c))) return null;
-    const to = moved.get(at.point);
-    return to === undefined ? at : { ...at, point: to };
+    return movedTo(at) ?? at;
   };
 }
 

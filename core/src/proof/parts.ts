@@ -1,6 +1,6 @@
 import type { DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Splice } from '../network/index.ts';
-import { placeOf, planOfHouse } from '../structure/index.ts';
+import { placeOf, planOfHouse, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -71,6 +71,24 @@ interface BoxOfPlan {
   readonly was: Point | undefined;
   readonly moves: boolean;
   readonly place: ReturnType<typeof placeOf>;
+  /** A layer that is still to come will stand before it. */
+  readonly covered: boolean;
+}
+
+function isCovered({ lines }: PlanOfHouse, { at }: Point): boolean {
+  const wall = at.on === 'wall' ? lines.get(at.wallId)?.wall : undefined;
+  return (
+    at.on === 'wall' &&
+    (wall?.layers ?? []).some(
+      ({ planned, area }) =>
+        planned &&
+        (!area ||
+          (at.xMm >= area.leftMm &&
+            at.xMm <= area.rightMm &&
+            at.heightMm >= area.bottomMm &&
+            at.heightMm <= area.topMm)),
+    )
+  );
 }
 
 function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
@@ -87,6 +105,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             was: stood.get(plan.movedFrom.get(point.id) ?? point.id),
             moves: plan.movedFrom.has(point.id),
             place: placeOf(house, point.at),
+            covered: isCovered(house, point),
           },
         ]
       : [];
@@ -117,18 +136,23 @@ function devices({ point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault
 const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank').length;
 
 /** A box that is new or another one is bought, and a cover where the opening is another. */
-function boxAndCover({ drawing, point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+function boxAndCover({ drawing, point, was, moves, place, covered }: BoxOfPlan, { told }: Bill): Fault[] {
   const stays = was !== undefined && !moves ? was : undefined;
   const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
   const otherBox = drawing.isNew || (stays !== undefined && stays.box.model !== point.box.model);
   const otherCover =
     drawing.isNew ||
     (stays !== undefined && (stays.box.gangs !== point.box.gangs || blanksIn(point) > blanksIn(stays)));
+  // A new box is set out as far as the surface will come; one that stays comes forward with a ring.
+  const deeper = stays !== undefined && covered;
   const cover = (k: string) => k.startsWith(place?.outdoors ? 'cover-' : 'plate-');
   const box = (k: string) => k === `box:${point.box.model ?? ''}`;
   return [
     ...(otherBox && point.box.model !== null && !told(point.label, box)
       ? [fault('no box', [point.id], msg('proof.no-box', { box: point.label }))]
+      : []),
+    ...(deeper && !told(point.label, (k) => k === 'box-extender')
+      ? [fault('no extender', [point.id], msg('proof.no-extender', { box: point.label }))]
       : []),
     ...(otherCover && !fixture && !told(point.label, cover)
       ? [fault('no cover', [point.id], msg('proof.no-cover', { box: point.label }))]

@@ -99,6 +99,9 @@ export function sameAsBefore(c: Compared): Fault[] {
   });
 }
 
+/** The half of an outlet that hangs on a switch is the lower one. */
+const HALF: UseAt['what'] = 'bottom outlet';
+
 /** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
 export function asWanted(c: Compared): Fault[] {
   const points = new Map(c.plan.after.points.map((p) => [p.id, p] as const));
@@ -124,8 +127,11 @@ export function asWanted(c: Compared): Fault[] {
       return switchBox && device !== undefined ? handleOf(switchBox.id, device) : undefined;
     };
     const own = commanded ? (control.nth ?? 1) : 0;
+    // The motor of such a fan, and the other half of such an outlet, are live whatever the switch does.
+    const always = (use: UseAt): boolean =>
+      (want.motor === 'always' && use.what === 'fan motor') || (want.half === true && use.what !== HALF);
     fresh.set(point.id, (use, i) => {
-      if (!commanded) return true;
+      if (!commanded || always(use)) return true;
       const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
       const key = handle(nth);
       return key !== undefined && (c.states[i]?.is.get(key) ?? 0) === 1;

@@ -10,7 +10,7 @@ const plans = fc.sample(anyWiring, { numRuns: 140, seed: 5 }).flatMap((b) => {
   const e = evaluate(b);
   if (!e.chosen) return [];
   const work = workPlanOf(e.bundle, e.chosen.option, e.chosen);
-  const parts = partsPlanOf(e.bundle, e.chosen.option, e.chosen.applied, e.chosen);
+  const parts = partsPlanOf(e.bundle, e.chosen.applied, e.chosen);
   return [{ work, parts }];
 });
 const works = plans.map((p) => p.work);

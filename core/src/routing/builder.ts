@@ -45,6 +45,7 @@ export class GraphBuilder {
   private readonly openOn = new Map<WallId, WallPlace[]>();
   /** Boxes by wall, as places. */
   readonly boxesOn = new Map<WallId, WallPlace[]>();
+  private readonly through = new Set<BayPlace>();
   readonly above: number[] = [];
   readonly below: number[] = [];
   readonly joists: number[] = [];
@@ -167,6 +168,16 @@ export class GraphBuilder {
     const id = this.add({ in: 'wall', wallId: at.frame.wall.id, xMm, heightMm }, terminal);
     at.nodes.push(id);
     return id;
+  }
+
+  /** Says that a cable may come through this bay though no box hangs in it. */
+  markThrough(at: BayPlace): void {
+    this.through.add(at);
+  }
+
+  /** Is a hole in the plates of this bay worth thinking of: a box hangs in it, or a cable may come through it? */
+  isThrough(at: BayPlace): boolean {
+    return this.through.has(at) || at.nodes.some((n) => this.nodes[n]?.terminal !== null);
   }
 
   /** Says that the hole of this box is open during the work. */

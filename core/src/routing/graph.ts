@@ -4,6 +4,7 @@ import { GraphBuilder } from './builder.ts';
 import { addJoists, addStories, closedCeiling, joinFlat } from './in-floors.ts';
 import {
   addBackToBack,
+  addChases,
   addCorners,
   addCrossings,
   addPassages,
@@ -64,6 +65,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
   addBackToBack(builder);
   addOutdoors(builder);
   addPassages(builder);
+  addChases(builder);
   addPlates(builder);
   addStories(builder);
   for (const room of input.house.rooms) {

@@ -140,7 +140,7 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
     const line = input.plan.lines.get(at.frame.wall.id);
     if (!line || line.room.id !== room.id || !at.bay.throughTop || input.closed?.has(at.frame.wall.id))
       continue;
-    if (!at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    if (!builder.isThrough(at)) continue;
     const x = (at.bay.leftMm + at.bay.rightMm) / 2;
     const node = builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id });
     builder.joists.push(node);
@@ -188,7 +188,7 @@ export function addStories(builder: GraphBuilder): void {
   const lines = [...input.plan.lines.values()];
   for (const at of [...builder.bays.values()]) {
     const line = input.plan.lines.get(at.frame.wall.id);
-    if (!line || !at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    if (!line || !builder.isThrough(at)) continue;
     if (input.closed?.has(at.frame.wall.id)) continue;
     for (const other of lines) {
       const step = levelOf(other.room) - levelOf(line.room);

@@ -2,7 +2,7 @@ import type { Obstacle, Room, WallId } from '../document/index.ts';
 import { bayAt, spotOn, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { BayPlace, GraphBuilder } from './builder.ts';
-import type { WallPlace } from './places.ts';
+import { onWall, type WallPlace } from './places.ts';
 import { ARM_REACH_MM, BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
 
 /** Boxes nearly at one height are crossed at one level. */
@@ -45,17 +45,44 @@ export function belowFactor(room: Room): number {
 }
 
 /** Does nothing keep a cable from going all the way up and down this bay? */
-const freeUpAndDown = ({ frame, bay }: BayPlace): boolean =>
+const freeUpAndDown = ({ frame, bay }: Pick<BayPlace, 'frame' | 'bay'>): boolean =>
   bay.throughTop &&
   bay.throughBottom &&
   !frame.wall.obstacles.some((o) => o.leftMm < bay.rightMm && o.rightMm > bay.leftMm);
+
+/** Walls that a cable goes up through on its way from the space below to the ceiling: this many near each end are worth a look. */
+const CHASES = 2;
+
+/** Bays free from top to bottom, near what hangs below the floor and over the ceiling: no box need hang in a wall between them. */
+export function addChases(builder: GraphBuilder): void {
+  const { input } = builder;
+  const ends = (list: readonly number[]) => list.filter((n) => builder.nodes[n]?.terminal !== null);
+  const [low, high] = [ends(builder.below), ends([...builder.above, ...builder.joists])];
+  if (low.length === 0 || high.length === 0) return;
+  const bays = [...input.frames].flatMap(([wallId, frame]) => {
+    const line = input.plan.lines.get(wallId);
+    // The plate of an outside wall is seldom within reach from the attic, and the bay is full of insulation.
+    if (!line || frame.wall.exterior || input.closed?.has(wallId) || !openBelow(line.room)) return [];
+    return frame.bays
+      .filter((bay) => bay.rightMm - bay.leftMm >= PASS_MM && freeUpAndDown({ frame, bay }))
+      .map((bay) => ({ frame, bay, spot: spotOn(line, (bay.leftMm + bay.rightMm) / 2) }));
+  });
+  for (const id of [...low, ...high]) {
+    const place = builder.nodes[id]?.place;
+    if (!place || onWall(place)) continue;
+    const off = ({ spot }: (typeof bays)[number]) =>
+      Math.abs(spot.xMm - place.spot.xMm) + Math.abs(spot.yMm - place.spot.yMm);
+    for (const { frame, bay } of [...bays].sort((a, b) => off(a) - off(b)).slice(0, CHASES))
+      builder.markThrough(builder.bayPlace(frame, bay));
+  }
+}
 
 /** Plates of the bays that hold a box, and of those beside them where something stands in the way. */
 export function addPlates(builder: GraphBuilder): void {
   const { input } = builder;
   const wanted = new Map<string, BayPlace>();
   for (const at of builder.bays.values()) {
-    if (!at.nodes.some((n) => builder.nodes[n]?.terminal !== null)) continue;
+    if (!builder.isThrough(at)) continue;
     wanted.set(`${at.frame.wall.id}#${at.bay.index}`, at);
     const boxes = at.nodes.flatMap((n) =>
       builder.nodes[n]?.terminal === null ? [] : [builder.wallPlace(n).xMm],

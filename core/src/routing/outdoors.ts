@@ -24,8 +24,10 @@ export function addOutdoors(builder: GraphBuilder): void {
     for (const id of boxes) {
       const { xMm, heightMm } = builder.wallPlace(id);
       const bay = bayFor(frame, xMm, heightMm);
-      if (bay && !input.closed?.has(wallId))
-        builder.link(builder.inBay(builder.bayPlace(frame, bay), xMm, heightMm), id, op, thickMm + inches(2));
+      if (!bay || input.closed?.has(wallId)) continue;
+      const at = builder.bayPlace(frame, bay);
+      builder.markThrough(at);
+      builder.link(builder.inBay(at, xMm, heightMm), id, op, thickMm + inches(2));
     }
     if (!input.surface) continue;
     // A box inside the same wall can be left straight through it, and the rest done in conduit outside.

@@ -12,6 +12,13 @@ export function plain(n: number, digits = 2): string {
 }
 
 export const amps = (n: number): string => `${tidy(n, 1).toFixed(1)} A`;
+const KG_PER_POUND = 0.45359237;
+/** Pounds as kilograms, which is how weights are kept. */
+export const pounds = (lb: number): number => lb * KG_PER_POUND;
+/** A weight, given in kilograms: to the half pound, or to 0.1 kg. */
+export const weight = (kg: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(kg, 1)} kg` : `${plain(Math.round((kg / KG_PER_POUND) * 2) / 2, 1)} lb`;
+
 export const volts = (n: number): string => `${tidy(n, 1).toFixed(1)} V`;
 export const percent = (share: number, digits = 1): string => `${(share * 100).toFixed(digits)} %`;
 export const cubicInches = (n: number): string =>

@@ -1,9 +1,11 @@
 import {
   isProtecting,
+  isParted,
   isReceptacleDevice,
   isSwitchDevice,
   nthOf,
   switchesIn,
+  takenBy,
   type Device,
   type Point,
   type SwitchKey,
@@ -31,11 +33,11 @@ type Ends = readonly (readonly [Screw, string | null, Color])[];
 
 const GREEN = ['green', 'ground', 'bare'] as const;
 
-/** The one switched conductor here; what is constant where there is none; unknown where several could be meant. */
-const onlySwitched = ({ switched }: Arriving): string | null => {
-  const [key] = switched;
-  if (key === undefined) return 'hot';
-  return switched.length === 1 ? `switched:${key}` : null;
+/** The switched conductor of a device; what is constant where there is none; unknown where several could be meant. */
+const switchedOf = (device: Device, { switched }: Arriving): string | null => {
+  const taken = takenBy(device, switched);
+  if (taken === 'none') return 'hot';
+  return taken === 'unclear' ? null : `switched:${taken.key}`;
 };
 
 const lampEnds = (group: string | null): Ends => [
@@ -44,16 +46,18 @@ const lampEnds = (group: string | null): Ends => [
   GREEN,
 ];
 
-/** A fan whose light has a switch of its own: the light takes that conductor, the motor the other. */
-function fanEnds(light: number, { switched }: Arriving): Ends {
+/** A fan whose light has a switch of its own: the light takes that conductor, the motor the other, or what is always hot. */
+function fanEnds(device: Device, arriving: Arriving): Ends {
+  const { lightNth: light } = device;
+  const { switched } = arriving;
   const of = (own: boolean): string | null => {
     const found = switched.filter((key) => (nthOf(key) === light) === own);
     if (found.length === 0) return 'hot';
     return found.length === 1 ? `switched:${found[0]}` : null;
   };
   return [
-    ['fan lead black', of(false), 'black'],
-    ['light lead blue', of(true), 'blue'],
+    ['fan lead black', device.motor === 'always' ? 'hot' : of(false), 'black'],
+    ['light lead blue', device.motor === 'always' ? switchedOf(device, arriving) : of(true), 'blue'],
     ['fan lead white', 'neutral', 'white'],
     GREEN,
   ];
@@ -64,7 +68,7 @@ const onSwitch = (device: Device, { hot, switched }: Arriving): boolean =>
   switched.length > 0 && (!hot || device.switched === true);
 
 function receptacleEnds(device: Device, arriving: Arriving): Ends {
-  const only = onlySwitched(arriving);
+  const only = switchedOf(device, arriving);
   const switched = onSwitch(device, arriving);
   if (device.tab === 'broken' && arriving.hot)
     return [['brass', 'hot', 'black'], ['lower brass', only, 'black'], ['silver', 'neutral', 'white'], GREEN];
@@ -81,7 +85,7 @@ function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
     case 'receptacle-afci':
     case 'receptacle-dual':
       return [
-        ['line brass', onSwitch(device, arriving) ? onlySwitched(arriving) : 'hot', 'black'],
+        ['line brass', onSwitch(device, arriving) ? switchedOf(device, arriving) : 'hot', 'black'],
         ['line silver', 'neutral', 'white'],
         GREEN,
       ];
@@ -96,14 +100,12 @@ function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
       ];
     }
     case 'switch-three-way':
-      return [['common screw', onlySwitched(arriving), 'black'], GREEN];
+      return [['common screw', switchedOf(device, arriving), 'black'], GREEN];
     case 'fan':
-      return device.lightNth === undefined
-        ? lampEnds(onlySwitched(arriving))
-        : fanEnds(device.lightNth, arriving);
+      return isParted(device) ? fanEnds(device, arriving) : lampEnds(switchedOf(device, arriving));
     case 'luminaire':
     case 'appliance':
-      return lampEnds(onlySwitched(arriving));
+      return lampEnds(switchedOf(device, arriving));
     case 'blank':
       return [];
   }

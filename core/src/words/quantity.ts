@@ -15,6 +15,7 @@ import {
   roughMoney,
   roughTime,
   volts,
+  weight,
   type UnitSystem,
 } from '../units/index.ts';
 
@@ -66,6 +67,8 @@ const PRINT = {
   watts: (n) => `${Math.round(n)} W`,
   /** Whole amperes: ratings, fault currents. */
   rating: (n) => `${plain(n, 1)} A`,
+  /** Weight, kg. */
+  weight,
   /** A number without a unit, to two decimals. */
   number: (n) => plain(n, 2),
 } satisfies Record<string, (n: number, system: UnitSystem) => string>;

@@ -115,16 +115,19 @@ export function outage(input: WorkInput, power: Power): Step[] {
     ...input.cuts.map((c) =>
       make({
         key: `cutcable:${c.cable.id}`,
-        title: msg('work.cut-cable', { from: c.from.label, to: c.to.label }),
+        title: msg('work.cut-cable', { from: c.fromLabel, to: c.to.label }),
         kind: 'work',
         window: 'off',
         minutes: 20,
         after: ['dead', ...input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`)],
         place: workPlace(input.plan, c.at),
-        detail: msg('work.cut-cable-why', { from: c.from.label, to: c.to.label }),
+        detail: msg('work.cut-cable-why', { from: c.fromLabel, to: c.to.label }),
         tools: ['cable-cutter', 'voltage-meter'],
         cautions: [msg('work.cut-cable-caution')],
-        does: [{ act: 'cut', at: { wallId: c.at.wallId, xMm: c.at.xMm, heightMm: c.at.heightMm } }],
+        does:
+          c.at.on === 'wall'
+            ? [{ act: 'cut', at: { wallId: c.at.wallId, xMm: c.at.xMm, heightMm: c.at.heightMm } }]
+            : [],
       }),
     ),
   ];

@@ -147,7 +147,7 @@ function openedBoxes(input: WorkInput): PointId[] {
       ...option.taps.map((t) => t.pointId),
       ...changedPoints(job),
       // A cable in a wall has no terminal: it is tested dead at the boxes at both its ends.
-      ...cuts.flatMap((c) => [c.from.id, c.to.id]),
+      ...cuts.flatMap((c) => [...(c.from ? [c.from.id] : []), c.to.id]),
       ...drilledThrough(input),
     ]),
   ].filter((id) => stood.has(id));

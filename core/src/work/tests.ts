@@ -1,4 +1,5 @@
 import {
+  isParted,
   isReceptacleDevice,
   nthOf,
   switchesIn,
@@ -196,8 +197,8 @@ function commandedBy(feed: Feed, key: SwitchKey): Text[] {
   return [...feed.boxes.values()].flatMap(({ point, switchedBy, constantHot }) => {
     if (!switchedBy.includes(key) || switchesIn(point).includes(key)) return [];
     return point.devices.flatMap((d): Text[] => {
-      if (d.kind === 'fan' && d.lightNth !== undefined)
-        return nthOf(key) === d.lightNth
+      if (isParted(d))
+        return d.motor === 'always' || nthOf(key) === d.lightNth
           ? [msg('work.test.light-of', { point: point.label })]
           : [msg('work.test.fan-of', { point: point.label })];
       if (isReceptacleDevice(d)) {

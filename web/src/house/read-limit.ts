@@ -9,6 +9,7 @@ import {
   msg,
   type Text,
   lengthFault,
+  pounds,
 } from '@elwand/core';
 
 /** What was typed for a limit, in its own unit; a message where it can't be read or can't be meant. */
@@ -33,6 +34,7 @@ function readValue(key: LimitKey, text: string, units: House['units']): number |
   const n = Number(text.replace('%', '').replace(',', '.').trim());
   if (text.trim() === '' || !Number.isFinite(n) || n < 0)
     return msg('screen.local.is-not-a-number', { text: text.trim() });
+  if (unit === 'kg') return units === 'metric' ? n : pounds(n);
   if (unit !== 'share') return n;
   const share = text.includes('%') || n > 1 ? n / 100 : n;
   return share <= 1 ? share : msg('screen.local.is-more-than-the-whole', { text: text.trim() });

@@ -174,6 +174,17 @@ const moved = (): Bundle =>
     protection: { groundFault: null, arcFault: null },
   });
 
+/** A light and a fan of so many kilograms. */
+const heavy = (kind: 'luminaire' | 'fan', weightKg: number): Bundle =>
+  bundle(smallHouse(), [
+    makeWant(
+      'w1',
+      'new 1',
+      { on: 'ceiling', roomId: RoomId.parse('room'), xMm: feet(6), yMm: feet(5) },
+      { kind, weightKg },
+    ),
+  ]);
+
 const CASES: Partial<Record<LimitKey, Case>> = {
   arcFaultMoveMm: ofBundle(moved),
   fixedShare: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed' }))),
@@ -189,6 +200,12 @@ const CASES: Partial<Record<LimitKey, Case>> = {
   bathZoneHeightMm: tub,
   luminaireZoneMm: ofBundle(() => bathWith({ kind: 'fan' })),
   luminaireZoneHeightMm: ofBundle(() => bathWith({ kind: 'fan' })),
+  luminaireWeightKg: ofBundle(() => heavy('luminaire', 15)),
+  wallLuminaireWeightKg: ofBundle(() =>
+    bundle(smallHouse(), [wanted(104, { kind: 'luminaire', weightKg: 2 })]),
+  ),
+  fanWeightKg: ofBundle(() => heavy('fan', 20)),
+  fanMarkedWeightKg: ofBundle(() => heavy('fan', 10)),
   joistNotchShare: cut('joist', false),
   studNotchShare: cut('stud', false),
   studNotchBearingShare: cut('stud', true),

@@ -40,6 +40,11 @@ const PRINTED: Readonly<Record<LimitKey, number>> = {
   bathZoneHeightMm: feet(8),
   luminaireZoneMm: feet(3),
   luminaireZoneHeightMm: feet(8),
+  // 50, 6, 70 and 35 lb.
+  luminaireWeightKg: 22.6796185,
+  wallLuminaireWeightKg: 2.72155422,
+  fanWeightKg: 31.7514659,
+  fanMarkedWeightKg: 15.87573295,
   tamperHeightMm: feet(5.5),
   joistHoleShare: 1 / 3,
   joistHoleEdgeMm: inches(2),

@@ -15,6 +15,7 @@ const places = Object.keys(RUN_PLACES) as RunPlace[];
 function verdict(type: (typeof NEW_METHODS)[number], place: RunPlace): string {
   const house = {
     ...context.house,
+    atticCelsius: 35,
     cables: context.house.cables.map((c) => (c.id === 'new-leg-1' ? { ...c, type } : c)),
   };
   const runs = context.runs.map((r) => ({ ...r, places: [{ place, where: 'here' }] }));

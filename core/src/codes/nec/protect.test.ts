@@ -63,6 +63,8 @@ describe('ground-fault protection flips with the edition, NEC 210.8 (from memory
     expect(byEdition(placeOf('outdoor'), light)).toEqual([false, false, false, false]);
   });
   it('appliances outdoors from 2020, to 50 A', () => {
+    const garage = { kind: 'appliance' as const, appliance: null, amps: 20 };
+    expect(byEdition(placeOf('garage'), garage)).toEqual([false, false, false, true]);
     const at = (amps: number): OutletFacts => ({ kind: 'appliance', appliance: null, amps });
     expect(byEdition(placeOf('outdoor'), at(50))).toEqual([false, false, true, true]);
     expect(byEdition(placeOf('outdoor'), at(51))).toEqual([false, false, false, false]);

@@ -11,9 +11,9 @@ import {
   CRAWL_LIGHT_SINCE,
   DAMP_SINCE,
   GROUND_FAULT_SINCE,
+  HARDWIRED_SINCE,
   NO_TAMPER_RESISTANT,
   OUTDOOR_OUTLET_AMPS,
-  OUTDOOR_OUTLET_SINCE,
   TAMPER_250_SINCE,
   TUB_SINCE,
   UP_TO_250_VOLTS_SINCE,
@@ -81,11 +81,14 @@ export function groundFaultNeed(
   const outdoor = published('NEC 210.8(F)', edition, 'fairly-sure');
   if (
     outlet.kind === 'appliance' &&
-    place.use === 'outdoor' &&
-    edition >= OUTDOOR_OUTLET_SINCE &&
+    edition >= (HARDWIRED_SINCE[place.use] ?? Number.POSITIVE_INFINITY) &&
     outlet.amps <= OUTDOOR_OUTLET_AMPS
   )
-    return { needed: true, why: msg('rules.protect.outdoor-outlet'), source: outdoor };
+    return {
+      needed: true,
+      why: msg(place.use === 'garage' ? 'rules.protect.garage-outlet' : 'rules.protect.outdoor-outlet'),
+      source: outdoor,
+    };
   return {
     needed: false,
     why: outlet.kind === 'light' ? msg('rules.protect.light-not') : msg('rules.protect.appliance-not'),

@@ -5,7 +5,7 @@ import {
   faultAt,
   faultCurrent,
   isHeated,
-  nominalVolts,
+  circuitVolts,
   overload,
   type FaultAt,
   type HeatedConductor,
@@ -79,7 +79,7 @@ export function tripOfCable(
   const far = ends.find((b) => b.path.at(-1) === cable.id);
   const byId = new Map(house.cables.map((c) => [c.id, c] as const));
   const path = (far?.path ?? [cable.id]).flatMap((id) => byId.get(id) ?? []);
-  const volts = nominalVolts(breaker.poles);
+  const volts = circuitVolts(breaker);
   const panelFaultAmps = house.faultAmps ?? USUAL_FAULT_AMPS;
   const upstream = path.slice(0, -1);
   const known = upstream.filter((c) => c.gauge !== null && c.metal !== null && c.lengthMm !== null);

@@ -63,5 +63,12 @@ export const switchesBeside = ({ control }: Want, { points }: House, wants: read
 
 export function sourceValue({ source }: Want): string {
   if (!source) return 'any';
-  return source.from === 'point' ? `point:${source.pointId}` : `panel:${source.panelId}`;
+  switch (source.from) {
+    case 'point':
+      return `point:${source.pointId}`;
+    case 'panel':
+      return `panel:${source.panelId}`;
+    case 'cable':
+      return `cable:${source.cableId}`;
+  }
 }

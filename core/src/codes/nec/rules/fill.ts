@@ -28,13 +28,15 @@ function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['co
   // Its own clamps count, not those of the box that goes.
   const needs = (b: BoxModel) => context.pack.fill({ ...contents, clampsInside: b.clampsInside }).cubicInches;
   const tight = (b: BoxModel) => Number(b.volumeCubicInches < needs(b) + context.boxMargin);
+  // A round hole takes a round box and nothing wider.
+  const round = boxModel(point.box.model)?.id.includes('round') === true;
   const fits = BOXES.filter(
     (b) =>
       b.mounting === mounting &&
       suits(b) &&
-      b.gangs >= point.box.gangs &&
+      (round ? b.gangs === point.box.gangs : b.gangs >= point.box.gangs) &&
       b.volumeCubicInches >= needs(b) &&
-      !b.id.includes('round'),
+      b.id.includes('round') === round,
   );
   // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
   fits.sort((a, b) => a.gangs - b.gangs || tight(a) - tight(b) || a.volumeCubicInches - b.volumeCubicInches);

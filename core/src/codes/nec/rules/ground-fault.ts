@@ -41,7 +41,7 @@ function reachable(context: RuleContext, point: Point): Judgement[] {
       detail: msg('rules.protection.reach-why'),
       sources: [published('NEC 210.8, readily accessible')],
       remedies: groundFaultRemedies(context, [point]).filter(
-        (r) => r.edit.edit !== 'protect' || r.edit.how !== 'at-new',
+        (r) => r.edit.edit !== 'change-device' && (r.edit.edit !== 'protect' || r.edit.how !== 'at-new'),
       ),
     }),
   ];

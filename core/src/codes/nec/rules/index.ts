@@ -1,5 +1,8 @@
 import type { Rule } from '../../pack.ts';
 import { gaugeForBreaker, receptacleRating } from './conductors.ts';
+import { setAside } from './circuits.ts';
+import { dimmedOutlet, idleSwitch, unswitchedLight } from './commanded.ts';
+import { surfaceToCome } from './surfaces.ts';
 import { boxFill } from './fill.ts';
 import { airConditioner, connectedLoad, cordShare, feeder, fixedShare } from './load.ts';
 import { arcFault } from './arc-fault.ts';
@@ -15,7 +18,8 @@ import { boring, cuts } from './frame.ts';
 import { bends } from './bends.ts';
 import { separation } from './separation.ts';
 import { halves, switches } from './switched.ts';
-import { boxListing, localAmendments, reMarked, replaced } from './local.ts';
+import { boxListing, boxMaterial } from './listing.ts';
+import { localAmendments, reMarked, replaced } from './local.ts';
 
 /** Every rule of the pack, in the order in which the checks column lists equals. Adding a rule is one line here. */
 export const RULES: readonly Rule[] = [
@@ -32,8 +36,10 @@ export const RULES: readonly Rule[] = [
   airConditioner,
   feeder,
   receptacleRating,
+  setAside,
   boxFill,
   boxListing,
+  boxMaterial,
   racewayFillRule,
   bends,
   wiringMethod,
@@ -48,8 +54,12 @@ export const RULES: readonly Rule[] = [
   reMarked,
   halves,
   switches,
+  dimmedOutlet,
+  unswitchedLight,
+  idleSwitch,
   drop,
   accessible,
+  surfaceToCome,
   switchHeight,
   outletSpacing,
   outletRequired,

@@ -1,10 +1,11 @@
-import { isReceptacleDevice, type Panel, type Point } from '../../../document/index.ts';
+import { isReceptacleDevice, type Panel, type Point, type PointId } from '../../../document/index.ts';
 import {
   circuitLoad,
-  countedWorst,
+  countedOnCircuit,
   countFactors,
   feederLoad,
   type CircuitLoad,
+  type OnLegs,
 } from '../../../load/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
 import type { CodePack, Judgement, Rule, RuleContext } from '../../pack.ts';
@@ -43,6 +44,38 @@ const feedsExtended = (context: RuleContext, panel: Panel, seen: Set<string>): b
   );
 };
 
+const isTwoHot = (context: RuleContext, id: PointId): boolean =>
+  context.feed.boxes.get(id)?.point.devices.some((d) => d.volts === 240) ?? false;
+
+/** All on one leg of a multiwire circuit would be too much: which leg the largest load hangs on that nobody has traced. */
+function askLeg(
+  context: RuleContext,
+  { breaker, loads }: CircuitLoad,
+  open: CircuitLoad['loads'],
+): Judgement {
+  const [first, ...others] = open as [OnLegs, ...OnLegs[]];
+  const largest = others.reduce((a, b) => (b.amps > a.amps ? b : a), first);
+  return judge('load', {
+    severity: 'watch',
+    mark: 'tap',
+    subjects: [breaker.id, largest.id],
+    says: msg('rules.load.ask-leg', { load: largest.name, breaker: breakerName(breaker) }),
+    detail: msg('rules.load.ask-leg-why', {
+      amps: q.amps(countedOnCircuit(loads, countFactors(context.pack)).amps),
+      rating: breaker.amps,
+    }),
+    because: { need: breaker.amps, have: null, unit: 'look', sense: 'at-most' },
+    sources: [published('NEC 210.4'), context.pack.limits.continuousFactor.source],
+    // What the plan brings has no leg before it is wired: its place is chosen then.
+    remedies: context.house.loads.some((l) => l.id === largest.id)
+      ? ([1, 2] as const).map((leg) => ({
+          says: msg('rules.load.on-leg', { leg }),
+          edit: { edit: 'set-leg' as const, loadId: largest.id, leg },
+        }))
+      : [],
+  });
+}
+
 /** Connected load against the rating: continuous load counts 1.25 times. The hours given decide what runs together. */
 export const connectedLoad: Rule = {
   id: 'load',
@@ -67,8 +100,15 @@ export const connectedLoad: Rule = {
               }),
             ]
           : [];
-      const top = countedWorst(load.loads, countFactors(context.pack));
+      const factors = countFactors(context.pack);
+      const top = countedOnCircuit(load.loads, factors);
       const over = top.amps > breaker.amps + 1e-9;
+      const open = load.loads.filter(
+        (l) => l.legs.length === 2 && l.leg === undefined && !isTwoHot(context, l.pointId),
+      );
+      const known = load.loads.filter((l) => !open.includes(l));
+      if (over && open.length > 0 && countedOnCircuit(known, factors).amps <= breaker.amps + 1e-9)
+        return [askLeg(context, load, open)];
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
       return [
         judge('load', {

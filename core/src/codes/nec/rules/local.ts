@@ -101,65 +101,6 @@ export const localAmendments: Rule = {
   },
 };
 
-/** A box that carries a fan or a luminaire is made for it. */
-export const boxListing: Rule = {
-  id: 'box-listing',
-  title: msg('rules.local.listing-title'),
-  about: msg('rules.local.listing-about'),
-  numbers: noNumbers,
-  check: (context) =>
-    context.house.points.flatMap((point): Judgement[] => {
-      const fan = point.devices.some((d) => d.kind === 'fan');
-      if (!fan) return [];
-      const touched = context.touched.has(point.id);
-      const common = { mark: 'wire' as const, subjects: [point.id], sources: [published('NEC 314.27(C)')] };
-      switch (point.box.listedFor) {
-        case 'fan':
-          return touched
-            ? [
-                judge('box-listing', {
-                  ...common,
-                  severity: 'ok',
-                  says: msg('rules.local.fan-ok', { point: point.label }),
-                }),
-              ]
-            : [];
-        case undefined:
-          return touched
-            ? [
-                judge('box-listing', {
-                  ...common,
-                  severity: 'watch',
-                  says: msg('rules.local.fan-ask', { point: point.label }),
-                  detail: msg('rules.local.fan-ask-why'),
-                  because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
-                  remedies: [
-                    {
-                      says: msg('rules.local.fan-yes'),
-                      edit: { edit: 'set-listed', pointId: point.id, listedFor: 'fan' },
-                    },
-                    {
-                      says: msg('rules.local.fan-no'),
-                      edit: { edit: 'set-listed', pointId: point.id, listedFor: 'luminaire' },
-                    },
-                  ],
-                }),
-              ]
-            : [];
-        case 'luminaire':
-        case 'neither':
-          return [
-            judge('box-listing', {
-              ...common,
-              severity: 'fix',
-              says: msg('rules.local.fan-wrong', { point: point.label }),
-              detail: msg('rules.local.fan-wrong-why'),
-            }),
-          ];
-      }
-    }),
-};
-
 const wayWords = (context: RuleContext, point: Point): Text | undefined => {
   const id = context.feed.boxes.get(point.id)?.circuits[0];
   const breaker = id === undefined ? undefined : findBreaker(context, id);

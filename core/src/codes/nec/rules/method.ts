@@ -6,7 +6,7 @@ import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { isMetalBox } from '../../../network/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
 import type { Remedy } from '../../../findings/index.ts';
-import { apart, capital, msg, row, type Text } from '../../../words/index.ts';
+import { apart, capital, msg, q, row, type Text } from '../../../words/index.ts';
 
 /** Methods that may be in all of these places and are not forbidden in this house, usual ones first. */
 export const methodsFor = (places: readonly RunPlace[], banned: readonly CableType[]): CableType[] =>
@@ -70,6 +70,28 @@ function judgeRun(context: RuleContext, run: RuleContext['runs'][number]): Judge
         severity: 'stop',
         says: msg('rules.method.wrong', { method: capital(method.name), run: run.label }),
         detail: msg('rules.method.wrong-why', { places: apart(badPlaces(bad)) }),
+        sources: [method.source],
+        remedies: otherMethods(places, context, cable),
+      }),
+    ];
+  const { hottestCelsius } = method;
+  const { atticCelsius } = context.house;
+  if (hottestCelsius !== undefined && places.includes('attic') && (atticCelsius ?? Infinity) > hottestCelsius)
+    return [
+      judge('wiring-method', {
+        ...common,
+        severity: atticCelsius === null ? 'watch' : 'stop',
+        says: msg(atticCelsius === null ? 'rules.method.ask-heat' : 'rules.method.too-hot', {
+          method: capital(method.name),
+          run: run.label,
+          most: q.celsius(hottestCelsius),
+        }),
+        because: {
+          need: atticCelsius ?? hottestCelsius,
+          have: atticCelsius === null ? null : hottestCelsius,
+          unit: '°C',
+          sense: 'at-least',
+        },
         sources: [method.source],
         remedies: otherMethods(places, context, cable),
       }),

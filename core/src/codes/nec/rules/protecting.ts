@@ -82,7 +82,9 @@ export function groundFaultRemedies(context: RuleContext, points: readonly Point
   const each = protectionCents('ground-fault', 'device', amps, wet);
   return cheapestFirst([
     ...points.flatMap((p) => deviceRemedy(context, p, 'ground-fault')),
-    ...(points.every((p) => isReceptacle(p) && isNew(context, p))
+    ...(points.every(
+      (p) => isReceptacle(p) && isNew(context, p) && p.devices.every((d) => d.tab !== 'broken'),
+    )
       ? [
           {
             says: msg('rules.protection.gfci-here', { points: list(points) }),

@@ -1,4 +1,6 @@
-import type { Judgement, Rule } from '../../pack.ts';
+import { isSwitchDevice, type Point } from '../../../document/index.ts';
+import { published } from '../../../findings/index.ts';
+import type { Judgement, PlaceFacts, Rule, RuleContext } from '../../pack.ts';
 import { isNew, isNewWork, isReceptacle, judge, limitNumbers } from './judge.ts';
 import { msg, q, row, sentences } from '../../../words/index.ts';
 import { factsOf, polesOf } from './protecting.ts';
@@ -43,6 +45,44 @@ export const weatherAndTamper: Rule = {
       }),
 };
 
+type ToTub = NonNullable<PlaceFacts['toTub']>;
+const overTub = (context: RuleContext, { asideMm, aboveRimMm }: ToTub): boolean =>
+  asideMm <= 1e-6 && aboveRimMm <= context.pack.limits.bathZoneHeightMm.value;
+const standingOr = (context: RuleContext, point: Point): { origin?: 'standing' } =>
+  isNew(context, point) ? {} : { origin: 'standing' };
+
+/** No switch within the space of a tub or shower: 404.4(C). */
+function switchAtTub(context: RuleContext, point: Point, toTub: ToTub): Judgement[] {
+  if (!overTub(context, toTub)) return [];
+  return [
+    judge('bath-zone', {
+      ...standingOr(context, point),
+      severity: 'stop',
+      mark: 'want',
+      subjects: [point.id],
+      says: msg('rules.protection.switch-in-tub', { point: point.label }),
+      detail: msg('rules.protection.switch-in-tub-why'),
+      because: { need: 0, have: toTub.asideMm, unit: 'mm', sense: 'at-most' },
+      sources: [published('NEC 404.4(C)')],
+    }),
+  ];
+}
+
+/** A light over a tub or shower is one marked for it: 410.10(D). */
+function lightOverTub(context: RuleContext, point: Point, toTub: ToTub): Judgement[] {
+  if (!isNew(context, point) || !overTub(context, toTub)) return [];
+  return [
+    judge('bath-zone', {
+      severity: 'ok',
+      mark: 'buy',
+      subjects: [point.id],
+      says: msg('rules.protection.light-over-tub', { point: point.label }),
+      detail: msg('rules.protection.light-over-tub-why'),
+      sources: [context.pack.limits.luminaireZoneMm.source],
+    }),
+  ];
+}
+
 /** No receptacle in the zone of a tub or shower; no hanging luminaire or fan over it. */
 export const bathZone: Rule = {
   id: 'bath-zone',
@@ -77,6 +117,8 @@ export const bathZone: Rule = {
           }),
         ];
       }
+      if (point.devices.some(isSwitchDevice)) return switchAtTub(context, point, place.toTub);
+      if (point.devices.some((d) => d.kind === 'luminaire')) return lightOverTub(context, point, place.toTub);
       if (point.kind !== 'fan') return [];
       const { luminaireZoneMm: aside, luminaireZoneHeightMm: above } = context.pack.limits;
       if (place.toTub.asideMm >= aside.value - 1e-6 || place.toTub.aboveRimMm >= above.value - 1e-6)

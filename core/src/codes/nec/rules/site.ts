@@ -123,6 +123,12 @@ export const accessible: Rule = {
       ),
 };
 
+/** How high a point is over the floor, mm; null where nobody stands under it or it was not measured. */
+function heightOf({ plan }: RuleContext, { at }: Point): number | null {
+  if (at.on === 'wall' || at.on === 'outside') return at.heightMm;
+  return at.on === 'ceiling' ? (plan.roomOf(at)?.ceilingMm ?? null) : null;
+}
+
 /** Highest place of a switch. */
 export const switchHeight: Rule = {
   id: 'switch-height',
@@ -132,7 +138,8 @@ export const switchHeight: Rule = {
   check: (context) =>
     context.house.points.flatMap((point): Judgement[] => {
       const limit = context.pack.limits.switchHeightMm;
-      if (!point.devices.some(isSwitchDevice) || point.at.on !== 'wall' || point.at.heightMm <= limit.value)
+      const heightMm = heightOf(context, point);
+      if (!point.devices.some(isSwitchDevice) || heightMm === null || heightMm <= limit.value + 1e-6)
         return [];
       return [
         judge('switch-height', {
@@ -140,7 +147,7 @@ export const switchHeight: Rule = {
           mark: 'want',
           subjects: [point.id],
           says: msg('rules.site.switch-high', { point: point.label }),
-          because: { need: point.at.heightMm, have: limit.value, unit: 'mm', sense: 'at-least' },
+          because: { need: heightMm, have: limit.value, unit: 'mm', sense: 'at-least' },
           sources: [limit.source],
         }),
       ];

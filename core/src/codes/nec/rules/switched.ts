@@ -124,6 +124,17 @@ function missing(context: RuleContext, box: BoxFeed): Judgement[] {
   ];
 }
 
+/** Are there conductors in the box for each of its switches, though not each is said to have one? */
+export const isUnsorted = (box: BoxFeed): boolean => {
+  const own = switchesIn(box.point);
+  const from = box.cables.flatMap(({ cable }) => switchedIn(cable).filter(({ by }) => by === box.point.id));
+  const unread = box.cables.some(
+    ({ cable }) =>
+      !['feed', 'two-hots', 'travelers'].includes(cable.carries) && switchedIn(cable).length === 0,
+  );
+  return unread || from.length >= own.length;
+};
+
 /** Several switches in one box: which conductor belongs to which of them must be known before it is opened. */
 function whose(context: RuleContext, box: BoxFeed): Judgement[] {
   const { point } = box;
@@ -133,19 +144,8 @@ function whose(context: RuleContext, box: BoxFeed): Judgement[] {
   // Three-way switches have their travelers: what they command is told at the other one.
   const kinds = point.devices.filter(isSwitchDevice).map((d) => d.kind);
   const open = own.filter((key, i) => !known.has(key) && kinds[i] !== 'switch-three-way');
-  if (open.length === 0) return [];
-  if (isNew(context, point))
-    return [
-      judge('switches', {
-        severity: 'watch',
-        mark: 'want',
-        subjects: [point.id],
-        says: msg('rules.switched.nothing', { nth: allOf(open.map(nthOf)), point: point.label }),
-        detail: msg('rules.switched.nothing-why'),
-        because: { need: own.length, have: null, unit: 'switches', sense: 'at-least' },
-        sources: [practice(msg('rules.switched.nothing-practice'))],
-      }),
-    ];
+  // One of which all conductors are known has nothing to switch, and is told as that.
+  if (open.length === 0 || isNew(context, point) || !isUnsorted(box)) return [];
   return [
     judge('switches', {
       severity: 'watch',

@@ -1,8 +1,26 @@
 import { describe, expect, it } from '@jest/globals';
-import { BreakerId, PanelId, type Bundle, type Cable, type House } from '../../../document/index.ts';
+import {
+  BreakerId,
+  makeWant,
+  PanelId,
+  type Bundle,
+  type Cable,
+  type House,
+  type Point,
+} from '../../../document/index.ts';
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
-import { atBreaker, atPoint, bundle, loadAt, nm, outlet, panel, smallHouse } from '../../../testing/build.ts';
+import {
+  atBreaker,
+  atPoint,
+  bundle,
+  ceilingAt,
+  loadAt,
+  nm,
+  outlet,
+  panel,
+  smallHouse,
+} from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';
 import { feet } from '../../../units/index.ts';
 import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
@@ -149,7 +167,10 @@ describe('raceway fill', () => {
 });
 
 describe('ground through armor and tubing', () => {
-  const f = (first: Partial<Cable>) => of(plan({ cables: cables(first) }), 'ground-path');
+  const metal = (p: Point): Point => ({ ...p, box: { ...p.box, model: 'dev-3-1/2', metal: true } });
+  const inMetal = (first: Partial<Cable>) =>
+    plan({ cables: cables(first), points: smallHouse().points.map(metal) });
+  const f = (first: Partial<Cable>) => of(inMetal(first), 'ground-path');
   it.each<[string, Partial<Cable>]>([
     ['tubing', { type: 'EMT', ground: 'tubing' }],
     ['bonded armor', { type: 'AC', ground: 'armor' }],
@@ -162,7 +183,7 @@ describe('ground through armor and tubing', () => {
     ['plastic conduit', { type: 'PVC', ground: 'tubing' }],
     ['flexible metal a hair over 6 ft', { type: 'FMC', ground: 'tubing', lengthMm: feet(6) + 1 }],
   ])('does not: %s, and a wire in it mends it', (_, first) => {
-    const b = plan({ cables: cables(first) });
+    const b = inMetal(first);
     const finding = of(b, 'ground-path')[0]!;
     expect(finding).toMatchObject({ severity: 'fix', origin: 'worse' });
     expect(of(applyEdit(b, finding.remedies[0]!.edit), 'ground-path')).toEqual([]);
@@ -171,7 +192,7 @@ describe('ground through armor and tubing', () => {
     ['old armor', { type: 'old-AC', ground: 'armor' }],
     ['flexible metal of unknown length', { type: 'FMC', ground: 'tubing', lengthMm: null }],
   ])('asks: %s, and every answer removes the question', (_, first) => {
-    const b = plan({ cables: cables(first) });
+    const b = inMetal(first);
     const finding = of(b, 'ground-path')[0]!;
     expect(finding).toMatchObject({ severity: 'watch', because: { have: null } });
     for (const r of finding.remedies)
@@ -254,4 +275,16 @@ describe('feeder of a sub-panel', () => {
   it('circuits with nothing entered are asked for', () =>
     expect(f(-1)).toMatchObject([{ severity: 'watch', because: { have: null } }]));
   it('a panel fed from the service has no such question', () => expect(of(plan(), 'feeder')).toEqual([]));
+});
+
+describe('plastic conduit in a hot attic', () => {
+  const light = makeWant('w1', 'new 1', ceilingAt(110, 90), { kind: 'luminaire' });
+  const attic = (atticCelsius: number | null, method: 'PVC' | 'EMT' = 'PVC') =>
+    of(bundle(smallHouse({ atticCelsius }), [light], { method }), 'wiring-method').map((f) => f.severity);
+  it('holds to 50 C, stops above, asks where nobody has said: NEC 352.12(D)', () => {
+    expect(attic(50)).toEqual(['ok']);
+    expect(attic(50.1)).toEqual(['stop']);
+    expect(attic(null)).toEqual(['watch']);
+  });
+  it('metal tubing does not mind', () => expect(attic(65, 'EMT')).toEqual(['ok']));
 });

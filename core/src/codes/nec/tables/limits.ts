@@ -1,11 +1,11 @@
 import { published, type Source } from '../../../findings/index.ts';
 import type { LimitKey } from '../../terms.ts';
 import { EDITIONS } from './editions.ts';
-import { feet, inches } from '../../../units/index.ts';
+import { feet, inches, pounds } from '../../../units/index.ts';
 import { msg, q, type Message, type Text } from '../../../words/index.ts';
 
 /** What a limit is measured in, so that screens and reports can print it. */
-export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees';
+export type LimitUnit = 'mm' | 'sq in' | 'share' | 'times' | 'A' | 'degrees' | 'kg';
 
 /** A limit's value as people read it. */
 export function limitWords(value: number, unit: LimitUnit): Text {
@@ -24,6 +24,8 @@ export function limitWords(value: number, unit: LimitUnit): Text {
       return q.rating(value);
     case 'sq in':
       return q.bore(value);
+    case 'kg':
+      return q.weight(value);
     case 'degrees':
       return q.degrees(value);
   }
@@ -139,6 +141,10 @@ export const LIMITS = {
   },
   luminaireZoneMm: same('mm', 'more', feet(3), 'NEC 410.10(D)'),
   luminaireZoneHeightMm: same('mm', 'more', feet(8), 'NEC 410.10(D)'),
+  luminaireWeightKg: same('kg', 'less', pounds(50), 'NEC 314.27(A)(2)'),
+  wallLuminaireWeightKg: same('kg', 'less', pounds(6), 'NEC 314.27(A)(1), exception'),
+  fanWeightKg: same('kg', 'less', pounds(70), 'NEC 314.27(C)'),
+  fanMarkedWeightKg: same('kg', 'less', pounds(35), 'NEC 314.27(C)'),
   tamperHeightMm: same('mm', 'more', feet(5.5), 'NEC 406.12, exception'),
   joistHoleShare: same('share', 'less', 1 / 3, 'IRC R502.8.1'),
   joistHoleEdgeMm: same('mm', 'more', inches(2), 'IRC R502.8.1'),

@@ -23,6 +23,8 @@ interface Method {
   readonly name: Text;
   readonly may: Readonly<Record<RunPlace, Leave>>;
   readonly source: Source;
+  /** Warmest surroundings that it is for, C; left out, what its conductors take. */
+  readonly hottestCelsius?: number;
 }
 
 const only = (condition: Text): Leave => ({ if: condition });
@@ -129,6 +131,8 @@ const LIQUID: Method = {
 const PVC: Method = {
   name: msg('rules.method-name.PVC'),
   source: published('NEC 352.10, 352.12, 300.9', undefined, 'fairly-sure'),
+  // 352.12(D).
+  hottestCelsius: 50,
   may: {
     ...EMT.may,
     masonry: 'yes',

@@ -32,9 +32,9 @@ export const APPLIANCE_SINCE: Partial<Record<ApplianceKind, number>> = {
   dryer: 2023,
   microwave: 2023,
 };
-/** Lighting outlets in crawl spaces (120 V), and outdoor outlets other than lighting. */
+/** Lighting outlets in crawl spaces (120 V), and what is wired in place outdoors and in garages, other than lighting: 210.8(F). */
 export const CRAWL_LIGHT_SINCE = 2017;
-export const OUTDOOR_OUTLET_SINCE = 2020;
+export const HARDWIRED_SINCE: Partial<Record<RoomUse, number>> = { outdoor: 2020, garage: 2023 };
 export const OUTDOOR_OUTLET_AMPS = 50;
 
 /** Rooms whose 120 V outlets need arc-fault protection (210.12), and "similar rooms or areas". */

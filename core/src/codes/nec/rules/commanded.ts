@@ -1,0 +1,208 @@
+import {
+  isReceptacleDevice,
+  isSwitchDevice,
+  switchedIn,
+  switchesIn,
+  switchKey,
+  type Point,
+  type Position,
+  type SwitchKey,
+} from '../../../document/index.ts';
+import type { BoxFeed } from '../../../feed/index.ts';
+import { practice, published, type Remedy } from '../../../findings/index.ts';
+import { inches } from '../../../units/index.ts';
+import { msg } from '../../../words/index.ts';
+import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import { isNew, judge, noNumbers } from './judge.ts';
+import { isUnsorted } from './switched.ts';
+
+/** What switches what: a dimmer that would dim an outlet, a light that nothing switches, a switch that switches nothing. */
+
+/** Does a receptacle of this box hang on that switch, wholly or with one half? */
+const hangsOn = (box: BoxFeed, key: SwitchKey): boolean =>
+  box.switchedBy.includes(key) &&
+  box.point.devices.some(
+    (d) => isReceptacleDevice(d) && (!box.constantHot || d.tab === 'broken' || d.switched === true),
+  );
+
+/** A dimmer commands lights only; an outlet anywhere in the house that hangs on one can be plugged into by anything (404.14(E)). */
+export const dimmedOutlet: Rule = {
+  id: 'dimmed-outlet',
+  title: msg('rules.commanded.dimmer-title'),
+  about: msg('rules.commanded.dimmer-about'),
+  numbers: noNumbers,
+  check: (context) => {
+    const boxes = [...context.feed.boxes.values()];
+    return boxes.flatMap(({ point }) => {
+      const keys = switchesIn(point);
+      return point.devices.flatMap((d, index): Judgement[] => {
+        if (d.kind !== 'dimmer') return [];
+        const nth = point.devices.slice(0, index).filter(isSwitchDevice).length;
+        const key = keys[nth] ?? switchKey(point.id, nth + 1);
+        return boxes
+          .filter((b) => hangsOn(b, key))
+          .map((b) =>
+            judge('dimmed-outlet', {
+              severity: 'fix',
+              mark: 'wire',
+              subjects: [b.point.id, point.id],
+              says: msg('rules.commanded.dimmed', { outlet: b.point.label, dimmer: point.label }),
+              detail: msg('rules.commanded.dimmed-why'),
+              sources: [published('NEC 404.14(E)')],
+              remedies: [
+                {
+                  says: msg('rules.commanded.use-switch', { dimmer: point.label }),
+                  edit: { edit: 'put-device', pointId: point.id, index, device: 'switch' },
+                },
+              ],
+              ...(context.touched.has(point.id) || context.touched.has(b.point.id)
+                ? {}
+                : { origin: 'standing' as const }),
+            }),
+          );
+      });
+    });
+  },
+};
+
+/** How high a wall switch sits, and how far beside a door, mm: common practice. */
+const SWITCH_HEIGHT_MM = inches(48);
+const BESIDE_DOOR_MM = inches(8);
+
+/** Where a switch for a room goes when nobody has said: beside its door, on the side where the wall is long enough. */
+function besideDoor(context: RuleContext, point: Point): Position | undefined {
+  const room = context.plan.roomOf(point.at);
+  for (const wall of room?.walls ?? []) {
+    const door = wall.openings.find((o) => o.kind !== 'window');
+    if (!door) continue;
+    const right = door.rightMm + BESIDE_DOOR_MM;
+    const xMm = right < wall.lengthMm - BESIDE_DOOR_MM ? right : door.leftMm - BESIDE_DOOR_MM;
+    if (xMm > 0) return { on: 'wall', wallId: wall.id, xMm, heightMm: SWITCH_HEIGHT_MM };
+  }
+  const [wall] = room?.walls ?? [];
+  return wall && { on: 'wall', wallId: wall.id, xMm: wall.lengthMm / 2, heightMm: SWITCH_HEIGHT_MM };
+}
+
+/** Switches of the room that a light can be put on, and a new one beside the door. */
+function waysToSwitch(context: RuleContext, point: Point): Remedy[] {
+  const room = context.plan.roomOf(point.at);
+  const there = context.house.points
+    .filter(
+      (p) => p.id !== point.id && context.plan.roomOf(p.at)?.id === room?.id && switchesIn(p).length > 0,
+    )
+    .slice(0, 2)
+    .map((p): Remedy => ({
+      says: msg('rules.commanded.switch-with', { switch: p.label }),
+      edit: { edit: 'switch-by', subject: point.id, by: p.id },
+    }));
+  const at = besideDoor(context, point);
+  return [
+    ...there,
+    ...(at
+      ? [
+          {
+            says: msg('rules.commanded.add-switch'),
+            edit: { edit: 'add-switch' as const, subject: point.id, at },
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Every new light has a switch (210.70(A)), or one of its own. */
+export const unswitchedLight: Rule = {
+  id: 'unswitched-light',
+  title: msg('rules.commanded.light-title'),
+  about: msg('rules.commanded.light-about'),
+  numbers: noNumbers,
+  check: (context) =>
+    context.house.points.flatMap((point): Judgement[] => {
+      const box = context.feed.boxes.get(point.id);
+      if (!isNew(context, point) || !box?.constantHot || box.switchedBy.length > 0) return [];
+      if (!point.devices.some((d) => d.kind === 'luminaire')) return [];
+      return [
+        judge('unswitched-light', {
+          severity: 'watch',
+          mark: 'want',
+          subjects: [point.id],
+          says: msg('rules.commanded.unswitched', { light: point.label }),
+          detail: msg('rules.commanded.unswitched-why'),
+          because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+          sources: [published('NEC 210.70(A)')],
+          remedies: waysToSwitch(context, point),
+        }),
+      ];
+    }),
+};
+
+/** Switches of a box that no conductor in the house belongs to, where all of its conductors are known. */
+function idleAt(context: RuleContext, box: BoxFeed): number[] {
+  const { point } = box;
+  const read =
+    !box.unread && box.cables.every(({ cable }) => cable.carries === 'feed' || switchedIn(cable).length > 0);
+  if (
+    !read ||
+    !context.touched.has(point.id) ||
+    (!isNew(context, point) && switchesIn(point).length > 1 && isUnsorted(box))
+  )
+    return [];
+  // A lamp or an outlet in the same box may be what it switches.
+  if (
+    point.devices.some(
+      (d) => !isSwitchDevice(d) && d.kind !== 'blank' && !(isReceptacleDevice(d) && d.switched !== true),
+    )
+  )
+    return [];
+  const used = new Set(context.house.cables.flatMap((c) => switchedIn(c).map(({ key }) => key)));
+  const devices = point.devices.flatMap((d, i) => (isSwitchDevice(d) ? [{ d, i }] : []));
+  return switchesIn(point).flatMap((key, nth) => {
+    const own = devices[nth];
+    return own && own.d.kind !== 'switch-three-way' && !used.has(key) ? [own.i] : [];
+  });
+}
+
+/** A switch that the work leaves, or puts in, with nothing to switch. */
+export const idleSwitch: Rule = {
+  id: 'idle-switch',
+  title: msg('rules.commanded.idle-title'),
+  about: msg('rules.commanded.idle-about'),
+  numbers: noNumbers,
+  check: (context) =>
+    [...context.feed.boxes.values()].flatMap((box): Judgement[] => {
+      const { point } = box;
+      const idle = idleAt(context, box);
+      if (idle.length === 0) return [];
+      const lights = context.house.points.filter(
+        (p) =>
+          isNew(context, p) &&
+          p.devices.some((d) => d.kind === 'luminaire') &&
+          context.feed.boxes.get(p.id)?.switchedBy.length === 0,
+      );
+      return [
+        judge('idle-switch', {
+          severity: 'watch',
+          mark: 'want',
+          subjects: [point.id],
+          says: msg('rules.commanded.idle', {
+            switch: point.label,
+            several: point.devices.length > 1 ? 'yes' : 'no',
+          }),
+          detail: msg('rules.commanded.idle-why'),
+          because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+          sources: [practice(msg('rules.commanded.idle-practice'))],
+          remedies: [
+            ...lights.slice(0, 2).map((p): Remedy => ({
+              says: msg('rules.commanded.let-it-switch', { light: p.label }),
+              edit: { edit: 'switch-by', subject: p.id, by: point.id },
+            })),
+            ...(isNew(context, point)
+              ? []
+              : idle.slice(0, 1).map((index): Remedy => ({
+                  says: msg('rules.commanded.blank-it'),
+                  edit: { edit: 'put-device', pointId: point.id, index, device: 'blank' },
+                }))),
+          ],
+        }),
+      ];
+    }),
+};

@@ -1,0 +1,43 @@
+import { describe, expect, it } from '@jest/globals';
+import { judge } from '../evaluation/judge.ts';
+import { proveOption } from '../evaluation/prove-option.ts';
+import { bundle } from '../testing/build.ts';
+import { ASKS, changesOf, houseOf, KINDS, kindName, type Ask, type Kind } from '../testing/matrix.ts';
+import { said } from '../testing/said.ts';
+
+/**
+ * Everything that can be asked, in every kind of house: a plan, and then every option of it replays without a fault; or the reason why
+ * there is none. What cannot be done without breaking something else says what it would break.
+ */
+
+function faultsOf(kind: Kind, ask: Ask): string[] {
+  const found: string[] = [];
+  const b = bundle(houseOf(kind), [...(ask.wants ?? [])], {
+    changes: changesOf(ask),
+    protection: { groundFault: 'at-breaker', arcFault: 'at-breaker' },
+    ...ask.job,
+  });
+  const e = judge(b, {
+    prove: (...of) => {
+      const faults = proveOption(...of);
+      found.push(...faults.filter((f) => f.kind === 'contradiction').map((f) => said(f.says)));
+      return faults;
+    },
+  });
+  const silent =
+    (ask.wants ?? []).length > 0 &&
+    e.options.length === 0 &&
+    !e.findings.some((f) => f.rule === 'no-way' && said(f.detail).length > 0);
+  const integrity = e.findings.filter((f) => f.rule === 'integrity').map((f) => said(f.says));
+  return [...new Set([...found, ...integrity, ...(silent ? ['no plan, and no reason'] : [])])].filter(
+    (f) => f !== ask.breaks?.(kind),
+  );
+}
+
+describe('everything that can be asked, in every kind of house', () => {
+  it.each(ASKS.map((ask) => [ask.name, ask] as const))('%s', (_, ask) => {
+    const kinds = KINDS.filter((k) => ask.of?.(k) ?? true);
+    expect(kinds.length).toBeGreaterThan(0);
+    expect(kinds.flatMap((k) => faultsOf(k, ask).map((f) => `${kindName(k)}: ${f}`))).toEqual([]);
+  });
+});
