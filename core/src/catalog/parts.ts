@@ -1,7 +1,7 @@
 import { feet } from '../units/index.ts';
 import { msg, q, type Named, type Text } from '../words/index.ts';
 import { practice, type Source } from '../findings/index.ts';
-import type { Breaker, CableType, Device, Gauge } from '../document/index.ts';
+import type { Breaker, CableType, Device, Gauge, PlugKey } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -134,6 +134,12 @@ export const PARTS = {
   'receptacle-single-20-wr': part('receptacle-single-20-wr', 'each', 1, 890),
   'gfci-15-wr': part('gfci-15-wr', 'each', 1, 2390),
   'gfci-20-wr': part('gfci-20-wr', 'each', 1, 2690),
+  'receptacle-240-6-15': part('receptacle-240-6-15', 'each', 1, 790),
+  'receptacle-240-6-20': part('receptacle-240-6-20', 'each', 1, 890),
+  'receptacle-240-6-30': part('receptacle-240-6-30', 'each', 1, 1290),
+  'receptacle-240-6-50': part('receptacle-240-6-50', 'each', 1, 1490),
+  'receptacle-240-14-30': part('receptacle-240-14-30', 'each', 1, 1590),
+  'receptacle-240-14-50': part('receptacle-240-14-50', 'each', 1, 1790),
   'receptacle-240-15': part('receptacle-240-15', 'each', 1, 790),
   'receptacle-240-20': part('receptacle-240-20', 'each', 1, 890),
   'receptacle-240-30': part('receptacle-240-30', 'each', 1, 1290),
@@ -162,6 +168,7 @@ export const PARTS = {
   'plate-blank-2': part('plate-blank-2', 'each', 1, 190),
   'plate-blank-3': part('plate-blank-3', 'each', 1, 310),
   'plate-single-1': part('plate-single-1', 'each', 1, 110),
+  'plate-single-2': part('plate-single-2', 'each', 1, 290),
   'plate-square-blank': part('plate-square-blank', 'each', 1, 120),
   'plate-round-blank': part('plate-round-blank', 'each', 1, 110),
   'cover-wp-blank-2': part('cover-wp-blank-2', 'each', 1, 890),
@@ -176,6 +183,9 @@ export const PARTS = {
   'plate-blank': part('plate-blank', 'each', 1, 90),
   'breaker-1': part('breaker-1', 'each', 1, 1190),
   'breaker-2': part('breaker-2', 'each', 1, 2190),
+  'breaker-2-gfci': part('breaker-2-gfci', 'each', 1, 11_900),
+  'breaker-2-afci': part('breaker-2-afci', 'each', 1, 11_500),
+  'breaker-2-dual': part('breaker-2-dual', 'each', 1, 13_900),
   'breaker-gfci': part('breaker-gfci', 'each', 1, 5490),
   'breaker-afci': part('breaker-afci', 'each', 1, 5290),
   'breaker-dual': part('breaker-dual', 'each', 1, 6290),
@@ -204,12 +214,17 @@ export const PARTS = {
 
 export type PartKey = keyof typeof PARTS;
 
+type TwoHotPlug = Exclude<PlugKey, '5-15' | '5-20'>;
+const isTwoHotPlug = (plug: PlugKey | undefined): plug is TwoHotPlug =>
+  plug !== undefined && plug !== '5-15' && plug !== '5-20';
+
 /** The part that a device is bought as; undefined for what comes with the appliance or is a plate alone. */
 export function devicePart(
-  { kind, amps, volts }: Pick<Device, 'kind' | 'amps' | 'volts'>,
+  { kind, amps, volts, plug }: Pick<Device, 'kind' | 'amps' | 'volts' | 'plug'>,
   wet: boolean,
 ): PartKey | undefined {
   const a = amps >= 20 ? 20 : 15;
+  if (volts === 240 && kind.startsWith('receptacle') && isTwoHotPlug(plug)) return `receptacle-240-${plug}`;
   if (volts === 240 && kind.startsWith('receptacle'))
     return `receptacle-240-${amps > 30 ? 50 : amps > 20 ? 30 : a}`;
   switch (kind) {
@@ -255,4 +270,8 @@ export function devicePriceCents(kind: Device['kind'], amps: number, wet: boolea
 
 /** The part that a breaker is bought as. */
 export const breakerPart = ({ poles, protection }: Pick<Breaker, 'poles' | 'protection'>): PartKey =>
-  protection === 'none' ? `breaker-${poles}` : `breaker-${protection}`;
+  protection === 'none'
+    ? `breaker-${poles}`
+    : poles === 2
+      ? `breaker-2-${protection}`
+      : `breaker-${protection}`;

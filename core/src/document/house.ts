@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PlugKey } from './plugs.ts';
 import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
 
 /** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
@@ -243,6 +244,8 @@ export const Device = z.object({
   gauge: Gauge.optional(),
   /** 240 for a device between two hots; left out, 120. */
   volts: z.literal([120, 240]).optional(),
+  /** The shape of its slots, where it is not an ordinary duplex: what may be plugged in. */
+  plug: PlugKey.optional(),
   /** The tab between the two brass screws of a duplex receptacle; left out, nobody has looked. */
   tab: z.enum(['whole', 'broken']).optional(),
   /** A receptacle on a switch though a constant hot is in its box as well; left out, it is live at all times. */
@@ -335,7 +338,7 @@ export type CableEnd = z.infer<typeof CableEnd>;
  * What the conductors of a cable carry, as surveyed:
  * feed = constant hot + neutral; switched = switched hot + neutral; loop = constant hot out, switched hot back, no neutral;
  * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways;
- * two-hots = 240 V, both conductors hot, no neutral.
+ * two-hots = 240 V, both conductors hot, no neutral; two-hots-neutral = the same with a neutral beside them.
  */
 export const Carries = z.enum([
   'feed',
@@ -345,6 +348,7 @@ export const Carries = z.enum([
   'both',
   'travelers',
   'two-hots',
+  'two-hots-neutral',
   'unknown',
 ]);
 export type Carries = z.infer<typeof Carries>;

@@ -9,3 +9,4 @@ export * from './make.ts';
 export * from './read.ts';
 export * from './changes.ts';
 export * from './circuits.ts';
+export * from './plugs.ts';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PlugKey } from './plugs.ts';
 import { CableType, DeviceKind, Gauge, House, LoadFacts, Position, SwitchNumber, WeightKg } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 
@@ -35,6 +36,8 @@ export const Want = z.object({
     .array(z.enum(['receptacle', 'switch']))
     .max(2)
     .optional(),
+  /** Which device of its kind is in each gang, from the left: a dimmer for a switch, a single or a protecting receptacle; left out, the usual one. */
+  devices: z.array(DeviceKind).max(3).optional(),
   /** Always live, or commanded by an existing switch. */
   control: z.discriminatedUnion('by', [
     z.object({ by: z.literal('always') }),
@@ -61,6 +64,8 @@ export const Want = z.object({
   replaces: PointId.optional(),
   /** The one device of that point that moves, while the others stay; left out, all of them. */
   replacesDevice: z.int().min(0).max(5).optional(),
+  /** The plug of what will be plugged in: it decides voltage, rating and wires; left out, an ordinary 120 V one. */
+  plug: PlugKey.optional(),
   /** 240 for an appliance between two hots; left out, 120. */
   volts: z.literal(240).optional(),
   fixture: Fixture.optional(),

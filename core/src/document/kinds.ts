@@ -1,5 +1,14 @@
-import { GAUGES, type Cable, type CableType, type Device, type Gauge, type Point } from './house.ts';
+import {
+  GAUGES,
+  type Cable,
+  type CableType,
+  type Device,
+  type DeviceKind,
+  type Gauge,
+  type Point,
+} from './house.ts';
 import type { Want } from './job.ts';
+import { plugFacts, type PlugKey } from './plugs.ts';
 
 /** What kinds of devices and cables are, asked in one place by rules, plan, wiring and screens. */
 
@@ -77,9 +86,22 @@ export const isThicker = (a: Gauge, b: Gauge): boolean => GAUGES.indexOf(a) > GA
 export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): Want['kind'][] =>
   Array.from({ length: gangs }, (_, i) => (i === 0 ? kind : (beside?.[i - 1] ?? kind)));
 
+/** The device that is asked for in a gang of a wanted box; undefined where the usual one of its kind will do. */
+export const askedDevice = (
+  want: Pick<Want, 'kind' | 'gangs' | 'beside' | 'devices'>,
+  gang: number,
+): DeviceKind | undefined => {
+  const kind = want.devices?.[gang];
+  return kind && deviceFacts({ kind }).makes === gangKinds(want)[gang] ? kind : undefined;
+};
+
 /** The voltage that a want is planned for: only appliances and receptacles are had for two hots. */
-export const voltsOf = ({ kind, volts }: Pick<Want, 'kind' | 'volts'>): 120 | 240 =>
-  volts === 240 && (kind === 'appliance' || kind === 'receptacle') ? 240 : 120;
+export const voltsOf = ({ kind, volts, plug }: Pick<Want, 'kind' | 'volts' | 'plug'>): 120 | 240 =>
+  kind === 'receptacle' && plug !== undefined
+    ? plugFacts(plug).volts
+    : volts === 240 && (kind === 'appliance' || kind === 'receptacle')
+      ? 240
+      : 120;
 
 /** Does a want need what is hot at all times beside the conductor of its switch: a fan with its motor on it, half an outlet? */
 export const needsHotToo = ({
@@ -90,6 +112,25 @@ export const needsHotToo = ({
 }: Pick<Want, 'kind' | 'motor' | 'half' | 'control'>): boolean =>
   control.by !== 'always' &&
   ((kind === 'fan' && motor === 'always') || (kind === 'receptacle' && half === true));
+
+/** Gangs that the box of a want has at least: a receptacle of 30 A and more is as wide as two. */
+export const boxGangs = ({ kind, gangs, plug }: Pick<Want, 'kind' | 'gangs' | 'plug'>): number =>
+  Math.max(gangs, kind === 'receptacle' && plug !== undefined ? plugGangs(plug) : 1);
+
+/** Gangs that the receptacle of a plug takes: the flush ones of 30 A and more are wider than 2 in. */
+export const plugGangs = (plug: PlugKey): 1 | 2 => (plugFacts(plug).amps > 20 ? 2 : 1);
+
+/** Does a device between two hots take a neutral as well: its plug has four blades? */
+export const takesNeutral = ({ volts, plug }: Pick<Device, 'volts' | 'plug'>): boolean =>
+  volts === 240 && plug !== undefined && plugFacts(plug).neutral;
+
+/** Does a want between two hots take a neutral as well? */
+export const wantsNeutral = (want: Pick<Want, 'kind' | 'volts' | 'plug'>): boolean =>
+  voltsOf(want) === 240 && want.plug !== undefined && plugFacts(want.plug).neutral;
+
+/** Does a cable bring two hots, with or without a neutral? */
+export const isTwoHot = ({ carries }: Pick<Cable, 'carries'>): boolean =>
+  carries === 'two-hots' || carries === 'two-hots-neutral';
 
 /** Switches in a wanted box. */
 export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>

@@ -17,7 +17,7 @@ export const boxOfKey = (key: SwitchKey): PointId => PointId.parse(key.split('/'
 
 /** Insulated conductors of a cable that carries this for so many switches: what is constant, and one for each switch. */
 export function conductorsFor(carries: Cable['carries'], switches: number): Cable['conductors'] {
-  const three = carries === 'both' || carries === 'loop-neutral' || carries === 'travelers';
+  const three = ['both', 'loop-neutral', 'travelers', 'two-hots-neutral'].includes(carries);
   return switches > 1 ? (three ? 4 : 3) : three ? 3 : 2;
 }
 

@@ -28,13 +28,13 @@ import {
   planJob,
   runFacts,
   toldApart,
-  tooMany,
   type Applied,
   type Option,
   type Planning,
   type PlanSetting,
 } from '../planning/index.ts';
 import { framesOf } from '../routing/index.ts';
+import { noWay } from './no-way.ts';
 import {
   planOfHouse,
   withBothFaces,
@@ -284,62 +284,6 @@ interface Judged {
 const stopsLast = (a: { view: OptionView }, b: { view: OptionView }): number =>
   Number(a.view.blocked) - Number(b.view.blocked);
 
-/** Why there is no option, as far as the search can tell: nothing that may feed it, no way to it, or not all at once. */
-function whyNone(base: Base, planning: Planning): Pick<Finding, 'says' | 'detail'> {
-  if (base.house.points.length === 0)
-    return {
-      says: msg('evaluation.no-boxes'),
-      detail: msg('evaluation.enter-boxes'),
-    };
-  const fedBy = (g: number) => planning.candidates.filter((c) => c.group === g && c.candidate.usable);
-  const unfed = planning.groups.findIndex((_, g) => fedBy(g).length === 0);
-  if (unfed >= 0) {
-    const nos = (c: Planning['candidates'][number]) => c.candidate.reasons.filter((r) => r.kind === 'no');
-    const only = planning.groups[unfed]?.only ?? null;
-    const best = planning.candidates
-      .filter((c) => c.group === unfed && (only === null || c.candidate.pointId === only))
-      .sort((a, b) => nos(a).length - nos(b).length)[0];
-    const reason = best && nos(best)[0]?.says;
-    return {
-      says: msg('evaluation.no-tap'),
-      detail: reason
-        ? msg('evaluation.nearest', { box: best.candidate.label, reason })
-        : msg('evaluation.enter-boxes'),
-    };
-  }
-  const cut = planning.groups.flatMap((group, g) =>
-    fedBy(g).some((c) => c.reached) ? [] : group.wants.map((w) => w.label),
-  );
-  return cut.length > 0
-    ? {
-        says: msg('evaluation.no-route', { wants: row(cut) }),
-        detail: msg('evaluation.no-route-why'),
-      }
-    : {
-        says: msg('evaluation.not-together'),
-        detail: msg('evaluation.not-together-why'),
-      };
-}
-
-function none(base: Base, bundle: Bundle, planning: Planning): Finding[] {
-  if (bundle.job.wants.length === 0 || planning.options.length > 0) return [];
-  const why = whyNone(base, planning);
-  return [
-    {
-      rule: 'no-way',
-      key: 'no-way:plan',
-      severity: 'stop',
-      origin: 'new',
-      mark: 'tap',
-      subjects: [],
-      ...why,
-      says: tooMany(bundle.job.wants.length) ?? why.says,
-      sources: [],
-      remedies: [],
-    },
-  ];
-}
-
 /** Replays an option; null where that is done elsewhere and has not been answered yet. */
 export type Prover = (
   bundle: Bundle,
@@ -405,7 +349,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
   const { placements, offers, findings: placeFindings } = judgePlacements(setting);
   const findings = withOverrides(
     [
-      ...none(base, bundle, planning),
+      ...noWay(setting, bundle, planning),
       ...integrityFindings(given),
       ...placeFindings,
       ...changeFindings(base.house, job),

@@ -159,6 +159,10 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
     case 'two-hots':
       far.hot ||= near.hot;
       break;
+    case 'two-hots-neutral':
+      far.hot ||= near.hot;
+      far.neutral ||= near.neutral;
+      break;
     case 'travelers':
       far.travelers ||= near.hot || near.travelers;
       break;

@@ -68,6 +68,8 @@ export type Edit =
   | { edit: 'switch-by'; subject: string; by: PointId }
   /** One more wanted switch, and the light, by the id of its point, on it. */
   | { edit: 'add-switch'; subject: string; at: Position }
+  /** Something that the person asked for and that leaves no way is left to the search again. */
+  | { edit: 'let-go'; what: 'source' | 'avoid' | 'tools' | 'method' }
   /** Which hot of a multiwire circuit a load hangs on, there or wanted. */
   | { edit: 'set-leg'; loadId: string; leg: 1 | 2 }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
@@ -201,6 +203,8 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         },
       };
     }
+    case 'let-go':
+      return { house, job: letGo(job, edit.what) };
     case 'set-restriction':
       return withBreaker(bundle, edit.breakerId, { restriction: edit.restriction });
   }
@@ -236,6 +240,23 @@ function withSwitch(wants: readonly Want[], { subject, at }: Extract<Edit, { edi
     ...wants.filter((w) => w.id !== id).map((w) => (w === light ? { ...w, control } : w)),
     makeWant(id, free ?? placeholderLabel(wants.length + 1), at, { kind: 'switch' }),
   ];
+}
+
+function letGo(job: Job, what: Extract<Edit, { edit: 'let-go' }>['what']): Job {
+  switch (what) {
+    case 'source':
+      return { ...job, wants: job.wants.map(({ source: _, ...want }) => want) };
+    case 'avoid': {
+      const { avoid: _, ...rest } = job;
+      return rest;
+    }
+    case 'tools': {
+      const { lacks: _, ...preferences } = job.preferences;
+      return { ...job, preferences };
+    }
+    case 'method':
+      return { ...job, method: null };
+  }
 }
 
 const withBreaker = ({ house, job }: Bundle, id: string, facts: Partial<Breaker>): Bundle => ({

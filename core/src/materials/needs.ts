@@ -89,6 +89,8 @@ function plateOf(point: Point, outdoors: boolean): string | undefined {
   // A gang that is left empty is closed by an insert in the same opening.
   const openings = [...new Set(point.devices.map(openingOf))].filter((o) => o !== 'blank');
   const [one = 'duplex'] = openings;
+  if (one === 'single' && openings.length === 1 && point.devices.some((d) => d.gangs === 2))
+    return 'plate-single-2';
   if (openings.length > 1 || (one === 'single' && gangs > 1))
     return gangs > 1 ? `plate-combination-${gangs}` : 'plate-1';
   return one === 'duplex' ? `plate-${gangs}` : `plate-${one}-${gangs}`;

@@ -53,6 +53,11 @@ const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Color, Role |
     ['black', 'hot'],
     ['white', 'second-hot'],
   ],
+  'two-hots-neutral': [
+    ['black', 'hot'],
+    ['red', 'second-hot'],
+    ['white', 'neutral'],
+  ],
   unknown: [
     ['black', 'unread'],
     ['white', 'unread'],

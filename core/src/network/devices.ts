@@ -1,4 +1,4 @@
-import { isParted, type Device } from '../document/index.ts';
+import { isParted, takesNeutral, type Device } from '../document/index.ts';
 
 /** Where a conductor or a pigtail can end on a device: its screws and leads. */
 export type Screw =
@@ -33,7 +33,15 @@ export interface Contact {
 
 /** What uses power at a device: an outlet that something is plugged into, a lamp, a motor. */
 export interface Use {
-  readonly what: 'top outlet' | 'bottom outlet' | 'outlet' | 'light' | 'fan motor' | 'appliance';
+  readonly what:
+    | 'top outlet'
+    | 'bottom outlet'
+    | 'outlet'
+    | 'light'
+    | 'fan motor'
+    | 'appliance'
+    | '120 V side'
+    | 'other 120 V side';
   readonly line: Screw;
   readonly back: Screw;
 }
@@ -100,6 +108,14 @@ const FAN_WITH_LIGHT: DeviceParts = {
     { what: 'light', line: 'light lead blue', back: 'fan lead white' },
   ],
 };
+const TWO_HOT_NEUTRAL: DeviceParts = {
+  ...NOTHING,
+  uses: [
+    { what: 'appliance', line: 'brass', back: 'other brass' },
+    { what: '120 V side', line: 'brass', back: 'silver' },
+    { what: 'other 120 V side', line: 'other brass', back: 'silver' },
+  ],
+};
 const TWO_HOT: DeviceParts = {
   ...NOTHING,
   uses: [{ what: 'appliance', line: 'brass', back: 'other brass' }],
@@ -107,7 +123,7 @@ const TWO_HOT: DeviceParts = {
 
 /** What a device is inside, electrically. Common practice; the makers' instructions say the same. */
 export function partsOf(device: Device): DeviceParts {
-  if (device.volts === 240) return TWO_HOT;
+  if (device.volts === 240) return takesNeutral(device) ? TWO_HOT_NEUTRAL : TWO_HOT;
   switch (device.kind) {
     case 'receptacle':
       return receptacle(device.tab === 'broken');

@@ -6,6 +6,7 @@ import {
   isSwitchDevice,
   nthOf,
   takenBy,
+  takesNeutral,
   switchesIn,
   type BreakerId,
   type Cable,
@@ -44,7 +45,13 @@ function attach(
   switchedKeys: readonly string[],
 ): readonly (readonly [Screw, string])[] {
   const ground = ['green', 'ground'] as const;
-  if (device.volts === 240) return [['brass', 'hot'], ['other brass', 'second-hot'], ground];
+  if (device.volts === 240)
+    return [
+      ['brass', 'hot'],
+      ['other brass', 'second-hot'],
+      ...(takesNeutral(device) ? ([['silver', 'neutral']] as const) : []),
+      ground,
+    ];
   const hot = has('hot');
   const taken = takenBy(device, switchedKeys);
   const only = typeof taken === 'string' ? undefined : `switched:${taken.key}`;

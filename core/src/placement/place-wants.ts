@@ -1,7 +1,7 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
-import type { Want, WallPosition, WantId } from '../document/index.ts';
+import { boxGangs, type Want, type WallPosition, type WantId } from '../document/index.ts';
 import type { Finding, Remedy } from '../findings/index.ts';
 import { practice, published } from '../findings/index.ts';
 import { chooseBox, boxesFor, newPointId, type JobInHouse } from '../planning/index.ts';
@@ -38,7 +38,7 @@ export function placementInput(setting: JobInHouse, want: Want): PlacementInput 
     plan,
     frame,
     box,
-    gangs: want.gangs,
+    gangs: boxGangs(want),
     bayWish: job.preferences.bayWish,
     others: job.wants,
     self: want.id,

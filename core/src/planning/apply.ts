@@ -15,6 +15,11 @@ import {
   givesArcFault,
   givesGroundFault,
   needsHotToo,
+  askedDevice,
+  boxGangs,
+  isProtecting,
+  plugFacts,
+  plugGangs,
   isLamp,
   isReceptacleDevice,
   PointId,
@@ -59,12 +64,12 @@ export function boxesFor(want: Want, { frame, outdoor, metal, surface, fan }: Bo
   if (want.kind === 'fan' || (want.kind === 'luminaire' && fan)) return boxesOf('brace', 1);
   const round = want.kind === 'luminaire';
   if (round && metal) return boxesOf('ceiling', 1);
-  if (surface && !outdoor) return boxesOf('surface', Math.min(2, want.gangs));
+  if (surface && !outdoor) return boxesOf('surface', Math.min(2, boxGangs(want)));
   const cavity =
     frame && want.at.on === 'wall'
       ? frame.clearDepthMm + surfaceAt(frame.wall, want.at).laterMm
       : Number.POSITIVE_INFINITY;
-  return boxesOf(outdoor ? 'weatherproof' : 'old-work', want.gangs, { round, metal }).filter(
+  return boxesOf(outdoor ? 'weatherproof' : 'old-work', boxGangs(want), { round, metal }).filter(
     (b) => outdoor || b.depthMm <= cavity,
   );
 }
@@ -74,7 +79,7 @@ export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
   const byHand = boxModel(job.boxes[newPointId(want)] ?? null);
   if (byHand) return byHand;
   const fitting = boxesFor(want, place)[0];
-  const any = replacements(undefined, want.gangs, place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
+  const any = replacements(undefined, boxGangs(want), place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
   const box = fitting ?? any ?? BOXES[0];
   if (!box) throw new Error('the box catalog is empty');
   return box;
@@ -101,9 +106,11 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
   if (voltsOf(want) === 240)
     return gangKinds(want).map((): Device => ({
       kind: 'receptacle-single',
-      amps: ratingFor(breaker.amps),
+      amps: want.plug ? plugFacts(want.plug).amps : ratingFor(breaker.amps),
       grounded: true,
       volts: 240,
+      ...(want.plug ? { plug: want.plug } : {}),
+      ...(want.plug && plugGangs(want.plug) > 1 ? { gangs: plugGangs(want.plug) } : {}),
     }));
   // One protecting device covers what is beside it in the box, on its LOAD side.
   const first = gangKinds(want).indexOf('receptacle');
@@ -112,16 +119,16 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
   const heavy =
     want.loads.some((l) => l.voltAmperes / circuitVolts(breaker) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
-  return gangKinds(want).map((kind, i): Device =>
-    kind === 'switch'
-      ? { kind, amps: 15, grounded: true }
-      : {
-          kind: groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle',
-          amps: heavy ? 20 : 15,
-          grounded: true,
-          ...(needsHotToo(want) ? { tab: 'broken' as const } : switched ? { switched } : {}),
-        },
-  );
+  return gangKinds(want).map((kind, i): Device => {
+    const asked = askedDevice(want, i);
+    if (kind === 'switch') return { kind: asked ?? 'switch', amps: 15, grounded: true };
+    return {
+      kind: asked ?? (groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle'),
+      amps: heavy || want.plug === '5-20' ? 20 : 15,
+      grounded: true,
+      ...(needsHotToo(want) ? { tab: 'broken' as const } : switched ? { switched } : {}),
+    };
+  });
 }
 
 /** Ratings of receptacles between two hots, A: as they are sold; the circuit of 40 A takes one of 50. NEC Table 210.21(B)(3). */
@@ -152,11 +159,18 @@ export interface Applied {
   readonly undone: readonly PointId[];
 }
 
+/** Is a protecting receptacle asked for in this box, whatever the place asks? */
+const protectsItself = (want: Want): boolean =>
+  gangKinds(want).some((_, i) => {
+    const kind = askedDevice(want, i);
+    return kind !== undefined && isProtecting({ kind });
+  });
+
 /** Which wants get a ground-fault device of their own: those that need it and are not fed from another one's LOAD side. */
 function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<string> {
   const own = new Set<string>();
-  if (setting.job.protection.groundFault !== 'at-new') return own;
   const covered = new Set<string>();
+  const asked = setting.job.protection.groundFault === 'at-new';
   for (const leg of legs) {
     const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
     const place = want && placeFacts(setting.plan, want.at);
@@ -167,8 +181,12 @@ function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<s
       continue;
     }
     const appliance = want.loads.find((l) => l.appliance)?.appliance ?? null;
-    if (setting.pack.groundFault(place, { kind: 'receptacle', appliance, amps: leg.breaker.amps }).needed)
-      own.add(leg.to);
+    const needs = setting.pack.groundFault(place, {
+      kind: 'receptacle',
+      appliance,
+      amps: leg.breaker.amps,
+    }).needed;
+    if ((asked && needs) || protectsItself(want)) own.add(leg.to);
   }
   return own;
 }
@@ -196,7 +214,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         at: want.at,
         condition: 'sound',
         accessible: true,
-        box: factsOf(box, Math.max(box.gangs, want.gangs)),
+        box: factsOf(box, Math.max(box.gangs, boxGangs(want))),
         devices: moved
           ? devicesTaken(want, moved).map((d) => withSwitch(d, goes))
           : devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
@@ -314,8 +332,11 @@ function protect(
     ...p,
     breakers: p.breakers.map((b) => {
       if (!breakers.has(b.id) || (!atBreaker.gf && !atBreaker.af)) return b;
+      // No rule asks for arc-fault protection between two hots: 210.12 is of 120 V circuits.
+      const onOneHot = b.poles === 1 || b.multiwire;
       const gf = atBreaker.gf || b.protection === 'gfci' || b.protection === 'dual';
-      const af = atBreaker.af || b.protection === 'afci' || b.protection === 'dual';
+      const af = (atBreaker.af && onOneHot) || b.protection === 'afci' || b.protection === 'dual';
+      if (!gf && !af) return b;
       return { ...b, protection: gf && af ? ('dual' as const) : gf ? ('gfci' as const) : ('afci' as const) };
     }),
   }));

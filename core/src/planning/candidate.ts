@@ -54,6 +54,8 @@ export interface WantGroup {
       };
   /** 240 V between two hots, or 120 V. */
   readonly volts: 120 | 240;
+  /** A neutral beside two hots. */
+  readonly neutral: boolean;
   readonly wants: readonly Want[];
   /** The only box, panel or cable that may feed it; null leaves it to the search. */
   readonly only: PointId | PanelId | CableId | null;

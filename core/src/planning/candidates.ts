@@ -3,7 +3,9 @@ import {
   isOnLoad,
   isProtecting,
   isSmallAluminum,
+  isTwoHot,
   needsHotToo,
+  wantsNeutral,
   voltsOf,
   switchCount,
   isLamp,
@@ -36,6 +38,9 @@ function onlyFrom({ source, replaces }: Want): WantGroup['only'] {
   return replaces ?? null;
 }
 
+/** Wants between two hots part by their plugs: each has a rating and wires of its own. */
+const isTwoHotWant = (want: Want): boolean => voltsOf(want) === 240;
+
 /** What a want hangs on. A light on a wanted switch comes with that switch, which needs what is always live. */
 export function groupWants(wants: readonly Want[]): WantGroup[] {
   const groups = new Map<string, { only: WantGroup['only']; control: WantGroup['control']; wants: Want[] }>();
@@ -53,7 +58,13 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
             ...control.nths.map((n) => switchKey(control.pointId, n)),
             ...(control.hotToo ? ['hot'] : []),
           ].join();
-    const key = [on, voltsOf(w), only ?? '', w.replacesDevice ?? ''].join('#');
+    const key = [
+      on,
+      voltsOf(w),
+      only ?? '',
+      w.replacesDevice ?? '',
+      isTwoHotWant(w) ? (w.plug ?? '') : '',
+    ].join('#');
     const group = groups.get(key) ?? { only, control, wants: [] };
     group.wants.push(w);
     groups.set(key, group);
@@ -62,6 +73,7 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
     control,
     only,
     volts: list[0] ? voltsOf(list[0]) : 120,
+    neutral: list[0] ? wantsNeutral(list[0]) : false,
     wants: list,
   }));
 }
@@ -76,8 +88,13 @@ function conductorReasons(box: BoxFeed, group: WantGroup): TapReason[] {
     ];
   const out: TapReason[] = [];
   if (box.circuits.length > 1) return [no(TWO_CIRCUITS, FROM.survey)];
-  const twoHots = box.cables.some((c) => c.cable.carries === 'two-hots' && c.direction === 'in');
-  if (group.volts === 240) return twoHots ? out : [no(msg('planning.tap.no-240'), FROM.survey)];
+  const incoming = box.cables.filter((c) => c.direction === 'in').map((c) => c.cable);
+  const twoHots = incoming.some(isTwoHot);
+  if (group.volts === 240) {
+    if (!twoHots) return [no(msg('planning.tap.no-240'), FROM.survey)];
+    const neutral = incoming.some((c) => c.carries === 'two-hots-neutral');
+    return group.neutral && !neutral ? [no(msg('planning.tap.no-neutral'), FROM.survey)] : out;
+  }
   if (twoHots) return [no(msg('planning.tap.only-240'), FROM.survey)];
   if (group.control.by === 'switch') {
     const { pointId, nths, hotToo } = group.control;
@@ -161,6 +178,8 @@ export function judgeCandidates(
   plan: PlanOfHouse,
   pack: CodePack,
   group: WantGroup,
+  /** Spaces in a panel that circuits for the groups before this one may take. */
+  taken = 0,
 ): Candidate[] {
   const uses = group.wants.flatMap((w) => placeOf(plan, w.at)?.use ?? []);
   const breakers = new Map<BreakerId, Breaker>(
@@ -217,7 +236,11 @@ export function judgeCandidates(
       circuit.push(no(msg('planning.tap.cable-small', { amps: breaker.amps }), FROM.load));
     return cutInCandidate(feed, cut, breaker, circuit, group);
   });
-  return [...boxes, ...cables, ...house.panels.map((panel) => panelCandidate(house, pack, panel, group))];
+  return [
+    ...boxes,
+    ...cables,
+    ...house.panels.map((panel) => panelCandidate(house, pack, panel, group, taken)),
+  ];
 }
 
 function candidate(

@@ -121,8 +121,9 @@ export function cutIns(house: House, feed: Feed, plan: PlanOfHouse, group: WantG
 }
 
 /** Does the cable carry what a group of wants needs? */
-function carriesIt(cable: Cable, { control, volts }: WantGroup): boolean {
-  if (volts === 240) return cable.carries === 'two-hots';
+function carriesIt(cable: Cable, { control, volts, neutral }: WantGroup): boolean {
+  if (volts === 240)
+    return cable.carries === 'two-hots-neutral' || (cable.carries === 'two-hots' && !neutral);
   if (control.by === 'always') return cable.carries === 'feed' || cable.carries === 'both';
   const keys = new Set(switchedIn(cable).map(({ key }) => key));
   return (

@@ -1,5 +1,13 @@
 import type { CodePack } from '../codes/index.ts';
-import { BreakerId, derivedId, PointId, type Breaker, type House, type Panel } from '../document/index.ts';
+import {
+  BreakerId,
+  derivedId,
+  plugFacts,
+  PointId,
+  type Breaker,
+  type House,
+  type Panel,
+} from '../document/index.ts';
 import { practice, published } from '../findings/index.ts';
 import { isContinuous } from '../load/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
@@ -16,19 +24,30 @@ const PANEL_MINUTES = 90;
 const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
 
 /** The breaker that a new circuit for these wants would get; its id tells that it is not there yet. */
-function newBreaker(panel: Panel, group: WantGroup, factor: number): Breaker {
+function newBreaker(panel: Panel, group: WantGroup, factor: number, taken: number): Breaker {
   const poles = group.volts === 240 ? 2 : 1;
   const needed = group.wants
     .flatMap((w) => w.loads)
     .reduce((s, l) => s + (l.voltAmperes / group.volts) * (isContinuous(l) ? factor : 1), 0);
-  const least = group.volts === 240 ? 15 : USUAL_AMPS;
+  // The plug says what its circuit is: a receptacle of 30 A hangs on 30 A.
+  const plugs = group.wants.flatMap((w) =>
+    w.kind === 'receptacle' && w.plug ? [plugFacts(w.plug).amps] : [],
+  );
+  const least = plugs.length > 0 ? Math.max(...plugs) : group.volts === 240 ? 15 : USUAL_AMPS;
   const highest = Math.max(
     0,
     ...panel.breakers.map((b) => Number.parseInt(b.number, 10)).filter((n) => Number.isFinite(n)),
   );
   return {
-    id: BreakerId.parse(derivedId('new-breaker', panel.id, group.volts)),
-    number: String(highest + 1),
+    id: BreakerId.parse(
+      derivedId(
+        'new-breaker',
+        panel.id,
+        group.volts,
+        ...(plugs.length > 0 ? [group.wants[0]?.plug ?? ''] : []),
+      ),
+    ),
+    number: String(highest + 1 + taken),
     amps: SIZES.find((a) => a >= Math.max(needed, least) - 1e-9) ?? 50,
     poles,
     protection: 'none',
@@ -42,12 +61,33 @@ function newBreaker(panel: Panel, group: WantGroup, factor: number): Breaker {
   };
 }
 
-/** A panel as the start of a new circuit: a competitor of every box. */
-export function panelCandidate(house: House, pack: CodePack, panel: Panel, group: WantGroup): Candidate {
+/** What runs through the plug of a want, against what the plug is for. */
+const overPlug = (group: WantGroup, factor: number): boolean =>
+  group.wants.some((w) => {
+    if (w.kind !== 'receptacle' || !w.plug) return false;
+    const { volts, amps } = plugFacts(w.plug);
+    const needed = w.loads.reduce((s, l) => s + (l.voltAmperes / volts) * (isContinuous(l) ? factor : 1), 0);
+    return needed > amps + 1e-9;
+  });
+
+/**
+ * A panel as the start of a new circuit: a competitor of every box.
+ * @param taken spaces that circuits for the groups before this one may take
+ */
+export function panelCandidate(
+  house: House,
+  pack: CodePack,
+  panel: Panel,
+  group: WantGroup,
+  taken: number,
+): Candidate {
   const reasons: TapReason[] = [];
   const no = (says: Text, source: TapReason['source']) =>
     reasons.push({ kind: 'no', says, minutes: 0, source });
-  const breaker = newBreaker(panel, group, pack.limits.continuousFactor.value);
+  const factor = pack.limits.continuousFactor.value;
+  const breaker = newBreaker(panel, group, factor, taken);
+  if (overPlug(group, factor))
+    no(msg('planning.new-circuit.over-plug'), published('NEC 210.21(B)(1), 210.23'));
   const spaces = practice(msg('planning.new-circuit.space-practice'));
   if (group.control.by === 'switch')
     no(msg('planning.new-circuit.switched'), practice(msg('planning.new-circuit.panel-practice')));

@@ -226,7 +226,17 @@ export function planJob(given: PlanSetting, progress: Progress = () => undefined
   const setting = changedFirst(given);
   const { job, house, feed } = setting;
   const groups = groupWants(job.wants);
-  const judged = groups.map((g) => judgeCandidates(house, feed, setting.plan, setting.pack, g));
+  const poles = (g: WantGroup): number => (g.volts === 240 ? 2 : 1);
+  const judged = groups.map((g, i) =>
+    judgeCandidates(
+      house,
+      feed,
+      setting.plan,
+      setting.pack,
+      g,
+      groups.slice(0, i).reduce((n, x) => n + poles(x), 0),
+    ),
+  );
   const { sketches, reached, method } = searchMethods(setting, groups, judged, progress);
   const options =
     job.wants.length === 0

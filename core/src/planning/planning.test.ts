@@ -149,11 +149,29 @@ describe('tap points', () => {
     );
     const unfed = evaluate(bundle({ ...door, cables: [] }, [wanted(104)]));
     expect(heard(dead(unfed))).toMatchObject({ says: 'No box here can feed this' });
-    expect(said(dead(unfed)!.detail)).toContain('The closest candidate is R1');
+    // The three nearest, each with what stands in its way.
+    expect(said(dead(unfed)!.detail)).toMatch(/^Closest: R1: .*; R2: .*\./);
+    const inDoor = dead(evaluate(bundle({ ...door, rooms }, [wanted(104)])))!;
+    expect(said(inDoor.detail)).toContain('new 1 is measured inside a door');
     const one = wanted(60, { loads: [loadAt('x', 1200)] });
     const other = makeWant('w2', 'new 2', wallAt(120), { loads: [loadAt('y', 1200)] });
     expect(evaluate(bundle(door, [one])).options.length).toBeGreaterThan(0);
     expect(said(dead(evaluate(bundle(door, [one, other])))!.says)).toBe('No plan does all of this at once');
+  });
+  it.each([
+    ['source', {}, { source: { from: 'point' as const, pointId: PointId.parse('r2') } }],
+    ['avoid', { avoid: [{ op: 'fish', wallId: null }] }, {}],
+  ] as const)('what leaves no way is offered to be let go: %s', (what, job, want) => {
+    // R2 has lost its cable; without fishing nothing gets into a wall.
+    const [c1] = smallHouse().cables;
+    const house = smallHouse(what === 'source' ? { cables: [c1!] } : {});
+    const b = bundle(house, [wanted(104, want)], { ...job, avoid: 'avoid' in job ? [...job.avoid] : [] });
+    const stuck = evaluate(b);
+    expect(stuck.options).toEqual([]);
+    const remedy = stuck.findings
+      .find((f) => f.rule === 'no-way')!
+      .remedies.find((r) => r.edit.edit === 'let-go' && r.edit.what === what)!;
+    expect(evaluate(applyEdit(b, remedy.edit)).options.length).toBeGreaterThan(0);
   });
   it('says so when nothing at all can feed it', () => {
     const e = evaluate(bundle(smallHouse({ points: [], cables: [] }), [wanted(104)]));

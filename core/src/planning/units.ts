@@ -9,6 +9,7 @@ import {
   switchCount,
   switchesIn,
   switchKey,
+  takesNeutral,
   switchNumbers,
   type Want,
 } from '../document/index.ts';
@@ -181,12 +182,18 @@ function schemesOf(prices: UnitPrices, group: number, control: Want, lights: rea
   return out;
 }
 
-const plain = (carries: 'feed' | 'two-hots'): LegRole => ({ carries, conductors: 2, switchedBy: null });
+const plain = (carries: 'feed' | 'two-hots' | 'two-hots-neutral'): LegRole => ({
+  carries,
+  conductors: conductorsFor(carries, 0),
+  switchedBy: null,
+});
+/** What brings two hots, with the neutral that a plug of four blades takes. */
+const twoHots = (neutral: boolean): LegRole => plain(neutral ? 'two-hots-neutral' : 'two-hots');
 
 /** What a point that moves had at its old place: the new cable takes all of it along. */
 function movedRole({ point, constantHot, neutral, switchedBy: all }: BoxFeed, want: Want): LegRole {
   const devices = devicesTaken(want, point);
-  if (devices.some((d) => d.volts === 240)) return plain('two-hots');
+  if (devices.some((d) => d.volts === 240)) return twoHots(devices.some(takesNeutral));
   const one = switchTaken(want, point);
   const own =
     one === undefined ? (want.replacesDevice === undefined ? switchesIn(point).map(nthOf) : []) : [one];
@@ -219,7 +226,9 @@ export function groupRole(group: WantGroup, feed: Feed): LegRole {
   if (want && old) return movedRole(old, want);
   return group.control.by === 'switch'
     ? switchRole(group.control.hotToo ? 'both' : 'switched', group.control.pointId, group.control.nths)
-    : plain(group.volts === 240 ? 'two-hots' : 'feed');
+    : group.volts === 240
+      ? twoHots(group.neutral)
+      : plain('feed');
 }
 
 /** The units of all groups, each with its ways of being wired; a want on a wanted switch belongs to that switch's unit. */

@@ -123,6 +123,37 @@ describe('a new circuit from the panel', () => {
     const w = wanted(40, { loads: [loadAt('x', 1000)] });
     expect(evaluate(bundle(house, [w])).options.every((o) => o.taps.every((t) => t.atPanel))).toBe(true);
   });
+  it.each([
+    // NEMA WD 6 and NEC Table 310.16 (60 C column), Table 210.21(B)(3).
+    ['6-15', 15, '14', 'two-hots', 2, 1],
+    ['6-20', 20, '12', 'two-hots', 2, 1],
+    ['6-30', 30, '10', 'two-hots', 2, 2],
+    ['14-30', 30, '10', 'two-hots-neutral', 3, 2],
+    ['14-50', 50, '6', 'two-hots-neutral', 3, 2],
+  ] as const)(
+    'for a %s plug: %d A on two poles, %s AWG, %s',
+    (plug, amps, gauge, carries, conductors, gangs) => {
+      const e = evaluate(bundle(withPanel(), [wanted(60, { plug })]));
+      expect(e.chosen!.option.taps[0]!.breaker).toMatchObject({ amps, poles: 2 });
+      const { house } = e.chosen!.applied;
+      expect(house.cables.at(-1)).toMatchObject({ gauge, carries, conductors });
+      const made = house.points.find((p) => p.id === 'new-w1')!;
+      expect(made.box.gangs).toBe(gangs);
+      expect(made.devices).toMatchObject([{ kind: 'receptacle-single', volts: 240, plug, amps }]);
+      expect(e.chosen!.bill.lines.map((l) => l.partKey)).toContain(`receptacle-240-${plug}`);
+      expect(
+        e.findings.filter((f) => f.rule === 'proof' || f.rule === 'box-fill').map((f) => f.severity),
+      ).not.toContain('stop');
+      const pairs = e.chosen!.tests.filter((t) => t.key.startsWith('prove:new-w1:terminals')).length;
+      expect(pairs).toBe(conductors === 3 ? 6 : 3);
+    },
+  );
+  it('more than its plug is rated for is refused with the reason', () => {
+    const e = evaluate(bundle(withPanel(), [wanted(60, { plug: '6-20', loads: [loadAt('x', 6000)] })]));
+    expect(e.options).toEqual([]);
+    const reasons = e.planning.candidates.flatMap((c) => c.candidate.reasons.map((r) => said(r.says)));
+    expect(reasons).toContain('the load is more than its plug is rated for');
+  });
   it('has a breaker of the next size for a 240 V appliance, on two spaces', () => {
     const heater = wanted(60, {
       kind: 'appliance',

@@ -123,7 +123,7 @@ function devices({ point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault
     if (i >= 0 || family === null) return [];
     const wet = place !== undefined && place.moisture !== 'dry';
     const fits = (k: string): boolean => {
-      if (d.volts === 240) return k.startsWith(`${family}-240`);
+      if (d.volts === 240) return d.plug ? k === `${family}-240-${d.plug}` : k.startsWith(`${family}-240`);
       if (!k.startsWith(family) || k.includes('-240')) return false;
       return !(family === 'receptacle' || family === 'gfci') || !wet || k.endsWith('-wr');
     };

@@ -5,3 +5,4 @@ export type * from './move.ts';
 export * from './route.ts';
 export * from './raceway-leg.ts';
 export { NAILER } from './boring.ts';
+export { bayFor } from './in-walls.ts';

@@ -262,6 +262,34 @@ export const ASKS: readonly Ask[] = [
       }),
     ],
   },
+  ...(['6-20', '14-30', '14-50'] as const).map((plug): Ask => ({
+    name: `an outlet for a ${plug} plug`,
+    wants: [want('h', near, { plug, source: { from: 'panel', panelId: PanelId.parse('p') } })],
+  })),
+  {
+    name: 'outlets for two plugs, and one more from a box',
+    wants: [
+      want('h', near, { plug: '14-30', source: { from: 'panel', panelId: PanelId.parse('p') } }),
+      want('g', wallAt(40, 15, 'room-w3'), {
+        plug: '6-20',
+        source: { from: 'panel', panelId: PanelId.parse('p') },
+      }),
+      want('r', wallAt(80, 15, 'room-w3')),
+    ],
+  },
+  {
+    name: 'a dimmer with its light',
+    wants: [{ ...newSwitch, devices: ['dimmer'] }, want('l', lightAt, { kind: 'luminaire', ...bySwitch })],
+  },
+  {
+    name: 'a GFCI with another outlet behind it',
+    wants: [want('r', near, { devices: ['receptacle-gfci'], ...fromT }), want('q', wallAt(96, 15))],
+  },
+  { name: 'a single outlet', wants: [want('r', near, { devices: ['receptacle-single'] })] },
+  {
+    name: 'a GFCI and an outlet in one box',
+    wants: [want('r', near, { gangs: 2, devices: ['receptacle-gfci', 'receptacle'] })],
+  },
   {
     name: 'T moved',
     wants: [want('m', wallAt(100, 48), { replaces: T })],

@@ -6,6 +6,7 @@ import {
   nthOf,
   switchesIn,
   takenBy,
+  takesNeutral,
   type Device,
   type Point,
   type SwitchKey,
@@ -76,7 +77,13 @@ function receptacleEnds(device: Device, arriving: Arriving): Ends {
 }
 
 function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
-  if (device.volts === 240) return [['brass', 'hot', 'black'], ['other brass', 'second-hot', 'red'], GREEN];
+  if (device.volts === 240)
+    return [
+      ['brass', 'hot', 'black'],
+      ['other brass', 'second-hot', 'red'],
+      ...(takesNeutral(device) ? ([['silver', 'neutral', 'white']] as const) : []),
+      GREEN,
+    ];
   switch (device.kind) {
     case 'receptacle':
     case 'receptacle-single':

@@ -18,12 +18,13 @@ const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
   both: ['black hot', 'red switched:s1', 'white neutral', 'bare ground'],
   travelers: ['black traveler', 'red traveler', 'white unread', 'bare ground'],
   'two-hots': ['black hot', 'white second-hot', 'bare ground'],
+  'two-hots-neutral': ['black hot', 'red second-hot', 'white neutral', 'bare ground'],
   unknown: ['black unread', 'white unread', 'bare ground'],
 };
 
 describe('what each conductor of a cable is', () => {
   it.each(Carries.options)('%s', (carries) => {
-    const three = carries === 'both' || carries === 'loop-neutral' || carries === 'travelers';
+    const three = ['both', 'loop-neutral', 'travelers', 'two-hots-neutral'].includes(carries);
     const list = conductorsOf(
       nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1, conductors: three ? 3 : 2 }),
       false,

@@ -1,5 +1,6 @@
 import {
   isParted,
+  type Cable,
   isReceptacleDevice,
   nthOf,
   switchesIn,
@@ -54,22 +55,30 @@ const quiet: Expectation = {
 const PAIRS = ['hot-neutral', 'hot-ground', 'neutral-ground'] as const;
 /** Between two hots there is no neutral to measure against. */
 const TWO_HOT_PAIRS = ['hot-hot', 'hot-ground', 'other-ground'] as const;
-export type Pair = (typeof PAIRS)[number] | (typeof TWO_HOT_PAIRS)[number];
+const FOUR_WIRE_PAIRS = [...TWO_HOT_PAIRS, 'hot-neutral', 'other-neutral', 'neutral-ground'] as const;
+export type Pair = (typeof PAIRS)[number] | (typeof FOUR_WIRE_PAIRS)[number];
 const PAIR: Record<Pair, Text> = {
   'hot-hot': msg('work.test.pair.hot-hot'),
   'other-ground': msg('work.test.pair.other-ground'),
+  'other-neutral': msg('work.test.pair.other-neutral'),
   'hot-neutral': msg('work.test.pair.hot-neutral'),
   'hot-ground': msg('work.test.pair.hot-ground'),
   'neutral-ground': msg('work.test.pair.neutral-ground'),
 };
 
-/** A point that is fed by two hots and no neutral. */
-const isTwoHot = (house: House, point: Point): boolean =>
+/** A point that is fed by two hots: with a neutral beside them, or none. */
+const fedBy = (house: House, point: Point, carries: Cable['carries']): boolean =>
   house.cables.some(
-    (c) => c.carries === 'two-hots' && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
+    (c) => c.carries === carries && [c.from, c.to].some((e) => e.at === 'point' && e.pointId === point.id),
   );
+const isBetweenHots = (house: House, point: Point): boolean =>
+  fedBy(house, point, 'two-hots') || fedBy(house, point, 'two-hots-neutral');
 const pairsAt = (house: House, point: Point): readonly Pair[] =>
-  isTwoHot(house, point) ? TWO_HOT_PAIRS : PAIRS;
+  fedBy(house, point, 'two-hots-neutral')
+    ? FOUR_WIRE_PAIRS
+    : fedBy(house, point, 'two-hots')
+      ? TWO_HOT_PAIRS
+      : PAIRS;
 
 /** What a pair reads when all is right. */
 function expected(house: House, pair: Pair): Expectation {
@@ -80,7 +89,9 @@ function expected(house: House, pair: Pair): Expectation {
 type Spot = 'top' | 'bottom' | 'terminals';
 /** Halves of a duplex are measured one by one: a broken tab may leave one of them live. */
 const spots = (point: Point): Spot[] =>
-  point.devices.some(isReceptacleDevice) ? ['top', 'bottom'] : ['terminals'];
+  point.devices.some((d) => isReceptacleDevice(d) && d.kind !== 'receptacle-single' && d.volts !== 240)
+    ? ['top', 'bottom']
+    : ['terminals'];
 
 export type ChainLink = 'known-live-before' | 'target-live' | 'breaker-off' | 'pairs' | 'known-live-after';
 
@@ -130,9 +141,9 @@ export function deadChain(house: House, point: Point): DeadChain {
           'target-live',
           msg('work.test.still-on', {
             box: point.label,
-            pair: isTwoHot(house, point) ? msg('work.test.pair.hot-hot') : msg('work.test.pair.hot-neutral'),
+            pair: isBetweenHots(house, point) ? PAIR['hot-hot'] : PAIR['hot-neutral'],
           }),
-          isTwoHot(house, point) ? expected(house, 'hot-hot') : live,
+          isBetweenHots(house, point) ? expected(house, 'hot-hot') : live,
           null,
         ),
       },

@@ -28,6 +28,7 @@ import {
   withCable,
   withoutCable,
 } from './feed-edits.ts';
+import { SeenAt } from './SeenAt.tsx';
 import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
 import type { SetHouse } from '../state/edit.ts';
 import { useSay } from '../app/say.ts';
@@ -266,6 +267,15 @@ function Row({ house, point, cable, onHouse }: CableProps & { readonly point: Po
       >
         ✕
       </Button>
+      <div className="cable-seen">
+        <SeenAt
+          house={house}
+          cable={cable}
+          onChange={(to) =>
+            onHouse((h) => ({ ...h, cables: h.cables.map((c) => (c.id === cable.id ? to : c)) }))
+          }
+        />
+      </div>
     </div>
   );
 }

@@ -1,6 +1,22 @@
-import { isReceptacleDevice, type Device, type DeviceKind, type Point, msg } from '@elwand/core';
+import {
+  boxOfKey,
+  isLamp,
+  isReceptacleDevice,
+  isSwitchDevice,
+  msg,
+  nthOf,
+  plugFacts,
+  PlugKey,
+  switchKey,
+  type Device,
+  type DeviceKind,
+  type House,
+  type Point,
+} from '@elwand/core';
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
+import { WeightField } from '../parts/WeightField.tsx';
+import { switchesAt, type SwitchChoice } from './feed-edits.ts';
 import { DEVICE_KINDS } from './device-words.ts';
 import { useRowKeys } from '../parts/use-row-keys.ts';
 import { useSay } from '../app/say.ts';
@@ -18,10 +34,15 @@ const TABS = [
 function Row({
   device,
   label,
+  commands,
+  system,
   onChange,
   onRemove,
 }: {
   readonly device: Device;
+  /** Switches whose conductors come into the box. */
+  readonly commands: readonly SwitchChoice[];
+  readonly system: House['units'];
   readonly label: string;
   readonly onChange: (to: Device) => void;
   readonly onRemove: (() => void) | null;
@@ -29,7 +50,16 @@ function Row({
   const say = useSay();
   // What belongs to one kind of device does not follow it to another.
   const become = (kind: DeviceKind) => {
-    const { tab: _, lightNth: __, ...rest } = device;
+    const {
+      tab: _,
+      lightNth: __,
+      motor: ___,
+      by: ____,
+      weightKg: _____,
+      plug: ______,
+      volts: _______,
+      ...rest
+    } = device;
     onChange({ ...rest, kind });
   };
   return (
@@ -72,19 +102,63 @@ function Row({
           onChange={(s) => onChange({ ...device, grounded: s === 'three' })}
         />
       )}
+      {isReceptacleDevice(device) && (
+        <Choice
+          label={say(msg('screen.points.plug'))}
+          value={device.plug ?? ''}
+          width={190}
+          options={[
+            { value: '', label: say(msg('screen.points.plug-ordinary')) },
+            ...PlugKey.options.map((key) => ({ value: key, label: key })),
+          ]}
+          onChange={(key) => {
+            const { plug: _, volts: __, ...rest } = device;
+            if (key === '') return onChange(rest);
+            const { amps, volts } = plugFacts(key);
+            onChange({ ...rest, plug: key, amps, ...(volts === 240 ? { volts } : {}) });
+          }}
+        />
+      )}
+      {commands.length > 1 && !isSwitchDevice(device) && device.kind !== 'blank' && (
+        <Choice
+          label={say(msg('screen.points.hangs-on'))}
+          value={device.by ? switchKey(device.by.pointId, device.by.nth) : ''}
+          width={170}
+          options={[{ value: '', label: say(msg('screen.points.not-said')) }, ...commands]}
+          onChange={(key) => {
+            const { by: _, ...rest } = device;
+            const nth = nthOf(key);
+            onChange(
+              key === '' ? rest : { ...rest, by: { pointId: boxOfKey(key), ...(nth === 1 ? {} : { nth }) } },
+            );
+          }}
+        />
+      )}
+      {isLamp(device) && (
+        <WeightField
+          kg={device.weightKg}
+          system={system}
+          onChange={(weightKg) => {
+            const { weightKg: _, ...rest } = device;
+            onChange(weightKg === undefined ? rest : { ...rest, weightKg });
+          }}
+        />
+      )}
       {device.kind === 'fan' && (
         <Choice
           label={say(msg('screen.points.its-light'))}
-          value={String(device.lightNth ?? '')}
+          value={device.motor === 'always' ? 'alone' : String(device.lightNth ?? '')}
           width={170}
           options={[
             { value: '', label: say(msg('screen.points.with-the-fan')) },
             { value: '1', label: say(msg('screen.points.by-switch-1-of-its')) },
             { value: '2', label: say(msg('screen.points.by-switch-2-of-its')) },
+            { value: 'alone', label: say(msg('screen.points.light-alone')) },
           ]}
           onChange={(n) => {
-            const { lightNth: _, ...rest } = device;
-            onChange(n === '' ? rest : { ...rest, lightNth: Number(n) });
+            const { lightNth: _, motor: __, ...rest } = device;
+            if (n === 'alone') onChange({ ...rest, motor: 'always' });
+            else onChange(n === '' ? rest : { ...rest, lightNth: Number(n) });
           }}
         />
       )}
@@ -104,15 +178,18 @@ function Row({
 
 /** What is mounted in a box, from the left. */
 export function DeviceRows({
+  house,
   point,
   set,
 }: {
+  readonly house: House;
   readonly point: Point;
   readonly set: (change: (p: Point) => Point) => void;
 }) {
   const say = useSay();
   const put = (devices: Device[]) => set((p) => ({ ...p, devices }));
   const { devices } = point;
+  const commands = switchesAt(house, point.id);
   const several = devices.length > 1;
   const { keys, gone } = useRowKeys(devices.length);
   return (
@@ -121,6 +198,8 @@ export function DeviceRows({
         <Row
           key={keys[i]}
           device={d}
+          commands={commands}
+          system={house.units}
           label={
             several ? say(msg('screen.points.device-n', { n: i + 1 })) : say(msg('screen.points.device'))
           }

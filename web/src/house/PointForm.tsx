@@ -142,7 +142,7 @@ export function PointForm({
         </Checkbox>
       </div>
       <Suspense fallback={null}>
-        <DeviceRows point={point} set={set} />
+        <DeviceRows house={house} point={point} set={set} />
       </Suspense>
       <BoxExtras point={point} set={set} />
       <h3>{say(msg('screen.points.cables-in-the-box'))}</h3>

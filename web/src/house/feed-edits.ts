@@ -6,6 +6,7 @@ import {
   makeCable,
   makePoint,
   PointId,
+  switchedIn,
   switchesIn,
   type Cable,
   type CableEnd,
@@ -87,6 +88,12 @@ export const switchChoices = (points: House['points']): SwitchChoice[] =>
       nth: i + 1,
     }));
   });
+
+/** Switches whose conductors come into a box: what hangs there may be on one of them. */
+export function switchesAt(house: House, pointId: string): SwitchChoice[] {
+  const keys = new Set(cablesAt(house, pointId).flatMap((c) => switchedIn(c).map(({ key }) => key)));
+  return switchChoices(house.points).filter((s) => keys.has(s.value));
+}
 
 /** A cable with its switched conductors set: as many conductors as it then needs. */
 export function commandedBy(

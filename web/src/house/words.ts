@@ -72,6 +72,7 @@ export const CARRIES = options<Cable['carries']>({
   both: msg('screen.kinds.power-and-switched-hot'),
   travelers: msg('screen.kinds.travelers'),
   'two-hots': msg('screen.kinds.240-v-two-hots-no'),
+  'two-hots-neutral': msg('screen.kinds.two-hots-neutral'),
   unknown: msg('screen.kinds.not-read'),
 });
 export const GROUNDS = options<Cable['ground']>({

@@ -1,7 +1,6 @@
 import {
   changeText,
   formatLength,
-  isReceptacleDevice,
   ItemId,
   PointId,
   shiftRoomMm,
@@ -38,6 +37,12 @@ const KINDS = [
 type Kind = (typeof KINDS)[number]['value'];
 
 const deviceName = (kind: DeviceKind): Text => labelOf(DEVICE_KINDS, kind);
+
+/** One device of a point, by its place there. */
+export interface OneDevice {
+  readonly index: number;
+  readonly name: Text;
+}
 
 /** What the person chose beside the point and the kind of change. */
 interface Chosen {
@@ -124,9 +129,6 @@ function Details({
             : say(msg('screen.want.it-fills-its-box-there'))}
         </p>
       )}
-      {kind === 'split' && !isReceptacleDevice(point.devices[value.index] ?? { kind: 'blank' }) && (
-        <p className="muted">{say(msg('screen.want.only-an-outlet-can-be'))}</p>
-      )}
       {kind === 'swap' && (
         <Choice
           label={say(msg('screen.want.with'))}
@@ -145,10 +147,9 @@ function Details({
 /** Changes at points that are there: replace, enlarge, take out, swap, move. */
 export function Changes({
   onMove,
-  onSplit,
 }: {
-  readonly onMove: (point: Point) => void;
-  readonly onSplit: (point: Point, change: Change) => void;
+  /** A point that moves, or one of its devices alone. */
+  readonly onMove: (point: Point, one?: OneDevice) => void;
 }) {
   const say = useSay();
   const { bundle, edits } = useWork();
@@ -183,10 +184,7 @@ export function Changes({
       case 'swap':
         return other && add({ ...base, kind, withId: PointId.parse(other.id) });
       case 'split':
-        return (
-          isReceptacleDevice(point.devices[index] ?? { kind: 'blank' }) &&
-          onSplit(point, { ...base, kind: 'reduce', drop: [index] })
-        );
+        return onMove(point, { index, name: deviceName(point.devices[index]?.kind ?? 'blank') });
       case 'shift':
         return add({ ...base, kind, byMm: shiftRoomMm(point) * (details.side === 'left' ? -1 : 1) });
       case 'convert':

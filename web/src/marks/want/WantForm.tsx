@@ -1,4 +1,5 @@
 import {
+  applyChanges,
   ceilingPlace,
   formatLength,
   gangKinds,
@@ -6,6 +7,7 @@ import {
   PanelId,
   PointId,
   switchCount,
+  voltsOf,
   type Want,
   msg,
 } from '@elwand/core';
@@ -21,6 +23,7 @@ import { useSay } from '../../app/say.ts';
 import { commands, controlValue, sourceValue, switchesBeside } from './want-controls.ts';
 import { Said, slot } from '../../app/Said.tsx';
 
+const DeviceFields = lazy(() => import('./DeviceFields.tsx').then((m) => ({ default: m.DeviceFields })));
 const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ default: m.FixtureFields })));
 
 /** A light or a fan on the ceiling: where the middle is, and why it was moved. */
@@ -73,7 +76,7 @@ function GangFields({
           { value: '3', label: '3' },
         ]}
         onChange={(g) => {
-          const { beside, ...rest } = want;
+          const { beside, devices: _, plug: __, ...rest } = want;
           const others = beside?.slice(0, Number(g) - 1) ?? [];
           put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
         }}
@@ -107,7 +110,9 @@ function GangFields({
 /** What it is live by: always, or a switch; a fan's light may have one of its own. */
 function ControlFields({ want, put }: WantProps) {
   const say = useSay();
-  const { house, job } = useWork().bundle;
+  const { house: stands, job } = useWork().bundle;
+  // A switch that a change of this job puts in commands like any other.
+  const { house } = applyChanges(stands, job);
   const live = commands(
     house.points,
     job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id),
@@ -121,11 +126,11 @@ function ControlFields({ want, put }: WantProps) {
         width={190}
         options={live}
         onChange={(v) => {
-          const { lightNth: _, ...rest } = want;
+          const { lightNth: _, motor: __, half: ___, ...rest } = want;
           put({ ...rest, control: live.find((c) => c.value === v)?.control ?? { by: 'always' } });
         }}
       />
-      {want.kind === 'fan' && beside > 1 && (
+      {want.kind === 'fan' && want.motor !== 'always' && beside > 1 && (
         <Choice
           label={say(msg('screen.want.its-light'))}
           value={String(want.lightNth ?? '')}
@@ -221,7 +226,7 @@ export function WantForm({
             width={140}
             options={WANT_KINDS}
             onChange={(kind) => {
-              const { beside, ...rest } = want;
+              const { beside, devices: _, plug: __, motor: ___, half: ____, ...rest } = want;
               const several = kind === 'receptacle' || kind === 'switch';
               put({ ...rest, kind, ...(several ? (beside ? { beside } : {}) : { gangs: 1 }) });
             }}
@@ -254,6 +259,9 @@ export function WantForm({
           />
         )}
         {!moved && <SourceField want={want} put={put} />}
+        <Suspense fallback={null}>
+          <DeviceFields want={want} put={put} />
+        </Suspense>
         <Button
           type="text"
           size="small"
@@ -279,7 +287,7 @@ export function WantForm({
       {gangKinds(want).some((k) => k !== 'switch') && (
         <LoadsEditor
           loads={want.loads}
-          volts={want.volts ?? 120}
+          volts={voltsOf(want)}
           things={evaluation.plan.roomOf(want.at)?.walls.flatMap((w) => w.furniture) ?? []}
           system={bundle.house.units}
           onChange={(loads) => set({ loads })}

@@ -1,4 +1,4 @@
-import { makeWant, type Change, type Point, type Want, msg } from '@elwand/core';
+import { deviceFacts, makeWant, type Point, type Want, msg } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
@@ -7,6 +7,7 @@ import { freshId } from '../../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
+import type { OneDevice } from './Changes.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
@@ -45,31 +46,24 @@ export function WantMark() {
     const step = at.xMm + ASIDE_MM < length ? ASIDE_MM : -ASIDE_MM;
     return { ...at, xMm: Math.max(100, at.xMm + step) };
   };
-  const move = (point: Point) => {
+  const move = (point: Point, one?: OneDevice) => {
+    const taken = one && point.devices[one.index];
     const want = makeWant(
       freshId('want'),
-      say(msg('screen.want.moved', { point: point.label })),
+      say(
+        taken
+          ? msg('screen.want.one-moved', { device: one.name, point: point.label })
+          : msg('screen.want.moved', { point: point.label }),
+      ),
       aside(point),
       {
-        kind: KIND_OF[point.kind],
-        gangs: Math.min(3, point.box.gangs),
+        kind: KIND_OF[taken ? (deviceFacts(taken).makes ?? 'junction') : point.kind],
+        gangs: taken ? (taken.gangs ?? 1) : Math.min(3, point.box.gangs),
         replaces: point.id,
+        ...(taken ? { replacesDevice: one.index } : {}),
       },
     );
     edits.job({ ...job, wants: [...job.wants, want] });
-    dispatch(selectedAction(want.id));
-  };
-  const split = (point: Point, change: Change) => {
-    const want = makeWant(
-      freshId('want'),
-      say(msg('screen.want.from', { point: point.label })),
-      aside(point),
-      {
-        kind: 'receptacle',
-        source: { from: 'point', pointId: point.id },
-      },
-    );
-    edits.job({ ...job, changes: [...(job.changes ?? []), change], wants: [...job.wants, want] });
     dispatch(selectedAction(want.id));
   };
   return (
@@ -102,7 +96,7 @@ export function WantMark() {
       ))}
       {changing ? (
         <Suspense fallback={null}>
-          <Changes onMove={move} onSplit={split} />
+          <Changes onMove={move} />
         </Suspense>
       ) : (
         <div>

@@ -1,6 +1,7 @@
 import {
   isReceptacleDevice,
   isSwitchDevice,
+  isTwoHot,
   switchedIn,
   switchesIn,
   switchKey,
@@ -139,7 +140,10 @@ export const unswitchedLight: Rule = {
 function idleAt(context: RuleContext, box: BoxFeed): number[] {
   const { point } = box;
   const read =
-    !box.unread && box.cables.every(({ cable }) => cable.carries === 'feed' || switchedIn(cable).length > 0);
+    !box.unread &&
+    box.cables.every(
+      ({ cable }) => cable.carries === 'feed' || isTwoHot(cable) || switchedIn(cable).length > 0,
+    );
   if (
     !read ||
     !context.touched.has(point.id) ||

@@ -42,7 +42,8 @@ function ampacityAt(
       type: cable.type,
       celsius,
       carrying:
-        carryingIn(cable.conductors, circuit.breaker.multiwire) + (cable.surroundings?.alongside ?? 0),
+        carryingIn(cable.conductors, circuit.breaker.multiwire || cable.carries === 'two-hots-neutral') +
+        (cable.surroundings?.alongside ?? 0),
       severalReceptacles: severalReceptacles(context, circuit),
     },
     context.pack.edition,

@@ -1,7 +1,7 @@
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { placeFacts, outletFacts } from '../../place.ts';
 import { practice, published, type Source } from '../../../findings/index.ts';
-import type { Point } from '../../../document/index.ts';
+import { isTwoHot, type Point } from '../../../document/index.ts';
 import { inLimitRange, limitRange, limitTitle, limitWords, LIMITS } from '../tables/limits.ts';
 import { isLimitKey } from '../../terms.ts';
 import { replacement } from '../replace.ts';
@@ -154,7 +154,7 @@ export const reMarked: Rule = {
   numbers: noNumbers,
   check: (context) =>
     context.house.cables
-      .filter((c) => context.touched.has(c.id) && c.carries === 'two-hots')
+      .filter((c) => context.touched.has(c.id) && isTwoHot(c))
       .flatMap((cable): Judgement[] => {
         const circuit = [...context.feed.circuits.values()].find((c) => c.cables.includes(cable.id));
         if (circuit && circuit.breaker.poles !== 2)
@@ -168,6 +168,7 @@ export const reMarked: Rule = {
               sources: [published('NEC 210.4(B), 240.15(B)')],
             }),
           ];
+        if (cable.carries === 'two-hots-neutral') return [];
         return [
           judge('re-marked-white', {
             severity: 'ok',

@@ -130,7 +130,8 @@ export const isUnsorted = (box: BoxFeed): boolean => {
   const from = box.cables.flatMap(({ cable }) => switchedIn(cable).filter(({ by }) => by === box.point.id));
   const unread = box.cables.some(
     ({ cable }) =>
-      !['feed', 'two-hots', 'travelers'].includes(cable.carries) && switchedIn(cable).length === 0,
+      !['feed', 'two-hots', 'two-hots-neutral', 'travelers'].includes(cable.carries) &&
+      switchedIn(cable).length === 0,
   );
   return unread || from.length >= own.length;
 };
