@@ -225,11 +225,11 @@ test('a plan that could not be checked is not OK, says so, and can be checked ag
   await expect(page.getByRole('alert').filter({ hasText: 'Checking the plan broke off' })).toBeVisible();
   const checking = page.getByRole('heading', { name: 'Checking this plan step by step' });
   await expect(checking).toBeVisible();
-  await expect(page.locator('.option-chosen')).toContainText('2 to find out');
+  await expect(page.locator('.option-chosen')).toContainText('3 to find out');
   broken = false;
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(checking).toHaveCount(0);
-  await expect(page.locator('.option-chosen')).toContainText('1 to find out');
+  await expect(page.locator('.option-chosen')).toContainText('2 to find out');
   await expect(page.getByRole('alert').filter({ hasText: 'broke off' })).toHaveCount(0);
 });
 

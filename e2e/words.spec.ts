@@ -8,7 +8,7 @@ import { SERVERS, test } from './help.ts';
 
 /** Sizes, units and types of products, the same in every language; `or` and `and` are joined in by the language's own list format. */
 const ANYWHERE =
-  /\b(Elwand|or|and|AWG|NM-B|UF-B|MC|AC|EMT|PVC|LFMC|LFNC|FMC|THWN|THHN|GFCI|AFCI|LINE|LOAD|VA|kW|kVA|kB|MB|mV|OL|Cu|Al|in|ft|cu|sq|mm|cm|min|h|s|A|V|W|ohm|kft|AM|PM|DXF|SVG|CSV|Ctrl|Shift|Page|Up|Down|Nov|Dec|OK)\b/g;
+  /\b(Elwand|or|and|AWG|NM-B|UF-B|MC|AC|EMT|PVC|LFMC|LFNC|FMC|THWN|THHN|GFCI|AFCI|LINE|LOAD|VA|kW|kVA|kB|MB|mV|OL|Cu|Al|lb|kg|in|ft|cu|sq|mm|cm|min|h|s|A|V|W|ohm|kft|AM|PM|DXF|SVG|CSV|Ctrl|Shift|Page|Up|Down|Nov|Dec|OK)\b/g;
 /** Citations: the publications are in English. */
 const CITED = /\b(NEC|UL|IRC|ICEA|OSHA|US federal|Article)\b[^;¤]*/g;
 /** What the component library says of its own parts, in its own locale; the application names every field itself. */

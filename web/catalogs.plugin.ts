@@ -5,8 +5,31 @@ import { isPlain } from '../core/src/words/plain.ts';
 import { inTestLanguage } from '../core/src/testing/struck.ts';
 
 /** Sentences of pages that few open: they come with those pages (`app/late-sentences.ts`), not with the first load. */
-const LATE = /^(?:sums\.|screen\.sums\.|rules\.(?:[\w-]+\.)+(?:[\w-]+-)?about$)/;
-const LATE_FILES = ['sums.json', 'screen-sums.json', 'rules.json'];
+/** Screens with a folder of their own, and nothing outside it that says their sentences. */
+const LATE_SCREENS = [
+  'sums',
+  'start',
+  'rooms',
+  'local',
+  'house',
+  'rules',
+  'feed',
+  'site',
+  'run',
+  'wire',
+  'buy',
+  'prove',
+  'tap',
+];
+const LATE = new RegExp(
+  `^(?:sums\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+);
+const LATE_FILES = [
+  'sums.json',
+  'rules.json',
+  'document.json',
+  ...LATE_SCREENS.map((s) => `screen-${s}.json`),
+];
 const EN_US = new URL('../core/src/words/en-US/', import.meta.url);
 
 /**

@@ -1,9 +1,9 @@
-import { learn } from '@elwand/core';
 import { Suspense } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { Broken, Nowhere, Waiting } from './Broken.tsx';
 import { fetchNamed, forgetFailed, piece } from './piece.tsx';
+import { withSentences } from './with-sentences.ts';
 
 const named = (word: string | undefined, kind: 'Tab' | 'Mark'): string =>
   word ? `${word.charAt(0).toUpperCase()}${word.slice(1)}${kind}` : '';
@@ -19,16 +19,10 @@ export function fetchPieces(pathname: string): void {
   if (pathname.startsWith('/houses/')) fetchNamed(names);
 }
 
-const StartPage = piece('StartPage', () => import('../start/StartPage.tsx'));
-/** A page with sentences of its own, which come with it. */
-async function withSentences<T>(page: Promise<T>): Promise<T> {
-  const { sentences } = await import('./late-sentences.ts');
-  learn('en-US', sentences);
-  return page;
-}
+const StartPage = piece('StartPage', () => withSentences(import('../start/StartPage.tsx')));
 const SumsPage = piece('SumsPage', () => withSentences(import('../sums/SumsPage.tsx')));
 const RulesPage = piece('RulesPage', () => withSentences(import('../rules/RulesPage.tsx')));
-const HousePage = piece('HousePage', () => import('../house/HousePage.tsx'));
+const HousePage = piece('HousePage', () => withSentences(import('../house/HousePage.tsx')));
 const RoomsTab = piece('RoomsTab', () => import('../house/RoomsTab.tsx'));
 const PointsTab = piece('PointsTab', () => import('../house/PointsTab.tsx'));
 const PanelTab = piece('PanelTab', () => import('../house/PanelTab.tsx'));
@@ -37,14 +31,14 @@ const LocalTab = piece('LocalTab', () => import('../house/LocalTab.tsx'));
 const HistoryTab = piece('HistoryTab', () => import('../house/HistoryTab.tsx'));
 const Workspace = piece('Workspace', () => import('../workspace/Workspace.tsx'));
 const WantMark = piece('WantMark', () => import('../marks/want/WantMark.tsx'));
-const SiteMark = piece('SiteMark', () => import('../marks/site/SiteMark.tsx'));
-const FeedMark = piece('FeedMark', () => import('../marks/feed/FeedMark.tsx'));
-const TapMark = piece('TapMark', () => import('../marks/tap/TapMark.tsx'));
-const RunMark = piece('RunMark', () => import('../marks/run/RunMark.tsx'));
-const WireMark = piece('WireMark', () => import('../marks/wire/WireMark.tsx'));
-const BuyMark = piece('BuyMark', () => import('../marks/buy/BuyMark.tsx'));
+const SiteMark = piece('SiteMark', () => withSentences(import('../marks/site/SiteMark.tsx')));
+const FeedMark = piece('FeedMark', () => withSentences(import('../marks/feed/FeedMark.tsx')));
+const TapMark = piece('TapMark', () => withSentences(import('../marks/tap/TapMark.tsx')));
+const RunMark = piece('RunMark', () => withSentences(import('../marks/run/RunMark.tsx')));
+const WireMark = piece('WireMark', () => withSentences(import('../marks/wire/WireMark.tsx')));
+const BuyMark = piece('BuyMark', () => withSentences(import('../marks/buy/BuyMark.tsx')));
 const DoMark = piece('DoMark', () => import('../marks/do/DoMark.tsx'));
-const ProveMark = piece('ProveMark', () => import('../marks/prove/ProveMark.tsx'));
+const ProveMark = piece('ProveMark', () => withSentences(import('../marks/prove/ProveMark.tsx')));
 
 function Pages() {
   const { pathname } = useLocation();

@@ -1,3 +1,4 @@
+import { withSentences } from '../app/with-sentences.ts';
 import { MARKS, type Evaluation, type House, type Job, type Finding, type Mark, msg } from '@elwand/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
@@ -24,7 +25,9 @@ const PreferencesDrawer = lazy(() =>
   import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
 );
 
-const JobHistory = lazy(() => import('./JobHistory.tsx').then((m) => ({ default: m.JobHistory })));
+const JobHistory = lazy(() =>
+  withSentences(import('./JobHistory.tsx')).then((m) => ({ default: m.JobHistory })),
+);
 const OpenFailed = lazy(() => import('../parts/OpenFailed.tsx').then((m) => ({ default: m.OpenFailed })));
 
 /** Marks that show the strip above their own content. */
