@@ -45,6 +45,10 @@ export function takenBy(
   return keys.length === 1 ? { key: only } : 'unclear';
 }
 
+/** The switched conductors that a three-way switch may have on its common: its own, else those that no switch beside it sends. */
+export const onCommon = (own: SwitchKey, keys: readonly SwitchKey[]): readonly SwitchKey[] =>
+  keys.includes(own) ? [own] : keys.filter((key) => boxOfKey(key) !== boxOfKey(own));
+
 /** The keys of the switches in a box, from the left. */
 export const switchesIn = ({ id, devices }: Pick<Point, 'id' | 'devices'>): SwitchKey[] =>
   devices.filter(isSwitchDevice).map((_, i) => switchKey(id, i + 1));

@@ -5,6 +5,7 @@ import {
   isReceptacleDevice,
   isSwitchDevice,
   nthOf,
+  onCommon,
   takenBy,
   takesNeutral,
   switchesIn,
@@ -35,6 +36,12 @@ interface InBox {
   readonly conductor: Conductor;
   readonly node: NodeId;
   readonly onLoad: boolean;
+}
+
+/** What a three-way switch has on its common: a switched conductor, or what is constant. */
+function commonOf(device: Device, own: string | undefined, keys: readonly string[]): string {
+  const taken = takenBy(device, own === undefined ? keys : onCommon(own, keys));
+  return taken === 'none' ? 'hot' : taken === 'unclear' ? 'open' : `switched:${taken.key}`;
 }
 
 /** The screws of a device by what they are for, and which switched conductor each of those takes. */
@@ -93,7 +100,7 @@ function attach(
     }
     case 'switch-three-way':
       return [
-        ['common screw', only ?? (taken === 'none' ? 'hot' : 'open')],
+        ['common screw', commonOf(device, own, switchedKeys)],
         ['traveler screw', 'traveler 1'],
         ['other traveler screw', 'traveler 2'],
         ground,

@@ -9,6 +9,7 @@ import {
   voltsOf,
   switchCount,
   isLamp,
+  isReceptacleDevice,
   isSwitchDevice,
   switchKey,
   switchNumbers,
@@ -139,6 +140,10 @@ function movingReasons(box: BoxFeed, want: Want | undefined): TapReason[] {
     out.push(no(msg('planning.tap.load-side'), FROM.survey));
   if (count > 0 && devices.some((d) => isLamp(d) || d.tab === 'broken'))
     out.push(no(msg('planning.tap.too-mixed'), FROM.survey));
+  // A device that goes alone needs what it runs on in the box that it leaves.
+  const runs = devices.some((d) => d.volts !== 240 && (isLamp(d) || isReceptacleDevice(d)));
+  if (want?.replacesDevice !== undefined && runs && !box.neutral)
+    out.push(no(msg('planning.tap.no-neutral'), FROM.survey));
   if (devices.every((d) => d.kind === 'blank')) out.push(no(msg('planning.tap.only-splices'), FROM.survey));
   if (box.unread) out.push(ask(msg('planning.tap.cable-unread'), FROM.survey));
   return out;

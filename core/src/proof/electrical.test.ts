@@ -5,6 +5,7 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import { proveOption, wiringPlanOf } from '../evaluation/prove-option.ts';
 import { anyBundle } from '../testing/random-house.ts';
+import { anyWish } from '../testing/random-wishes.ts';
 import { anyWiring, takesAway } from '../testing/random-wiring.ts';
 import { SPOILERS } from '../testing/spoil.ts';
 import { proveWiring, type Fault } from './index.ts';
@@ -48,6 +49,19 @@ describe('the wiring of generated houses, traced through', () => {
     expect(options).toBeGreaterThan(400);
     // Nothing is made right by refusing it.
     expect(planned / jobs).toBeGreaterThan(0.85);
+  });
+  it('nor with devices that move alone, halves and fans on switches, cables that are cut into, plugs of their own', () => {
+    let planned = 0;
+    const jobs = 200;
+    fc.assert(
+      fc.property(anyWish, (b) => {
+        const all = replayed(b);
+        planned += Number(all.length > 0);
+        for (const { faults } of all) expect(heard(faults.map((f) => f.says))).toEqual([]);
+      }),
+      { numRuns: jobs, seed: 21 },
+    );
+    expect(planned / jobs).toBeGreaterThan(0.6);
   });
   it('nor in houses of odd sizes with half of it unread', () => {
     fc.assert(

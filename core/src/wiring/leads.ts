@@ -3,6 +3,7 @@ import {
   isParted,
   isReceptacleDevice,
   isSwitchDevice,
+  onCommon,
   nthOf,
   switchesIn,
   takenBy,
@@ -107,7 +108,14 @@ function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
       ];
     }
     case 'switch-three-way':
-      return [['common screw', switchedOf(device, arriving), 'black'], GREEN];
+      return [
+        [
+          'common screw',
+          switchedOf(device, { ...arriving, switched: onCommon(own, arriving.switched) }),
+          'black',
+        ],
+        GREEN,
+      ];
     case 'fan':
       return isParted(device) ? fanEnds(device, arriving) : lampEnds(switchedOf(device, arriving));
     case 'luminaire':

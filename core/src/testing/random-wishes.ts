@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import {
+  CableId,
+  isSwitchDevice,
+  ItemId,
+  makeWant,
+  PanelId,
+  PlugKey,
+  RoomId,
+  WallId,
+  type Bundle,
+  type House,
+  type Job,
+  type Want,
+} from '../document/index.ts';
+import { feet, inches } from '../units/index.ts';
+import { anyWiring } from './random-wiring.ts';
+
+/**
+ * What else is asked of the houses of `anyWiring`: one of several devices moves, half an outlet or the light of a fan goes on a switch,
+ * a box gets a switch and that switch a light, a cable is cut into where it was seen, a plug gets its circuit, a box holds devices of
+ * its own kind.
+ */
+
+const WISHES = ['one-device', 'half', 'fan', 'more-switch', 'cut-in', 'plug', 'devices', 'all'] as const;
+
+interface Draw {
+  readonly wish: (typeof WISHES)[number];
+  readonly at: number;
+  readonly pick: number;
+  readonly other: number;
+  readonly slack: boolean;
+}
+
+const wall = (n: number, h = 16): Want['at'] => ({
+  on: 'wall',
+  wallId: WallId.parse(`room-w${(n % 4) + 1}`),
+  xMm: inches(30 + 5 * (n % 23)),
+  heightMm: inches(h),
+});
+const over = (n: number): Want['at'] => ({
+  on: 'ceiling',
+  roomId: RoomId.parse('room'),
+  xMm: inches(33 + 7 * (n % 16)),
+  yMm: inches(44 + 5 * (n % 11)),
+});
+
+/** The house with its panel measured and one of its cables seen in the attic. */
+function seen(house: House, d: Draw): House {
+  const room = {
+    on: 'attic' as const,
+    roomId: RoomId.parse('room'),
+    xMm: inches(40 + d.at),
+    yMm: inches(50),
+  };
+  return {
+    ...house,
+    panels: house.panels.map((p) => ({ ...p, at: p.at ?? wall(d.at + 1, 60), spaces: p.spaces ?? 40 })),
+    cables: house.cables.map((c, i) =>
+      i === d.pick % house.cables.length
+        ? { ...c, seenAt: [room], ...(d.slack ? { slackMm: feet(2) } : {}) }
+        : c,
+    ),
+  };
+}
+
+type Wished = Pick<Job, 'wants' | 'changes'>;
+
+/** Something that a switch commands: one that is there, or one that is wanted beside it. */
+function commanded(house: House, d: Draw, more: Partial<Want>): Wished {
+  const there = house.points.filter((p) => p.devices.some((x) => x.kind === 'switch'));
+  const s = there[d.pick % Math.max(1, there.length)];
+  if (s && d.other % 2 === 0)
+    return {
+      wants: [makeWant('w1', 'new 1', wall(d.at), { control: { by: 'switch', pointId: s.id }, ...more })],
+    };
+  const box = makeWant('w2', 'new 2', wall(d.at + 1, 48), { kind: 'switch' });
+  return {
+    wants: [box, makeWant('w1', 'new 1', wall(d.at), { control: { by: 'want', wantId: box.id }, ...more })],
+  };
+}
+
+function wished(house: House, d: Draw): Wished {
+  const point = house.points[d.pick % house.points.length];
+  switch (d.wish) {
+    case 'one-device': {
+      if (!point || point.devices.length === 0) return { wants: [] };
+      const index = d.other % (point.devices.length + 1);
+      // One more outlet beside what is there, so that something stays when one goes.
+      return {
+        changes: [{ kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: ['receptacle'] }],
+        wants: [makeWant('w1', 'new 1', wall(d.at, 40), { replaces: point.id, replacesDevice: index })],
+      };
+    }
+    case 'half':
+      return commanded(house, d, { half: true });
+    case 'fan':
+      return commanded(house, d, { kind: 'fan', motor: 'always', at: over(d.at) });
+    case 'more-switch': {
+      if (!point) return { wants: [] };
+      const nth = point.devices.filter(isSwitchDevice).length + 1;
+      return {
+        changes: [{ kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: ['switch'] }],
+        wants: [
+          makeWant('w1', 'new 1', over(d.at), {
+            kind: 'luminaire',
+            control: { by: 'switch', pointId: point.id, ...(nth > 1 ? { nth } : {}) },
+          }),
+        ],
+      };
+    }
+    case 'cut-in': {
+      const cable = house.cables.find((c) => c.seenAt);
+      return {
+        wants: [
+          makeWant('w1', 'new 1', wall(d.at), {
+            source: { from: 'cable', cableId: cable?.id ?? CableId.parse('c1') },
+          }),
+        ],
+      };
+    }
+    case 'plug':
+      return {
+        wants: [
+          makeWant('w1', 'new 1', wall(d.at), {
+            plug: PlugKey.options[d.other % PlugKey.options.length] ?? '6-20',
+            source: { from: 'panel', panelId: house.panels[0]?.id ?? PanelId.parse('p') },
+          }),
+        ],
+      };
+    case 'devices': {
+      const kinds = ['receptacle-gfci', 'receptacle-dual', 'receptacle-single', 'receptacle'] as const;
+      return {
+        wants: [
+          makeWant('w1', 'new 1', wall(d.at), {
+            gangs: 1 + (d.other % 2),
+            devices: [kinds[d.pick % 4] ?? 'receptacle', 'receptacle'],
+          }),
+          makeWant('w2', 'new 2', wall(d.at + 2), {}),
+        ],
+      };
+    }
+    case 'all': {
+      const fan = commanded(house, { ...d, other: 1 }, { kind: 'fan', motor: 'always', at: over(d.at) });
+      return {
+        wants: [...fan.wants, makeWant('w3', 'new 3', wall(d.at + 2), { devices: ['receptacle-gfci'] })],
+      };
+    }
+  }
+}
+
+export const anyWish: fc.Arbitrary<Bundle> = fc
+  .tuple(
+    anyWiring,
+    fc.record<Draw>({
+      wish: fc.constantFrom(...WISHES),
+      at: fc.nat(40),
+      pick: fc.nat(40),
+      other: fc.nat(40),
+      slack: fc.boolean(),
+    }),
+  )
+  .map(([{ house: given, job }, d]) => {
+    const house = seen(given, d);
+    const { changes: _, ...rest } = job;
+    return { house, job: { ...rest, ...wished(house, d) } };
+  });
