@@ -204,6 +204,7 @@ export const PARTS = {
   'raceway-coupling': part('raceway-coupling', 'each', 1, 110),
   'raceway-strap': part('raceway-strap', 'each', 1, 45),
   'box-extender': part('box-extender', 'each', 1, 290),
+  'box-screws': part('box-screws', 'each', 1, 60),
   'air-seal': part('air-seal', 'each', 1, 790),
   bushing: part('bushing', 'pack', 25, 690),
   'fire-seal': part('fire-seal', 'each', 1, 990),

@@ -497,6 +497,8 @@ export const House = z.object({
   waivers: z.array(Waiver).max(2).optional(),
   /** Wiring methods that a local rule forbids here. */
   bannedMethods: z.array(CableType).max(12),
+  /** Somebody has asked, and plastic cable may be used though the house is wired in metal; left out, nobody has. */
+  cableAllowed: z.literal(true).optional(),
   /** How hot the attic gets, C; null when nobody has said. */
   atticCelsius: z.number().min(-40).max(85).nullable(),
   /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */

@@ -69,6 +69,10 @@ export const Want = z.object({
   /** 240 for an appliance between two hots; left out, 120. */
   volts: z.literal(240).optional(),
   fixture: Fixture.optional(),
+  /** How its box is held where the usual wings have no room: on the wall, or by screws through it into wood beside it. */
+  mounting: z.enum(['surface', 'screwed']).optional(),
+  /** Kept tight against air and smoke: gasket behind the plate, sealant around box and cables. */
+  seal: z.literal(true).optional(),
   /** What a light or fan weighs, kg; left out, nobody has said. */
   weightKg: WeightKg.optional(),
   loads: z.array(LoadFacts).max(12),

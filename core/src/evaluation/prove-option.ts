@@ -97,6 +97,10 @@ export function partsPlanOf(
     movedFrom: new Map(
       job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
     ),
+    sealed: new Set([
+      ...job.wants.flatMap((w) => (w.seal ? [newPointId(w)] : [])),
+      ...(job.changes ?? []).flatMap((c) => (c.kind === 'seal' ? [c.pointId] : [])),
+    ]),
     lines: sheet.bill.lines,
     cable: sheet.bill.cuts.map((c) => ({
       cutMm: c.pieces.reduce((s, p) => s + p.lengthMm, 0),

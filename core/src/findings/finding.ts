@@ -68,6 +68,10 @@ export type Edit =
   | { edit: 'switch-by'; subject: string; by: PointId }
   /** One more wanted switch, and the light, by the id of its point, on it. */
   | { edit: 'add-switch'; subject: string; at: Position }
+  /** Another way to hold a wanted box. */
+  | { edit: 'mount-want'; wantId: WantId; mounting: NonNullable<Want['mounting']> }
+  /** Whether plastic cable may be used in a house that is wired in metal. */
+  | { edit: 'cable-allowed'; allowed: boolean }
   /** Something that the person asked for and that leaves no way is left to the search again. */
   | { edit: 'let-go'; what: 'source' | 'avoid' | 'tools' | 'method' }
   /** Which hot of a multiwire circuit a load hangs on, there or wanted. */
@@ -203,6 +207,21 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         },
       };
     }
+    case 'mount-want':
+      return {
+        house,
+        job: {
+          ...job,
+          wants: job.wants.map((w) => (w.id === edit.wantId ? { ...w, mounting: edit.mounting } : w)),
+        },
+      };
+    case 'cable-allowed':
+      return edit.allowed
+        ? { job, house: { ...house, cableAllowed: true } }
+        : {
+            job,
+            house: { ...house, bannedMethods: [...new Set([...house.bannedMethods, ...PLASTIC_CABLE])] },
+          };
     case 'let-go':
       return { house, job: letGo(job, edit.what) };
     case 'set-restriction':
@@ -258,6 +277,9 @@ function letGo(job: Job, what: Extract<Edit, { edit: 'let-go' }>['what']): Job {
       return { ...job, method: null };
   }
 }
+
+/** Cables without metal around them. */
+const PLASTIC_CABLE: readonly CableType[] = ['NM-B', 'UF-B'];
 
 const withBreaker = ({ house, job }: Bundle, id: string, facts: Partial<Breaker>): Bundle => ({
   job,

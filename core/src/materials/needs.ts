@@ -143,7 +143,9 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id))
       for (const c of cables) if (isNew || c.isNew) one(connectorPart(c.cable, outdoors));
     if (!isNew && isCovered(plan, point)) one('box-extender', Math.max(1, point.box.gangs));
-    if (job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
+    const want = job.wants.find((w) => newPointId(w) === point.id);
+    if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
+    if (want?.mounting !== undefined) one('box-screws');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
     return needs.map((n) => ({ ...n, why: point.label }));
   });

@@ -3,7 +3,7 @@ import { ItemId, makeWant, type House, type Wall, type Want } from '../document/
 import { evaluate } from '../evaluation/evaluate.ts';
 import { applyEdit } from '../findings/index.ts';
 import { feet, inches } from '../units/index.ts';
-import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { bundle, outlet, smallHouse, standing, wallAt, wanted } from '../testing/build.ts';
 import { heard, said } from '../testing/said.ts';
 
 const withFirst = (change: (w: Wall) => Wall): House =>
@@ -21,6 +21,65 @@ describe('where a wanted point is put', () => {
     const after = evaluate(applyEdit(b, f.remedies[0]!.edit));
     expect(after.findings.filter((x) => x.rule.startsWith('place-'))).toEqual([]);
     expect(after.findings.some((x) => x.rule === 'place' && x.severity === 'ok')).toBe(true);
+  });
+  it('on a stud a surface box is offered too, and then it holds', () => {
+    const b = bundle(smallHouse(), [wanted(48)]);
+    const f = evaluate(b).findings.find((x) => x.rule === 'place-no-bay')!;
+    const surface = f.remedies.find((r) => r.edit.edit === 'mount-want')!;
+    const after = evaluate(applyEdit(b, surface.edit));
+    expect(after.findings.filter((x) => x.rule.startsWith('place-') || x.rule === 'proof')).toEqual([]);
+    expect(after.chosen!.applied.house.points.find((p) => p.id === 'new-w1')!.box.model).toMatch(/^sq-/);
+    expect(after.chosen!.bill.lines.map((l) => l.partKey)).toContain('box-screws');
+  });
+  it('where blocking takes the room of a wing alone, screws hold the box; where it takes the box, they do not', () => {
+    const blocked = (bottom: number) =>
+      withFirst((w) => ({
+        ...w,
+        obstacles: [
+          {
+            id: ItemId.parse('block'),
+            kind: 'blocking' as const,
+            leftMm: inches(96),
+            rightMm: inches(112),
+            bottomMm: inches(bottom),
+            topMm: inches(bottom + 1.5),
+          },
+        ],
+      }));
+    const ways = (bottom: number) =>
+      about(blocked(bottom), wanted(104), 'place-obstacle').flatMap((f) =>
+        f.remedies.flatMap((r) => (r.edit.edit === 'mount-want' ? [r.edit.mounting] : [])),
+      );
+    // A 3-5/8 in box at 15 in reaches to 16-13/16 in, its wing 3/4 in further.
+    expect(ways(17)).toEqual(['screwed', 'surface']);
+    expect(ways(16)).toEqual(['surface']);
+    const b = bundle(blocked(17), [wanted(104)]);
+    const f = evaluate(b).findings.find((x) => x.rule === 'place-obstacle')!;
+    const screwed = f.remedies.find((r) => r.edit.edit === 'mount-want')!;
+    const after = evaluate(applyEdit(b, screwed.edit));
+    expect(after.findings.filter((x) => x.rule === 'place-obstacle' || x.rule === 'proof')).toEqual([]);
+  });
+  it('inside a cabinet the place that is offered is inside it too', () => {
+    const cabinet = (left: number, right: number) =>
+      withFirst((w) => ({ ...w, furniture: [standing('cabinet', left, right, { topMm: inches(34) })] }));
+    const to = (house: House) =>
+      about(house, wanted(48, { at: wallAt(48, 20) }), 'place-no-bay').flatMap((f) =>
+        f.remedies.flatMap((r) => (r.edit.edit === 'move-want' ? [Math.round(r.edit.xMm / 25.4)] : [])),
+      );
+    for (const [left, right] of [
+      [3.9, 5],
+      [3, 4.1],
+    ] as const)
+      for (const x of to(cabinet(left, right))) {
+        expect(x).toBeGreaterThanOrEqual(left * 12);
+        expect(x).toBeLessThanOrEqual(right * 12);
+      }
+    expect(to(cabinet(3.9, 5)).length + to(cabinet(3, 4.1)).length).toBeGreaterThan(0);
+  });
+  it('a want that is to be tight brings its seal', () => {
+    const e = evaluate(bundle(smallHouse(), [wanted(104, { seal: true })]));
+    expect(e.chosen!.bill.lines.map((l) => l.partKey)).toContain('air-seal');
+    expect(e.findings.filter((f) => f.rule === 'proof')).toEqual([]);
   });
   it('an unsure bay asks for the one reading that would settle it, and the reading does', () => {
     const house = smallHouse({

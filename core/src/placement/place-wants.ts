@@ -30,14 +30,16 @@ export function placementInput(setting: JobInHouse, want: Want): PlacementInput 
     frame,
     outdoor: placeOf(plan, want.at)?.outdoors ?? false,
     metal: false,
-    surface: false,
+    surface: want.mounting === 'surface',
     fan: takesAFan(plan, setting.pack.edition, want.at),
   });
   return {
     house,
     plan,
     frame,
-    box,
+    // Screws through the box hold it: it needs no room for wings.
+    box: want.mounting === 'screwed' ? { ...box, wingsMm: 0 } : box,
+    onWall: want.mounting === 'surface',
     gangs: boxGangs(want),
     bayWish: job.preferences.bayWish,
     others: job.wants,
@@ -180,8 +182,38 @@ function remediesFor(
       edit: { edit: 'move-want', wantId: want.id, xMm: good.xMm, heightMm: good.heightMm },
     });
   }
-  return out;
+  return [...out, ...mountings(want, fault, input)];
 }
+
+/** Other ways to hold the box where the place is right and its usual mounting is not. Offered only where the place is good then. */
+function mountings(want: Want, fault: PlacementFault, input: PlacementInput): Remedy[] {
+  if (want.at.on !== 'wall' || want.mounting !== undefined) return [];
+  const { at } = want;
+  const holds = (how: PlacementInput): boolean => judgePlace(how, at).faults.length === 0;
+  const edit = (mounting: NonNullable<Want['mounting']>) => ({
+    edit: 'mount-want' as const,
+    wantId: want.id,
+    mounting,
+  });
+  const wing = fault.kind === 'obstacle' && (fault.what === 'blocking' || fault.what === 'brace');
+  return [
+    ...(wing && holds({ ...input, box: { ...input.box, wingsMm: 0 } })
+      ? [{ says: msg('placement.screw-through'), edit: edit('screwed') }]
+      : []),
+    ...(ON_THE_WALL.has(fault.kind) &&
+    (fault.kind !== 'no-bay' || fault.what !== 'opening') &&
+    holds({ ...input, onWall: true })
+      ? [{ says: msg('placement.surface-box'), edit: edit('surface') }]
+      : []),
+  ];
+}
+/** What a box that sits on the wall does not mind. */
+const ON_THE_WALL: ReadonlySet<PlacementFault['kind']> = new Set([
+  'no-bay',
+  'obstacle',
+  'too-deep',
+  'box-behind',
+]);
 
 const source = {
   odds: practice(msg('placement.probe-practice')),

@@ -202,7 +202,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
       frame,
       outdoor: placeOf(plan, want.at)?.outdoors ?? false,
       metal: legs.some((l) => isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)),
-      surface: leg.route.moves.some((m) => m.op === 'surface-run'),
+      surface: want.mounting === 'surface' || leg.route.moves.some((m) => m.op === 'surface-run'),
       fan: takesAFan(plan, setting.pack.edition, want.at),
     });
     const moved = setting.house.points.find((p) => p.id === want.replaces);

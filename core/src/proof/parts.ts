@@ -14,6 +14,8 @@ export interface PartsPlan {
   readonly boxes: readonly BoxDrawing[];
   /** Old points whose devices a new one takes over. */
   readonly movedFrom: ReadonlyMap<PointId, PointId>;
+  /** Boxes that are asked to be tight against air. */
+  readonly sealed: ReadonlySet<PointId>;
   readonly lines: readonly {
     readonly partKey: string;
     readonly needed: number;
@@ -73,6 +75,8 @@ interface BoxOfPlan {
   readonly place: ReturnType<typeof placeOf>;
   /** A layer that is still to come will stand before it. */
   readonly covered: boolean;
+  /** It is asked to be tight. */
+  readonly sealed: boolean;
 }
 
 function isCovered({ lines }: PlanOfHouse, { at }: Point): boolean {
@@ -106,6 +110,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             moves: plan.movedFrom.has(point.id),
             place: placeOf(house, point.at),
             covered: isCovered(house, point),
+            sealed: plan.sealed.has(point.id),
           },
         ]
       : [];
@@ -136,7 +141,10 @@ function devices({ point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault
 const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank').length;
 
 /** A box that is new or another one is bought, and a cover where the opening is another. */
-function boxAndCover({ drawing, point, was, moves, place, covered }: BoxOfPlan, { told }: Bill): Fault[] {
+function boxAndCover(
+  { drawing, point, was, moves, place, covered, sealed }: BoxOfPlan,
+  { told }: Bill,
+): Fault[] {
   const stays = was !== undefined && !moves ? was : undefined;
   const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
   const otherBox = drawing.isNew || (stays !== undefined && stays.box.model !== point.box.model);
@@ -153,6 +161,9 @@ function boxAndCover({ drawing, point, was, moves, place, covered }: BoxOfPlan, 
       : []),
     ...(deeper && !told(point.label, (k) => k === 'box-extender')
       ? [fault('no extender', [point.id], msg('proof.no-extender', { box: point.label }))]
+      : []),
+    ...(sealed && !told(point.label, (k) => k === 'air-seal')
+      ? [fault('no seal', [point.id], msg('proof.not-sealed', { box: point.label }))]
       : []),
     ...(otherCover && !fixture && !told(point.label, cover)
       ? [fault('no cover', [point.id], msg('proof.no-cover', { box: point.label }))]

@@ -1,3 +1,5 @@
+import { boxModel } from '../catalog/index.ts';
+import { newPointId } from '../planning/index.ts';
 import { cutPlace, nearCut } from './power.ts';
 import { workPlace } from './place.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
@@ -12,15 +14,21 @@ function openingStep(input: WorkInput, box: Box): Step {
   const at = cutPlace(input, box.point.at);
   const live = at !== null && nearCut(input, at).length > 0;
   const off = offFirst(input) || live;
+  const onWall = boxModel(box.point.box.model)?.mounting === 'surface';
+  const want = input.job.wants.find((w) => newPointId(w) === box.point.id);
   return make({
     key: `cut:${box.point.id}`,
-    title: msg('work.cut', { box: box.point.label }),
+    title: onWall ? msg('work.fasten', { box: box.point.label }) : msg('work.cut', { box: box.point.label }),
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: 15,
     after: [...(off ? ['dead'] : []), ...input.job.wants.map((w) => `mark:${w.id}`)],
     place: workPlace(input.plan, box.point.at),
-    detail: msg('work.cut-why'),
+    detail: sentences([
+      onWall ? msg('work.fasten-why') : msg('work.cut-why'),
+      ...(want?.mounting === 'screwed' ? [msg('work.screwed-why')] : []),
+      ...(want?.seal ? [msg('work.seal-box-why')] : []),
+    ]),
     tools: ['jab-saw'],
     cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],
     does: at ? [{ act: 'cut', at }] : [],

@@ -11,6 +11,7 @@ import {
   type Message,
   type Want,
 } from '@elwand/core';
+import { Checkbox } from 'antd';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { WeightField } from '../../parts/WeightField.tsx';
@@ -146,6 +147,40 @@ function CableField({ want, put }: FieldProps) {
   );
 }
 
+/** How the box is held, and whether it is kept tight. */
+function BoxFields({ want, put }: FieldProps) {
+  const say = useSay();
+  return (
+    <>
+      {want.at.on === 'wall' && (
+        <Choice
+          label={say(msg('screen.want.mounting'))}
+          value={want.mounting ?? ''}
+          width={190}
+          options={[
+            { value: '', label: say(msg('screen.want.mounting-usual')) },
+            { value: 'screwed', label: say(msg('screen.want.mounting-screwed')) },
+            { value: 'surface', label: say(msg('screen.want.mounting-surface')) },
+          ]}
+          onChange={(mounting) => {
+            const { mounting: _, ...rest } = want;
+            put(mounting === '' ? rest : { ...rest, mounting });
+          }}
+        />
+      )}
+      <Checkbox
+        checked={want.seal === true}
+        onChange={(e) => {
+          const { seal: _, ...rest } = want;
+          put(e.target.checked ? { ...rest, seal: true } : rest);
+        }}
+      >
+        {say(msg('screen.want.seal'))}
+      </Checkbox>
+    </>
+  );
+}
+
 export function DeviceFields({ want, put }: FieldProps) {
   const { house } = useWork().bundle;
   const hangs = want.kind === 'luminaire' || want.kind === 'fan';
@@ -167,6 +202,7 @@ export function DeviceFields({ want, put }: FieldProps) {
         />
       )}
       {want.replaces === undefined && <CableField want={want} put={put} />}
+      <BoxFields want={want} put={put} />
     </>
   );
 }

@@ -5,7 +5,7 @@ import { moistureOf, roomInside } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { isMetalBox } from '../../../network/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
-import type { Remedy } from '../../../findings/index.ts';
+import { practice, type Remedy } from '../../../findings/index.ts';
 import { apart, capital, msg, q, row, type Text } from '../../../words/index.ts';
 
 /** Methods that may be in all of these places and are not forbidden in this house, usual ones first. */
@@ -144,6 +144,37 @@ function judgeStanding(context: RuleContext, cable: Cable): Judgement[] {
   ];
 }
 
+/** Most of the cables of a house come in metal: then a local rule may well want it of new ones. */
+const wiredInMetal = ({ house, fresh }: RuleContext): boolean => {
+  const there = house.cables.filter((c) => !fresh.has(c.id));
+  const metal = there.filter((c) => IN_METAL.has(c.type)).length;
+  return metal > 0 && metal * 2 > there.length;
+};
+const IN_METAL: ReadonlySet<CableType> = new Set(['EMT', 'AC', 'old-AC', 'MC', 'FMC']);
+
+/** In a house that is wired in metal it is asked once whether plastic cable is allowed there. */
+function askPlastic(context: RuleContext): Judgement[] {
+  const plastic = context.house.cables.find(
+    (c) => context.fresh.has(c.id) && (c.type === 'NM-B' || c.type === 'UF-B'),
+  );
+  if (!plastic || context.house.cableAllowed || !wiredInMetal(context)) return [];
+  return [
+    judge('plastic-cable', {
+      severity: 'watch',
+      mark: 'run',
+      subjects: [plastic.id],
+      says: msg('rules.method.ask-plastic'),
+      detail: msg('rules.method.ask-plastic-why'),
+      because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+      sources: [practice(msg('rules.method.plastic-practice'))],
+      remedies: [
+        { says: msg('rules.method.plastic-yes'), edit: { edit: 'cable-allowed', allowed: true } },
+        { says: msg('rules.method.plastic-no'), edit: { edit: 'cable-allowed', allowed: false } },
+      ],
+    }),
+  ];
+}
+
 const WORD = { yes: 'yes', no: 'no' } as const;
 
 /** Which cable or raceway may go where the new run goes: the same table decides the search for a way. */
@@ -171,6 +202,7 @@ export const wiringMethod: Rule = {
     }),
   check: (context) => [
     ...context.runs.flatMap((run) => judgeRun(context, run)),
+    ...askPlastic(context),
     ...context.house.cables.flatMap((cable) => judgeStanding(context, cable)),
   ],
 };

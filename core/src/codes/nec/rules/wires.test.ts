@@ -20,6 +20,7 @@ import {
   outlet,
   panel,
   smallHouse,
+  wanted,
 } from '../../../testing/build.ts';
 import { of, one, plan } from '../../../testing/judged.ts';
 import { feet } from '../../../units/index.ts';
@@ -287,4 +288,28 @@ describe('plastic conduit in a hot attic', () => {
     expect(attic(null)).toEqual(['watch']);
   });
   it('metal tubing does not mind', () => expect(attic(65, 'EMT')).toEqual(['ok']));
+});
+
+describe('plastic cable in a house that is wired in metal', () => {
+  const metal = { type: 'EMT', ground: 'tubing', size: '1/2' } as const;
+  const points = smallHouse().points.map((p) => ({
+    ...p,
+    box: { ...p.box, model: 'dev-3-1/2', metal: true },
+  }));
+  const house = (...kinds: Partial<Cable>[]) =>
+    bundle(smallHouse({ points, cables: cables(kinds[0] ?? {}, kinds[1] ?? {}) }), [wanted(104)]);
+  const asked = (b: Bundle) => evaluate(b).findings.filter((f) => f.rule === 'plastic-cable');
+  it('is asked about once, and either answer ends the question', () => {
+    const b = house(metal, metal);
+    const [question] = asked(b);
+    expect(question?.severity).toBe('watch');
+    for (const r of question!.remedies) expect(asked(applyEdit(b, r.edit))).toEqual([]);
+    const no = evaluate(applyEdit(b, question!.remedies[1]!.edit));
+    expect(no.options.length).toBeGreaterThan(0);
+    expect(no.chosen!.option.legs.every((l) => l.method !== 'NM-B' && l.method !== 'UF-B')).toBe(true);
+  });
+  it('is not where plastic cable is there already', () => {
+    expect(asked(house(metal, {}))).toEqual([]);
+    expect(asked(house({}, {}))).toEqual([]);
+  });
 });
