@@ -11,6 +11,8 @@ const LATE_SCREENS = [
   'start',
   'rooms',
   'local',
+  'panel',
+  'wall',
   'house',
   'rules',
   'feed',
@@ -18,14 +20,18 @@ const LATE_SCREENS = [
   'run',
   'wire',
   'buy',
+  'do',
   'prove',
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:sums\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
+  'wiring.json',
+  'materials.json',
+  'sheets.json',
   'rules.json',
   'document.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),

@@ -44,6 +44,11 @@ export function surveyBox(box: BoxFeed): BoxSurvey {
     }
   }
   const { point } = box;
+  // A grounding wire of its own counts with the others, as thick as they are: 314.16(B)(5).
+  if (point.groundRun) {
+    grounds += 1;
+    largestGround = larger(largestGround, groundIn(onDevice ?? '14'));
+  }
   const missing: ('volume' | 'gauge' | 'clamps')[] = [];
   const volume = boxVolume(point);
   if (!volume) missing.push('volume');

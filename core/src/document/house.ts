@@ -294,6 +294,9 @@ export const BoxFacts = z.object({
 });
 export type BoxFacts = z.infer<typeof BoxFacts>;
 
+/** Where a grounding wire of its own ends: in the panel, on the grounding electrode conductor, on the ground of another circuit. */
+const GroundRun = z.enum(['panel', 'electrode', 'circuit']);
+
 export const Point = z.object({
   id: PointId,
   label: Name,
@@ -301,6 +304,8 @@ export const Point = z.object({
   at: Position,
   box: BoxFacts,
   devices: z.array(Device).max(6),
+  /** A grounding wire of its own that was run to this box, and where it ends: NEC 250.130(C); left out, there is none. */
+  groundRun: GroundRun.optional(),
   condition: z.enum(['sound', 'not-looked', 'burnt', 'loose', 'short-conductors', 'burnt-beyond-reach']),
   accessible: z.boolean(),
 });

@@ -247,7 +247,10 @@ function walkBreaker(
     if (far.depth < 0 || depth < far.depth) {
       far.depth = depth;
       far.path = [...near.path, cable.id];
-      far.ground = groundThrough(cable, [nearDraft?.point ?? null, far.point], near.ground);
+      // A grounding wire of its own makes good what the cables lack: 250.130(C).
+      far.ground = far.point.groundRun
+        ? 'yes'
+        : groundThrough(cable, [nearDraft?.point ?? null, far.point], near.ground);
       parent.set(target.pointId, { cable, from: near.id });
       ownProtection(far, near);
     }

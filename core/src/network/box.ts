@@ -13,6 +13,8 @@ export type SpliceMember =
       readonly device: number;
     }
   | { readonly kind: 'box-tail' }
+  /** A grounding wire of its own that was run to the box. */
+  | { readonly kind: 'ground-run' }
   /** To another splice of the same role, where one connector does not hold all. */
   | { readonly kind: 'jumper'; readonly to: number };
 

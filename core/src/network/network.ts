@@ -24,6 +24,8 @@ export const screwOf = (point: PointId, device: number, screw: Screw): NodeId =>
   `${point}#${device}:${screw}`;
 /** The metal of a box. */
 export const shellOf = (point: PointId): NodeId => `${point}#box`;
+/** The grounding wire of its own that was run to a box. */
+export const groundRunOf = (point: PointId): NodeId => `${point}#ground-run`;
 
 /** A contact's name among the states: which device of which box moves it, and how. */
 export const handleOf = (point: PointId, device: number): string => `handle ${point}#${device}`;
@@ -167,6 +169,13 @@ export function networkOf(house: House, made: ReadonlyMap<PointId, readonly (rea
         b: endOf(cable, color, 'to'),
       }));
     }),
-    terminals: house.cables.flatMap((c) => terminalsOf(c, poles)),
+    terminals: [
+      ...house.cables.flatMap((c) => terminalsOf(c, poles)),
+      ...house.points.flatMap((p): PanelTerminal[] =>
+        p.groundRun
+          ? [{ node: groundRunOf(p.id), at: 'ground', label: `ground run ${p.id}`, leg: 0 }]
+          : [],
+      ),
+    ],
   };
 }

@@ -19,7 +19,7 @@ import {
 } from '../document/index.ts';
 import { conductorsOf, switchesOn, type Conductor } from './conductors.ts';
 import { partsOf, type Screw } from './devices.ts';
-import { endAt, endOf, isMetalBox, screwOf, shellOf, type NodeId } from './network.ts';
+import { endAt, endOf, groundRunOf, isMetalBox, screwOf, shellOf, type NodeId } from './network.ts';
 
 /**
  * What is spliced to what in a box as it stands, read from the survey alone: which conductors come, what they carry, which
@@ -217,6 +217,7 @@ function surveyedBox(
     }
   }
   if (isMetalBox(point) !== false) add('ground', shellOf(point.id));
+  if (point.groundRun) add('ground', groundRunOf(point.id));
   if (!shared) {
     const own = switchesIn(point);
     const loadKeys = new Set(switchesOn(here.flatMap((x) => (x.onLoad ? [x.conductor] : []))));

@@ -2,6 +2,7 @@ import type { House, PointId } from '../document/index.ts';
 import {
   endAt,
   endOf,
+  groundRunOf,
   screwOf,
   shellOf,
   type Conductor,
@@ -34,6 +35,8 @@ function drawn(house: House, box: BoxDrawing, wired: Wired): { groups: NodeId[][
             return screwOf(id, m.device, m.to);
           case 'box-tail':
             return shellOf(id);
+          case 'ground-run':
+            return groundRunOf(id);
           case 'jumper':
             return `${id}#splice ${m.to}`;
         }

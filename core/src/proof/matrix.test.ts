@@ -34,9 +34,18 @@ function faultsOf(kind: Kind, ask: Ask): string[] {
   );
 }
 
+/** Is it asked of a box that is there? What is only put beside it sees little of what that box holds. */
+const isOfTheBox = ({ wants = [], changes = [] }: Ask): boolean =>
+  changes.length > 0 ||
+  wants.some((w) => w.source !== undefined || w.replaces !== undefined || w.control.by === 'switch');
+/** Of the others each meets a fourth of the kinds of house, every one another fourth: all places, all cables, all that a box holds. */
+const SHARE = 4;
+
 describe('everything that can be asked, in every kind of house', () => {
-  it.each(ASKS.map((ask) => [ask.name, ask] as const))('%s', (_, ask) => {
-    const kinds = KINDS.filter((k) => ask.of?.(k) ?? true);
+  it.each(ASKS.map((ask, n) => [ask.name, ask, n] as const))('%s', (_, ask, n) => {
+    const kinds = KINDS.filter((k) => ask.of?.(k) ?? true).filter(
+      (_k, i) => isOfTheBox(ask) || (i + Math.floor(i / 4) + Math.floor(i / 16) + n) % SHARE === 0,
+    );
     expect(kinds.length).toBeGreaterThan(0);
     expect(kinds.flatMap((k) => faultsOf(k, ask).map((f) => `${kindName(k)}: ${f}`))).toEqual([]);
   });

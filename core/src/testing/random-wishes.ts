@@ -55,6 +55,10 @@ function seen(house: House, d: Draw): House {
   };
   return {
     ...house,
+    // Half of the houses have a grounding wire of its own run to one of their boxes.
+    points: house.points.map((p, i) =>
+      d.slack && i === d.other % house.points.length ? { ...p, groundRun: 'panel' as const } : p,
+    ),
     panels: house.panels.map((p) => ({ ...p, at: p.at ?? wall(d.at + 1, 60), spaces: p.spaces ?? 40 })),
     cables: house.cables.map((c, i) =>
       i === d.pick % house.cables.length

@@ -135,7 +135,7 @@ function wire(contents: Contents, making: Making): Wired {
     else put(groupOf(c, contents.onLoad.has(c.cableId)), c);
   }
   // A device behind the protecting one in the same box makes a group of its own, and so does the ground of a metal box.
-  for (const l of leads) if (l.group?.endsWith('#load') || (l.group === 'ground' && metal)) put(l.group);
+  for (const l of leads) if (l.group?.endsWith('#load') || (l.group === 'ground' && (metal || point.groundRun))) put(l.group);
 
   for (const [key, group] of groups) {
     const role =
@@ -145,7 +145,13 @@ function wire(contents: Contents, making: Making): Wired {
       continue;
     }
     const own = [...loadLead(point, key), ...leads.filter((l) => l.group === key)];
-    const tail: SpliceMember[] = role === 'ground' && metal ? [{ kind: 'box-tail' }] : [];
+    const tail: SpliceMember[] =
+      role === 'ground'
+        ? [
+            ...(point.groundRun ? [{ kind: 'ground-run' as const }] : []),
+            ...(metal ? [{ kind: 'box-tail' as const }] : []),
+          ]
+        : [];
     const direct = group.length === 1 && own.length === 1 && tail.length === 0;
     if ((direct || passesThrough(making, group, own)) && own[0] && !isLoose(own[0].screw)) {
       for (const conductor of group)

@@ -48,6 +48,8 @@ function memberText(m: SpliceMember, making: Making): Text {
     }
     case 'box-tail':
       return msg('wiring.pigtail-box');
+    case 'ground-run':
+      return msg('wiring.ground-run');
     case 'jumper':
       return msg('wiring.jumper', { n: m.to });
   }

@@ -37,7 +37,7 @@ const TapMark = piece('TapMark', () => withSentences(import('../marks/tap/TapMar
 const RunMark = piece('RunMark', () => withSentences(import('../marks/run/RunMark.tsx')));
 const WireMark = piece('WireMark', () => withSentences(import('../marks/wire/WireMark.tsx')));
 const BuyMark = piece('BuyMark', () => withSentences(import('../marks/buy/BuyMark.tsx')));
-const DoMark = piece('DoMark', () => import('../marks/do/DoMark.tsx'));
+const DoMark = piece('DoMark', () => withSentences(import('../marks/do/DoMark.tsx')));
 const ProveMark = piece('ProveMark', () => withSentences(import('../marks/prove/ProveMark.tsx')));
 
 function Pages() {

@@ -134,6 +134,23 @@ export function PointForm({
           options={CONDITIONS}
           onChange={(condition) => set((p) => ({ ...p, condition }))}
         />
+        <Choice
+          label={say(msg('screen.points.ground-run'))}
+          value={point.groundRun ?? ''}
+          width={190}
+          options={[
+            { value: '', label: say(msg('screen.points.none')) },
+            { value: 'panel', label: say(msg('screen.points.ground-run-panel')) },
+            { value: 'electrode', label: say(msg('screen.points.ground-run-electrode')) },
+            { value: 'circuit', label: say(msg('screen.points.ground-run-circuit')) },
+          ]}
+          onChange={(to) =>
+            set((p) => {
+              const { groundRun: _, ...rest } = p;
+              return to === '' ? rest : { ...rest, groundRun: to };
+            })
+          }
+        />
         <Checkbox
           checked={point.accessible}
           onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}

@@ -274,6 +274,7 @@ function joinLines(
       return { d: `M${x} ${high}V${to.y}H${to.x}`, color: m.color };
     }
     // A tail to the metal of the box ends at its left wall; a jumper at the splice beside it.
+    if (m.kind === 'ground-run') return { d: `M${x} ${high}V12`, color: 'bare' as const };
     if (m.kind === 'box-tail') return { d: `M${x} ${high}V${high + 8}H24`, color: 'bare' as const };
     if (m.kind === 'jumper') {
       const to = spots.get(m.to) ?? { x, low, high };

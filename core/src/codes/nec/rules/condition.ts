@@ -1,4 +1,4 @@
-import { isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
+import { isReceptacleDevice, isSmallAluminum, type Point, type PointId } from '../../../document/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
@@ -89,18 +89,30 @@ function askGround(context: RuleContext, point: Point, path: readonly string[]):
   });
 }
 
+/** Boxes that power passes on its way to a point. */
+function onTheWay({ feed }: RuleContext, id: PointId): ReadonlySet<string> {
+  const way = new Set<string>();
+  for (let at = feed.parent.get(id)?.from ?? null; at !== null && !way.has(at); at = feed.parent.get(at)?.from ?? null)
+    way.add(at);
+  return way;
+}
+
 function judgeGround(context: RuleContext, point: Point): Judgement[] {
   const box = context.feed.boxes.get(point.id);
   if (!box || box.circuits.length === 0) return [];
   if (box.ground === 'unknown') return [askGround(context, point, box.path)];
   const common = { mark: 'tap' as const, subjects: [point.id], sources: GROUND_SOURCES };
+  // The box on the way, this one or one before it, where a grounding wire of its own comes in.
+  const run = context.house.points.find(
+    (p) => p.groundRun && (p.id === point.id || onTheWay(context, point.id).has(p.id)),
+  );
   if (box.ground === 'yes')
     return [
       judge('ground', {
         ...common,
         severity: 'ok',
         says: msg('rules.condition.ground-ok', { point: point.label }),
-        detail: msg('rules.condition.ground-ok-why'),
+        detail: run ? msg('rules.condition.ground-run', { box: run.label }) : msg('rules.condition.ground-ok-why'),
       }),
     ];
   const broken = context.house.cables.find((c) => box.path.includes(c.id) && c.ground === 'none');

@@ -313,3 +313,34 @@ describe('plastic cable in a house that is wired in metal', () => {
     expect(asked(house({}, {}))).toEqual([]);
   });
 });
+
+describe('a grounding wire of its own, NEC 250.130(C)', () => {
+  const bare = { ground: 'none' } as const;
+  const run = (id: string | null): House => {
+    const house = smallHouse({ cables: cables(bare, bare) });
+    return {
+      ...house,
+      points: house.points.map((p) => (p.id === id ? { ...p, groundRun: 'panel' as const } : p)),
+    };
+  };
+  const taps = (house: House) =>
+    evaluate(bundle(house, [wanted(104)]))
+      .planning.candidates.filter((c) => c.candidate.usable)
+      .map((c) => c.candidate.pointId);
+  it('makes a box of an old circuit one that may be extended; without it none may', () => {
+    expect(taps(run(null))).toEqual([]);
+    expect(taps(run('r2'))).toEqual(['r2']);
+  });
+  it('does not ground what is fed over a cable without one', () => {
+    // R2 hangs on R1 over a cable with no ground: the wire at R1 does not reach it.
+    expect(taps(run('r1'))).toEqual(['r1']);
+  });
+  it('is spliced in and counted; the plan replays', () => {
+    const e = evaluate(bundle(run('r2'), [wanted(104)]));
+    const box = e.chosen!.boxes.find((x) => x.point.id === 'r2')!;
+    const ground = box.after.splices.find((j) => j.role === 'ground')!;
+    expect(ground.members.map((m) => m.kind)).toEqual(['conductor', 'pigtail', 'ground-run']);
+    expect(e.findings.filter((f) => f.rule === 'proof')).toEqual([]);
+    expect(said(one(bundle(run('r2'), [wanted(104)]), 'ground').detail)).toContain('separate ground wire');
+  });
+});
