@@ -40,8 +40,8 @@ export function placeFacts(plan: PlanOfHouse, at: Position, volts: 120 | 240 = 1
   };
 }
 
-/** Rooms that people live in: living, sleeping, eating, cooking. */
-const HABITABLE: ReadonlySet<RoomUse> = new Set([
+/** Rooms that people live in: living, sleeping, eating, cooking. Their wall line wants outlets (210.52(A)), their ceilings a box for a fan. */
+export const HABITABLE: ReadonlySet<RoomUse> = new Set([
   'living',
   'family',
   'dining',

@@ -391,19 +391,21 @@ function changeOf(d: Draw, points: readonly Point[]): Change | null {
   }
 }
 
+/** A place on one of the four walls, and one on the ceiling, by a number. */
+export const wall = (n: number, h = 16): Want['at'] => ({
+  on: 'wall',
+  wallId: WallId.parse(`room-w${(n % 4) + 1}`),
+  xMm: inches(30 + 5 * (n % 23)),
+  heightMm: inches(h),
+});
+export const over = (n: number): Want['at'] => ({
+  on: 'ceiling',
+  roomId: RoomId.parse('room'),
+  xMm: inches(33 + 7 * (n % 16)),
+  yMm: inches(44 + 5 * (n % 11)),
+});
+
 function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
-  const wall = (n: number, h = 16): Want['at'] => ({
-    on: 'wall',
-    wallId: WallId.parse(`room-w${(n % 4) + 1}`),
-    xMm: inches(30 + 5 * (n % 23)),
-    heightMm: inches(h),
-  });
-  const over = (n: number): Want['at'] => ({
-    on: 'ceiling',
-    roomId: RoomId.parse('room'),
-    xMm: inches(33 + 7 * (n % 16)),
-    yMm: inches(44 + 5 * (n % 11)),
-  });
   const own = (more: Partial<Want> = {}) => makeWant('w1', 'new 1', wall(d.at), more);
   const by = (id: Want['id'], nth?: number): Pick<Want, 'control'> => ({
     control: { by: 'want', wantId: id, ...(nth === undefined ? {} : { nth }) },

@@ -7,14 +7,13 @@ import {
   PanelId,
   PlugKey,
   RoomId,
-  WallId,
   type Bundle,
   type House,
   type Job,
   type Want,
 } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
-import { anyWiring } from './random-wiring.ts';
+import { anyWiring, over, wall } from './random-wiring.ts';
 
 /**
  * What else is asked of the houses of `anyWiring`: one of several devices moves, half an outlet or the light of a fan goes on a switch,
@@ -31,19 +30,6 @@ interface Draw {
   readonly other: number;
   readonly slack: boolean;
 }
-
-const wall = (n: number, h = 16): Want['at'] => ({
-  on: 'wall',
-  wallId: WallId.parse(`room-w${(n % 4) + 1}`),
-  xMm: inches(30 + 5 * (n % 23)),
-  heightMm: inches(h),
-});
-const over = (n: number): Want['at'] => ({
-  on: 'ceiling',
-  roomId: RoomId.parse('room'),
-  xMm: inches(33 + 7 * (n % 16)),
-  yMm: inches(44 + 5 * (n % 11)),
-});
 
 /** The house with its panel measured and one of its cables seen in the attic. */
 function seen(house: House, d: Draw): House {

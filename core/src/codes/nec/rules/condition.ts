@@ -92,7 +92,11 @@ function askGround(context: RuleContext, point: Point, path: readonly string[]):
 /** Boxes that power passes on its way to a point. */
 function onTheWay({ feed }: RuleContext, id: PointId): ReadonlySet<string> {
   const way = new Set<string>();
-  for (let at = feed.parent.get(id)?.from ?? null; at !== null && !way.has(at); at = feed.parent.get(at)?.from ?? null)
+  for (
+    let at = feed.parent.get(id)?.from ?? null;
+    at !== null && !way.has(at);
+    at = feed.parent.get(at)?.from ?? null
+  )
     way.add(at);
   return way;
 }
@@ -112,7 +116,9 @@ function judgeGround(context: RuleContext, point: Point): Judgement[] {
         ...common,
         severity: 'ok',
         says: msg('rules.condition.ground-ok', { point: point.label }),
-        detail: run ? msg('rules.condition.ground-run', { box: run.label }) : msg('rules.condition.ground-ok-why'),
+        detail: run
+          ? msg('rules.condition.ground-run', { box: run.label })
+          : msg('rules.condition.ground-ok-why'),
       }),
     ];
   const broken = context.house.cables.find((c) => box.path.includes(c.id) && c.ground === 'none');

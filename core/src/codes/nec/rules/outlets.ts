@@ -2,23 +2,11 @@ import type { Point, Room, RoomUse } from '../../../document/index.ts';
 import { published, type Source } from '../../../findings/index.ts';
 import { reachTo, roomInside } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
+import { HABITABLE } from '../../place.ts';
 import { counterCoverage, wallCoverage, type Coverage } from '../spacing.ts';
 import { isReceptacle, judge, limitNumbers } from './judge.ts';
 import { msg, q, type Text } from '../../../words/index.ts';
 
-/** Rooms whose wall line wants an outlet within 6 ft (210.52(A)). */
-const WALL_LINE_ROOMS: ReadonlySet<RoomUse> = new Set([
-  'kitchen',
-  'family',
-  'dining',
-  'living',
-  'library',
-  'den',
-  'sunroom',
-  'bedroom',
-  'recreation',
-  'basement-finished',
-]);
 const ONE_OUTLET: Partial<Record<RoomUse, Source>> = {
   laundry: published('NEC 210.52(F)'),
   garage: published('NEC 210.52(G)'),
@@ -47,7 +35,7 @@ export function outletCoverage(
   const switched = switchedPoints(context);
   return context.house.rooms.flatMap((room): RoomOutlets[] => {
     const points = context.house.points.filter((p) => roomInside(context.plan, p.at)?.id === room.id);
-    const wall = WALL_LINE_ROOMS.has(room.use) ? wallCoverage(room, points, switched, context.pack) : null;
+    const wall = HABITABLE.has(room.use) ? wallCoverage(room, points, switched, context.pack) : null;
     const counter = room.use === 'kitchen' ? counterCoverage(room, points, context.pack) : null;
     return wall || counter ? [{ room, wall, counter }] : [];
   });
