@@ -172,9 +172,7 @@ export function networkOf(house: House, made: ReadonlyMap<PointId, readonly (rea
     terminals: [
       ...house.cables.flatMap((c) => terminalsOf(c, poles)),
       ...house.points.flatMap((p): PanelTerminal[] =>
-        p.groundRun
-          ? [{ node: groundRunOf(p.id), at: 'ground', label: `ground run ${p.id}`, leg: 0 }]
-          : [],
+        p.groundRun ? [{ node: groundRunOf(p.id), at: 'ground', label: `ground run ${p.id}`, leg: 0 }] : [],
       ),
     ],
   };

@@ -135,7 +135,8 @@ function wire(contents: Contents, making: Making): Wired {
     else put(groupOf(c, contents.onLoad.has(c.cableId)), c);
   }
   // A device behind the protecting one in the same box makes a group of its own, and so does the ground of a metal box.
-  for (const l of leads) if (l.group?.endsWith('#load') || (l.group === 'ground' && (metal || point.groundRun))) put(l.group);
+  for (const l of leads)
+    if (l.group?.endsWith('#load') || (l.group === 'ground' && (metal || point.groundRun))) put(l.group);
 
   for (const [key, group] of groups) {
     const role =
