@@ -1,6 +1,6 @@
-import type { ApplianceKind, Furniture, Position, Restriction } from '../document/index.ts';
+import type { ApplianceKind, Position, Restriction } from '../document/index.ts';
 import { published, type Source } from '../findings/index.ts';
-import { counterAt, reachTo, roomInside, type PlanOfHouse } from '../structure/index.ts';
+import { counterAt, holds, holdsBoxes, reachTo, roomInside, type PlanOfHouse } from '../structure/index.ts';
 import type { CodePack } from './pack.ts';
 
 /** Circuits that are set aside for certain receptacles, seen from the receptacle: which one it must hang on, and which it may not. */
@@ -47,19 +47,17 @@ const BUILT_IN: ReadonlySet<ApplianceKind> = new Set([
   'water-heater',
 ]);
 
-const holds = (f: Furniture, at: Extract<Position, { on: 'wall' }>): boolean =>
-  at.xMm >= f.leftMm && at.xMm <= f.rightMm && at.heightMm >= f.bottomMm && at.heightMm < f.topMm;
-
 /** Is it inside a cabinet or under a counter or sink, where 210.52 does not count it? */
 const insideCabinet = (plan: PlanOfHouse, at: Position): boolean =>
   at.on === 'wall' &&
   (plan.lines.get(at.wallId)?.wall.furniture ?? []).some(
-    (f) => (f.kind === 'cabinet' || f.kind === 'counter' || f.kind === 'sink') && holds(f, at),
+    // What stands right on its top edge is over it.
+    (f) => holdsBoxes(f) && holds(f, at) && at.heightMm < f.topMm,
   );
 
 /** The set-aside circuit that a receptacle must hang on, and the one it may not: 210.11(C), 210.52(B), (D), (F), (G). */
 export function servedBy(plan: PlanOfHouse, pack: CodePack, outlet: ServedOutlet): Served {
-  const any = (source: Source, offTheCounter = false): Served => ({
+  const free = (source: Source, offTheCounter = false): Served => ({
     by: null,
     oneIsEnough: false,
     offTheCounter,
@@ -67,7 +65,7 @@ export function servedBy(plan: PlanOfHouse, pack: CodePack, outlet: ServedOutlet
   });
   const room = roomInside(plan, outlet.at);
   const { at } = outlet;
-  if (!room || outlet.volts === 240) return any(SOURCE['kitchen-counter']);
+  if (!room || outlet.volts === 240) return free(SOURCE['kitchen-counter']);
   const must = (by: SetAside, oneIsEnough: boolean): Served => ({
     by,
     oneIsEnough,
@@ -78,25 +76,25 @@ export function servedBy(plan: PlanOfHouse, pack: CodePack, outlet: ServedOutlet
     case 'kitchen':
     case 'dining': {
       const builtIn = outlet.fixed || (outlet.appliance !== null && BUILT_IN.has(outlet.appliance));
-      if (builtIn || insideCabinet(plan, at)) return any(SOURCE['kitchen-counter'], true);
+      if (builtIn || insideCabinet(plan, at)) return free(SOURCE['kitchen-counter'], true);
       // A refrigerator may have a circuit of its own, a switched lamp outlet may hang on another one: exceptions 1 and 2.
-      if (outlet.appliance === 'refrigerator' || outlet.switched) return any(SOURCE['kitchen-counter']);
+      if (outlet.appliance === 'refrigerator' || outlet.switched) return free(SOURCE['kitchen-counter']);
       const counted = at.on === 'wall' && at.heightMm <= pack.limits.countedHeightMm.value + 1e-6;
       return counted || (room.use === 'kitchen' && counterAt(plan, at) !== undefined)
         ? must('kitchen-counter', false)
-        : any(SOURCE['kitchen-counter']);
+        : free(SOURCE['kitchen-counter']);
     }
     case 'bath': {
       const basin = reachTo(plan, at, 'sink', 'same');
       return basin && basin.asideMm <= pack.limits.basinReachMm.value + 1e-6
         ? must('bath', false)
-        : any(SOURCE.bath);
+        : free(SOURCE.bath);
     }
     case 'laundry':
       return must('laundry', true);
     case 'garage':
-      return pack.edition >= GARAGE_SINCE ? must('garage', true) : any(SOURCE.garage);
+      return pack.edition >= GARAGE_SINCE ? must('garage', true) : free(SOURCE.garage);
     default:
-      return any(SOURCE['kitchen-counter']);
+      return free(SOURCE['kitchen-counter']);
   }
 }

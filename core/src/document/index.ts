@@ -10,3 +10,4 @@ export * from './read.ts';
 export * from './changes.ts';
 export * from './circuits.ts';
 export * from './plugs.ts';
+export * from './let-go.ts';

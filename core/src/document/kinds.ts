@@ -128,6 +128,10 @@ export const takesNeutral = ({ volts, plug }: Pick<Device, 'volts' | 'plug'>): b
 export const wantsNeutral = (want: Pick<Want, 'kind' | 'volts' | 'plug'>): boolean =>
   voltsOf(want) === 240 && want.plug !== undefined && plugFacts(want.plug).neutral;
 
+/** Does something in a box hang between two hots? */
+export const isBetweenHots = ({ devices }: { readonly devices: readonly Pick<Device, 'volts'>[] }): boolean =>
+  devices.some((d) => d.volts === 240);
+
 /** Does a cable bring two hots, with or without a neutral? */
 export const isTwoHot = ({ carries }: Pick<Cable, 'carries'>): boolean =>
   carries === 'two-hots' || carries === 'two-hots-neutral';

@@ -50,8 +50,17 @@ export const onCommon = (own: SwitchKey, keys: readonly SwitchKey[]): readonly S
   keys.includes(own) ? [own] : keys.filter((key) => boxOfKey(key) !== boxOfKey(own));
 
 /** The keys of the switches in a box, from the left. */
-export const switchesIn = ({ id, devices }: Pick<Point, 'id' | 'devices'>): SwitchKey[] =>
-  devices.filter(isSwitchDevice).map((_, i) => switchKey(id, i + 1));
+export const switchesIn = (point: Pick<Point, 'id' | 'devices'>): SwitchKey[] =>
+  switchPlaces(point).map(({ key }) => key);
+
+/** The switches in a box, from the left: each with its key, its number and its place among the devices. */
+export const switchPlaces = ({
+  id,
+  devices,
+}: Pick<Point, 'id' | 'devices'>): { key: SwitchKey; nth: number; index: number; device: Device }[] =>
+  devices
+    .flatMap((device, index) => (isSwitchDevice(device) ? [{ device, index }] : []))
+    .map((at, i) => ({ ...at, nth: i + 1, key: switchKey(id, i + 1) }));
 
 /** The switches, by their number in their box, that a want hangs on: its own, and that of a fan's light. */
 export function switchNumbers(want: Pick<Want, 'control' | 'lightNth' | 'kind'>): number[] {

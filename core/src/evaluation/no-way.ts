@@ -1,6 +1,6 @@
-import type { Bundle, Job, Point, Want } from '../document/index.ts';
-import { applyEdit, type Edit, type Finding, type Remedy } from '../findings/index.ts';
-import { planJob, tooMany, type Planning, type PlanSetting } from '../planning/index.ts';
+import type { Bundle, Point, Want } from '../document/index.ts';
+import type { Finding, Remedy } from '../findings/index.ts';
+import { tooMany, type Planning, type PlanSetting } from '../planning/index.ts';
 import { bayFor } from '../routing/index.ts';
 import { apart, msg, row, type Text } from '../words/index.ts';
 
@@ -79,29 +79,8 @@ function whyNone(setting: PlanSetting, planning: Planning): Why {
   };
 }
 
-/** What of the job narrows the search, and the job without it. */
-const LET_GO: readonly {
-  readonly what: Extract<Edit, { edit: 'let-go' }>['what'];
-  readonly binds: (job: Job) => boolean;
-}[] = [
-  { what: 'source', binds: (job) => job.wants.some((w) => w.source !== undefined) },
-  { what: 'avoid', binds: (job) => (job.avoid ?? []).length > 0 },
-  { what: 'tools', binds: (job) => (job.preferences.lacks ?? []).length > 0 },
-  { what: 'method', binds: (job) => job.method !== null },
-];
-
-/** What would open a way: tried, and offered only where there is a plan then. */
-function waysOut(setting: PlanSetting, bundle: Bundle): Remedy[] {
-  return LET_GO.filter(({ binds }) => binds(setting.job)).flatMap(({ what }): Remedy[] => {
-    const edit: Edit = { edit: 'let-go', what };
-    const { options } = planJob({ ...setting, job: applyEdit(bundle, edit).job });
-    return options.length > 0 ? [{ says: msg(`evaluation.let-go.${what}`), edit }] : [];
-  });
-}
-
 /** Told where there is no option for what is wanted. */
-export function noWay(setting: PlanSetting, bundle: Bundle, planning: Planning): Finding[] {
-  const { job } = bundle;
+export function noWay(setting: PlanSetting, { job }: Bundle, planning: Planning): Finding[] {
   if (job.wants.length === 0 || planning.options.length > 0) return [];
   const why = whyNone(setting, planning);
   const many = tooMany(job.wants.length);
@@ -116,7 +95,10 @@ export function noWay(setting: PlanSetting, bundle: Bundle, planning: Planning):
       ...why,
       says: many ?? why.says,
       sources: [],
-      remedies: many ? [] : waysOut(setting, bundle),
+      remedies: planning.opens.map((what): Remedy => ({
+        says: msg(`evaluation.let-go.${what}`),
+        edit: { edit: 'let-go', what },
+      })),
     },
   ];
 }

@@ -360,14 +360,17 @@ export function beyond(feed: Feed, id: PointId): PointId[] {
   return out;
 }
 
+/** A box and those that power passes before it, from the box back to the breaker. */
+export function wayUp(feed: Feed, id: PointId): PointId[] {
+  const way = new Set<PointId>();
+  for (let at: PointId | null = id; at !== null && !way.has(at); at = feed.parent.get(at)?.from ?? null)
+    way.add(at);
+  return [...way];
+}
+
 /** The first receptacle that power passes on its way from the breaker to a box, the box itself included; where an upstream device can protect it. */
 export function firstReceptacle(feed: Feed, id: PointId): Point | undefined {
-  let first: Point | undefined;
-  const seen = new Set<PointId>();
-  for (let at: PointId | null = id; at !== null && !seen.has(at); at = feed.parent.get(at)?.from ?? null) {
-    seen.add(at);
-    const point = feed.boxes.get(at)?.point;
-    if (point?.devices.some(isReceptacleDevice)) first = point;
-  }
-  return first;
+  return wayUp(feed, id)
+    .flatMap((at) => feed.boxes.get(at)?.point ?? [])
+    .findLast((point) => point.devices.some(isReceptacleDevice));
 }

@@ -1,6 +1,7 @@
 import {
   derivedId,
   isReceptacleDevice,
+  letGo,
   ItemId,
   makeWant,
   MOST_WANTS,
@@ -13,6 +14,7 @@ import {
   type DeviceKind,
   type Gauge,
   type Job,
+  type LetGo,
   type PointId,
   type Position,
   type Restriction,
@@ -73,7 +75,7 @@ export type Edit =
   /** Whether plastic cable may be used in a house that is wired in metal. */
   | { edit: 'cable-allowed'; allowed: boolean }
   /** Something that the person asked for and that leaves no way is left to the search again. */
-  | { edit: 'let-go'; what: 'source' | 'avoid' | 'tools' | 'method' }
+  | { edit: 'let-go'; what: LetGo }
   /** Which hot of a multiwire circuit a load hangs on, there or wanted. */
   | { edit: 'set-leg'; loadId: string; leg: 1 | 2 }
   | { edit: 'set-clamps'; pointId: PointId; clamps: 'inside' | 'outside' | 'none' };
@@ -259,23 +261,6 @@ function withSwitch(wants: readonly Want[], { subject, at }: Extract<Edit, { edi
     ...wants.filter((w) => w.id !== id).map((w) => (w === light ? { ...w, control } : w)),
     makeWant(id, free ?? placeholderLabel(wants.length + 1), at, { kind: 'switch' }),
   ];
-}
-
-function letGo(job: Job, what: Extract<Edit, { edit: 'let-go' }>['what']): Job {
-  switch (what) {
-    case 'source':
-      return { ...job, wants: job.wants.map(({ source: _, ...want }) => want) };
-    case 'avoid': {
-      const { avoid: _, ...rest } = job;
-      return rest;
-    }
-    case 'tools': {
-      const { lacks: _, ...preferences } = job.preferences;
-      return { ...job, preferences };
-    }
-    case 'method':
-      return { ...job, method: null };
-  }
 }
 
 /** Cables without metal around them. */

@@ -1,5 +1,5 @@
 import type { CableId, House, PointId } from '../document/index.ts';
-import type { Feed } from '../feed/index.ts';
+import { wayUp, type Feed } from '../feed/index.ts';
 import type { CodePack } from '../codes/pack.ts';
 import { circuitVolts, dayOf } from './load.ts';
 
@@ -35,15 +35,8 @@ export const twoWireDrop = (meters: number, ohmPerMeter: number, amps: number): 
 /** Points at or beyond a point, by the feed tree. */
 function downstream(feed: Feed): Map<PointId, PointId[]> {
   const below = new Map<PointId, PointId[]>();
-  for (const id of feed.boxes.keys()) {
-    let at: PointId | null = id;
-    const seen = new Set<PointId>();
-    while (at !== null && !seen.has(at)) {
-      seen.add(at);
-      below.set(at, [...(below.get(at) ?? []), id]);
-      at = feed.parent.get(at)?.from ?? null;
-    }
-  }
+  for (const id of feed.boxes.keys())
+    for (const at of wayUp(feed, id)) below.set(at, [...(below.get(at) ?? []), id]);
   return below;
 }
 
@@ -58,8 +51,7 @@ export function voltageDrop(house: House, feed: Feed, pack: CodePack, pointId: P
   const volts = circuitVolts(circuit.breaker);
   const below = downstream(feed);
   const cables = new Map(house.cables.map((c) => [c.id, c] as const));
-  const on: PointId[] = [];
-  for (let at: PointId | null = pointId; at !== null; at = feed.parent.get(at)?.from ?? null) on.unshift(at);
+  const on = wayUp(feed, pointId).reverse();
   const unknownLength: CableId[] = [];
   const unknownGauge: CableId[] = [];
   let smallest: { gauge: string; ohm: number } | null = null;

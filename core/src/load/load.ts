@@ -1,9 +1,23 @@
 import type { CodePack } from '../codes/pack.ts';
-import type { Breaker, BreakerId, House, Load, PointId } from '../document/index.ts';
+import {
+  isBetweenHots,
+  type Breaker,
+  type BreakerId,
+  type House,
+  type Load,
+  type PointId,
+} from '../document/index.ts';
 import type { Circuit, Feed } from '../feed/index.ts';
 
 /** A load with what it draws, A, and the legs of its circuit that it counts on; a circuit of one hot, or of 240 V, has the leg 0 only. */
-export type OnLegs = Load & { readonly amps: number; readonly legs: readonly (0 | 1)[] };
+export type OnLegs = Load & Legs & { readonly amps: number };
+
+/** The legs that a load counts on. */
+export interface Legs {
+  readonly legs: readonly (0 | 1)[];
+  /** It hangs on one of the two, and nobody has traced which. */
+  readonly untraced: boolean;
+}
 
 /** Load on one circuit. Amperes at the circuit's nominal voltage. */
 export interface CircuitLoad {
@@ -107,18 +121,36 @@ export function circuitLoad(house: House, feed: Feed, breakerId: BreakerId): Cir
   return load;
 }
 
-/** A load on its circuit: 240 V ones of a multiwire circuit count on both legs, the others on their own, or on both where nobody knows. */
-function onLegs(house: House, { poles, multiwire }: Breaker, load: Load): OnLegs {
-  const base = { ...load, continuous: isContinuous(load) };
-  if (!multiwire || poles !== 2) return { ...base, amps: load.voltAmperes / nominalVolts(poles), legs: [0] };
-  const twoHots = house.points.some((p) => p.id === load.pointId && p.devices.some((d) => d.volts === 240));
-  const own = load.leg === undefined ? ([0, 1] as const) : ([load.leg === 1 ? 0 : 1] as const);
-  return { ...base, amps: load.voltAmperes / nominalVolts(twoHots ? 2 : 1), legs: twoHots ? [0, 1] : own };
+/** 240 V loads of a multiwire circuit count on both legs, the others on their own, or on both where nobody knows. */
+export function legsOf(
+  { poles, multiwire }: Pick<Breaker, 'poles' | 'multiwire'>,
+  volts: 120 | 240,
+  leg: Load['leg'],
+): Legs {
+  if (!multiwire || poles !== 2) return { legs: [0], untraced: false };
+  if (volts === 240 || leg === undefined) return { legs: [0, 1], untraced: volts === 120 };
+  return { legs: [leg === 1 ? 0 : 1], untraced: false };
+}
+
+/** The voltage that a load on a circuit runs at: on a multiwire one its own. */
+export const loadVolts = (breaker: Pick<Breaker, 'poles' | 'multiwire'>, own: 120 | 240): number =>
+  breaker.multiwire && breaker.poles === 2 ? own : circuitVolts(breaker);
+
+/** A load on its circuit. */
+function onLegs(house: House, breaker: Breaker, load: Load): OnLegs {
+  const point = house.points.find((p) => p.id === load.pointId);
+  const own = point && isBetweenHots(point) ? 240 : 120;
+  return {
+    ...load,
+    ...legsOf(breaker, own, load.leg),
+    continuous: isContinuous(load),
+    amps: load.voltAmperes / loadVolts(breaker, own),
+  };
 }
 
 /** The worst hour of a circuit as it is counted, on the leg where it is more. */
 export function countedOnCircuit(
-  loads: readonly (Counted & Pick<OnLegs, 'legs'>)[],
+  loads: readonly (Counted & Pick<Legs, 'legs'>)[],
   factors: CountFactors,
 ): ReturnType<typeof countedWorst> {
   const [first, second] = ([0, 1] as const).map((leg) =>

@@ -12,7 +12,7 @@ import { feet } from '../units/index.ts';
 import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import { newPointId } from '../planning/index.ts';
-import { placeOf, surfaceAt, type PlanOfHouse } from '../structure/index.ts';
+import { isToBeCovered, placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 
@@ -96,12 +96,6 @@ function plateOf(point: Point, outdoors: boolean): string | undefined {
   return one === 'duplex' ? `plate-${gangs}` : `plate-${one}-${gangs}`;
 }
 
-/** Does a layer that is still to come stand before a box? Then it comes forward with it. */
-const isCovered = (plan: PlanOfHouse, { at }: Point): boolean => {
-  const wall = at.on === 'wall' ? plan.lines.get(at.wallId)?.wall : undefined;
-  return at.on === 'wall' && wall !== undefined && surfaceAt(wall, at).coming.length > 0;
-};
-
 /** What holds a new cable in a metal box that has no clamps of its own; a raceway brings its own fittings. */
 function connectorPart(cable: BoxWiring['cables'][number]['cable'], outdoors: boolean): string | undefined {
   if (isRaceway(cable.type)) return undefined;
@@ -142,7 +136,7 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     one('ground-screw', tails.length);
     if (isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id))
       for (const c of cables) if (isNew || c.isNew) one(connectorPart(c.cable, outdoors));
-    if (!isNew && isCovered(plan, point)) one('box-extender', Math.max(1, point.box.gangs));
+    if (!isNew && isToBeCovered(plan, point.at)) one('box-extender', Math.max(1, point.box.gangs));
     const want = job.wants.find((w) => newPointId(w) === point.id);
     if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (want?.mounting !== undefined) one('box-screws');

@@ -3,6 +3,7 @@ import {
   isOnLoad,
   isProtecting,
   isSmallAluminum,
+  isBetweenHots,
   isTwoHot,
   needsHotToo,
   wantsNeutral,
@@ -205,7 +206,7 @@ export function judgeCandidates(
       reasons.push(...groundAndAge(box, house));
       // What moves keeps the voltage it has.
       const volts = moves
-        ? devicesTaken(group.wants[0] ?? {}, point).some((d) => d.volts === 240)
+        ? isBetweenHots({ devices: devicesTaken(group.wants[0] ?? {}, point) })
           ? 240
           : 120
         : group.volts;

@@ -2,7 +2,7 @@ import {
   deviceFacts,
   isLamp,
   isReceptacleDevice,
-  isSwitchDevice,
+  switchPlaces,
   withSwitch,
   withSwitches,
   type Device,
@@ -65,9 +65,7 @@ export function switchGoes(
   job: Pick<Job, 'wants'>,
 ): (at: SwitchAt) => SwitchAt {
   const { whole, single } = movesOf(job);
-  const places = new Map(
-    points.map((p) => [p.id, p.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : []))] as const),
-  );
+  const places = new Map(points.map((p) => [p.id, switchPlaces(p).map(({ index }) => index)] as const));
   return ({ by, nth }) => {
     const to = whole.get(by);
     if (to) return { by: to, nth };
@@ -128,8 +126,5 @@ export function withMoved(house: House, job: Pick<Job, 'wants'>): House {
 
 /** The number of a switch that moves by itself, in the box that it leaves; undefined where it is no switch. */
 export function switchTaken(want: Pick<Want, 'replacesDevice'>, point: Point): number | undefined {
-  const { replacesDevice: at } = want;
-  const device = at === undefined ? undefined : point.devices[at];
-  if (at === undefined || !device || !isSwitchDevice(device)) return undefined;
-  return point.devices.slice(0, at + 1).filter(isSwitchDevice).length;
+  return switchPlaces(point).find(({ index }) => index === want.replacesDevice)?.nth;
 }

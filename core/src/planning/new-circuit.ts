@@ -7,6 +7,7 @@ import {
   type Breaker,
   type House,
   type Panel,
+  type Want,
 } from '../document/index.ts';
 import { practice, published } from '../findings/index.ts';
 import { isContinuous } from '../load/index.ts';
@@ -23,12 +24,18 @@ const PANEL_MINUTES = 90;
 /** Spaces that breakers take in a panel. */
 const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
 
+/** What loads come to together, A: what runs three hours and more counts with its factor. */
+const countedAmps = (loads: Want['loads'], volts: number, factor: number): number =>
+  loads.reduce((s, l) => s + (l.voltAmperes / volts) * (isContinuous(l) ? factor : 1), 0);
+
 /** The breaker that a new circuit for these wants would get; its id tells that it is not there yet. */
 function newBreaker(panel: Panel, group: WantGroup, factor: number, taken: number): Breaker {
   const poles = group.volts === 240 ? 2 : 1;
-  const needed = group.wants
-    .flatMap((w) => w.loads)
-    .reduce((s, l) => s + (l.voltAmperes / group.volts) * (isContinuous(l) ? factor : 1), 0);
+  const needed = countedAmps(
+    group.wants.flatMap((w) => w.loads),
+    group.volts,
+    factor,
+  );
   // The plug says what its circuit is: a receptacle of 30 A hangs on 30 A.
   const plugs = group.wants.flatMap((w) =>
     w.kind === 'receptacle' && w.plug ? [plugFacts(w.plug).amps] : [],
@@ -66,8 +73,7 @@ const overPlug = (group: WantGroup, factor: number): boolean =>
   group.wants.some((w) => {
     if (w.kind !== 'receptacle' || !w.plug) return false;
     const { volts, amps } = plugFacts(w.plug);
-    const needed = w.loads.reduce((s, l) => s + (l.voltAmperes / volts) * (isContinuous(l) ? factor : 1), 0);
-    return needed > amps + 1e-9;
+    return countedAmps(w.loads, volts, factor) > amps + 1e-9;
   });
 
 /**

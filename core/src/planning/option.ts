@@ -1,4 +1,13 @@
-import { isProtecting, type BreakerId, type CableType, type House, type PointId } from '../document/index.ts';
+import {
+  heldTo,
+  isProtecting,
+  letGo,
+  type BreakerId,
+  type CableType,
+  type House,
+  type LetGo,
+  type PointId,
+} from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
@@ -29,6 +38,8 @@ export interface Planning {
   readonly options: readonly Option[];
   /** Wiring method that was planned with. */
   readonly method: CableType;
+  /** What of the job, let go, gives a plan where there is none. */
+  readonly opens: readonly LetGo[];
 }
 
 const PATCH_DAYS = 3;
@@ -222,7 +233,7 @@ function changedFirst(setting: PlanSetting): PlanSetting {
 }
 
 /** Finds taps and ways for all wants of the job: options that differ in kind, and every candidate with its reasons. */
-export function planJob(given: PlanSetting, progress: Progress = () => undefined): Planning {
+export function searchJob(given: PlanSetting, progress: Progress = () => undefined): Omit<Planning, 'opens'> {
   const setting = changedFirst(given);
   const { job, house, feed } = setting;
   const groups = groupWants(job.wants);
@@ -261,4 +272,16 @@ export function planJob(given: PlanSetting, progress: Progress = () => undefined
       })),
     ),
   };
+}
+
+/** The same, and where nothing was found also what the job would have to let go: each of it is tried. */
+export function planJob(given: PlanSetting, progress?: Progress): Planning {
+  const planning = searchJob(given, progress);
+  const { job } = given;
+  const stuck =
+    job.wants.length > 0 && planning.options.length === 0 && tooMany(job.wants.length) === undefined;
+  const opens = stuck
+    ? heldTo(job).filter((what) => searchJob({ ...given, job: letGo(job, what) }).options.length > 0)
+    : [];
+  return { ...planning, opens };
 }

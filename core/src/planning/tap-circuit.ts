@@ -11,7 +11,14 @@ import {
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { Source } from '../findings/index.ts';
-import { circuitLoad, circuitVolts, countedOnCircuit, countFactors, isContinuous } from '../load/index.ts';
+import {
+  circuitLoad,
+  countedOnCircuit,
+  countFactors,
+  isContinuous,
+  legsOf,
+  loadVolts,
+} from '../load/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 import type { TapReason, WantGroup } from './candidate.ts';
@@ -119,24 +126,14 @@ export function circuitReasons(
 }
 
 /** What would run on a breaker with these wants on it, each load with the legs that it counts on. */
-function loadsWith(
-  house: House,
-  feed: Feed,
-  breaker: Breaker,
-  wants: readonly Want[],
-): Parameters<typeof countedOnCircuit>[0] {
+function loadsWith(house: House, feed: Feed, breaker: Breaker, wants: readonly Want[]) {
   const there = circuitLoad(house, feed, breaker.id)?.loads ?? [];
-  const two = breaker.multiwire && breaker.poles === 2;
   const added = wants.flatMap((w) =>
     w.loads.map((l) => ({
       ...l,
+      ...legsOf(breaker, voltsOf(w), l.leg),
       continuous: isContinuous(l),
-      amps: l.voltAmperes / (two ? voltsOf(w) : circuitVolts(breaker)),
-      legs: !two
-        ? ([0] as const)
-        : voltsOf(w) === 240 || l.leg === undefined
-          ? ([0, 1] as const)
-          : ([l.leg === 1 ? 0 : 1] as const),
+      amps: l.voltAmperes / loadVolts(breaker, voltsOf(w)),
     })),
   );
   return [...there, ...added];
@@ -159,7 +156,7 @@ function holdsOnOwnLegs(
   breaker: Breaker,
   wants: readonly Want[],
 ): boolean {
-  const loads = loadsWith(house, feed, breaker, wants).filter((l) => l.legs.length === 1);
+  const loads = loadsWith(house, feed, breaker, wants).filter((l) => !l.untraced);
   return breaker.multiwire && countedOnCircuit(loads, countFactors(pack)).amps <= breaker.amps;
 }
 

@@ -1,6 +1,6 @@
 import { methodsFor } from '../codes/index.ts';
 import { isRaceway, type CableType, type ToolKey } from '../document/index.ts';
-import { planJob } from './option.ts';
+import { searchJob } from './option.ts';
 import { closedWalls } from './runs.ts';
 import type { Option, PlanSetting } from './types.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
@@ -37,7 +37,7 @@ const gainOf = (now: Option | undefined, then: Option, nowMinutes: number, thenM
  * @param clock minutes of an option by its steps
  * @param planned what was planned without them, where that is at hand
  */
-export function toolGains(setting: PlanSetting, clock: Clock, planned = planJob(setting)): ToolGain[] {
+export function toolGains(setting: PlanSetting, clock: Clock, planned = searchJob(setting)): ToolGain[] {
   const { job } = setting;
   const lacks = job.preferences.lacks ?? [];
   if (lacks.length === 0 || job.wants.length === 0) return [];
@@ -46,7 +46,7 @@ export function toolGains(setting: PlanSetting, clock: Clock, planned = planJob(
   return lacks.flatMap((tool): ToolGain[] => {
     const preferences = { ...job.preferences, lacks: lacks.filter((t) => t !== tool) };
     const other = { ...setting, job: { ...job, preferences } };
-    const then = planJob(other).options[0];
+    const then = searchJob(other).options[0];
     if (!then) return [];
     return [{ tool, ...gainOf(now, then, nowMinutes, clock(other, then)) }];
   });
@@ -58,7 +58,7 @@ export function toolGains(setting: PlanSetting, clock: Clock, planned = planJob(
  * @param clock minutes of an option by its steps
  * @param planned what was planned with the method that is used now, where that is at hand
  */
-export function methodGains(setting: PlanSetting, clock: Clock, planned = planJob(setting)): MethodGain[] {
+export function methodGains(setting: PlanSetting, clock: Clock, planned = searchJob(setting)): MethodGain[] {
   const { house, job, plan } = setting;
   if (job.wants.length === 0) return [];
   const places = (m: CableType) => `${isRaceway(m)} ${[...closedWalls(house, plan, m)].sort().join()}`;
@@ -71,7 +71,7 @@ export function methodGains(setting: PlanSetting, clock: Clock, planned = planJo
     if (searched.has(places(method))) return [];
     searched.add(places(method));
     const other = { ...setting, job: { ...job, method } };
-    const then = planJob(other).options[0];
+    const then = searchJob(other).options[0];
     if (!then || told.has(same(then))) return [];
     told.add(same(then));
     const seen = then.legs.some((l) => l.route.moves.some((m) => m.op === 'surface-run'));

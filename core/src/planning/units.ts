@@ -1,5 +1,6 @@
 import {
   boxOfKey,
+  isBetweenHots,
   isReceptacleDevice,
   needsHotToo,
   type Device,
@@ -193,7 +194,7 @@ const twoHots = (neutral: boolean): LegRole => plain(neutral ? 'two-hots-neutral
 /** What a point that moves had at its old place: the new cable takes all of it along. */
 function movedRole({ point, constantHot, neutral, switchedBy: all }: BoxFeed, want: Want): LegRole {
   const devices = devicesTaken(want, point);
-  if (devices.some((d) => d.volts === 240)) return twoHots(devices.some(takesNeutral));
+  if (isBetweenHots({ devices })) return twoHots(devices.some(takesNeutral));
   const one = switchTaken(want, point);
   const own =
     one === undefined ? (want.replacesDevice === undefined ? switchesIn(point).map(nthOf) : []) : [one];

@@ -1,6 +1,6 @@
 import type { DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Splice } from '../network/index.ts';
-import { placeOf, planOfHouse, type PlanOfHouse } from '../structure/index.ts';
+import { isToBeCovered, placeOf, planOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -79,22 +79,6 @@ interface BoxOfPlan {
   readonly sealed: boolean;
 }
 
-function isCovered({ lines }: PlanOfHouse, { at }: Point): boolean {
-  const wall = at.on === 'wall' ? lines.get(at.wallId)?.wall : undefined;
-  return (
-    at.on === 'wall' &&
-    (wall?.layers ?? []).some(
-      ({ planned, area }) =>
-        planned &&
-        (!area ||
-          (at.xMm >= area.leftMm &&
-            at.xMm <= area.rightMm &&
-            at.heightMm >= area.bottomMm &&
-            at.heightMm <= area.topMm)),
-    )
-  );
-}
-
 function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
   const house = planOfHouse(plan.before);
   const stood = new Map(plan.before.points.map((p) => [p.id, p] as const));
@@ -109,7 +93,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             was: stood.get(plan.movedFrom.get(point.id) ?? point.id),
             moves: plan.movedFrom.has(point.id),
             place: placeOf(house, point.at),
-            covered: isCovered(house, point),
+            covered: isToBeCovered(house, point.at),
             sealed: plan.sealed.has(point.id),
           },
         ]

@@ -4,7 +4,7 @@ import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
 import { bayAt, clearOdds, type Bay, type WallFrame } from './bays.ts';
 import type { PlanOfHouse } from './plan.ts';
-import { holds, surfaceAt } from './surface.ts';
+import { holds, holdsBoxes, surfaceAt } from './surface.ts';
 
 /** A cover plate reaches about this far past a single-gang box: half of 2-3/4 x 4-1/2 in, plus 1-13/16 in a further gang. */
 const PLATE_HALF_WIDTH_MM = inches(1.375);
@@ -164,15 +164,13 @@ export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   return { bay, odds, faults };
 }
 
-/** What a box can be asked for inside of. */
-const HOLDS_BOXES: ReadonlySet<string> = new Set(['cabinet', 'counter', 'sink']);
 const STEP_MM = inches(1 / 4);
 const SEARCH_MM = inches(20);
 
 /** The nearest place along the wall where everything holds; undefined when there is none within 20 in. */
 export function nearestGoodPlace(input: PlacementInput, at: WallPosition): WallPosition | undefined {
   // What was asked for inside a cabinet stays inside it.
-  const inside = input.frame.wall.furniture.find((f) => HOLDS_BOXES.has(f.kind) && holds(f, at));
+  const inside = input.frame.wall.furniture.find((f) => holdsBoxes(f) && holds(f, at));
   for (let d = STEP_MM; d <= SEARCH_MM; d += STEP_MM)
     for (const x of [at.xMm - d, at.xMm + d]) {
       if (x < 0 || x > input.frame.wall.lengthMm) continue;

@@ -1,4 +1,5 @@
-import type { FaceLayer, Furniture, Wall } from '../document/index.ts';
+import type { FaceLayer, Furniture, Position, Wall } from '../document/index.ts';
+import type { PlanOfHouse } from './plan.ts';
 
 /** A place on a wall, and a rectangle that may hold it. */
 interface SurfaceSpot {
@@ -10,6 +11,10 @@ type Area = Pick<Furniture, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'>;
 /** Does a rectangle on a wall hold a place? Its edges count. */
 export const holds = (a: Area, at: SurfaceSpot): boolean =>
   at.xMm >= a.leftMm && at.xMm <= a.rightMm && at.heightMm >= a.bottomMm && at.heightMm <= a.topMm;
+
+/** Furniture that a box can be asked for inside of. */
+export const holdsBoxes = ({ kind }: Pick<Furniture, 'kind'>): boolean =>
+  kind === 'cabinet' || kind === 'counter' || kind === 'sink';
 
 /** The finished surface at one place of a wall: as it is, as it will be, and what is still to come. */
 export interface Surface {
@@ -25,4 +30,10 @@ export function surfaceAt(wall: Pick<Wall, 'boardMm' | 'layers'>, at: SurfaceSpo
   const coming = here.filter((l) => l.planned);
   const nowMm = wall.boardMm + sum(here.filter((l) => !l.planned));
   return { nowMm, laterMm: nowMm + sum(coming), coming };
+}
+
+/** Will a layer that is still to come stand before a place on a wall? */
+export function isToBeCovered({ lines }: Pick<PlanOfHouse, 'lines'>, at: Position): boolean {
+  const wall = at.on === 'wall' ? lines.get(at.wallId)?.wall : undefined;
+  return at.on === 'wall' && wall !== undefined && surfaceAt(wall, at).coming.length > 0;
 }

@@ -23,6 +23,7 @@ import {
   farEnd,
   isAt,
   isCommanded,
+  putCable,
   sourcesFor,
   switchChoices,
   withCable,
@@ -55,8 +56,7 @@ function CarriesFields({ house, cable, onHouse }: CableProps) {
   const say = useSay();
   const switches = switchChoices(house.points);
   const [first, second] = switchedIn(cable).map(({ key }) => switches.find((s) => s.value === key));
-  const put = (to: Cable) =>
-    onHouse((h) => ({ ...h, cables: h.cables.map((c) => (c.id === cable.id ? to : c)) }));
+  const put = (to: Cable) => onHouse((h) => putCable(h, to));
   return (
     <>
       <Choice
@@ -268,13 +268,7 @@ function Row({ house, point, cable, onHouse }: CableProps & { readonly point: Po
         ✕
       </Button>
       <div className="cable-seen">
-        <SeenAt
-          house={house}
-          cable={cable}
-          onChange={(to) =>
-            onHouse((h) => ({ ...h, cables: h.cables.map((c) => (c.id === cable.id ? to : c)) }))
-          }
-        />
+        <SeenAt house={house} cable={cable} onChange={(to) => onHouse((h) => putCable(h, to))} />
       </div>
     </div>
   );

@@ -15,7 +15,7 @@ const PLACES = [
 const WANTED: readonly Position['on'][] = ['wall', 'outside', 'ceiling'];
 
 /** A position of another kind in the same room, at a place that makes sense to start from. */
-function positionIn(room: Room, on: Position['on']): Position {
+export function positionIn(room: Room, on: Position['on']): Position {
   const middle = { xMm: (room.walls[0]?.lengthMm ?? 2000) / 2, yMm: (room.walls[1]?.lengthMm ?? 2000) / 2 };
   if (on === 'wall' || on === 'outside') {
     const wall = room.walls.find((w) => on === 'wall' || w.exterior) ?? room.walls[0];

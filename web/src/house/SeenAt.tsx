@@ -3,15 +3,13 @@ import { Button } from 'antd';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { useRowKeys } from '../parts/use-row-keys.ts';
 import { useSay } from '../app/say.ts';
-import { PositionFields } from './PositionFields.tsx';
+import { PositionFields, positionIn } from './PositionFields.tsx';
 
 const MOST = 6;
 
 /** Where one would look first: overhead where there is an attic, else below the floor. */
-function startIn(room: Room): Position {
-  const middle = { xMm: (room.walls[0]?.lengthMm ?? 2000) / 2, yMm: (room.walls[1]?.lengthMm ?? 2000) / 2 };
-  return { on: room.above.kind === 'attic' ? 'attic' : 'basement', roomId: room.id, ...middle };
-}
+const startIn = (room: Room): Position =>
+  positionIn(room, room.above.kind === 'attic' ? 'attic' : 'basement');
 
 /** Places where a cable was seen and can be reached, and how much of it hangs loose: it may be cut into there. */
 export function SeenAt({

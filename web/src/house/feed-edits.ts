@@ -119,6 +119,12 @@ export const withCable = (house: House, id: string, change: Partial<Cable>): Hou
   ...house,
   cables: house.cables.map((c) => (c.id === id ? { ...c, ...change } : c)),
 });
+/** The house with one of its cables as it is now. */
+export const putCable = (house: House, cable: Cable): House => ({
+  ...house,
+  cables: house.cables.map((c) => (c.id === cable.id ? cable : c)),
+});
+
 export const withoutCable = (house: House, id: string): House => ({
   ...house,
   cables: house.cables.filter((c) => c.id !== id),

@@ -31,7 +31,7 @@ export interface Evaluated {
   readonly again: () => void;
 }
 
-const EMPTY: Planning = { groups: [], candidates: [], options: [], method: 'NM-B' };
+const EMPTY: Planning = { groups: [], candidates: [], options: [], opens: [], method: 'NM-B' };
 
 /**
  * Evaluates what is worked on. Small houses at once; for large ones the search runs in a worker, with progress, and the last ways

@@ -1,4 +1,4 @@
-import { isReceptacleDevice, type Breaker, type Point } from '../../../document/index.ts';
+import { isBetweenHots, isReceptacleDevice, type Breaker, type Point } from '../../../document/index.ts';
 import { practice } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { outletFacts } from '../../place.ts';
@@ -16,7 +16,7 @@ const servedAt = (context: RuleContext, point: Point): Served => {
   const loads = context.house.loads.filter((l) => l.pointId === point.id);
   return servedBy(context.plan, context.pack, {
     at: point.at,
-    volts: devices.some((d) => d.volts === 240) ? 240 : 120,
+    volts: isBetweenHots({ devices }) ? 240 : 120,
     switched: devices.every((d) => d.switched === true || d.tab === 'broken'),
     appliance: outletFacts(context.house, point).appliance,
     fixed: loads.some((l) => l.connection === 'fixed'),

@@ -4,7 +4,7 @@ import {
   isTwoHot,
   switchedIn,
   switchesIn,
-  switchKey,
+  switchPlaces,
   type Point,
   type Position,
   type SwitchKey,
@@ -34,12 +34,9 @@ export const dimmedOutlet: Rule = {
   numbers: noNumbers,
   check: (context) => {
     const boxes = [...context.feed.boxes.values()];
-    return boxes.flatMap(({ point }) => {
-      const keys = switchesIn(point);
-      return point.devices.flatMap((d, index): Judgement[] => {
-        if (d.kind !== 'dimmer') return [];
-        const nth = point.devices.slice(0, index).filter(isSwitchDevice).length;
-        const key = keys[nth] ?? switchKey(point.id, nth + 1);
+    return boxes.flatMap(({ point }) =>
+      switchPlaces(point).flatMap(({ device, key, index }): Judgement[] => {
+        if (device.kind !== 'dimmer') return [];
         return boxes
           .filter((b) => hangsOn(b, key))
           .map((b) =>
@@ -61,8 +58,8 @@ export const dimmedOutlet: Rule = {
                 : { origin: 'standing' as const }),
             }),
           );
-      });
-    });
+      }),
+    );
   },
 };
 
@@ -158,11 +155,9 @@ function idleAt(context: RuleContext, box: BoxFeed): number[] {
   )
     return [];
   const used = new Set(context.house.cables.flatMap((c) => switchedIn(c).map(({ key }) => key)));
-  const devices = point.devices.flatMap((d, i) => (isSwitchDevice(d) ? [{ d, i }] : []));
-  return switchesIn(point).flatMap((key, nth) => {
-    const own = devices[nth];
-    return own && own.d.kind !== 'switch-three-way' && !used.has(key) ? [own.i] : [];
-  });
+  return switchPlaces(point).flatMap(({ device, key, index }) =>
+    device.kind !== 'switch-three-way' && !used.has(key) ? [index] : [],
+  );
 }
 
 /** A switch that the work leaves, or puts in, with nothing to switch. */

@@ -1,4 +1,5 @@
-import { isReceptacleDevice, isSmallAluminum, type Point, type PointId } from '../../../document/index.ts';
+import { isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
+import { wayUp } from '../../../feed/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
@@ -89,27 +90,14 @@ function askGround(context: RuleContext, point: Point, path: readonly string[]):
   });
 }
 
-/** Boxes that power passes on its way to a point. */
-function onTheWay({ feed }: RuleContext, id: PointId): ReadonlySet<string> {
-  const way = new Set<string>();
-  for (
-    let at = feed.parent.get(id)?.from ?? null;
-    at !== null && !way.has(at);
-    at = feed.parent.get(at)?.from ?? null
-  )
-    way.add(at);
-  return way;
-}
-
 function judgeGround(context: RuleContext, point: Point): Judgement[] {
   const box = context.feed.boxes.get(point.id);
   if (!box || box.circuits.length === 0) return [];
   if (box.ground === 'unknown') return [askGround(context, point, box.path)];
   const common = { mark: 'tap' as const, subjects: [point.id], sources: GROUND_SOURCES };
   // The box on the way, this one or one before it, where a grounding wire of its own comes in.
-  const run = context.house.points.find(
-    (p) => p.groundRun && (p.id === point.id || onTheWay(context, point.id).has(p.id)),
-  );
+  const way = wayUp(context.feed, point.id);
+  const run = context.house.points.find((p) => p.groundRun && way.includes(p.id));
   if (box.ground === 'yes')
     return [
       judge('ground', {

@@ -1,4 +1,4 @@
-import { isReceptacleDevice, type Panel, type Point, type PointId } from '../../../document/index.ts';
+import { isReceptacleDevice, type Panel, type Point } from '../../../document/index.ts';
 import {
   circuitLoad,
   countedOnCircuit,
@@ -43,9 +43,6 @@ const feedsExtended = (context: RuleContext, panel: Panel, seen: Set<string>): b
       context.house.panels.some((p) => p.fedFrom === b.id && feedsExtended(context, p, seen)),
   );
 };
-
-const isTwoHot = (context: RuleContext, id: PointId): boolean =>
-  context.feed.boxes.get(id)?.point.devices.some((d) => d.volts === 240) ?? false;
 
 /** All on one leg of a multiwire circuit would be too much: which leg the largest load hangs on that nobody has traced. */
 function askLeg(
@@ -103,10 +100,8 @@ export const connectedLoad: Rule = {
       const factors = countFactors(context.pack);
       const top = countedOnCircuit(load.loads, factors);
       const over = top.amps > breaker.amps + 1e-9;
-      const open = load.loads.filter(
-        (l) => l.legs.length === 2 && l.leg === undefined && !isTwoHot(context, l.pointId),
-      );
-      const known = load.loads.filter((l) => !open.includes(l));
+      const open = load.loads.filter((l) => l.untraced);
+      const known = load.loads.filter((l) => !l.untraced);
       if (over && open.length > 0 && countedOnCircuit(known, factors).amps <= breaker.amps + 1e-9)
         return [askLeg(context, load, open)];
       const all = load.connectedAmps + load.continuousAmps * (factor.value - 1);
