@@ -121,6 +121,29 @@ describe('counter line, NEC 210.52(C) (from memory)', () => {
     });
     expect(left([at(6)], parted)).toBeCloseTo(0, 9);
   });
+  it('a cooktop parts it too: nothing is asked for behind it', () => {
+    const parted = [standing('counter', 0, 8), standing('hob', 3, 5.5, { topMm: inches(36) })];
+    expect(left([at(1.5), at(7)], parted)).toBeCloseTo(0, 9);
+    // Reach ends at the cooktop: an outlet on the one side does not serve the other.
+    expect(left([at(2.5)], parted)).toBeCloseTo(0.5 + 2.5, 9);
+  });
+  it('two cabinets of counter side by side are one counter', () => {
+    const two = [standing('counter', 2, 4), standing('counter', 4, 6, { id: ItemId.parse('c2') })];
+    expect(counterCoverage(withFirst(12, 10, [], two), [at(3.9)], pack)).toMatchObject({
+      spaces: 1,
+      uncoveredMm: expect.closeTo(0.1 * 304.8, 6),
+    });
+  });
+  it('an island of exactly the size, also when it was measured in inches or millimeters', () => {
+    expect(
+      [2, 609.6 / 304.8, 24 * (1 / 12), 0.6096 * 3.280839895].map((l) => islandOutlets(2, l, 1, 2017)),
+    ).toEqual([1, 1, 1, 1]);
+    expect(islandOutlets(4 * 0.9999999999, 2, 0.3048 * 3.280839895, 2014)).toBe(1);
+    // 36 in x 36 in is 9 ft2: one; 36 in x 108 in is 27: two; from memory.
+    expect([0.9144 ** 2, 0.9144 * 2.7432].map((m2) => islandOutlets(m2 * 10.763910417, 9, 3, 2020))).toEqual([
+      1, 2,
+    ]);
+  });
   it('islands by edition: one each, by area, optional', () => {
     expect([2014, 2017].map((e) => islandOutlets(20, 5, 4, e))).toEqual([1, 1]);
     expect(islandOutlets(1.5, 1.5, 1, 2017)).toBe(0);

@@ -206,18 +206,38 @@ export function wallCoverage(
   };
 }
 
-/** Counter line of a kitchen that is within 2 ft of an outlet above it (210.52(C)). Sinks part a counter. */
+/** What parts a counter: on either side of it the counter is a space of its own (210.52(C)). */
+const PARTS: ReadonlySet<Furniture['kind']> = new Set(['sink', 'hob']);
+
+/** Counters of a wall that stand side by side are one; the lower top is where its outlets are measured from. */
+function counterRuns(wall: Wall): (Interval & { topMm: number })[] {
+  const out: (Interval & { topMm: number })[] = [];
+  const counters = wall.furniture.filter((f) => f.kind === 'counter').sort((a, b) => a.leftMm - b.leftMm);
+  for (const { leftMm, rightMm, topMm } of counters) {
+    const last = out.at(-1);
+    if (last && leftMm <= last.toMm + EPS)
+      out[out.length - 1] = {
+        ...last,
+        toMm: Math.max(last.toMm, rightMm),
+        topMm: Math.min(last.topMm, topMm),
+      };
+    else out.push({ fromMm: leftMm, toMm: rightMm, topMm });
+  }
+  return out;
+}
+
+/** Counter line of a kitchen that is within 2 ft of an outlet above it (210.52(C)). Sinks and cooktops part a counter. */
 export function counterCoverage(room: Room, points: readonly Point[], pack: CodePack): Coverage {
   const { counterReachMm, counterWidthMm, counterHeightMm } = pack.limits;
   const stretches: Stretch[] = [];
   let spaces = 0;
   let without = 0;
   for (const wall of room.walls)
-    for (const c of wall.furniture.filter((f) => f.kind === 'counter')) {
-      const sinks = wall.furniture
-        .filter((f) => f.kind === 'sink')
+    for (const c of counterRuns(wall)) {
+      const parting = wall.furniture
+        .filter((f) => PARTS.has(f.kind))
         .map((f) => ({ fromMm: f.leftMm, toMm: f.rightMm }));
-      for (const part of subtract({ fromMm: c.leftMm, toMm: c.rightMm }, sinks)) {
+      for (const part of subtract(c, parting)) {
         if (part.toMm - part.fromMm < counterWidthMm.value - 1e-6) continue;
         spaces += 1;
         const places = points.flatMap((p) =>
@@ -252,6 +272,6 @@ export function islandOutlets(
   edition: number,
 ): number | null {
   if (edition >= 2023) return null;
-  if (edition >= 2020) return squareFeet <= 0 ? 0 : 1 + Math.ceil(Math.max(0, squareFeet - 9) / 18 - 1e-9);
-  return longFeet >= 2 && shortFeet >= 1 ? 1 : 0;
+  if (edition >= 2020) return squareFeet <= 0 ? 0 : 1 + Math.ceil(Math.max(0, squareFeet - 9) / 18 - 1e-6);
+  return longFeet >= 2 - 1e-6 && shortFeet >= 1 - 1e-6 ? 1 : 0;
 }
