@@ -153,7 +153,12 @@ export const PARTS = {
   'dual-20': part('dual-20', 'each', 1, 4190),
   switch: part('switch', 'each', 1, 320),
   'switch-three-way': part('switch-three-way', 'each', 1, 520),
+  'box-divider': part('box-divider', 'each', 1, 290),
+  'low-voltage-insert': part('low-voltage-insert', 'each', 1, 390),
+  'switch-four-way': part('switch-four-way', 'each', 1, 1690),
+  'switch-pilot': part('switch-pilot', 'each', 1, 1290),
   dimmer: part('dimmer', 'each', 1, 2490),
+  'fan-control': part('fan-control', 'each', 1, 2790),
   'plate-1': part('plate-1', 'each', 1, 90),
   'plate-2': part('plate-2', 'each', 1, 180),
   'plate-3': part('plate-3', 'each', 1, 290),
@@ -241,10 +246,15 @@ export function devicePart(
       return wet ? `receptacle-${a}-wr` : `receptacle-${a}`;
     case 'switch':
     case 'switch-three-way':
+    case 'switch-four-way':
+    case 'switch-pilot':
     case 'dimmer':
+    case 'fan-control':
     case 'luminaire':
     case 'fan':
       return kind;
+    case 'low-voltage':
+      return 'low-voltage-insert';
     case 'appliance':
     case 'blank':
       return undefined;

@@ -1,5 +1,13 @@
 import { boxModel, groundIn } from '../catalog/index.ts';
-import { deviceFacts, isBulky, isThicker, type Cable, type Gauge, type Point } from '../document/index.ts';
+import {
+  deviceFacts,
+  isBulky,
+  isLowVoltage,
+  isThicker,
+  type Cable,
+  type Gauge,
+  type Point,
+} from '../document/index.ts';
 import type { BoxFeed } from '../feed/index.ts';
 import type { BoxContents } from './pack.ts';
 
@@ -15,8 +23,19 @@ export interface BoxSurvey {
 const larger = (a: Gauge | null, b: Gauge): Gauge => (a === null || isThicker(b, a) ? b : a);
 const hasWireGround = (cable: Cable): boolean => cable.ground === 'wire' || cable.ground === 'unknown';
 
-/** Volume of a box with the rings and covers on it. */
+/** Which part of a box is left to power: low voltage has its gangs to itself behind the divider. */
+const powerShare = ({ box, devices }: Point): number => {
+  const low = devices.filter(isLowVoltage).reduce((n, d) => n + (d.gangs ?? 1), 0);
+  return Math.max(0, box.gangs - low) / box.gangs;
+};
+
+/** Volume of a box with the rings and covers on it, as far as it is for power. */
 function boxVolume(point: Point): BoxSurvey['volume'] {
+  const whole = wholeVolume(point);
+  return whole && { ...whole, cubicInches: whole.cubicInches * powerShare(point) };
+}
+
+function wholeVolume(point: Point): BoxSurvey['volume'] {
   const extra = point.box.extras?.ringCubicInches ?? 0;
   if (point.box.markedCubicInches !== null)
     return { cubicInches: point.box.markedCubicInches + extra, from: 'marked' };

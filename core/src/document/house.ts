@@ -213,10 +213,14 @@ export const DeviceKind = z.enum([
   'receptacle-single',
   'switch',
   'switch-three-way',
+  'switch-four-way',
+  'switch-pilot',
   'dimmer',
+  'fan-control',
   'luminaire',
   'fan',
   'appliance',
+  'low-voltage',
   'blank',
 ]);
 export type DeviceKind = z.infer<typeof DeviceKind>;
@@ -343,6 +347,8 @@ export type CableEnd = z.infer<typeof CableEnd>;
  * What the conductors of a cable carry, as surveyed:
  * feed = constant hot + neutral; switched = switched hot + neutral; loop = constant hot out, switched hot back, no neutral;
  * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways;
+ * common-travelers = to a three-way that hangs at the end: two travelers and what is on its common, which is the constant hot or, where
+ * a switch is named, its switched hot; common-travelers-neutral = the same with a neutral;
  * two-hots = 240 V, both conductors hot, no neutral; two-hots-neutral = the same with a neutral beside them.
  */
 export const Carries = z.enum([
@@ -352,6 +358,8 @@ export const Carries = z.enum([
   'loop-neutral',
   'both',
   'travelers',
+  'common-travelers',
+  'common-travelers-neutral',
   'two-hots',
   'two-hots-neutral',
   'unknown',

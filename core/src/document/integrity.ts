@@ -1,7 +1,7 @@
 import type { Bundle } from './job.ts';
 import type { House, Point, Wall } from './house.ts';
 import { switchCount } from './kinds.ts';
-import { switchedIn } from './switches.ts';
+import { switchedIn, switchesIn } from './switches.ts';
 import { msg, q, type Text } from '../words/index.ts';
 
 /** Something in a document that does not hang together: named, never thrown. */
@@ -245,6 +245,9 @@ const deviceIsThere = (job: Bundle['job'], { id, devices }: Point, index: number
     devices.length,
   );
 
+const partnerName = (p: NonNullable<Bundle['job']['wants'][number]['partner']>): string =>
+  `${p.by === 'want' ? p.wantId : p.pointId}/${p.nth ?? 1}`;
+
 /** The same for a job against its house. */
 export function jobProblems({ house, job }: Bundle): Problem[] {
   const problems: Problem[] = [];
@@ -281,6 +284,23 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
           of: 'want',
           where,
           what: msg('document.problem.no-wanted-switch'),
+          subjects: [want.id],
+        });
+    }
+    const { partner } = want;
+    if (partner) {
+      const other = partner.by === 'want' ? wanted.get(partner.wantId) : undefined;
+      const there = house.points.find((p) => partner.by === 'switch' && p.id === partner.pointId);
+      const count = other ? switchCount(other) : there ? switchesIn(there).length : 0;
+      if (count < (partner.nth ?? 1) || other?.id === want.id)
+        problems.push({ of: 'want', where, what: msg('document.problem.no-partner'), subjects: [want.id] });
+      // A third switch for one light takes a four-way between the travelers.
+      const same = job.wants.filter((w) => w.partner && partnerName(w.partner) === partnerName(partner));
+      if (other?.partner || same.length > 1)
+        problems.push({
+          of: 'want',
+          where,
+          what: msg('document.problem.third-switch'),
           subjects: [want.id],
         });
     }

@@ -33,7 +33,7 @@ export const Want = z.object({
   gangs: z.int().min(1).max(3),
   /** What is in the gangs after the first, from the left; left out, the same as in the first. */
   beside: z
-    .array(z.enum(['receptacle', 'switch']))
+    .array(z.enum(['receptacle', 'switch', 'low-voltage']))
     .max(2)
     .optional(),
   /** Which device of its kind is in each gang, from the left: a dimmer for a switch, a single or a protecting receptacle; left out, the usual one. */
@@ -45,6 +45,13 @@ export const Want = z.object({
     /** A switch that is wanted in the same job. */
     z.object({ by: z.literal('want'), wantId: WantId, nth: SwitchNumber.optional() }),
   ]),
+  /** The switch that its first switch works together with: both become three-ways, with travelers between them. */
+  partner: z
+    .discriminatedUnion('by', [
+      z.object({ by: z.literal('switch'), pointId: PointId, nth: SwitchNumber.optional() }),
+      z.object({ by: z.literal('want'), wantId: WantId, nth: SwitchNumber.optional() }),
+    ])
+    .optional(),
   /** Which switch of the same box commands the light of a fan; left out, the light goes with the fan. */
   lightNth: SwitchNumber.optional(),
   /** A fan whose motor is hot at all times: what controls it controls its light. */

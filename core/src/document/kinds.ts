@@ -38,10 +38,15 @@ const DEVICES: Readonly<Record<Device['kind'], DeviceFacts>> = {
   'receptacle-single': facts('receptacle', true),
   switch: facts('switch', true),
   'switch-three-way': facts('switch', true),
+  'switch-four-way': facts('switch', true),
+  'switch-pilot': facts('switch', true),
   dimmer: facts('switch', true, { bulky: true }),
+  'fan-control': facts('switch', true, { bulky: true }),
   luminaire: facts('luminaire', false),
   fan: facts('fan', false),
   appliance: facts('appliance', false),
+  // In a compartment of its own behind a divider.
+  'low-voltage': facts(null, false),
   blank: facts(null, false),
 };
 export const deviceFacts = ({ kind }: Kind): DeviceFacts => DEVICES[kind];
@@ -82,8 +87,18 @@ export const isSwitchDevice = (device: Kind): boolean => deviceFacts(device).mak
 /** Is one size thicker than the other? */
 export const isThicker = (a: Gauge, b: Gauge): boolean => GAUGES.indexOf(a) > GAUGES.indexOf(b);
 
+/** A switch that works together with another one: what it is connected to are travelers. */
+export const isTravelerSwitch = ({ kind }: Kind): boolean =>
+  kind === 'switch-three-way' || kind === 'switch-four-way';
+
+/** Something of low voltage: behind a divider, and nothing of the branch circuit. */
+export const isLowVoltage = ({ kind }: Kind): boolean => kind === 'low-voltage';
+
+/** What may stand in one gang of a wanted box. */
+export type GangKind = Want['kind'] | NonNullable<Want['beside']>[number];
+
 /** What a wanted box has in its gangs, from the left. */
-export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): Want['kind'][] =>
+export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): GangKind[] =>
   Array.from({ length: gangs }, (_, i) => (i === 0 ? kind : (beside?.[i - 1] ?? kind)));
 
 /** The device that is asked for in a gang of a wanted box; undefined where the usual one of its kind will do. */

@@ -17,9 +17,16 @@ export const boxOfKey = (key: SwitchKey): PointId => PointId.parse(key.split('/'
 
 /** Insulated conductors of a cable that carries this for so many switches: what is constant, and one for each switch. */
 export function conductorsFor(carries: Cable['carries'], switches: number): Cable['conductors'] {
-  const three = ['both', 'loop-neutral', 'travelers', 'two-hots-neutral'].includes(carries);
+  if (carries === 'common-travelers-neutral') return 4;
+  const three = ['both', 'loop-neutral', 'travelers', 'common-travelers', 'two-hots-neutral'].includes(
+    carries,
+  );
   return switches > 1 ? (three ? 4 : 3) : three ? 3 : 2;
 }
+
+/** Does a cable have travelers in it, which go between two switches for one light? */
+export const carriesTravelers = ({ carries }: Pick<Cable, 'carries'>): boolean =>
+  carries === 'travelers' || carries === 'common-travelers' || carries === 'common-travelers-neutral';
 
 /** The switched conductors of a cable, in the order of their colors; none where its switch is not known. */
 export const switchedIn = (

@@ -8,7 +8,7 @@ import {
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import { makeBill, type Bill, type Piece } from '../materials/index.ts';
-import { bridgeOf, cutBoxes, type Applied, type Option } from '../planning/index.ts';
+import { bridgeOf, changesOf, cutBoxes, type Applied, type Option } from '../planning/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import {
   deadChain,
@@ -102,6 +102,7 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
     feed,
     after: applied.house.points,
     cuts: applied.cuts,
+    changes: changesOf(house, job),
     labels: new Map([...labelsIn(house), ...labels]),
   };
   const power = powerOf(input);

@@ -5,8 +5,9 @@ import {
   isProtecting,
   givesGroundFault,
   isReceptacleDevice,
+  isTravelerSwitch,
   switchedIn,
-  switchesIn,
+  switchPlaces,
   type Breaker,
   type BreakerId,
   type Cable,
@@ -166,6 +167,13 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
     case 'travelers':
       far.travelers ||= near.hot || near.travelers;
       break;
+    case 'common-travelers':
+    case 'common-travelers-neutral':
+      far.travelers ||= near.hot || near.travelers;
+      if (cable.switchedBy === null) far.hot ||= near.hot;
+      else learn(false);
+      if (cable.carries === 'common-travelers-neutral') far.neutral ||= near.neutral;
+      break;
     case 'unknown':
       far.unread = true;
       break;
@@ -173,9 +181,9 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
   return before !== `${far.hot}${far.neutral}${[...far.switched].join()}${far.unread}`;
 }
 
-/** A switch loop brings the switched conductors back to the box it came from. */
+/** A switch loop brings the switched conductors back to the box it came from, and so does a three-way at the end of a run. */
 function returnSwitched(cable: Cable, near: Draft): void {
-  if (cable.carries === 'loop' || cable.carries === 'loop-neutral')
+  if (['loop', 'loop-neutral', 'common-travelers', 'common-travelers-neutral'].includes(cable.carries))
     for (const { key } of switchedIn(cable)) near.switched.add(key);
 }
 
@@ -315,7 +323,12 @@ export function buildFeed(house: House): Feed {
     for (const b of panel.breakers) circuits.set(b.id, walkBreaker(b, drafts, house.cables, at, parent));
   settle(house.cables, drafts);
   for (const d of drafts.values())
-    if (d.hot || d.travelers) for (const key of switchesIn(d.point)) d.switched.add(key);
+    if (d.hot || d.travelers)
+      for (const { key, device } of switchPlaces(d.point)) {
+        // One of two for the same light: the conductor to it is at the other one, unless a cable here is said to have it.
+        const named = (at.get(d.point.id) ?? []).some((c) => switchedIn(c).some((s) => s.key === key));
+        if (named || !isTravelerSwitch(device)) d.switched.add(key);
+      }
   const boxes = new Map<PointId, BoxFeed>();
   for (const [id, d] of drafts)
     boxes.set(id, {

@@ -58,6 +58,7 @@ export type Edit =
   | { edit: 'set-raceway'; cableId: CableId; size: '3/8' | '1/2' | '3/4' }
   | { edit: 'ground-proved'; cableId: CableId }
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
+  | { edit: 'set-divider'; pointId: PointId; barrier: 'metal' | 'nonmetallic' }
   | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
   /** What a circuit is set aside for. */
@@ -189,6 +190,11 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
+    case 'set-divider':
+      return withPoint(bundle, edit.pointId, (p) => ({
+        ...p,
+        box: { ...p.box, extras: { ...p.box.extras, barrier: edit.barrier } },
+      }));
     case 'set-tab':
       return withPoint(bundle, edit.pointId, (p) => ({
         ...p,

@@ -140,6 +140,8 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const want = job.wants.find((w) => newPointId(w) === point.id);
     if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     if (want?.mounting !== undefined) one('box-screws');
+    const divided = point.box.extras?.barrier !== undefined;
+    if (divided && (otherBox || old?.box.extras?.barrier === undefined)) one('box-divider');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
     return needs.map((n) => ({ ...n, why: point.label }));
   });

@@ -17,7 +17,8 @@ export interface Conductor {
  * Which color carries what in a cable, by what the cable carries: `also` is there only where a second switched conductor is.
  * Colors are the usual ones of cables with ground, blue the fourth (common practice).
  */
-const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Color, Role | 'switched' | 'also'])[]>> = {
+type Meant = readonly (readonly [Color, Role | 'switched' | 'also'])[];
+const ROLES: Readonly<Record<Exclude<Cable['carries'], `common-travelers${string}`>, Meant>> = {
   feed: [
     ['black', 'hot'],
     ['white', 'neutral'],
@@ -64,16 +65,47 @@ const ROLES: Readonly<Record<Cable['carries'], readonly (readonly [Color, Role |
   ],
 };
 
+/**
+ * To a three-way at the end of a run. Without a neutral the white is marked over: as what supplies the switch, never as what comes
+ * back from it to the lamp (NEC 200.7(C), from memory).
+ */
+function toThreeWay(carries: `common-travelers${'' | '-neutral'}`, onSwitch: boolean): Meant {
+  const common = onSwitch ? 'switched' : 'hot';
+  if (carries === 'common-travelers-neutral')
+    return [
+      ['black', common],
+      ['red', 'traveler'],
+      ['blue', 'traveler'],
+      ['white', 'neutral'],
+    ];
+  return onSwitch
+    ? [
+        ['black', common],
+        ['red', 'traveler'],
+        ['white', 'traveler'],
+      ]
+    : [
+        ['white', common],
+        ['black', 'traveler'],
+        ['red', 'traveler'],
+      ];
+}
+
+const meantBy = ({ carries, switchedBy }: Cable): Meant =>
+  carries === 'common-travelers' || carries === 'common-travelers-neutral'
+    ? toThreeWay(carries, switchedBy !== null)
+    : ROLES[carries];
+
 const INSULATED: readonly Color[] = ['black', 'white', 'red', 'blue'];
 
 /** The conductors of a cable with their roles; a two-conductor cable has no red, whatever it carries. */
 export function conductorsOf(cable: Cable, isNew: boolean): Conductor[] {
   const [first, second] = switchedIn(cable);
   const switched: Role = `switched:${first?.key ?? 'unknown'}`;
-  const out = ROLES[cable.carries].flatMap(([color, r]): Conductor[] => {
+  const out = meantBy(cable).flatMap(([color, r]): Conductor[] => {
     if (r === 'also' ? !second : color === 'red' && cable.conductors < 3) return [];
     const role: Role = r === 'switched' ? switched : r === 'also' ? `switched:${second?.key ?? ''}` : r;
-    const remark = color === 'white' && (role === 'hot' || role === 'second-hot');
+    const remark = color === 'white' && (role === 'hot' || role === 'second-hot' || role === 'traveler');
     return [{ cableId: cable.id, color, role, isNew, remark }];
   });
   // What a cable has more than it carries is a spare, capped at both ends.

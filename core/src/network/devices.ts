@@ -16,6 +16,8 @@ export type Screw =
   | 'common screw'
   | 'traveler screw'
   | 'other traveler screw'
+  | 'onward traveler screw'
+  | 'other onward traveler screw'
   | 'lamp lead black'
   | 'lamp lead white'
   | 'fan lead black'
@@ -39,6 +41,7 @@ export interface Use {
     | 'outlet'
     | 'light'
     | 'fan motor'
+    | 'pilot light'
     | 'appliance'
     | '120 V side'
     | 'other 120 V side';
@@ -97,6 +100,21 @@ const THREE_WAY: DeviceParts = {
     { a: 'common screw', b: 'other traveler screw', by: 'handle', closedAt: 1 },
   ],
 };
+/** Two travelers come and two go on: straight through, or crossed. */
+const FOUR_WAY: DeviceParts = {
+  ...NOTHING,
+  contacts: [
+    { a: 'traveler screw', b: 'onward traveler screw', by: 'handle', closedAt: 0 },
+    { a: 'other traveler screw', b: 'other onward traveler screw', by: 'handle', closedAt: 0 },
+    { a: 'traveler screw', b: 'other onward traveler screw', by: 'handle', closedAt: 1 },
+    { a: 'other traveler screw', b: 'onward traveler screw', by: 'handle', closedAt: 1 },
+  ],
+};
+/** Its lamp burns while what it commands is on, and needs a neutral for that. */
+const PILOT: DeviceParts = {
+  ...SWITCH,
+  uses: [{ what: 'pilot light', line: 'other switch screw', back: 'silver' }],
+};
 const lamp = (what: Use['what']): DeviceParts => ({
   ...NOTHING,
   uses: [{ what, line: 'lamp lead black', back: 'lamp lead white' }],
@@ -135,15 +153,21 @@ export function partsOf(device: Device): DeviceParts {
       return PROTECTING;
     case 'switch':
     case 'dimmer':
+    case 'fan-control':
       return SWITCH;
+    case 'switch-pilot':
+      return PILOT;
     case 'switch-three-way':
       return THREE_WAY;
+    case 'switch-four-way':
+      return FOUR_WAY;
     case 'luminaire':
       return lamp('light');
     case 'fan':
       return isParted(device) ? FAN_WITH_LIGHT : lamp('fan motor');
     case 'appliance':
       return lamp('appliance');
+    case 'low-voltage':
     case 'blank':
       return NOTHING;
   }

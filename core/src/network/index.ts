@@ -3,4 +3,5 @@ export * from './conductors.ts';
 export * from './devices.ts';
 export * from './network.ts';
 export * from './touched.ts';
+export * from './travelers.ts';
 export * from './survey.ts';

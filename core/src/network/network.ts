@@ -144,7 +144,8 @@ export function networkOf(house: House, made: ReadonlyMap<PointId, readonly (rea
         });
       for (const u of parts.uses)
         uses.push({ ...u, point, device: i, line: node(i, u.line), back: node(i, u.back) });
-      if (d.kind !== 'blank') metal.push({ point, what: 'yoke', node: node(i, 'green') });
+      if (d.kind !== 'blank' && d.kind !== 'low-voltage')
+        metal.push({ point, what: 'yoke', node: node(i, 'green') });
     });
     if (isMetalBox(point) === false) continue;
     if (isMetalBox(point)) metal.push({ point, what: 'box', node: shellOf(point.id) });

@@ -19,6 +19,7 @@ import {
 } from '../document/index.ts';
 import { conductorsOf, switchesOn, type Conductor } from './conductors.ts';
 import { partsOf, type Screw } from './devices.ts';
+import { travelerEnds } from './travelers.ts';
 import { endAt, endOf, groundRunOf, isMetalBox, screwOf, shellOf, type NodeId } from './network.ts';
 
 /**
@@ -85,6 +86,8 @@ function attach(
         ground,
       ];
     case 'switch':
+    case 'switch-pilot':
+    case 'fan-control':
     case 'dimmer': {
       const key =
         own !== undefined && switchedKeys.includes(own)
@@ -95,16 +98,14 @@ function attach(
       return [
         ['switch screw', 'hot'],
         ...(key === undefined ? [] : ([['other switch screw', `switched:${key}`]] as const)),
+        ...(device.kind === 'switch-pilot' ? ([['silver', 'neutral']] as const) : []),
         ground,
       ];
     }
     case 'switch-three-way':
-      return [
-        ['common screw', commonOf(device, own, switchedKeys)],
-        ['traveler screw', 'traveler 1'],
-        ['other traveler screw', 'traveler 2'],
-        ground,
-      ];
+      return [['common screw', commonOf(device, own, switchedKeys)], ground];
+    case 'switch-four-way':
+      return [ground];
     case 'fan':
       if (device.motor === 'always')
         return [
@@ -137,18 +138,10 @@ function attach(
         ['lamp lead white', 'neutral'],
         ground,
       ];
+    case 'low-voltage':
     case 'blank':
       return [];
   }
-}
-
-/** Two travelers of one cable are told apart by their colors; more of them only at the wall. */
-function travelerGroup(conductor: Conductor, all: readonly InBox[], threeWays: number): string | undefined {
-  const travelers = all.filter((x) => x.conductor.role === 'traveler');
-  const first = conductor.color === travelers[0]?.conductor.color;
-  if (threeWays === 1 && travelers.length === 2) return first ? 'traveler 1' : 'traveler 2';
-  // Passed on in a box without such a switch: color to color.
-  return threeWays === 0 ? `passed ${conductor.color}` : undefined;
 }
 
 /**
@@ -193,7 +186,10 @@ function surveyedBox(
   const feeding = new Set(cables.flatMap((c) => [...(circuits.get(c.id) ?? [])]));
   const shared = feeding.size > 1;
   const unread = here.some((x) => x.conductor.role === 'unread' && !passesNeutral(cables, x.conductor));
-  const threeWays = point.devices.filter((d) => d.kind === 'switch-three-way').length;
+  const ends = travelerEnds(
+    point,
+    here.flatMap(({ conductor }) => (conductor.role === 'traveler' ? [conductor] : [])),
+  );
   const groups = new Map<string, NodeId[]>();
   const add = (key: string, node: NodeId) => groups.set(key, [...(groups.get(key) ?? []), node]);
   for (const { conductor, node, onLoad } of here) {
@@ -205,8 +201,11 @@ function surveyedBox(
     }
     if (role === 'spare' || role === 'unread') continue;
     if (role === 'traveler') {
-      const key = travelerGroup(conductor, here, threeWays);
-      if (key !== undefined) add(key, node);
+      const end = ends?.get(conductor);
+      if (!end) continue;
+      const key = end.to === 'screw' ? `traveler ${end.screw}` : `passed ${end.n}`;
+      add(key, node);
+      if (end.to === 'screw') add(key, screwOf(point.id, end.device, end.screw));
     } else if (role === 'ground') add('ground', node);
     else {
       // Two circuits in one box stay apart.

@@ -33,9 +33,10 @@ import {
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { circuitVolts } from '../load/index.ts';
 import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
-import { applyChanges, BLANK, type PutIn } from './changes.ts';
+import { applyChanges, BLANK, withDivider, type PutIn } from './changes.ts';
 import { devicesTaken, kindTaken, movedPoints, switchGoes, withMoved } from './moves.ts';
 import type { CutIn } from './candidate.ts';
+import { gangOfSwitch, pairedIn } from './partners.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newLoadId, newPointId, roleOf, type JobInHouse, type PlannedLeg } from './types.ts';
 
@@ -85,7 +86,13 @@ export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
   return box;
 }
 
-function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack: CodePack): Device[] {
+function devicesFor(
+  want: Want,
+  wants: readonly Want[],
+  breaker: Breaker,
+  groundFaultHere: boolean,
+  pack: CodePack,
+): Device[] {
   if (want.kind === 'luminaire' || want.kind === 'fan') {
     const light = switchNumbers(want)[1];
     return [
@@ -119,8 +126,10 @@ function devicesFor(want: Want, breaker: Breaker, groundFaultHere: boolean, pack
   const heavy =
     want.loads.some((l) => l.voltAmperes / circuitVolts(breaker) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
+  const threeWays = new Set([...pairedIn(want, wants)].map((nth) => gangOfSwitch(want, nth)));
   return gangKinds(want).map((kind, i): Device => {
-    const asked = askedDevice(want, i);
+    const asked = threeWays.has(i) ? 'switch-three-way' : askedDevice(want, i);
+    if (kind === 'low-voltage') return { kind, amps: 15, grounded: true };
     if (kind === 'switch') return { kind: asked ?? 'switch', amps: 15, grounded: true };
     return {
       kind: asked ?? (groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle'),
@@ -214,10 +223,13 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         at: want.at,
         condition: 'sound',
         accessible: true,
-        box: factsOf(box, Math.max(box.gangs, boxGangs(want))),
+        box: withDivider(
+          factsOf(box, Math.max(box.gangs, boxGangs(want))),
+          gangKinds(want).includes('low-voltage'),
+        ),
         devices: moved
           ? devicesTaken(want, moved).map((d) => withSwitch(d, goes))
-          : devicesFor(want, leg.breaker, own.has(newPointId(want)), setting.pack),
+          : devicesFor(want, job.wants, leg.breaker, own.has(newPointId(want)), setting.pack),
       }),
     ];
   });

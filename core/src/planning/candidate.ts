@@ -1,4 +1,14 @@
-import type { Breaker, Cable, CableId, PanelId, Point, PointId, Position, Want } from '../document/index.ts';
+import type {
+  Breaker,
+  Cable,
+  CableId,
+  PanelId,
+  Point,
+  PointId,
+  Position,
+  SwitchKey,
+  Want,
+} from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import { type Text } from '../words/index.ts';
 
@@ -57,6 +67,8 @@ export interface WantGroup {
   /** A neutral beside two hots. */
   readonly neutral: boolean;
   readonly wants: readonly Want[];
+  /** The switch in the only box that their switch works together with; null where there is none. */
+  readonly partner: SwitchKey | null;
   /** The only box, panel or cable that may feed it; null leaves it to the search. */
   readonly only: PointId | PanelId | CableId | null;
 }

@@ -12,6 +12,7 @@ import {
   isLamp,
   isReceptacleDevice,
   isSwitchDevice,
+  isTravelerSwitch,
   switchKey,
   switchNumbers,
   type Breaker,
@@ -25,7 +26,8 @@ import { placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
-import { devicesTaken } from './moves.ts';
+import { devicesTaken, switchTaken } from './moves.ts';
+import { partnerKey, partnerReasons, threeWayRole } from './partners.ts';
 import { groupRole, MOST_SWITCHED } from './units.ts';
 import { roomInBox } from './tap-box.ts';
 import { circuitReasons } from './tap-circuit.ts';
@@ -33,7 +35,8 @@ import { ask, FROM, no, work } from './tap-reasons.ts';
 import { msg } from '../words/index.ts';
 
 /** Where a want must get its power from, if that is not left to the search. */
-function onlyFrom({ source, replaces }: Want): WantGroup['only'] {
+function onlyFrom({ source, replaces, partner }: Want): WantGroup['only'] {
+  if (partner?.by === 'switch') return partner.pointId;
   if (source?.from === 'point') return source.pointId;
   if (source?.from === 'panel') return source.panelId;
   if (source) return source.cableId;
@@ -45,13 +48,15 @@ const isTwoHotWant = (want: Want): boolean => voltsOf(want) === 240;
 
 /** What a want hangs on. A light on a wanted switch comes with that switch, which needs what is always live. */
 export function groupWants(wants: readonly Want[]): WantGroup[] {
-  const groups = new Map<string, { only: WantGroup['only']; control: WantGroup['control']; wants: Want[] }>();
+  const groups = new Map<string, Pick<WantGroup, 'only' | 'control' | 'partner'> & { wants: Want[] }>();
   for (const w of wants) {
     const control: WantGroup['control'] =
       w.control.by === 'switch' && switchCount(w) === 0
         ? { by: 'switch', pointId: w.control.pointId, nths: switchNumbers(w), hotToo: needsHotToo(w) }
         : { by: 'always' };
-    const commands = w.control.by === 'want' ? w.control.wantId : null;
+    const first = w.control.by === 'want' ? w.control : w.partner;
+    const commands = first?.by === 'want' ? first.wantId : null;
+    const partner = partnerKey(w);
     const only = onlyFrom(wants.find((x) => x.id === commands) ?? w);
     const on =
       control.by === 'always'
@@ -65,15 +70,17 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
       voltsOf(w),
       only ?? '',
       w.replacesDevice ?? '',
+      partner ?? '',
       isTwoHotWant(w) ? (w.plug ?? '') : '',
     ].join('#');
-    const group = groups.get(key) ?? { only, control, wants: [] };
+    const group = groups.get(key) ?? { only, control, partner, wants: [] };
     group.wants.push(w);
     groups.set(key, group);
   }
-  return [...groups.values()].map(({ only, control, wants: list }) => ({
+  return [...groups.values()].map(({ only, control, partner, wants: list }) => ({
     control,
     only,
+    partner,
     volts: list[0] ? voltsOf(list[0]) : 120,
     neutral: list[0] ? wantsNeutral(list[0]) : false,
     wants: list,
@@ -134,9 +141,12 @@ function movingReasons(box: BoxFeed, want: Want | undefined): TapReason[] {
   const devices = devicesTaken(want ?? {}, point);
   const count = devices.filter(isSwitchDevice).length;
   if (box.circuits.length > 1) out.push(no(TWO_CIRCUITS, FROM.survey));
-  if (devices.some((d) => d.kind === 'switch-three-way'))
-    out.push(no(msg('planning.tap.three-way'), FROM.survey));
-  else if (count > MOST_SWITCHED) out.push(no(msg('planning.tap.switches', { count }), FROM.survey));
+  if (devices.some(isTravelerSwitch)) {
+    const own = want && switchTaken(want, point);
+    // With others in its box it takes more than one cable can carry.
+    if (count > 1 || threeWayRole(box, own ?? 1) === null)
+      out.push(no(msg('planning.tap.three-way'), FROM.survey));
+  } else if (count > MOST_SWITCHED) out.push(no(msg('planning.tap.switches', { count }), FROM.survey));
   if (devices.some(isProtecting) && box.cables.some(({ cable }) => isOnLoad(cable, point.id)))
     out.push(no(msg('planning.tap.load-side'), FROM.survey));
   if (count > 0 && devices.some((d) => isLamp(d) || d.tab === 'broken'))
@@ -198,7 +208,11 @@ export function judgeCandidates(
     // A point that moves takes along what is in its box, whatever that is.
     const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
     const reasons: TapReason[] = [
-      ...(moves ? movingReasons(box, group.wants[0]) : conductorReasons(box, group)),
+      ...(moves
+        ? movingReasons(box, group.wants[0])
+        : group.partner !== null && group.only === point.id
+          ? partnerReasons(box, group.partner, group.wants.length)
+          : conductorReasons(box, group)),
       ...conditionReasons(point),
     ];
     let most = 1;

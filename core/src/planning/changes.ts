@@ -18,6 +18,7 @@ import {
   type Point,
   type PointId,
 } from '../document/index.ts';
+import { changesOf } from './partners.ts';
 import { allOf, msg, q, type Text } from '../words/index.ts';
 
 /** Changes of points that stay where they are: what the house is with them. */
@@ -45,6 +46,12 @@ export function kindOf(devices: readonly Device[], old: Point['kind']): Point['k
 const deviceOf = (kind: DeviceKind, amps: number): Device => ({ kind, amps, grounded: true });
 /** What stands where a device was taken out. */
 export const BLANK: Device = { kind: 'blank', amps: 15, grounded: true };
+
+/** A box that holds low voltage beside power gets a divider, of metal in a metal box. */
+export const withDivider = (box: Point['box'], low: boolean): Point['box'] =>
+  low && box.extras?.barrier === undefined
+    ? { ...box, extras: { ...box.extras, barrier: box.metal ? 'metal' : 'nonmetallic' } }
+    : box;
 
 function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boolean): Point {
   const kind = kindOf(devices, point.kind);
@@ -98,7 +105,13 @@ function changed(
     }
     case 'enlarge': {
       const devices = [...pinned(house, point), ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
-      return withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices, metalFed);
+      const wide = withGangs(
+        point,
+        Math.min(6, Math.max(point.box.gangs, gangsOf(devices))),
+        devices,
+        metalFed,
+      );
+      return { ...wide, box: withDivider(wide.box, change.devices.includes('low-voltage')) };
     }
     case 'reduce': {
       // The box stays with its ring and cables: a blank closes each gang that is left. One that loses everything is a junction.
@@ -206,8 +219,8 @@ export const shiftRoomMm = (point: Pick<Point, 'box' | 'devices'>): number =>
   (Math.max(0, point.box.gangs - Math.max(1, gangsOf(point.devices))) * GANG_MM) / 2;
 
 /** The house with the changes of a job. What hangs on a retired point goes with it; what is beyond it stays spliced. */
-export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
-  const changes = job.changes ?? [];
+export function applyChanges(house: House, job: Parameters<typeof changesOf>[1]): Changed {
+  const changes = changesOf(house, job);
   if (changes.length === 0)
     return { house, putIn: { replaced: [], added: [] }, touched: [], dead: [], undone: [] };
   let { points, cables, loads } = house;
@@ -244,7 +257,7 @@ export function applyChanges(house: House, job: Pick<Job, 'changes'>): Changed {
   return {
     house: after,
     putIn: putIn(house, after, changes),
-    touched: changedPoints(job),
+    touched: changedPoints({ changes }),
     dead,
     undone: [...new Set(undone)].filter((id) => points.some((p) => p.id === id)),
   };

@@ -9,4 +9,5 @@ export * from './forest.ts';
 export * from './new-circuit.ts';
 export * from './option.ts';
 export * from './apply.ts';
+export { changesOf, gangOfSwitch, pairedIn } from './partners.ts';
 export * from './runs.ts';

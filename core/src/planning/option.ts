@@ -11,6 +11,7 @@ import {
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
 import { holeCount, routeOf } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
+import { changesOf, withCommanders } from './partners.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
@@ -227,7 +228,7 @@ export const tooMany = (wants: number): Text | undefined =>
  */
 function changedFirst(setting: PlanSetting): PlanSetting {
   const { house, job } = setting;
-  if ((job.changes ?? []).length === 0) return setting;
+  if (changesOf(house, job).length === 0) return setting;
   const after = applyChanges(house, job).house;
   return { ...setting, house: after, feed: buildFeed(after) };
 }
@@ -236,7 +237,7 @@ function changedFirst(setting: PlanSetting): PlanSetting {
 export function searchJob(given: PlanSetting, progress: Progress = () => undefined): Omit<Planning, 'opens'> {
   const setting = changedFirst(given);
   const { job, house, feed } = setting;
-  const groups = groupWants(job.wants);
+  const groups = groupWants(withCommanders(job.wants));
   const poles = (g: WantGroup): number => (g.volts === 240 ? 2 : 1);
   const judged = groups.map((g, i) =>
     judgeCandidates(

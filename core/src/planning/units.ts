@@ -2,6 +2,7 @@ import {
   boxOfKey,
   isBetweenHots,
   isReceptacleDevice,
+  isTravelerSwitch,
   needsHotToo,
   type Device,
   conductorsFor,
@@ -19,6 +20,7 @@ import { wayTo, type Found } from '../routing/index.ts';
 import type { WantGroup } from './candidate.ts';
 import { endMinutes, type Closure } from './legs.ts';
 import { devicesTaken, switchTaken } from './moves.ts';
+import { partnerBox, secondRole, secondsOf, threeWayRole } from './partners.ts';
 import { newPointId, type LegRole } from './types.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -140,14 +142,26 @@ export function switchRole(
  * at the switch; or constant and switched feed together on to a light, so that more can hang on it. A cable has two, three or
  * four conductors, by how many switches command what hangs on it.
  */
-function schemesOf(prices: UnitPrices, group: number, control: Want, lights: readonly Want[]): Unit[] {
+function schemesOf(
+  prices: UnitPrices,
+  group: number,
+  control: Want,
+  lights: readonly Want[],
+  seconds: readonly Want[],
+): Unit[] {
   const s = newPointId(control);
   const led = lights.map((l): Led => ({ id: newPointId(l), nths: switchNumbers(l), hot: needsHotToo(l) }));
   const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))], hot: true };
-  const wants = [control, ...lights];
+  const wants = [control, ...seconds, ...lights];
   const out: Unit[] = [];
   const add = (scheme: Text, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
-    if (made) out.push({ group, wants, entry, exits, scheme, ...made });
+    const more = seconds.flatMap((w) => foundLeg(prices.closure, s, newPointId(w), secondRole(true)) ?? []);
+    if (!made || more.length < seconds.length) return;
+    const cost = more.reduce(
+      (sum, l) => sum + l.found.cost + prices.legMinutes + endMinutes(l.conductors),
+      made.cost,
+    );
+    out.push({ group, wants, entry, exits, scheme, legs: [...made.legs, ...more], cost });
   };
   add(
     msg('planning.scheme.at-switch', { switch: control.label }),
@@ -192,10 +206,13 @@ const plain = (carries: 'feed' | 'two-hots' | 'two-hots-neutral'): LegRole => ({
 const twoHots = (neutral: boolean): LegRole => plain(neutral ? 'two-hots-neutral' : 'two-hots');
 
 /** What a point that moves had at its old place: the new cable takes all of it along. */
-function movedRole({ point, constantHot, neutral, switchedBy: all }: BoxFeed, want: Want): LegRole {
+function movedRole(box: BoxFeed, want: Want): LegRole {
+  const { point, constantHot, neutral, switchedBy: all } = box;
   const devices = devicesTaken(want, point);
   if (isBetweenHots({ devices })) return twoHots(devices.some(takesNeutral));
   const one = switchTaken(want, point);
+  const threeWay = devices.some(isTravelerSwitch) ? threeWayRole(box, one ?? 1) : null;
+  if (threeWay) return threeWay;
   const own =
     one === undefined ? (want.replacesDevice === undefined ? switchesIn(point).map(nthOf) : []) : [one];
   if (own.length > 0)
@@ -225,6 +242,7 @@ export function groupRole(group: WantGroup, feed: Feed): LegRole {
   const [want] = group.wants;
   const old = want?.replaces === undefined ? undefined : feed.boxes.get(want.replaces);
   if (want && old) return movedRole(old, want);
+  if (group.partner !== null) return secondRole(partnerBox(want, feed)?.neutral ?? false);
   return group.control.by === 'switch'
     ? switchRole(group.control.hotToo ? 'both' : 'switched', group.control.pointId, group.control.nths)
     : group.volts === 240
@@ -238,10 +256,14 @@ export function unitsOf(prices: UnitPrices, groups: readonly WantGroup[]): (read
   const led = (id: string) => all.filter((w) => w.control.by === 'want' && w.control.wantId === id);
   return groups.flatMap((group, g) =>
     group.wants.flatMap((want): (readonly Unit[])[] => {
-      const by = want.control.by === 'want' ? want.control.wantId : null;
+      const first = want.control.by === 'want' ? want.control : want.partner;
+      const by = first?.by === 'want' ? first.wantId : null;
       if (by !== null && all.some((w) => w.id === by && switchCount(w) > 0)) return [];
       const lights = switchCount(want) > 0 ? led(want.id) : [];
-      if (lights.length > 0) return [schemesOf(prices, g, want, lights)];
+      const seconds = switchCount(want) > 0 ? secondsOf(all, want) : [];
+      // A third switch would want a four-way between the travelers.
+      if (seconds.length > 1) return [[]];
+      if (lights.length + seconds.length > 0) return [schemesOf(prices, g, want, lights, seconds)];
       const id = newPointId(want);
       return [[{ group: g, wants: [want], entry: id, exits: [id], legs: [], cost: 0, scheme: '' }]];
     }),

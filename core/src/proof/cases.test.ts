@@ -30,6 +30,7 @@ import {
 } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
 import { said } from '../testing/said.ts';
+import { proveWiring } from './electrical.ts';
 
 /** Jobs in houses as they are, the whole way: documents in, plan out. Each has its counterpart that must still pass. */
 
@@ -149,6 +150,141 @@ describe('metal boxes', () => {
   });
 });
 
+describe('two switches for one light', () => {
+  const one = (): House =>
+    smallHouse({
+      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+      ],
+    });
+  const second = (more: Partial<Want> = {}) =>
+    makeWant('w1', 'S2', wallAt(88, 48), {
+      kind: 'switch',
+      partner: { by: 'switch', pointId: by('s1') },
+      ...more,
+    });
+  it('the one that is there keeps the conductor to the light, the new one gets the hot', () => {
+    const e = plan(one(), [second()]);
+    expect(stops(e)).toEqual([]);
+    expect(e.chosen!.option.legs).toMatchObject([{ from: 's1', carries: 'common-travelers-neutral' }]);
+    expect(e.chosen!.applied.house.points.map((p) => p.devices[0]?.kind)).toEqual([
+      'switch-three-way',
+      'luminaire',
+      'switch-three-way',
+    ]);
+    const on = (id: string) =>
+      new Map(box(e, id).after.terminations.map((t) => [t.screw, t.conductor.role] as const));
+    expect(on('s1').get('common screw')).toBe('switched:s1');
+    expect(on('new-w1').get('common screw')).toBe('hot');
+    expect(e.chosen!.bill.lines.find((l) => l.partKey === 'switch-three-way')!.needed).toBe(2);
+    expect(e.chosen!.steps.map((s) => s.key)).toContain('change:three-way-w1');
+    expect(e.findings.find((f) => f.rule === 'switch-neutral')).toMatchObject({ severity: 'ok' });
+  });
+  it('a drawing with common and traveler exchanged is caught', () => {
+    const wants = [second()];
+    const { job } = bundle(one(), wants);
+    const { applied, boxes } = plan(one(), wants).chosen!;
+    const wiring = {
+      before: one(),
+      after: applied.house,
+      boxes,
+      made: new Map([[wants[0]!.id, by('new-w1')]]),
+      pieces: new Map(),
+      claims: [],
+    };
+    const faults = (b: typeof boxes) => proveWiring({ ...wiring, boxes: b }, job).map((f) => f.what);
+    expect(faults(boxes)).toEqual([]);
+    const exchanged = boxes.map((b) =>
+      b.point.id === 'new-w1'
+        ? {
+            ...b,
+            after: {
+              ...b.after,
+              terminations: b.after.terminations.map((t) => ({
+                ...t,
+                screw:
+                  t.screw === 'common screw'
+                    ? ('traveler screw' as const)
+                    : t.screw === 'traveler screw'
+                      ? ('common screw' as const)
+                      : t.screw,
+              })),
+            },
+          }
+        : b,
+    );
+    expect(faults(exchanged)).toContain('works otherwise');
+  });
+  it('a switch loop has no neutral to take along: the new place says so', () => {
+    const loop = smallHouse({
+      points: [lamp('l1', 60), switchPoint('s1', 24, [device('switch')])],
+      cables: [
+        nm('c1', atBreaker(), atPoint('l1')),
+        nm('c2', atPoint('l1'), atPoint('s1'), { carries: 'loop', switchedBy: by('s1') }),
+      ],
+    });
+    const e = plan(loop, [second()]);
+    expect(e.chosen!.option.legs).toMatchObject([{ carries: 'common-travelers', conductors: 3 }]);
+    expect(e.findings.find((f) => f.rule === 'switch-neutral')).toMatchObject({ severity: 'fix' });
+    expect(stops(e)).toEqual([]);
+  });
+  it.each<[string, () => ReturnType<typeof plan>, string]>([
+    [
+      'a dimmer',
+      () =>
+        plan(
+          {
+            ...one(),
+            points: one().points.map((p) => (p.id === by('s1') ? { ...p, devices: [device('dimmer')] } : p)),
+          },
+          [second()],
+        ),
+      'only a single-pole switch becomes a three-way',
+    ],
+    [
+      'a third switch',
+      () =>
+        plan(
+          smallHouse({
+            points: [
+              switchPoint('s1', 24, [device('switch-three-way')]),
+              switchPoint('s3', 60, [device('switch-three-way')]),
+              lamp('l1', 60),
+            ],
+            cables: [
+              nm('c1', atBreaker(), atPoint('s1')),
+              nm('c2', atPoint('s1'), atPoint('s3'), { carries: 'travelers', conductors: 3 }),
+              nm('c3', atPoint('s3'), atPoint('l1'), { carries: 'switched', switchedBy: by('s3') }),
+            ],
+          }),
+          [second()],
+        ),
+      'a third needs a four-way',
+    ],
+    [
+      'two at once',
+      () =>
+        plan(one(), [
+          second(),
+          makeWant('w2', 'S3', wallAt(104, 48), {
+            kind: 'switch',
+            partner: { by: 'switch', pointId: by('s1') },
+          }),
+        ]),
+      'four-way',
+    ],
+  ])('%s is refused with the reason', (_, asked, why) => {
+    const e = asked();
+    const told = e.findings
+      .filter((f) => f.severity === 'stop')
+      .map((f) => `${said(f.says)} ${said(f.detail)}`);
+    expect(told.join(' ')).toContain(why);
+    expect(e.chosen).toBeNull();
+  });
+});
+
 describe('switches that move', () => {
   const threeWay = (): House =>
     smallHouse({
@@ -163,10 +299,41 @@ describe('switches that move', () => {
         nm('c3', atPoint('s2'), atPoint('l1'), { carries: 'switched', switchedBy: by('s2') }),
       ],
     });
-  it('a three-way does not leave its travelers behind: it is refused with the reason', () => {
+  it.each([
+    // At the end with the light the common brings the switched hot back; at the other it is always hot.
+    ['s2', 's2'],
+    ['s1', null],
+  ])('a three-way takes its common and both travelers along: %s', (switchId, commandedBy) => {
     const e = plan(threeWay(), [
-      makeWant('w1', 'S2 moved', wallAt(104, 48), { kind: 'switch', replaces: by('s2') }),
+      makeWant('w1', 'moved', wallAt(104, 48), { kind: 'switch', replaces: by(switchId) }),
     ]);
+    const leg = e.chosen!.option.legs[0]!;
+    expect(leg).toMatchObject({ from: switchId, switchedBy: commandedBy });
+    expect(leg.carries).toBe(commandedBy === null ? 'common-travelers-neutral' : 'common-travelers');
+    expect(stops(e)).toEqual([]);
+    // Both travelers go on from the box that is left, pair by pair.
+    const passed = box(e, switchId).after.splices.filter((j) => j.role === 'traveler');
+    expect(passed.map((j) => j.members.length)).toEqual([2, 2]);
+    const moved = e.chosen!.boxes.find((b) => b.isNew)!;
+    expect(moved.after.terminations.map((t) => t.screw)).toEqual(
+      expect.arrayContaining(['common screw', 'traveler screw', 'other traveler screw']),
+    );
+  });
+  it('with a second three-way beside it, it stays: one cable cannot take both along', () => {
+    const house = threeWay();
+    const two = {
+      ...house,
+      points: house.points.map((p) =>
+        p.id === by('s1')
+          ? {
+              ...p,
+              devices: [device('switch-three-way'), device('switch-three-way')],
+              box: { ...p.box, gangs: 2 },
+            }
+          : p,
+      ),
+    };
+    const e = plan(two, [makeWant('w1', 'moved', wallAt(104, 48), { kind: 'switch', replaces: by('s1') })]);
     expect(e.options).toEqual([]);
     expect(said(e.findings.find((f) => f.rule === 'no-way')!.detail)).toContain(
       'its common and both travelers',

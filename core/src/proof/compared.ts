@@ -1,4 +1,11 @@
-import { isSwitchDevice, type Change, type House, type Job, type PointId } from '../document/index.ts';
+import {
+  isSwitchDevice,
+  type Change,
+  type House,
+  type Job,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 import {
   handleOf,
   type Joined,
@@ -87,12 +94,45 @@ export interface Compared {
   readonly was: Side;
   readonly is: Side;
   readonly goesTo: (at: Kept) => Kept | null;
+  /** Two switches for one light that the job makes: the handle of each, and the other's. */
+  readonly pairs: Pairs;
   /** Handles before, and where each of them is after. */
   readonly states: readonly { readonly was: State; readonly is: State }[];
   /** What every node touches in each of these states. */
   readonly wasAt: readonly Looked[];
   readonly isAt: readonly Looked[];
   readonly open: ReadonlySet<PointId>;
+}
+
+/** Handles of the plan that work as two for one light, each with the other. */
+export type Pairs = ReadonlyMap<string, string>;
+
+/** The handle of the n-th switch of a box. */
+export function nthHandle(point: Point | undefined, nth: number): string | undefined {
+  const devices = point?.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : [])) ?? [];
+  const device = devices[nth - 1];
+  return point && device !== undefined ? handleOf(point.id, device) : undefined;
+}
+
+/** The pairs that a job asks for. */
+export function pairsOf({ made, after }: Pick<WiringPlan, 'made' | 'after'>, job: Job): Pairs {
+  const points = new Map(after.points.map((p) => [p.id, p] as const));
+  const at = (id: PointId | undefined) => (id === undefined ? undefined : points.get(id));
+  return new Map(
+    job.wants.flatMap(({ id, partner }) => {
+      if (!partner) return [];
+      const other = partner.by === 'want' ? made.get(partner.wantId) : partner.pointId;
+      const [a, b] = [nthHandle(at(made.get(id)), 1), nthHandle(at(other), partner.nth ?? 1)];
+      return a === undefined || b === undefined ? [] : [[a, b] as const, [b, a] as const];
+    }),
+  );
+}
+
+/** Is what a switch commands on? Of two for one light: when both stand alike, so that each of them changes it. */
+export function isOn(handle: string, state: State, pairs: Pairs): boolean {
+  const other = pairs.get(handle);
+  const own = state.get(handle) ?? 0;
+  return other === undefined ? own === 1 : own === (state.get(other) ?? 0);
 }
 
 /** Points in whose box something was never read, or two circuits meet: what hangs there is not claimed. */

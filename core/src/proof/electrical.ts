@@ -1,5 +1,5 @@
 import type { Job, Point, PointId } from '../document/index.ts';
-import { joined, networkOf, surveyHouse, touchedIn, type Surveyed } from '../network/index.ts';
+import { joined, networkOf, surveyHouse, touchedIn, type State, type Surveyed } from '../network/index.ts';
 import { asDrawn, renamed } from './drawn.ts';
 import { craft } from './craft.ts';
 import {
@@ -10,6 +10,8 @@ import {
   openPoints,
   circuitsNear,
   handlesOn,
+  isOn,
+  pairsOf,
   type Labels,
   type Side,
   type Compared,
@@ -54,16 +56,26 @@ export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
   const touchedPoints = new Set(plan.boxes.map((b) => b.point.id));
   const near = circuitsNear(plan, touchedPoints);
   const handles = handlesOn(plan, near, goesTo);
-  const states = statesOf(handles.map((h) => h.key)).map((s) => ({
-    was: new Map(handles.flatMap((h) => (h.was === null ? [] : [[h.was, s.get(h.key) ?? 0] as const]))),
-    is: new Map(handles.flatMap((h) => (h.is === null ? [] : [[h.is, s.get(h.key) ?? 0] as const]))),
-  }));
+  const pairs = pairsOf(plan, job);
+  const states = statesOf(handles.map((h) => h.key)).map((s) => {
+    const is: State = new Map(
+      handles.flatMap((h) => (h.is === null ? [] : [[h.is, s.get(h.key) ?? 0] as const])),
+    );
+    // A switch that gets a second one stood, before, as the two of them stand together.
+    const then = (h: (typeof handles)[number]) =>
+      h.is !== null && pairs.has(h.is) ? (isOn(h.is, is, pairs) ? 1 : 0) : (s.get(h.key) ?? 0);
+    return {
+      is,
+      was: new Map(handles.flatMap((h) => (h.was === null ? [] : [[h.was, then(h)] as const]))),
+    };
+  });
   const on = <T extends { point: Point }>(x: T) => near.has(x.point.id);
   const compared: Compared = {
     plan,
     job,
     labels,
     goesTo,
+    pairs,
     states,
     wasAt: states.map((s) => touchedIn(was.joined, s.was)),
     isAt: states.map((s) => touchedIn(is.joined, s.is)),

@@ -43,11 +43,15 @@ const FAMILY: Readonly<Record<DeviceKind, string | null>> = {
   'receptacle-dual': 'dual',
   switch: 'switch',
   'switch-three-way': 'switch-three-way',
+  'switch-four-way': 'switch-four-way',
+  'switch-pilot': 'switch-pilot',
   dimmer: 'dimmer',
+  'fan-control': 'fan-control',
   luminaire: 'luminaire',
   fan: 'fan',
   // Comes with its maker's parts; a blank is a plate.
   appliance: null,
+  'low-voltage': 'low-voltage-insert',
   blank: null,
 };
 
@@ -145,6 +149,11 @@ function boxAndCover(
       : []),
     ...(deeper && !told(point.label, (k) => k === 'box-extender')
       ? [fault('no extender', [point.id], msg('proof.no-extender', { box: point.label }))]
+      : []),
+    ...(point.box.extras?.barrier !== undefined &&
+    (otherBox || stays?.box.extras?.barrier === undefined) &&
+    !told(point.label, (k) => k === 'box-divider')
+      ? [fault('no divider', [point.id], msg('proof.no-divider', { box: point.label }))]
       : []),
     ...(sealed && !told(point.label, (k) => k === 'air-seal')
       ? [fault('no seal', [point.id], msg('proof.not-sealed', { box: point.label }))]

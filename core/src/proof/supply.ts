@@ -1,8 +1,9 @@
-import { isSwitchDevice, type Job, type PointId } from '../document/index.ts';
+import { isSwitchDevice, isTravelerSwitch, type Job, type Point, type PointId } from '../document/index.ts';
 import {
   handleOf,
   joined,
   networkOf,
+  screwOf,
   supplyOf,
   supplyWords,
   touchedIn,
@@ -11,7 +12,7 @@ import {
   type UseAt,
 } from '../network/index.ts';
 import { asDrawn } from './drawn.ts';
-import { fault, useName, type Side, type Looked, type Compared } from './compared.ts';
+import { fault, isOn, nthHandle, useName, type Side, type Looked, type Compared } from './compared.ts';
 import type { Fault } from './plan.ts';
 import { allOf, msg, row, type Message, type Text } from '../words/index.ts';
 
@@ -102,6 +103,12 @@ export function sameAsBefore(c: Compared): Fault[] {
 /** The half of an outlet that hangs on a switch is the lower one. */
 const HALF: UseAt['what'] = 'bottom outlet';
 
+/** Is the common of a three-way hot? Where that one hangs at the end of two, its conductor to the light is. */
+const commonLive = (point: Point, nth: number, touched: Looked | undefined): boolean => {
+  const device = point.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : []))[nth - 1] ?? -1;
+  return touched !== undefined && touched(screwOf(point.id, device, 'common screw')).hots.length > 0;
+};
+
 /** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
 export function asWanted(c: Compared): Fault[] {
   const points = new Map(c.plan.after.points.map((p) => [p.id, p] as const));
@@ -121,20 +128,22 @@ export function asWanted(c: Compared): Fault[] {
     const switchBox = box === null || box === undefined ? undefined : points.get(box);
     // A box with switches in it is fed always; what is beside them is not commanded.
     const commanded = control.by !== 'always' && switchBox && !point.devices.some(isSwitchDevice);
-    const handle = (nth: number): string | undefined => {
-      const switches = switchBox?.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : [])) ?? [];
-      const device = switches[nth - 1];
-      return switchBox && device !== undefined ? handleOf(switchBox.id, device) : undefined;
-    };
     const own = commanded ? (control.nth ?? 1) : 0;
     // The motor of such a fan, and the other half of such an outlet, are live whatever the switch does.
     const always = (use: UseAt): boolean =>
       (want.motor === 'always' && use.what === 'fan motor') || (want.half === true && use.what !== HALF);
     fresh.set(point.id, (use, i) => {
+      const state = c.states[i]?.is ?? new Map();
+      // Burns with what its own switch commands.
+      if (use.what === 'pilot light') return isOn(handleOf(point.id, use.device), state, c.pairs);
       if (!commanded || always(use)) return true;
       const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
-      const key = handle(nth);
-      return key !== undefined && (c.states[i]?.is.get(key) ?? 0) === 1;
+      const device = switchBox.devices.filter(isSwitchDevice)[nth - 1];
+      // One of two that were there: what it commands is live when its common is.
+      if (device && isTravelerSwitch(device) && !c.pairs.has(nthHandle(switchBox, nth) ?? ''))
+        return commonLive(switchBox, nth, isAt[i]);
+      const key = nthHandle(switchBox, nth);
+      return key !== undefined && isOn(key, state, c.pairs);
     });
   }
   for (const change of c.job.changes ?? [])

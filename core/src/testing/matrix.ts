@@ -163,6 +163,10 @@ const want = (name: string, at: Position, more: Partial<Want> = {}): Want =>
 const near = wallAt(90);
 const fromT = { source: { from: 'point' as const, pointId: T } };
 const newSwitch = want('s', wallAt(100, 48), { kind: 'switch' });
+const second = want('z', wallAt(40, 48, 'room-w3'), {
+  kind: 'switch',
+  partner: { by: 'want', wantId: newSwitch.id },
+});
 const bySwitch = { control: { by: 'want' as const, wantId: newSwitch.id } };
 const isSwitch = (k: Kind): boolean => k.holds === 'switched';
 const hasReceptacle = (k: Kind): boolean => !isSwitch(k);
@@ -284,6 +288,59 @@ export const ASKS: readonly Ask[] = [
   {
     name: 'a GFCI with another outlet behind it',
     wants: [want('r', near, { devices: ['receptacle-gfci'], ...fromT }), want('q', wallAt(96, 15))],
+  },
+  {
+    name: 'a second switch for what T commands',
+    wants: [want('s', wallAt(130, 48), { kind: 'switch', partner: { by: 'switch', pointId: T } })],
+    of: isSwitch,
+  },
+  {
+    name: 'a second switch for what T commands, and one more light on it',
+    wants: [
+      want('s', wallAt(130, 48), { kind: 'switch', partner: { by: 'switch', pointId: T } }),
+      want('l', lightAt, { kind: 'luminaire', ...bySwitch }),
+      want('k', ceilingAt(90, 50), { kind: 'luminaire', control: { by: 'switch', pointId: T } }),
+    ],
+    of: isSwitch,
+  },
+  {
+    name: 'two new switches for a new light',
+    wants: [newSwitch, second, want('l', lightAt, { kind: 'luminaire', ...bySwitch })],
+  },
+  {
+    name: 'two new switches for a fan with its motor always hot, one of them beside an outlet',
+    wants: [
+      newSwitch,
+      { ...second, kind: 'receptacle', gangs: 2, beside: ['switch'] },
+      want('f', lightAt, { kind: 'fan', motor: 'always', ...bySwitch }),
+    ],
+  },
+  {
+    name: 'a switch with a pilot light, and its light',
+    wants: [
+      { ...newSwitch, devices: ['switch-pilot'] },
+      want('l', lightAt, { kind: 'luminaire', ...bySwitch }),
+    ],
+  },
+  {
+    name: 'a fan on a speed control',
+    wants: [{ ...newSwitch, devices: ['fan-control'] }, want('f', lightAt, { kind: 'fan', ...bySwitch })],
+  },
+  {
+    name: 'T swapped for a switch with a pilot light',
+    changes: [change({ kind: 'replace', index: 0, device: 'switch-pilot' })],
+    of: isSwitch,
+  },
+  {
+    name: 'an outlet with something of low voltage beside it',
+    wants: [want('r', near, { gangs: 2, beside: ['low-voltage'] })],
+  },
+  {
+    name: 'an outlet from T with something of low voltage beside it, and another behind',
+    wants: [
+      want('r', near, { gangs: 2, beside: ['low-voltage'], ...fromT }),
+      want('q', wallAt(40, 15, 'room-w3')),
+    ],
   },
   { name: 'a single outlet', wants: [want('r', near, { devices: ['receptacle-single'] })] },
   {

@@ -2,6 +2,7 @@ import {
   circuitsByCable,
   isOnLoad,
   isProtecting,
+  isTravelerSwitch,
   switchedIn,
   type BreakerId,
   type Cable,
@@ -19,6 +20,7 @@ import {
   switchesOn,
   isMetalBox,
   partsOf,
+  travelerEnds,
   type Conductor,
   type Splice,
   type SpliceMember,
@@ -63,15 +65,18 @@ interface Contents {
 
 const EMPTY: Wired = { splices: [], terminations: [], caps: [] };
 
-/** The two travelers of the one cable that comes to a three-way switch; more of them are told apart at the wall alone. */
-function travelersOf({ devices }: Point, travelers: readonly Conductor[]): Termination[] {
-  const device = devices.findIndex((d) => d.kind === 'switch-three-way');
-  const [one, other] = travelers;
-  if (device < 0 || !one || !other || travelers.length > 2) return [];
-  return [
-    { conductor: one, screw: 'traveler screw', device },
-    { conductor: other, screw: 'other traveler screw', device },
-  ];
+/** The travelers of a box: under the screws of the switch there, or pair by pair on to the next box. */
+function travelersOf(
+  point: Point,
+  travelers: readonly Conductor[],
+): { terminations: Termination[]; passed: SpliceMember[][] } {
+  const terminations: Termination[] = [];
+  const passed: SpliceMember[][] = [[], []];
+  for (const [conductor, end] of travelerEnds(point, travelers) ?? []) {
+    if (end.to === 'screw') terminations.push({ conductor, screw: end.screw, device: end.device });
+    else passed[end.n]?.push({ kind: 'conductor', conductor });
+  }
+  return { terminations, passed: passed.filter((p) => p.length > 1) };
 }
 
 const groupOf = (c: Conductor, onLoad: boolean): string =>
@@ -117,7 +122,8 @@ function wire(contents: Contents, making: Making): Wired {
     onLoad: contents.keysOnLoad,
   });
   const unsure = isUnsure(leads);
-  const threeWay = point.devices.some((d) => d.kind === 'switch-three-way');
+  // What was never read may be a traveler, or belong to the common, of the switch that is there.
+  const untold = point.devices.some(isTravelerSwitch) && conductors.some((c) => c.role === 'unread');
   const metal = isMetalBox(point) ?? contents.metalFed;
   const splices: Splice[] = [];
   const terminations: Termination[] = [];
@@ -142,7 +148,9 @@ function wire(contents: Contents, making: Making): Wired {
     const role =
       group[0]?.role ?? (key.startsWith('hot') ? 'hot' : key.startsWith('neutral') ? 'neutral' : 'ground');
     if (role === 'traveler') {
-      terminations.push(...travelersOf(point, group));
+      const { terminations: screwed, passed } = travelersOf(point, group);
+      terminations.push(...screwed);
+      for (const pair of passed) splices.push(...spliced(role, pair, splices.length + 1, making));
       continue;
     }
     const own = [...loadLead(point, key), ...leads.filter((l) => l.group === key)];
@@ -166,7 +174,7 @@ function wire(contents: Contents, making: Making): Wired {
     ];
     if (members.length >= 2) splices.push(...spliced(role, members, splices.length + 1, making));
     // A lone conductor that may be a traveler by another name, or the lamp's own, is left and not capped.
-    else if (!threeWay && !unsure) group.forEach(cap);
+    else if (!untold && !unsure) group.forEach(cap);
   }
   return { splices, terminations, caps };
 }
@@ -176,7 +184,11 @@ function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared:
   const notes: Text[] = [msg('wiring.note-one-screw')];
   if (conductors.some((c) => c.remark)) notes.push(msg('wiring.note-white'));
   if (conductors.some((c) => c.role === 'unread')) notes.push(msg('wiring.note-unread'));
-  if (point.devices.some((d) => d.kind === 'switch-three-way')) notes.push(msg('wiring.note-three-way'));
+  if (point.devices.some(isTravelerSwitch)) {
+    const travelers = conductors.filter((c) => c.role === 'traveler');
+    const told = travelers.some((c) => c.isNew) && travelerEnds(point, travelers) !== null;
+    notes.push(msg(told ? 'wiring.note-travelers' : 'wiring.note-three-way'));
+  }
   if (isUnsure(leadsOf(point, { hot: true, switched: switchesOn(conductors), onLoad: new Set() })))
     notes.push(msg('wiring.note-two-switches'));
   if (point.devices.some(isProtecting))

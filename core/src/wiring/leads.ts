@@ -98,12 +98,15 @@ function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
         GREEN,
       ];
     case 'switch':
+    case 'switch-pilot':
+    case 'fan-control':
     case 'dimmer': {
       // A conductor of which nobody has said whose it is goes with the one switch there is.
       const key = arriving.switched.find((k) => k === own) ?? arriving.switched.find((k) => k === 'unknown');
       return [
         ['switch screw', 'hot', 'black'],
         ...(key === undefined ? [] : ([['other switch screw', `switched:${key}`, 'black']] as const)),
+        ...(device.kind === 'switch-pilot' ? ([['silver', 'neutral', 'white']] as const) : []),
         GREEN,
       ];
     }
@@ -116,11 +119,14 @@ function endsOf(device: Device, own: SwitchKey, arriving: Arriving): Ends {
         ],
         GREEN,
       ];
+    case 'switch-four-way':
+      return [GREEN];
     case 'fan':
       return isParted(device) ? fanEnds(device, arriving) : lampEnds(switchedOf(device, arriving));
     case 'luminaire':
     case 'appliance':
       return lampEnds(switchedOf(device, arriving));
+    case 'low-voltage':
     case 'blank':
       return [];
   }

@@ -1,5 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
-import { Carries, DeviceKind, PointId, type Cable, type Device, type House } from '../document/index.ts';
+import {
+  Carries,
+  conductorsFor,
+  DeviceKind,
+  PointId,
+  type Cable,
+  type Device,
+  type House,
+} from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse } from '../testing/build.ts';
 import { conductorsOf } from '../network/index.ts';
@@ -17,6 +25,14 @@ const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
   'loop-neutral': ['black hot', 'red switched:s1', 'white neutral', 'bare ground'],
   both: ['black hot', 'red switched:s1', 'white neutral', 'bare ground'],
   travelers: ['black traveler', 'red traveler', 'white unread', 'bare ground'],
+  'common-travelers': ['black switched:s1', 'red traveler', 'white traveler', 'bare ground'],
+  'common-travelers-neutral': [
+    'black switched:s1',
+    'red traveler',
+    'blue traveler',
+    'white neutral',
+    'bare ground',
+  ],
   'two-hots': ['black hot', 'white second-hot', 'bare ground'],
   'two-hots-neutral': ['black hot', 'red second-hot', 'white neutral', 'bare ground'],
   unknown: ['black unread', 'white unread', 'bare ground'],
@@ -24,9 +40,8 @@ const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
 
 describe('what each conductor of a cable is', () => {
   it.each(Carries.options)('%s', (carries) => {
-    const three = ['both', 'loop-neutral', 'travelers', 'two-hots-neutral'].includes(carries);
     const list = conductorsOf(
-      nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1, conductors: three ? 3 : 2 }),
+      nm('c', atPoint('a'), atPoint('b'), { carries, switchedBy: s1, conductors: conductorsFor(carries, 1) }),
       false,
     );
     expect(list.map((c) => `${c.color} ${c.role}`)).toEqual(EXPECTED[carries]);
@@ -38,9 +53,18 @@ describe('what each conductor of a cable is', () => {
         false,
       ).filter((c) => c.remark);
       expect(marked.map((c) => c.color)).toEqual(
-        carries === 'loop' || carries === 'two-hots' ? ['white'] : [],
+        ['loop', 'two-hots', 'common-travelers'].includes(carries) ? ['white'] : [],
       );
     }
+  });
+  it('to a three-way without a neutral the white supplies the switch and never comes back to the lamp', () => {
+    // NEC 200.7(C), from memory: re-identified as the supply, not as the return.
+    const roles = (switchedBy: PointId | null) =>
+      conductorsOf(
+        nm('c', atPoint('a'), atPoint('b'), { carries: 'common-travelers', switchedBy, conductors: 3 }),
+        false,
+      ).find((c) => c.color === 'white')?.role;
+    expect([roles(null), roles(s1)]).toEqual(['hot', 'traveler']);
   });
   it('a cable without a ground has none; one nobody looked at is shown with it', () => {
     const grounds = (ground: Cable['ground']) =>
@@ -78,10 +102,14 @@ const LEADS: Readonly<Record<Device['kind'], readonly string[]>> = {
   'receptacle-dual': ['line brass', 'line silver', 'green'],
   switch: ['switch screw', 'green'],
   'switch-three-way': ['common screw', 'green'],
+  'switch-four-way': ['green'],
+  'switch-pilot': ['switch screw', 'silver', 'green'],
   dimmer: ['switch screw', 'green'],
+  'fan-control': ['switch screw', 'green'],
   luminaire: ['lamp lead black', 'lamp lead white', 'green'],
   fan: ['lamp lead black', 'lamp lead white', 'green'],
   appliance: ['lamp lead black', 'lamp lead white', 'green'],
+  'low-voltage': [],
   blank: [],
 };
 

@@ -77,7 +77,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
   const panel = panelSteps(input, wires);
   const wired = [
     ...wires,
-    ...(input.job.changes ?? []).map((c) => `change:${c.id}`),
+    ...input.changes.map((c) => `change:${c.id}`),
     ...panel.map((p) => p.key),
     ...input.option.legs.map((_, i) => `leg${i + 1}:pull`),
   ];

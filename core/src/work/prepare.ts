@@ -71,7 +71,7 @@ const CHANGE_DETAIL: Partial<Record<Change['kind'], Text>> = {
 };
 
 function changeSteps(input: WorkInput): Step[] {
-  return (input.job.changes ?? []).map((change) => {
+  return input.changes.map((change) => {
     const out = nailed(input, change);
     const ids =
       change.kind === 'swap'

@@ -60,7 +60,7 @@ const LAID_OPEN: ReadonlySet<Move['op']> = new Set(['run-attic', 'run-below']);
 /** Steps that make a box ready to take a cable: its opening, another box in its place, what is changed in it. */
 export function readyKeys(input: WorkInput, id: string): string[] {
   const box = input.boxes.find((b) => b.point.id === id);
-  const changes = (input.job.changes ?? []).filter(
+  const changes = input.changes.filter(
     (c) => c.pointId === id && (c.kind === 'enlarge' || c.kind === 'reduce'),
   );
   return [

@@ -1,6 +1,6 @@
 import { boxModel } from '../catalog/index.ts';
 import { checksAt, packFor, type CheckFacts, type SiteCheck } from '../codes/index.ts';
-import { isSwitchDevice, type House } from '../document/index.ts';
+import { isLowVoltage, isSwitchDevice, type House } from '../document/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { Option } from '../planning/index.ts';
 import { placeOf, separationAt, type PlanOfHouse } from '../structure/index.ts';
@@ -51,6 +51,7 @@ function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
     garage: rooms.includes('garage'),
     separation: strictest((box ? [box] : input.boxes).map((b) => separationOf(plan, b))),
     switched: box?.point.devices.some(isSwitchDevice) ?? false,
+    lowVoltage: box?.point.devices.some(isLowVoltage) ?? false,
     dimmer: box?.point.devices.some((d) => d.kind === 'dimmer') ?? false,
   };
 }

@@ -1,4 +1,4 @@
-import type { BreakerId, House, Job, Point, PointId, RoomId, WallId } from '../document/index.ts';
+import type { BreakerId, Change, House, Job, Point, PointId, RoomId, WallId } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { CutIn, Option } from '../planning/index.ts';
@@ -49,6 +49,8 @@ export interface WorkInput {
   readonly plan: PlanOfHouse;
   readonly option: Option;
   readonly boxes: readonly BoxWiring[];
+  /** Changes of what is there: what is asked for, and what that brings with it. */
+  readonly changes: readonly Change[];
   /** Cables that are cut into. */
   readonly cuts: readonly CutIn[];
   /** What feeds what, as the house stands. */

@@ -1,9 +1,13 @@
 import {
+  carriesTravelers,
   isParted,
+  isTravelerSwitch,
   type Cable,
   isReceptacleDevice,
   nthOf,
   switchesIn,
+  switchPlaces,
+  type PointId,
   type House,
   type Point,
   type Reading,
@@ -221,10 +225,53 @@ function commandedBy(feed: Feed, key: SwitchKey): Text[] {
   });
 }
 
+/** The other switches of a light that has several: those at the far ends of the travelers. */
+function togetherWith(feed: Feed, { id }: Point): { point: Point; key: SwitchKey }[] {
+  const seen = new Set<PointId>([id]);
+  const queue = [id];
+  for (let at = queue.pop(); at !== undefined; at = queue.pop())
+    for (const { cable } of feed.boxes.get(at)?.cables ?? []) {
+      if (!carriesTravelers(cable)) continue;
+      for (const end of [cable.from, cable.to])
+        if (end.at === 'point' && !seen.has(end.pointId)) {
+          seen.add(end.pointId);
+          queue.push(end.pointId);
+        }
+    }
+  return [...seen].flatMap((other) => {
+    const point = other === id ? undefined : feed.boxes.get(other)?.point;
+    return point
+      ? switchPlaces(point).flatMap(({ key, device }) => (isTravelerSwitch(device) ? [{ point, key }] : []))
+      : [];
+  });
+}
+
+/** One of several switches for a light: it changes the light however the others stand. */
+function togetherTest(feed: Feed, point: Point, key: SwitchKey, i: number): Test[] {
+  const others = togetherWith(feed, point);
+  const what = [key, ...others.map((o) => o.key)].flatMap((k) => commandedBy(feed, k));
+  if (others.length === 0 || what.length === 0) return [];
+  return [
+    {
+      key: `prove:${point.id}:switch-${i + 1}`,
+      pointId: point.id,
+      group: 'after',
+      says: msg('work.test.together', {
+        switch: point.label,
+        others: allOf(others.map((o) => o.point.label)),
+      }),
+      expect: null,
+      see: msg('work.test.changes-each-time', { things: allOf(what), n: what.length }),
+    },
+  ];
+}
+
 /** Every new or changed switch moved: what it commands goes on and off, and nothing else does. */
 function switchTests(feed: Feed, point: Point): Test[] {
   const keys = switchesIn(point);
+  const threeWays = new Set(switchPlaces(point).flatMap((s) => (isTravelerSwitch(s.device) ? [s.key] : [])));
   return keys.flatMap((key, i): Test[] => {
+    if (threeWays.has(key)) return togetherTest(feed, point, key, i);
     const what = commandedBy(feed, key);
     if (what.length === 0) return [];
     const name = keys.length > 1 ? msg('work.test.switch-n', { n: i + 1, box: point.label }) : point.label;

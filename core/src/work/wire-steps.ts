@@ -84,7 +84,7 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
           does: [{ act: 'open', point: id }],
         }),
       );
-    const changes = (input.job.changes ?? []).filter(
+    const changes = input.changes.filter(
       (c) =>
         c.pointId === id ||
         (c.kind === 'swap' && c.withId === id) ||

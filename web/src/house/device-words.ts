@@ -10,10 +10,14 @@ export const DEVICE_KINDS = options<DeviceKind>({
   'receptacle-single': msg('screen.kinds.single-outlet'),
   switch: msg('screen.kinds.switch'),
   'switch-three-way': msg('screen.kinds.three-way-switch'),
+  'switch-four-way': msg('screen.kinds.four-way-switch'),
+  'switch-pilot': msg('screen.kinds.pilot-switch'),
   dimmer: msg('screen.kinds.dimmer'),
+  'fan-control': msg('screen.kinds.fan-control'),
   luminaire: msg('screen.kinds.light'),
   fan: msg('screen.kinds.fan'),
   appliance: msg('screen.kinds.fixed-appliance'),
+  'low-voltage': msg('screen.kinds.low-voltage'),
   blank: msg('screen.kinds.blank-plate'),
 });
 export const TOOL_WORDS: Readonly<Record<ToolKey, Message>> = {

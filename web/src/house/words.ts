@@ -71,6 +71,8 @@ export const CARRIES = options<Cable['carries']>({
   'loop-neutral': msg('screen.kinds.switch-loop-with-neutral'),
   both: msg('screen.kinds.power-and-switched-hot'),
   travelers: msg('screen.kinds.travelers'),
+  'common-travelers': msg('screen.kinds.common-travelers'),
+  'common-travelers-neutral': msg('screen.kinds.common-travelers-neutral'),
   'two-hots': msg('screen.kinds.240-v-two-hots-no'),
   'two-hots-neutral': msg('screen.kinds.two-hots-neutral'),
   unknown: msg('screen.kinds.not-read'),

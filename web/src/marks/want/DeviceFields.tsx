@@ -2,12 +2,15 @@ import {
   askedDevice,
   CableId,
   gangKinds,
+  gangOfSwitch,
   msg,
+  pairedIn,
   plugFacts,
   PlugKey,
   switchCount,
   voltsOf,
   type DeviceKind,
+  type GangKind,
   type Message,
   type Want,
 } from '@elwand/core';
@@ -17,6 +20,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { WeightField } from '../../parts/WeightField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
+import { partners, partnerValue } from './want-controls.ts';
 
 /** What a wanted box holds more closely: which device of its kind, which plug, which half is switched, what hangs there weighs. */
 
@@ -26,17 +30,20 @@ interface FieldProps {
 }
 
 /** Kinds of device that may be asked for where one of that kind is wanted; the usual one comes first. */
-const CHOICES: Partial<Record<Want['kind'], readonly DeviceKind[]>> = {
+const CHOICES: Partial<Record<GangKind, readonly DeviceKind[]>> = {
   receptacle: ['receptacle', 'receptacle-single', 'receptacle-gfci', 'receptacle-afci', 'receptacle-dual'],
-  switch: ['switch', 'dimmer'],
+  switch: ['switch', 'dimmer', 'switch-pilot', 'fan-control'],
 };
 
 /** Which device of its kind each gang holds. */
 function GangDevices({ want, put }: FieldProps) {
   const say = useSay();
+  const { job } = useWork().bundle;
   const kinds = gangKinds(want);
+  // One of two for the same light is a three-way, whatever else is wanted.
+  const threeWays = [...pairedIn(want, job.wants)].map((nth) => gangOfSwitch(want, nth));
   return kinds.map((kind, gang) => {
-    const choices = CHOICES[kind] ?? [];
+    const choices = threeWays.includes(gang) ? [] : (CHOICES[kind] ?? []);
     return choices.length === 0 || voltsOf(want) === 240 ? null : (
       <Choice
         key={gang}
@@ -106,6 +113,27 @@ function PartField({ want, put }: FieldProps) {
         const { motor: _, half: __, lightNth: ___, ...rest } = want;
         if (v === 'all') put(rest);
         else put(fan ? { ...rest, motor: 'always' } : { ...rest, half: true });
+      }}
+    />
+  );
+}
+
+/** The other of two switches for one light: both become three-ways. */
+function PartnerField({ want, put }: FieldProps) {
+  const say = useSay();
+  const { house, job } = useWork().bundle;
+  const others = partners(want, house.points, job.wants);
+  if (others.length === 0 && want.partner === undefined) return null;
+  return (
+    <Choice
+      label={say(msg('screen.want.partner'))}
+      value={partnerValue(want)}
+      width={190}
+      options={[{ value: '', label: say(msg('screen.want.partner-none')) }, ...others]}
+      onChange={(value) => {
+        const { partner: _, source: __, devices: ___, ...rest } = want;
+        const control = others.find((o) => o.value === value)?.control;
+        put(control === undefined || control.by === 'always' ? rest : { ...rest, partner: control });
       }}
     />
   );
@@ -190,6 +218,7 @@ export function DeviceFields({ want, put }: FieldProps) {
       {want.kind === 'receptacle' && want.gangs === 1 && want.replaces === undefined && (
         <PlugField want={want} put={put} />
       )}
+      {switchCount(want) > 0 && want.replaces === undefined && <PartnerField want={want} put={put} />}
       {switchCount(want) === 0 && want.replaces === undefined && <PartField want={want} put={put} />}
       {hangs && (
         <WeightField
@@ -201,7 +230,7 @@ export function DeviceFields({ want, put }: FieldProps) {
           }}
         />
       )}
-      {want.replaces === undefined && <CableField want={want} put={put} />}
+      {want.replaces === undefined && want.partner === undefined && <CableField want={want} put={put} />}
       <BoxFields want={want} put={put} />
     </>
   );

@@ -3,6 +3,7 @@ import {
   ceilingPlace,
   formatLength,
   gangKinds,
+  type GangKind,
   neighborHeight,
   PanelId,
   PointId,
@@ -56,6 +57,10 @@ interface WantProps {
   readonly put: (want: Want, merge?: string) => void;
 }
 
+type Beside = NonNullable<Want['beside']>[number];
+const besideKind = (kind: GangKind): Beside =>
+  kind === 'switch' || kind === 'low-voltage' ? kind : 'receptacle';
+
 /** How many devices its box holds side by side, and what each is. */
 function GangFields({
   want,
@@ -76,7 +81,7 @@ function GangFields({
           { value: '3', label: '3' },
         ]}
         onChange={(g) => {
-          const { beside, devices: _, plug: __, ...rest } = want;
+          const { beside, devices: _, plug: __, partner: ___, ...rest } = want;
           const others = beside?.slice(0, Number(g) - 1) ?? [];
           put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
         }}
@@ -88,17 +93,18 @@ function GangFields({
             <Choice
               key={i}
               label={say(msg('screen.want.in-gang', { n: i + 2 }))}
-              value={k === 'switch' ? 'switch' : 'receptacle'}
-              width={110}
+              value={besideKind(k)}
+              width={130}
               options={[
                 { value: 'receptacle', label: say(msg('screen.want.outlet')) },
                 { value: 'switch', label: say(msg('screen.want.switch')) },
+                { value: 'low-voltage', label: say(msg('screen.want.low-voltage')) },
               ]}
               onChange={(to) =>
                 set({
                   beside: gangKinds(want)
                     .slice(1)
-                    .map((x, n) => (n === i ? to : x === 'switch' ? 'switch' : 'receptacle')),
+                    .map((x, n) => (n === i ? to : besideKind(x))),
                 })
               }
             />
@@ -226,7 +232,7 @@ export function WantForm({
             width={140}
             options={WANT_KINDS}
             onChange={(kind) => {
-              const { beside, devices: _, plug: __, motor: ___, half: ____, ...rest } = want;
+              const { beside, devices: _, plug: __, motor: ___, half: ____, partner: _____, ...rest } = want;
               const several = kind === 'receptacle' || kind === 'switch';
               put({ ...rest, kind, ...(several ? (beside ? { beside } : {}) : { gangs: 1 }) });
             }}
@@ -258,7 +264,7 @@ export function WantForm({
             }}
           />
         )}
-        {!moved && <SourceField want={want} put={put} />}
+        {!moved && want.partner === undefined && <SourceField want={want} put={put} />}
         <Suspense fallback={null}>
           <DeviceFields want={want} put={put} />
         </Suspense>

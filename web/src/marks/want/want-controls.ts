@@ -3,6 +3,7 @@ import {
   switchCount,
   switchesIn,
   switchKey,
+  switchPlaces,
   type House,
   type Point,
   type Text,
@@ -52,6 +53,32 @@ export function controlValue({ control }: Want): string {
     ? switchKey(control.pointId, control.nth)
     : `want:${control.wantId}/${control.nth ?? 1}`;
 }
+
+/** Switches that a wanted one can work together with, as three-ways: single-pole ones that are there, and wanted ones that are alone. */
+export function partners(want: Want, points: readonly Point[], wants: readonly Want[]): Command[] {
+  const alone = wants.filter(
+    (w) =>
+      w.id !== want.id &&
+      w.partner === undefined &&
+      !wants.some((o) => o.id !== want.id && o.partner?.by === 'want' && o.partner.wantId === w.id),
+  );
+  return commands(points, alone).filter(({ control }) => {
+    if (control.by !== 'switch') return control.by === 'want';
+    const point = points.find((p) => p.id === control.pointId);
+    return (
+      point !== undefined &&
+      switchPlaces(point).some((s) => s.nth === (control.nth ?? 1) && s.device.kind === 'switch')
+    );
+  });
+}
+
+/** The switch it works together with, as one value of that list; empty where it works alone. */
+export const partnerValue = ({ partner }: Want): string =>
+  partner === undefined
+    ? ''
+    : partner.by === 'switch'
+      ? switchKey(partner.pointId, partner.nth)
+      : `want:${partner.wantId}/${partner.nth ?? 1}`;
 
 /** Switches in the box that commands a want: more than one can part a fan from its light. */
 export const switchesBeside = ({ control }: Want, { points }: House, wants: readonly Want[]): number =>

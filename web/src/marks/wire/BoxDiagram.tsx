@@ -54,6 +54,8 @@ const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   'common screw': { dx: 34, dy: 16 },
   'traveler screw': { dx: 34, dy: 44 },
   'other traveler screw': { dx: -34, dy: 44 },
+  'onward traveler screw': { dx: 34, dy: 16 },
+  'other onward traveler screw': { dx: -34, dy: 16 },
   'lamp lead black': { dx: 34, dy: 16 },
   'lamp lead white': { dx: -34, dy: 16 },
   'fan lead black': { dx: 34, dy: 16 },

@@ -26,7 +26,7 @@ const hangsOn = (box: BoxFeed, key: SwitchKey): boolean =>
     (d) => isReceptacleDevice(d) && (!box.constantHot || d.tab === 'broken' || d.switched === true),
   );
 
-/** A dimmer commands lights only; an outlet anywhere in the house that hangs on one can be plugged into by anything (404.14(E)). */
+/** A dimmer commands lights only, a speed control its fan; an outlet anywhere in the house that hangs on one can be plugged into by anything (404.14(E)). */
 export const dimmedOutlet: Rule = {
   id: 'dimmed-outlet',
   title: msg('rules.commanded.dimmer-title'),
@@ -36,7 +36,7 @@ export const dimmedOutlet: Rule = {
     const boxes = [...context.feed.boxes.values()];
     return boxes.flatMap(({ point }) =>
       switchPlaces(point).flatMap(({ device, key, index }): Judgement[] => {
-        if (device.kind !== 'dimmer') return [];
+        if (device.kind !== 'dimmer' && device.kind !== 'fan-control') return [];
         return boxes
           .filter((b) => hangsOn(b, key))
           .map((b) =>

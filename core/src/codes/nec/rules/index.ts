@@ -1,6 +1,7 @@
 import type { Rule } from '../../pack.ts';
 import { gaugeForBreaker, receptacleRating } from './conductors.ts';
 import { setAside } from './circuits.ts';
+import { divider, rightControl, switchNeutral } from './controls.ts';
 import { dimmedOutlet, idleSwitch, unswitchedLight } from './commanded.ts';
 import { surfaceToCome } from './surfaces.ts';
 import { boxFill } from './fill.ts';
@@ -55,6 +56,9 @@ export const RULES: readonly Rule[] = [
   halves,
   switches,
   dimmedOutlet,
+  rightControl,
+  switchNeutral,
+  divider,
   unswitchedLight,
   idleSwitch,
   drop,

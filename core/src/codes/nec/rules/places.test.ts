@@ -288,6 +288,7 @@ describe('checks that only the person at the wall can see', () => {
     separation: 'none',
     switched: false,
     dimmer: false,
+    lowVoltage: false,
   };
   const ids = (more: Partial<CheckFacts>) =>
     new Set(

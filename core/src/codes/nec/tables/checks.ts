@@ -24,6 +24,7 @@ export interface CheckFacts {
   readonly separation: 'garage' | 'party' | 'none';
   readonly switched: boolean;
   readonly dimmer: boolean;
+  readonly lowVoltage: boolean;
 }
 
 export interface SiteCheck {
@@ -102,6 +103,12 @@ export const SITE_CHECKS: readonly Check[] = [
   check('one-screw', 'device', published('NEC 110.14(A), (D)', undefined, 'fairly-sure')),
   check('jumper', 'device', published('NEC 250.146'), ({ metalBox }) => metalBox),
   check('grip-height', 'device', published('NEC 404.8(A)'), ({ switched }) => switched),
+  check(
+    'divider',
+    'box',
+    published('NEC 725.136(B)', undefined, 'fairly-sure'),
+    ({ lowVoltage }) => lowVoltage,
+  ),
   check('dimmer', 'device', published('NEC 404.14(E), 406.15'), ({ dimmer }) => dimmer),
   check('plate', 'close', published('NEC 404.9')),
   check('patch-board', 'close', practice(msg('names.practice.save-piece')), ({ opensWall }) => opensWall),

@@ -17,6 +17,8 @@ export const COUNTER_SINCE = 1987;
 /** Within reach of a tub or shower stall; indoor places that are damp or wet. */
 export const TUB_SINCE = 2014;
 export const DAMP_SINCE = 2020;
+/** From this edition a switch for lights in a hall or on a stair has a neutral too, as in rooms and baths before: 404.2(C). */
+export const SWITCH_NEUTRAL_PASSAGES_SINCE = 2020;
 /** From this edition the reach to a sink follows the cord and does not pass walls or doors. */
 export const CORD_PATH_SINCE = 2017;
 /** From this edition receptacles above 125 V, to 250 V, are covered too. */
