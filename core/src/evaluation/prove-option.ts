@@ -1,4 +1,4 @@
-import { PointId, type Bundle, type WantId } from '../document/index.ts';
+import { PointId, type Bundle, type Device, type House, type Job, type WantId } from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
 import { boredByHand, type Hole, type Move } from '../routing/index.ts';
@@ -79,6 +79,28 @@ export function workPlanOf(
   };
 }
 
+/** Devices that need not be bought for a box: what stays in it, what moves to it, what a swap brings. */
+function hadFor(house: House, job: Job): Map<PointId, readonly Device[]> {
+  const had = new Map<PointId, Device[]>(house.points.map((p) => [p.id, [...p.devices]]));
+  const of = (id: PointId) => house.points.find((p) => p.id === id)?.devices ?? [];
+  for (const c of job.changes ?? [])
+    if (c.kind === 'swap') {
+      had.set(c.pointId, [...of(c.withId)]);
+      had.set(c.withId, [...of(c.pointId)]);
+    }
+  for (const w of job.wants) {
+    if (w.replaces === undefined) continue;
+    const { replacesDevice: one } = w;
+    const goes = of(w.replaces).filter((_, i) => one === undefined || i === one);
+    had.set(newPointId(w), goes);
+    had.set(
+      w.replaces,
+      (had.get(w.replaces) ?? []).filter((d) => !goes.includes(d)),
+    );
+  }
+  return had;
+}
+
 /** What an option buys, against what it needs. */
 export function partsPlanOf(
   { house, job }: Bundle,
@@ -97,6 +119,7 @@ export function partsPlanOf(
     movedFrom: new Map(
       job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
     ),
+    had: hadFor(house, job),
     sealed: new Set([
       ...job.wants.flatMap((w) => (w.seal ? [newPointId(w)] : [])),
       ...(job.changes ?? []).flatMap((c) => (c.kind === 'seal' ? [c.pointId] : [])),

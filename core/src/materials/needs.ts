@@ -11,7 +11,7 @@ import {
 import { feet } from '../units/index.ts';
 import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
-import { newPointId } from '../planning/index.ts';
+import { devicesThere, newPointId } from '../planning/index.ts';
 import { isToBeCovered, placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
@@ -32,12 +32,13 @@ export interface NeedsInput {
 }
 
 /** Devices of a box that were not in it before; a change that puts in one of the same kind counts too. */
-function freshDevices(point: Point, before: Point | undefined, job: Job, outdoors: boolean): Device[] {
+function freshDevices(point: Point, there: readonly Device[], job: Job, anew: boolean): Device[] {
   // What moves out of doors is bought new: an indoor device has no place there.
-  if (outdoors && before && before.id !== point.id) return [...point.devices];
-  const old = (before?.devices ?? []).map((d) => d.kind);
+  if (anew) return [...point.devices];
+  const old = [...there];
   const fresh = point.devices.filter((d) => {
-    const k = old.indexOf(d.kind);
+    // A tab that is broken off does not grow again.
+    const k = old.findIndex((o) => o.kind === d.kind && (o.tab !== 'broken' || d.tab === 'broken'));
     if (k < 0) return true;
     old.splice(k, 1);
     return false;
@@ -122,7 +123,8 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const place = placeOf(plan, point.at);
     const outdoors = place?.outdoors ?? false;
     // What moves is not bought again.
-    const fresh = freshDevices(point, moves === undefined ? old : stood.get(moves), job, outdoors);
+    const there = devicesThere(before, job, point.id);
+    const fresh = freshDevices(point, there, job, outdoors && moves !== undefined);
     for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry'));
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
     if (isNew || otherPlate) one(plateOf(point, outdoors));

@@ -36,6 +36,14 @@ export function changedPoints(job: Pick<Job, 'changes'>): PointId[] {
   ];
 }
 
+/** The point whose devices a swap brings to this one; undefined where none does. The last swap of a point counts. */
+export const swappedWith = (job: Pick<Job, 'changes'>, id: PointId): PointId | undefined =>
+  (job.changes ?? [])
+    .flatMap((c) =>
+      c.kind !== 'swap' ? [] : c.pointId === id ? [c.withId] : c.withId === id ? [c.pointId] : [],
+    )
+    .at(-1);
+
 /** What a box becomes with other devices in it: what most of them are. */
 export function kindOf(devices: readonly Device[], old: Point['kind']): Point['kind'] {
   if (devices.every((d) => d.kind === 'blank')) return 'junction';

@@ -9,5 +9,6 @@ export * from './forest.ts';
 export * from './new-circuit.ts';
 export * from './option.ts';
 export * from './apply.ts';
+export { devicesThere } from './moves.ts';
 export { changesOf, gangOfSwitch, pairedIn } from './partners.ts';
 export * from './runs.ts';

@@ -13,7 +13,7 @@ import {
   type SwitchAt,
   type Want,
 } from '../document/index.ts';
-import { BLANK, kindOf } from './changes.ts';
+import { BLANK, kindOf, swappedWith } from './changes.ts';
 import { newPointId } from './types.ts';
 
 /** Points that move: with everything in them, or one of their devices alone while the others stay. */
@@ -24,6 +24,23 @@ export const devicesTaken = (
   { devices }: Pick<Point, 'devices'>,
 ): readonly Device[] =>
   replacesDevice === undefined ? devices : devices.slice(replacesDevice, replacesDevice + 1);
+
+/**
+ * Devices that are there already for a point of the plan and are not bought again: what stays in its box, what moves to it, what
+ * a swap brings.
+ */
+export function devicesThere(
+  { points }: Pick<House, 'points'>,
+  job: Pick<Job, 'wants' | 'changes'>,
+  id: PointId,
+): readonly Device[] {
+  const at = (of: PointId | undefined): Point | undefined => points.find((p) => p.id === of);
+  const want = job.wants.find((w) => newPointId(w) === id);
+  const from = at(want?.replaces);
+  if (want && from) return devicesTaken(want, from);
+  const gone = new Set(job.wants.flatMap((w) => (w.replaces === id ? [w.replacesDevice] : [])));
+  return (at(swappedWith(job, id)) ?? at(id))?.devices.filter((_, i) => !gone.has(i)) ?? [];
+}
 
 /** What a moved device makes of its new box. */
 export const kindTaken = (want: Pick<Want, 'replacesDevice'>, point: Point): Point['kind'] => {

@@ -1,4 +1,4 @@
-import type { DeviceKind, House, Point, PointId } from '../document/index.ts';
+import type { Device, DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Splice } from '../network/index.ts';
 import { isToBeCovered, placeOf, planOfHouse } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
@@ -14,6 +14,8 @@ export interface PartsPlan {
   readonly boxes: readonly BoxDrawing[];
   /** Old points whose devices a new one takes over. */
   readonly movedFrom: ReadonlyMap<PointId, PointId>;
+  /** Devices that are there already for a point of the plan: its own, or those that come to it from another box. */
+  readonly had: ReadonlyMap<PointId, readonly Device[]>;
   /** Boxes that are asked to be tight against air. */
   readonly sealed: ReadonlySet<PointId>;
   readonly lines: readonly {
@@ -76,6 +78,8 @@ interface BoxOfPlan {
   /** What stood there, or where its devices come from; undefined where nothing did. */
   readonly was: Point | undefined;
   readonly moves: boolean;
+  /** Devices that are not bought for it: they stay, or come from another box. */
+  readonly had: readonly Device[];
   readonly place: ReturnType<typeof placeOf>;
   /** A layer that is still to come will stand before it. */
   readonly covered: boolean;
@@ -96,6 +100,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             point,
             was: stood.get(plan.movedFrom.get(point.id) ?? point.id),
             moves: plan.movedFrom.has(point.id),
+            had: plan.had.get(point.id) ?? [],
             place: placeOf(house, point.at),
             covered: isToBeCovered(house, point.at),
             sealed: plan.sealed.has(point.id),
@@ -105,12 +110,16 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
   });
 }
 
+/** Can a device that was there be the one that is: of its kind, and a tab that is broken off does not grow again? */
+const staysAs = (was: Device, is: Device): boolean =>
+  was.kind === is.kind && (was.tab !== 'broken' || is.tab === 'broken');
+
 /** Devices that were not there are bought, in the kind that the place asks for. */
-function devices({ point, was, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
   // Of a device that moves none is bought, unless it moves outdoors.
-  const left = moves && place?.outdoors ? [] : (was?.devices ?? []).map((d) => d.kind);
+  const left = moves && place?.outdoors ? [] : [...had];
   return point.devices.flatMap((d) => {
-    const i = left.indexOf(d.kind);
+    const i = left.findIndex((l) => staysAs(l, d));
     if (i >= 0) left.splice(i, 1);
     const family = FAMILY[d.kind];
     if (i >= 0 || family === null) return [];

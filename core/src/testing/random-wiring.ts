@@ -40,6 +40,7 @@ type Station =
   | 'light-loop-neutral'
   | 'half'
   | 'three-way'
+  | 'three-way-end'
   | 'fan-two'
   | 'combo'
   | 'junction'
@@ -55,6 +56,7 @@ const STATIONS: readonly Station[] = [
   'light-loop-neutral',
   'half',
   'three-way',
+  'three-way-end',
   'fan-two',
   'combo',
   'junction',
@@ -139,6 +141,7 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     'dimmer',
     'blank',
     'switch-three-way',
+    'switch-pilot',
   ),
   protection: fc.record({
     groundFault: fc.constantFrom<Job['protection']['groundFault']>(null, 'at-breaker', 'at-first', 'at-new'),
@@ -275,6 +278,18 @@ class Wiring {
         this.cable(from, a);
         this.cable(atPoint(a), b, { carries: 'travelers', conductors: 3 });
         this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
+        return atPoint(a);
+      }
+      case 'three-way-end': {
+        // The second hangs on the first, which keeps the conductor to the lamp.
+        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
+          PointId,
+          PointId,
+        ];
+        const l = this.box('luminaire', [device('luminaire')]);
+        this.cable(from, a);
+        this.cable(atPoint(a), b, { carries: 'common-travelers-neutral', conductors: 4 });
+        this.cable(atPoint(a), l, { carries: 'switched', switchedBy: a });
         return atPoint(a);
       }
       case 'fan-two': {

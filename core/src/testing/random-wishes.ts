@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   CableId,
   isSwitchDevice,
+  switchPlaces,
   ItemId,
   makeWant,
   PanelId,
@@ -21,7 +22,18 @@ import { anyWiring, over, wall } from './random-wiring.ts';
  * its own kind.
  */
 
-const WISHES = ['one-device', 'half', 'fan', 'more-switch', 'cut-in', 'plug', 'devices', 'all'] as const;
+const WISHES = [
+  'one-device',
+  'half',
+  'fan',
+  'more-switch',
+  'cut-in',
+  'plug',
+  'devices',
+  'second',
+  'low',
+  'all',
+] as const;
 
 interface Draw {
   readonly wish: (typeof WISHES)[number];
@@ -130,6 +142,40 @@ function wished(house: House, d: Draw): Wished {
         ],
       };
     }
+    case 'second': {
+      const there = house.points.filter((p) => p.devices.some((x) => x.kind === 'switch'));
+      const s = there[d.pick % Math.max(1, there.length)];
+      if (s && d.other % 2 === 0) {
+        const nth = switchPlaces(s).find(({ device }) => device.kind === 'switch')?.nth ?? 1;
+        return {
+          wants: [
+            makeWant('w1', 'new 1', wall(d.at, 48), {
+              kind: 'switch',
+              gangs: 1 + (d.pick % 2),
+              partner: { by: 'switch', pointId: s.id, ...(nth > 1 ? { nth } : {}) },
+            }),
+          ],
+        };
+      }
+      const lamp = commanded(house, { ...d, other: 1 }, { kind: 'luminaire', at: over(d.at) });
+      const first = lamp.wants.find((w) => w.kind === 'switch');
+      return {
+        wants: [
+          ...lamp.wants,
+          makeWant('w3', 'new 3', wall(d.at + 3, 48), {
+            kind: 'switch',
+            ...(first ? { partner: { by: 'want', wantId: first.id } } : {}),
+          }),
+        ],
+      };
+    }
+    case 'low':
+      return {
+        wants: [
+          makeWant('w1', 'new 1', wall(d.at), { gangs: 2 + (d.pick % 2), beside: ['low-voltage'] }),
+          makeWant('w2', 'new 2', wall(d.at + 2), {}),
+        ],
+      };
     case 'all': {
       const fan = commanded(house, { ...d, other: 1 }, { kind: 'fan', motor: 'always', at: over(d.at) });
       return {

@@ -1,3 +1,4 @@
+import { cablesByPoint, circuitsByCable } from '../document/index.ts';
 import {
   groundsByMetal,
   type Conductor,
@@ -46,6 +47,13 @@ const wiresOnly =
   (spoil: Spoiler['spoil']): Spoiler['spoil'] =>
   (plan) =>
     plan.after.cables.some(groundsByMetal) ? null : spoil(plan);
+
+/** Do the home runs of two breakers come together somewhere? */
+const meeting = ({ after }: WiringPlan): boolean =>
+  [...circuitsByCable(after).values()].some((breakers) => breakers.size > 1) ||
+  [...cablesByPoint(after.cables).values()].some(
+    (at) => new Set(at.flatMap((c) => [...(circuitsByCable(after).get(c.id) ?? [])])).size > 1,
+  );
 
 /** Every use of one screw is one of another, on splices and terminations both. */
 function screwAs(w: Wired, from: readonly Screw[], to: (s: Screw) => Screw): Wired | null {
@@ -246,7 +254,10 @@ export const SPOILERS: readonly Spoiler[] = [
   {
     name: 'an existing ground capped at the tap',
     told: ['no ground'],
-    spoil: wiresOnly((p) => inABox(p, (w, b) => (b.isNew ? null : capped('ground', false)(w)))),
+    // Where two home runs meet, the other one brings the ground back.
+    spoil: wiresOnly((p) =>
+      meeting(p) ? null : inABox(p, (w, b) => (b.isNew ? null : capped('ground', false)(w))),
+    ),
   },
   {
     name: 'neutral and ground spliced together',
