@@ -153,6 +153,7 @@ export const PARTS = {
   'dual-20': part('dual-20', 'each', 1, 4190),
   switch: part('switch', 'each', 1, 320),
   'switch-three-way': part('switch-three-way', 'each', 1, 520),
+  'ring-reducing': part('ring-reducing', 'each', 1, 490),
   'box-divider': part('box-divider', 'each', 1, 290),
   'low-voltage-insert': part('low-voltage-insert', 'each', 1, 390),
   'switch-four-way': part('switch-four-way', 'each', 1, 1690),

@@ -71,6 +71,8 @@ export const Want = z.object({
   replaces: PointId.optional(),
   /** The one device of that point that moves, while the others stay; left out, all of them. */
   replacesDevice: z.int().min(0).max(5).optional(),
+  /** How far the cables of a point that moves can be drawn along, as somebody measured; left out, nobody has. */
+  reachMm: z.number().min(0).max(5000).optional(),
   /** The plug of what will be plugged in: it decides voltage, rating and wires; left out, an ordinary 120 V one. */
   plug: PlugKey.optional(),
   /** 240 for an appliance between two hots; left out, 120. */

@@ -55,13 +55,22 @@ const labelsIn = (house: House): ReadonlyMap<string, string> =>
 /** The cables to cut, one for each leg and one for each bridge. */
 function piecesOf({ house, cuts }: Applied, option: Option): Piece[] {
   const labels = labelsIn(house);
-  const legs = option.legs.map((leg, i): Piece => ({
-    label: msg('evaluation.run', { from: labels.get(leg.from) ?? '?', to: labels.get(leg.to) ?? '?' }),
-    gauge: house.cables.find((c) => c.id === `new-leg-${i + 1}`)?.gauge ?? '14',
-    conductors: leg.conductors,
-    method: leg.method,
-    lengthMm: leg.route.cableMm,
-  }));
+  const legs = option.legs.flatMap((leg, i): Piece[] =>
+    leg.own
+      ? []
+      : [
+          {
+            label: msg('evaluation.run', {
+              from: labels.get(leg.from) ?? '?',
+              to: labels.get(leg.to) ?? '?',
+            }),
+            gauge: house.cables.find((c) => c.id === `new-leg-${i + 1}`)?.gauge ?? '14',
+            conductors: leg.conductors,
+            method: leg.method,
+            lengthMm: leg.route.cableMm,
+          },
+        ],
+  );
   const bridges = cuts.flatMap(({ cable, fromLabel, to }): Piece[] => {
     const bridge = house.cables.find((c) => c.id === bridgeOf(cable));
     return bridge

@@ -120,6 +120,7 @@ export function partsPlanOf(
       job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
     ),
     had: hadFor(house, job),
+    shifted: new Set((job.changes ?? []).flatMap((c) => (c.kind === 'shift' ? [c.pointId] : []))),
     sealed: new Set([
       ...job.wants.flatMap((w) => (w.seal ? [newPointId(w)] : [])),
       ...(job.changes ?? []).flatMap((c) => (c.kind === 'seal' ? [c.pointId] : [])),
@@ -142,10 +143,11 @@ export function geometryPlanOf({ house }: Bundle, option: Option, applied: Appli
     before: house,
     after: applied.house,
     replaced: new Set(house.points.filter((p) => after.get(p.id) !== p.box.model).map((p) => p.id)),
-    legs: option.legs.map(({ from, to, route }) => ({
+    legs: option.legs.map(({ from, to, route, own }) => ({
       from,
       to,
       cableMm: route.cableMm,
+      drawnMm: own?.reachMm ?? null,
       moves: route.moves.map((m) => ({
         ...m,
         holes: m.holes.map(holeOf),

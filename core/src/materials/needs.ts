@@ -81,6 +81,13 @@ function openingOf({ kind }: Device): 'duplex' | 'toggle' | 'decorator' | 'singl
   }
 }
 
+/** Gangs that the devices of a box fill. */
+const gangsUsed = ({ devices }: Point): number =>
+  Math.max(
+    1,
+    devices.reduce((n, d) => n + (d.kind === 'blank' ? 0 : (d.gangs ?? 1)), 0),
+  );
+
 /** The plate or cover of a box: as wide as it is, with openings for what is in it. */
 function plateOf(point: Point, outdoors: boolean): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
@@ -127,7 +134,13 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const fresh = freshDevices(point, there, job, outdoors && moves !== undefined);
     for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry'));
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
-    if (isNew || otherPlate) one(plateOf(point, outdoors));
+    // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
+    const shifted = (job.changes ?? []).some((c) => c.kind === 'shift' && c.pointId === point.id);
+    const narrow = { ...point, box: { ...point.box, gangs: gangsUsed(point) } };
+    if (shifted) {
+      one('ring-reducing');
+      one(plateOf(narrow, outdoors));
+    } else if (isNew || otherPlate) one(plateOf(point, outdoors));
     if (!point.devices.every((d) => d.kind === 'blank'))
       one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
     for (const j of after.splices) if (isNew || j.isNew) one(j.connector);

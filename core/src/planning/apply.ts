@@ -30,12 +30,14 @@ import {
   withSwitch,
   withSwitches,
 } from '../document/index.ts';
+import { isMetalFed } from '../network/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { circuitVolts } from '../load/index.ts';
 import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
 import { applyChanges, BLANK, withDivider, type PutIn } from './changes.ts';
 import { devicesTaken, kindTaken, movedPoints, switchGoes, withMoved } from './moves.ts';
 import type { CutIn } from './candidate.ts';
+import { withDrawnCables } from './own-cables.ts';
 import { gangOfSwitch, pairedIn } from './partners.ts';
 import { cutBoxes, withCutIns } from './cut-in.ts';
 import { newLoadId, newPointId, roleOf, type JobInHouse, type PlannedLeg } from './types.ts';
@@ -210,7 +212,9 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
     const box = chooseBox(job, want, {
       frame,
       outdoor: placeOf(plan, want.at)?.outdoors ?? false,
-      metal: legs.some((l) => isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)),
+      metal:
+        legs.some((l) => !l.own && isMetalMethod(l.method) && (l.from === leg.to || l.to === leg.to)) ||
+        (leg.own !== undefined && isMetalFed(setting.house, PointId.parse(leg.from))),
       surface: want.mounting === 'surface' || leg.route.moves.some((m) => m.op === 'surface-run'),
       fan: takesAFan(plan, setting.pack.edition, want.at),
     });
@@ -277,7 +281,8 @@ function surroundingsOf(house: House, leg: PlannedLeg): Pick<Cable, 'surrounding
 
 function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {
   const goes = switchGoes(setting.house, setting.job);
-  return legs.map((leg, i): Cable => {
+  return legs.flatMap((leg, i): Cable[] => {
+    if (leg.own) return [];
     // What a switch has a hand in stays on the side that its neutral is on: only constant power goes on from LOAD.
     const fromLoad =
       (own.has(leg.from) || leg.fromProtected) &&
@@ -296,7 +301,7 @@ function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
       lengthMm: leg.route.cableMm,
       way: 'seen',
     };
-    return withSwitches(cable, goes);
+    return [withSwitches(cable, goes)];
   });
 }
 
@@ -435,7 +440,7 @@ export function applyPlan(setting: JobInHouse, legs: readonly PlannedLeg[], befo
   const { job } = setting;
   const changes = applyChanges(setting.house, job);
   const cuts = [...new Map(legs.flatMap((l) => (l.cut ? [[l.cut.cable.id, l.cut] as const] : []))).values()];
-  const house = withCutIns(withNewBreakers(withMoved(changes.house, job), legs), cuts);
+  const house = withDrawnCables(withCutIns(withNewBreakers(withMoved(changes.house, job), legs), cuts), legs);
   const wanted = new Set<string>(job.wants.map(newPointId));
   const taps = new Set(legs.flatMap((l) => (l.atPanel || wanted.has(l.from) ? [] : [l.from])));
   const own = ownGroundFault(setting, legs);

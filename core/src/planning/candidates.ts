@@ -1,4 +1,3 @@
-import type { CodePack } from '../codes/index.ts';
 import {
   isOnLoad,
   isProtecting,
@@ -21,17 +20,19 @@ import {
   type Point,
   type Want,
 } from '../document/index.ts';
-import type { BoxFeed, Feed } from '../feed/index.ts';
-import { placeOf, type PlanOfHouse } from '../structure/index.ts';
+import type { BoxFeed } from '../feed/index.ts';
+import { placeOf } from '../structure/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
+import { takesCables } from './own-cables.ts';
 import { devicesTaken, switchTaken } from './moves.ts';
 import { partnerKey, partnerReasons, threeWayRole } from './partners.ts';
 import { groupRole, MOST_SWITCHED } from './units.ts';
 import { roomInBox } from './tap-box.ts';
 import { circuitReasons } from './tap-circuit.ts';
 import { ask, FROM, no, work } from './tap-reasons.ts';
+import type { PlanSetting } from './types.ts';
 import { msg } from '../words/index.ts';
 
 /** Where a want must get its power from, if that is not left to the search. */
@@ -189,10 +190,7 @@ function conditionReasons(point: Point): TapReason[] {
 
 /** Judges every box of the house as a place to tap for one group of wants, and every panel as the start of a new circuit. */
 export function judgeCandidates(
-  house: House,
-  feed: Feed,
-  plan: PlanOfHouse,
-  pack: CodePack,
+  { house, feed, plan, pack, frames }: Omit<PlanSetting, 'job'>,
   group: WantGroup,
   /** Spaces in a panel that circuits for the groups before this one may take. */
   taken = 0,
@@ -202,6 +200,7 @@ export function judgeCandidates(
     house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
   );
   const { conductors } = groupRole(group, feed);
+  const drawn = takesCables({ house, frames }, group.wants[0]);
   const boxes = [...feed.boxes.values()].map((box): Candidate => {
     const { point } = box;
     const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
@@ -226,7 +225,8 @@ export function judgeCandidates(
         : group.volts;
       if (breaker)
         reasons.push(...circuitReasons(house, plan, feed, pack, breaker, { ...group, volts }, uses));
-      if (!reasons.some((r) => r.kind === 'no')) {
+      // A box that goes with its cables leaves nothing in the old place.
+      if (!reasons.some((r) => r.kind === 'no') && !(moves && drawn)) {
         const room = roomInBox(box, pack, conductors);
         reasons.push(...room.reasons);
         most = room.most;

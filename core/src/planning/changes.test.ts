@@ -114,6 +114,9 @@ describe('a plate shifted over its box', () => {
     expect(shiftRoomMm(two().points[0]!) / 25.4).toBeCloseTo(1.8125 / 2, 2);
     expect(shift(0.9).findings.filter((f) => f.rule === 'shift')).toEqual([]);
     expect(shift(-0.9).findings.filter((f) => f.rule === 'shift')).toEqual([]);
+    // A ring closes the gang that is left; the plate is as wide as what it shows.
+    const bought = shift(0.9).chosen!.bill.lines.map((l) => l.partKey);
+    expect(bought).toEqual(expect.arrayContaining(['ring-reducing', 'plate-1']));
   });
   it('no further: then the point has to move', () => {
     const f = shift(2).findings.find((x) => x.rule === 'shift')!;

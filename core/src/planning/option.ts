@@ -15,6 +15,7 @@ import { changesOf, withCommanders } from './partners.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
+import { withOwnCables } from './own-cables.ts';
 import { methodsToTry } from './runs.ts';
 import { shareHoles } from './share-holes.ts';
 import {
@@ -50,7 +51,8 @@ const WORTH_SHOWING = 3;
 /** Minutes to swap a device or to close a box, where no cable is run. */
 const CHANGE_MINUTES = 25;
 
-function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, sketch: Sketch): PlannedLeg[] {
+function plannedLegs(setting: PlanSetting, sketch: Sketch): PlannedLeg[] {
+  const { house, plan, frames, pack, feed } = setting;
   const { method } = sketch;
   return sketch.legs.map(({ found, ...leg }): PlannedLeg => {
     const from = feed.boxes.get(leg.from as PointId);
@@ -66,7 +68,7 @@ function plannedLegs({ house, plan, frames, pack, feed }: PlanSetting, sketch: S
 /** @returns undefined where the bays have no room for all its holes */
 function optionOf(setting: PlanSetting, sketch: Sketch): Option | undefined {
   const { house, job, feed } = setting;
-  const legs = shareHoles(plannedLegs(setting, sketch));
+  const legs = shareHoles(plannedLegs(setting, sketch))?.map((l) => withOwnCables(setting, l));
   if (!legs) return undefined;
   const routes = legs.map((l) => l.route);
   const openedMm2 = routes.reduce((s, r) => s + r.openedMm2, 0);
@@ -236,15 +238,12 @@ function changedFirst(setting: PlanSetting): PlanSetting {
 /** Finds taps and ways for all wants of the job: options that differ in kind, and every candidate with its reasons. */
 export function searchJob(given: PlanSetting, progress: Progress = () => undefined): Omit<Planning, 'opens'> {
   const setting = changedFirst(given);
-  const { job, house, feed } = setting;
+  const { job } = setting;
   const groups = groupWants(withCommanders(job.wants));
   const poles = (g: WantGroup): number => (g.volts === 240 ? 2 : 1);
   const judged = groups.map((g, i) =>
     judgeCandidates(
-      house,
-      feed,
-      setting.plan,
-      setting.pack,
+      setting,
       g,
       groups.slice(0, i).reduce((n, x) => n + poles(x), 0),
     ),

@@ -63,6 +63,8 @@ export interface PlannedLeg extends LegRole {
   readonly atPanel: boolean;
   /** Current-carrying conductors of another new cable in the same hole; left out, it has its holes to itself. */
   readonly beside?: number;
+  /** A box moves here with its own cables, which reach that far: there is no new one. */
+  readonly own?: { readonly reachMm: number };
   /** The leg starts in a cable that is cut into. */
   readonly cut: CutIn | null;
 }

@@ -395,7 +395,7 @@ function leg(g: Ground, own: GeometryPlan['legs'][number], i: number): void {
   const name = `leg ${i + 1}`;
   const ends = [own.moves[0]?.from, own.moves.at(-1)?.to] as const;
   [own.from, own.to].forEach((id, end) => {
-    const at = g.given.after.points.find((p) => p.id === id)?.at;
+    const at = [...g.given.after.points, ...g.given.before.points].find((p) => p.id === id)?.at;
     const place = ends[end];
     if (!at || !place || !('wallId' in at)) return;
     if (!inWall(place) || place.wallId !== at.wallId || !follows(g, place, { in: 'wall', ...at }))
@@ -405,7 +405,16 @@ function leg(g: Ground, own: GeometryPlan['legs'][number], i: number): void {
     const last = own.moves[k];
     if (last && !follows(g, last.to, m.from)) g.says('gap', [name], msg('proof.gap', { n: i + 1 }));
   });
-  const least = own.moves.reduce((s, m) => s + (lengthMm(m) ?? 0), 0) + 2 * FREE_MM;
+  const along = own.moves.reduce((s, m) => s + (lengthMm(m) ?? 0), 0);
+  if (own.drawnMm !== null) {
+    // What is stapled in the wall passes no wood, and ends where it is used up.
+    if (own.drawnMm < along - SAME_MM)
+      g.says('cables too short', [own.to], msg('proof.cables-too-short', { n: i + 1 }));
+    if (own.moves.some((m) => m.holes.length > 0))
+      g.says('cables through wood', [own.to], msg('proof.cables-through-wood', { n: i + 1 }));
+    return;
+  }
+  const least = along + 2 * FREE_MM;
   if (own.cableMm < least - SAME_MM) g.says('short cable', [name], msg('proof.short-cable', { n: i + 1 }));
 }
 

@@ -16,6 +16,8 @@ export interface PartsPlan {
   readonly movedFrom: ReadonlyMap<PointId, PointId>;
   /** Devices that are there already for a point of the plan: its own, or those that come to it from another box. */
   readonly had: ReadonlyMap<PointId, readonly Device[]>;
+  /** Boxes whose plate stands beside their middle. */
+  readonly shifted: ReadonlySet<PointId>;
   /** Boxes that are asked to be tight against air. */
   readonly sealed: ReadonlySet<PointId>;
   readonly lines: readonly {
@@ -83,6 +85,8 @@ interface BoxOfPlan {
   readonly place: ReturnType<typeof placeOf>;
   /** A layer that is still to come will stand before it. */
   readonly covered: boolean;
+  /** Its plate stands beside its middle. */
+  readonly shifted: boolean;
   /** It is asked to be tight. */
   readonly sealed: boolean;
 }
@@ -103,6 +107,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             had: plan.had.get(point.id) ?? [],
             place: placeOf(house, point.at),
             covered: isToBeCovered(house, point.at),
+            shifted: plan.shifted.has(point.id),
             sealed: plan.sealed.has(point.id),
           },
         ]
@@ -139,7 +144,7 @@ const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank
 
 /** A box that is new or another one is bought, and a cover where the opening is another. */
 function boxAndCover(
-  { drawing, point, was, moves, place, covered, sealed }: BoxOfPlan,
+  { drawing, point, was, moves, place, covered, sealed, shifted }: BoxOfPlan,
   { told }: Bill,
 ): Fault[] {
   const stays = was !== undefined && !moves ? was : undefined;
@@ -147,6 +152,7 @@ function boxAndCover(
   const otherBox = drawing.isNew || (stays !== undefined && stays.box.model !== point.box.model);
   const otherCover =
     drawing.isNew ||
+    shifted ||
     (stays !== undefined && (stays.box.gangs !== point.box.gangs || blanksIn(point) > blanksIn(stays)));
   // A new box is set out as far as the surface will come; one that stays comes forward with a ring.
   const deeper = stays !== undefined && covered;
@@ -163,6 +169,9 @@ function boxAndCover(
     (otherBox || stays?.box.extras?.barrier === undefined) &&
     !told(point.label, (k) => k === 'box-divider')
       ? [fault('no divider', [point.id], msg('proof.no-divider', { box: point.label }))]
+      : []),
+    ...(shifted && !told(point.label, (k) => k === 'ring-reducing')
+      ? [fault('no ring', [point.id], msg('proof.no-ring', { box: point.label }))]
       : []),
     ...(sealed && !told(point.label, (k) => k === 'air-seal')
       ? [fault('no seal', [point.id], msg('proof.not-sealed', { box: point.label }))]

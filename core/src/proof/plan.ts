@@ -95,6 +95,8 @@ export interface GeometryPlan {
     readonly from: string;
     readonly to: string;
     readonly cableMm: number;
+    /** A box goes with its own cables, which can be drawn along so far, mm; null for a new cable. */
+    readonly drawnMm: number | null;
     readonly moves: readonly MoveOfRun[];
   }[];
 }

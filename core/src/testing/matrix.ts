@@ -352,6 +352,21 @@ export const ASKS: readonly Ask[] = [
     wants: [want('m', wallAt(100, 48), { replaces: T })],
   },
   {
+    name: 'T moved with its own cables',
+    wants: [want('m', wallAt(74, 30), { replaces: T, reachMm: 900 })],
+    of: (k) => k.place === 'indoors',
+  },
+  {
+    name: 'T moved farther than its own cables reach',
+    wants: [want('m', wallAt(74, 40), { replaces: T, reachMm: 100 })],
+    of: (k) => k.place === 'indoors',
+  },
+  {
+    name: 'T moved with its own cables, and an outlet from it there',
+    wants: [want('m', wallAt(74, 30), { replaces: T, reachMm: 900 }), want('r', near)],
+    of: (k) => k.place === 'indoors',
+  },
+  {
     name: 'T moved, and an outlet from R2',
     wants: [want('m', wallAt(100, 48), { replaces: T }), want('r', wallAt(40, 15, 'room-w3'))],
   },

@@ -468,6 +468,8 @@ function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
             gangs: Math.min(3, picked.box.gangs),
             at: ceiling ? over(d.at) : wall(d.at, kind === 'switch' ? 48 : 16),
             replaces: picked.id,
+            // Of some somebody has measured how far their cables can be drawn along.
+            ...(d.at % 3 === 0 ? { reachMm: feet(2 + (d.at % 4)) } : {}),
           }),
         ],
       };

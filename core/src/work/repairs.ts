@@ -1,4 +1,5 @@
-import type { Wall } from '../document/index.ts';
+import type { Wall, WallId } from '../document/index.ts';
+import { openingMm2 } from '../planning/index.ts';
 import { onWall, type Move } from '../routing/index.ts';
 import { GLASSES, make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
@@ -7,6 +8,13 @@ import { allOf, msg, q, type Text } from '../words/index.ts';
 /** Beyond this share of a wall face, or this many places on it, a patch shows more than a new skim of the whole wall: common practice. */
 const SKIM_SHARE = 0.05;
 const SKIM_PLACES = 3;
+
+/** Openings of boxes that have gone with their cables: there is nothing in them to keep in reach, so they are closed. */
+const oldOpenings = ({ option, house }: WorkInput): { wallId: WallId; mm2: number }[] =>
+  option.legs.flatMap((leg) => {
+    const old = leg.own && house.points.find((p) => p.id === leg.from);
+    return old?.at.on === 'wall' ? [{ wallId: old.at.wallId, mm2: openingMm2(old.box.gangs) }] : [];
+  });
 
 /** What was opened on one wall. */
 interface Opened {
@@ -17,8 +25,13 @@ interface Opened {
 
 const wallOf = (move: Move) => [move.from, move.to].find(onWall)?.wallId;
 
-function openedWalls({ option, plan }: WorkInput): Opened[] {
+function openedWalls(input: WorkInput): Opened[] {
+  const { option, plan } = input;
   const sums = new Map<string, { places: number; mm2: number }>();
+  for (const { wallId, mm2 } of oldOpenings(input)) {
+    const sum = sums.get(wallId) ?? { places: 0, mm2: 0 };
+    sums.set(wallId, { places: sum.places + 1, mm2: sum.mm2 + mm2 });
+  }
   for (const move of option.legs.flatMap((l) => l.route.moves)) {
     const id = wallOf(move);
     if (id === undefined || move.openedMm2 <= 0) continue;

@@ -73,8 +73,31 @@ export function readyKeys(input: WorkInput, id: string): string[] {
 const asSentence = (m: Move): Text => msg('work.sentence', { text: m.says });
 const leaveSlack = msg('work.leave-slack', { slack: q.length(END_SLACK_MM) });
 
+/** Getting a box out of its opening and its cables over to the new one, minutes: common practice. */
+const DRAW_MINUTES = 25;
+
+/** A box that goes with its cables: it comes out, they are drawn over, and the old opening is closed with the repairs. */
+function drawStep(leg: PlannedLeg, input: WorkInput, i: number): Step {
+  const old = input.house.points.find((p) => p.id === leg.from);
+  const box = input.labels.get(leg.from) ?? leg.from;
+  return make({
+    key: `leg${i + 1}:pull`,
+    title: msg('work.draw-over', { box }),
+    kind: 'work',
+    window: 'off',
+    minutes: DRAW_MINUTES,
+    after: ['dead', ...readyKeys(input, leg.to)],
+    place: box,
+    ...(old ? { pointId: old.id } : {}),
+    detail: msg('work.draw-over-why'),
+    tools: ['multi-tool'],
+    does: [...(old ? [{ act: 'open' as const, point: old.id }] : []), { act: 'pull', leg: i + 1 }],
+  });
+}
+
 /** All holes of a leg first, then its cable in one pull: one trip to each place. */
 export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: number): Step[] {
+  if (leg.own) return [drawStep(leg, input, i)];
   const { labels } = input;
   const name = msg('work.run-name', {
     from: labels.get(leg.from) ?? leg.from,

@@ -261,7 +261,7 @@ function togetherTest(feed: Feed, point: Point, key: SwitchKey, i: number): Test
         others: allOf(others.map((o) => o.point.label)),
       }),
       expect: null,
-      see: msg('work.test.changes-each-time', { things: allOf(what), n: what.length }),
+      see: msg('work.test.changes-each-time', { things: allOf(what) }),
     },
   ];
 }

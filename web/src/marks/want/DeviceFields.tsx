@@ -17,6 +17,7 @@ import {
 import { Checkbox } from 'antd';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
+import { LengthInput } from '../../parts/LengthInput.tsx';
 import { WeightField } from '../../parts/WeightField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
@@ -175,6 +176,24 @@ function CableField({ want, put }: FieldProps) {
   );
 }
 
+/** How far the cables of a point that moves can be drawn along: where that is enough, none is run and no junction stays. */
+function ReachField({ want, put }: FieldProps) {
+  const say = useSay();
+  const { house } = useWork().bundle;
+  const { reachMm: _, ...rest } = want;
+  return (
+    <LengthInput
+      label={say(msg('screen.want.reach'))}
+      value={want.reachMm ?? null}
+      system={house.units}
+      placeholder={say(msg('screen.want.reach-unknown'))}
+      width={150}
+      onChange={(reachMm) => put({ ...rest, reachMm })}
+      onClear={() => put(rest)}
+    />
+  );
+}
+
 /** How the box is held, and whether it is kept tight. */
 function BoxFields({ want, put }: FieldProps) {
   const say = useSay();
@@ -229,6 +248,9 @@ export function DeviceFields({ want, put }: FieldProps) {
             put(weightKg === undefined ? rest : { ...rest, weightKg });
           }}
         />
+      )}
+      {want.replaces !== undefined && want.replacesDevice === undefined && want.at.on === 'wall' && (
+        <ReachField want={want} put={put} />
       )}
       {want.replaces === undefined && want.partner === undefined && <CableField want={want} put={put} />}
       <BoxFields want={want} put={put} />

@@ -206,6 +206,7 @@ export function WantForm({
       ? neighborHeight(house, evaluation.plan, want.at, want.kind, want.replaces)
       : undefined;
   const moved = house.points.find((p) => p.id === want.replaces);
+  const drawn = evaluation.chosen?.option.legs.some((l) => l.own && l.from === want.replaces) ?? false;
   const boxed = want.kind === 'receptacle' || want.kind === 'switch';
   const commanded = switchCount(want) === 0 && moved === undefined;
   return (
@@ -221,7 +222,9 @@ export function WantForm({
         {moved ? (
           <span className="tag">
             <Said
-              text={msg('screen.want.moves-here', { what: slot('what') })}
+              text={msg(drawn ? 'screen.want.comes-here' : 'screen.want.moves-here', {
+                what: slot('what'),
+              })}
               slots={{ what: <b>{moved.label}</b> }}
             />
           </span>

@@ -1,0 +1,66 @@
+import { describe, expect, it } from '@jest/globals';
+import { makeWant, PointId, type House, type Want } from '../document/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import type { Evaluation } from '../evaluation/judge.ts';
+import { bundle, outlet, smallHouse, wallAt } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
+
+/** A box that moves along its wall with the cables that are in it, where somebody has measured that they reach. */
+
+const r1 = PointId.parse('r1');
+const moved = (x: number, height: number, reach: number | undefined, more: Partial<Want> = {}): Want =>
+  makeWant('w1', 'R1', wallAt(x, height), {
+    replaces: r1,
+    ...(reach === undefined ? {} : { reachMm: inches(reach) }),
+    ...more,
+  });
+/** R1 stands in a bay from 16 to 32 in: 24 in its middle. */
+const plan = (want: Want, house: House = smallHouse()): Evaluation => evaluate(bundle(house, [want]));
+const leg = (e: Evaluation) => e.chosen!.option.legs[0]!;
+const stops = (e: Evaluation) => e.findings.filter((f) => f.rule === 'proof' && f.severity === 'stop');
+
+describe('a box that moves with its own cables', () => {
+  const e = plan(moved(22, 30, 20));
+  it('takes no new cable and leaves no junction behind', () => {
+    expect(leg(e).own).toEqual({ reachMm: inches(20) });
+    expect(stops(e)).toEqual([]);
+    const { house, feed } = e.chosen!.applied;
+    expect(house.points.map((p) => p.id)).toEqual(['r2', 'new-w1']);
+    expect(house.cables.map((c) => c.id)).toEqual(smallHouse().cables.map((c) => c.id));
+    expect(feed.boxes.get(PointId.parse('r2'))!.constantHot).toBe(true);
+    expect(e.chosen!.bill.lines.map((l) => l.partKey).filter((k) => k.startsWith('nm-'))).toEqual([]);
+    expect(e.chosen!.option.cableMm).toBe(0);
+  });
+  it('is drawn over with the power off, and its old opening is patched', () => {
+    const steps = e.chosen!.steps.map((s) => s.key);
+    expect(steps).toEqual(expect.arrayContaining(['leg1:pull', 'patch1', 'wire:new-w1']));
+    expect(steps.indexOf('dead')).toBeLessThan(steps.indexOf('leg1:pull'));
+    expect(steps.indexOf('leg1:pull')).toBeLessThan(steps.indexOf('wire:new-w1'));
+    expect(e.chosen!.option.openedMm2).toBeGreaterThan(0);
+  });
+  it.each([
+    // Up 15 in and 2 in aside: 17 in along both.
+    ['as far as they reach', moved(22, 30, 17), true],
+    ['an inch less', moved(22, 30, 16), false],
+    ['not measured', moved(22, 30, undefined), false],
+    ['into the next bay', moved(40, 15, 60), false],
+  ])('%s', (_, want, own) => {
+    const it = plan(want);
+    expect(leg(it).own !== undefined).toBe(own);
+    expect(stops(it)).toEqual([]);
+    // Else a new cable, and the old box stays as a junction.
+    expect(it.chosen!.applied.house.points.some((p) => p.id === r1)).toBe(!own);
+  });
+  it('a full box that could take no other cable moves all the same', () => {
+    const house = smallHouse();
+    const full: House = {
+      ...house,
+      points: house.points.map((p) =>
+        p.id === r1
+          ? { ...outlet('r1', 24), box: { ...p.box, model: null, markedCubicInches: 9, metal: false } }
+          : p,
+      ),
+    };
+    expect(leg(plan(moved(22, 30, 20), full)).own).toBeDefined();
+  });
+});
