@@ -22,24 +22,7 @@ function judgeFill(context: RuleContext, cable: Cable): Judgement[] {
   const touched = context.touched.has(cable.id);
   const name = cableName(context, cable);
   const { gauge, size } = cable;
-  if (!size || gauge === null || !isWireGauge(gauge))
-    return touched && !size
-      ? [
-          judge('raceway-fill', {
-            severity: 'watch',
-            mark: 'run',
-            subjects: [cable.id],
-            says: msg('rules.raceway.ask-size', { cable: name }),
-            detail: msg('rules.raceway.ask-size-why'),
-            because: { need: 0, have: null, unit: 'sq in', sense: 'at-least' },
-            sources: [fillSource],
-            remedies: (['1/2', '3/4'] as const).map((s) => ({
-              says: msg('rules.raceway.size', { size: s }),
-              edit: { edit: 'set-raceway', cableId: cable.id, size: s },
-            })),
-          }),
-        ]
-      : [];
+  if (!size || gauge === null || !isWireGauge(gauge)) return [];
   const count = cable.conductors + (cable.ground === 'wire' ? 1 : 0) + (cable.surroundings?.alongside ?? 0);
   const fill = racewayFill(cable.type, size, { [gauge]: count }, cable.lengthMm);
   if (!fill || (fill.fits && !touched)) return [];
