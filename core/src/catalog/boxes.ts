@@ -3,7 +3,7 @@ import type { BoxFacts } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 
-export type Mounting = 'old-work' | 'new-work' | 'surface' | 'weatherproof' | 'ceiling' | 'brace';
+export type Mounting = 'old-work' | 'new-work' | 'surface' | 'weatherproof' | 'ceiling' | 'brace' | 'masonry';
 
 export interface BoxModel {
   readonly id: string;
@@ -60,22 +60,40 @@ const box = (
 
 /** Boxes as they are bought or found. Metal volumes are the table's; prices are ballpark. */
 export const BOXES: readonly BoxModel[] = [
+  box('old-1g-12', 'old-work', false, 1, 12.0, [4.0, 3.625, 1.25], 890, false, marked),
   box('old-1g-14', 'old-work', false, 1, 14.0, [2.25, 3.5, 2.75], 210, false, marked),
   box('old-1g-16', 'old-work', false, 1, 16.0, [2.25, 3.5, 3.0], 260, false, marked),
   box('old-1g-20', 'old-work', false, 1, 20.3, [2.25, 3.625, 3.5], 390, false, marked),
   box('old-2g-25', 'old-work', false, 2, 25.0, [4.0, 3.625, 2.75], 420, false, marked),
   box('old-2g-32', 'old-work', false, 2, 32.0, [4.0, 3.625, 3.25], 560, false, marked),
   box('old-3g-45', 'old-work', false, 3, 45.0, [5.8, 3.625, 3.0], 880, false, marked),
+  box('old-4g-68', 'old-work', false, 4, 68.0, [7.6, 3.75, 3.25], 1690, false, marked),
   box('old-round-14', 'old-work', false, 1, 14.0, [3.5, 3.5, 2.75], 380, false, marked),
   box('old-round-20', 'old-work', false, 1, 20.0, [3.5, 3.5, 3.25], 560, false, marked),
   box('new-1g-18', 'new-work', false, 1, 18.0, [2.25, 3.75, 2.75], 90, false, marked),
   box('new-1g-22', 'new-work', false, 1, 22.5, [2.25, 3.75, 3.5], 150, false, marked),
   box('new-2g-34', 'new-work', false, 2, 34.0, [4.0, 3.75, 3.25], 260, false, marked),
+  box('dev-1-1/2', 'new-work', true, 1, 7.5, [2, 3, 1.5], 290, true, table),
+  box('dev-2', 'new-work', true, 1, 10.0, [2, 3, 2], 300, true, table),
+  box('dev-2-1/4', 'new-work', true, 1, 10.5, [2, 3, 2.25], 310, true, table),
   box('dev-2-1/2', 'new-work', true, 1, 12.5, [2, 3, 2.5], 320, true, table),
   box('dev-2-3/4', 'new-work', true, 1, 14.0, [2, 3, 2.75], 360, true, table),
   box('dev-3-1/2', 'new-work', true, 1, 18.0, [2, 3, 3.5], 430, true, table),
+  box('sq-4-1-1/4', 'surface', true, 1, 18.0, [4, 4, 1.25], 230, false, table),
   box('sq-4-1-1/2', 'surface', true, 1, 21.0, [4, 4, 1.5], 240, false, table),
   box('sq-4-2-1/8', 'surface', true, 2, 30.3, [4, 4, 2.125], 310, false, table),
+  box('wide-1-1/2', 'surface', true, 2, 29.5, [4.6875, 4.6875, 1.5], 490, false, table),
+  box('wide-2-1/8', 'surface', true, 2, 42.0, [4.6875, 4.6875, 2.125], 560, false, table),
+  box('utility-1-1/2', 'surface', true, 1, 10.3, [2.125, 4, 1.5], 210, false, table),
+  box('utility-1-7/8', 'surface', true, 1, 13.0, [2.125, 4, 1.875], 230, false, table),
+  box('utility-2-1/8', 'surface', true, 1, 14.5, [2.125, 4, 2.125], 250, false, table),
+  // Set in block or brick while it is laid: 3-3/4 in high, so much for each gang.
+  box('masonry-1g-2-1/2', 'masonry', true, 1, 14.0, [2, 3.75, 2.5], 590, false, table),
+  box('masonry-1g-3-1/2', 'masonry', true, 1, 21.0, [2, 3.75, 3.5], 690, false, table),
+  box('masonry-2g-3-1/2', 'masonry', true, 2, 42.0, [4, 3.75, 3.5], 1190, false, table),
+  // So shallow that it sits on the face of a joist.
+  box('pancake-4', 'ceiling', true, 1, 6.0, [4, 4, 0.5], 260, false, marked),
+  box('oct-4-1-1/4', 'ceiling', true, 1, 12.5, [4, 4, 1.25], 220, true, table),
   box('oct-4-1-1/2', 'ceiling', true, 1, 15.5, [4, 4, 1.5], 230, true, table),
   box('oct-4-2-1/8', 'ceiling', true, 1, 21.5, [4, 4, 2.125], 290, true, table),
   box('brace-fan-21', 'brace', true, 1, 21.5, [4, 4, 2.125], 2290, false, table),
@@ -113,7 +131,9 @@ export const boxesOf = (mounting: Mounting, gangs: number, wish: BoxWish = {}): 
 /** How a box is mounted that takes the place of one: outdoors and overhead as it was, else an old-work one in the finished wall. */
 export const replacementMounting = (present: BoxModel | undefined): Mounting => {
   const own = present?.mounting;
-  return own === 'weatherproof' || own === 'ceiling' || own === 'brace' ? own : 'old-work';
+  return own === 'weatherproof' || own === 'ceiling' || own === 'brace' || own === 'masonry'
+    ? own
+    : 'old-work';
 };
 
 /** Boxes that can take the place of one, of the same width; of metal where armor or tubing comes in. Largest first. */

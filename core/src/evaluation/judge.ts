@@ -346,7 +346,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
   const found = viewed.find((v) => v.option === choice);
   const own = found && ('applied' in found ? found : judged(found.option));
   const chosen = own ? chosenOf(base, own.option, own.applied, own.sheet) : null;
-  const { placements, offers, findings: placeFindings } = judgePlacements(setting);
+  const { placements, offers, findings: placeFindings } = judgePlacements(setting, own?.applied.house.points);
   const findings = withOverrides(
     [
       ...noWay(setting, bundle, planning),

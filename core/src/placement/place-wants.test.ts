@@ -181,7 +181,7 @@ describe('where a wanted point is put', () => {
     });
   });
   it('a wall too thin for any box', () => {
-    const house = withFirst((w) => ({ ...w, framing: { ...w.framing, depthMm: inches(1.5) } }));
+    const house = withFirst((w) => ({ ...w, framing: { ...w.framing, depthMm: inches(0.75) } }));
     expect(about(house, wanted(56), 'place-too-deep')[0]?.because).toMatchObject({ unit: 'mm' });
   });
   it('two wants in one place overlap each other', () => {

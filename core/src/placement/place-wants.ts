@@ -1,7 +1,8 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { cordFindings } from './cords.ts';
-import { boxGangs, type Want, type WallPosition, type WantId } from '../document/index.ts';
+import { boxModel } from '../catalog/index.ts';
+import { boxGangs, type Point, type Want, type WallPosition, type WantId } from '../document/index.ts';
 import type { Finding, Remedy } from '../findings/index.ts';
 import { practice, published } from '../findings/index.ts';
 import { chooseBox, boxesFor, newPointId, type JobInHouse } from '../planning/index.ts';
@@ -22,17 +23,25 @@ import { takesAFan } from '../codes/index.ts';
 import { apart, article, msg, q, type Text } from '../words/index.ts';
 
 /** What the judge of places needs to know of one want; undefined when it is on no wall that is there. */
-export function placementInput(setting: JobInHouse, want: Want): PlacementInput | undefined {
+export function placementInput(
+  setting: JobInHouse,
+  want: Want,
+  planned: readonly Point[] = [],
+): PlacementInput | undefined {
   const { house, job, plan, frames } = setting;
   const frame = want.at.on === 'wall' ? frames.get(want.at.wallId) : undefined;
   if (!frame) return undefined;
-  const box = chooseBox(job, want, {
-    frame,
-    outdoor: placeOf(plan, want.at)?.outdoors ?? false,
-    metal: false,
-    surface: want.mounting === 'surface',
-    fan: takesAFan(plan, setting.pack.edition, want.at),
-  });
+  // The box that the chosen option puts there: armor or tubing brings one of metal. Without a plan, the usual one.
+  const own = boxModel(planned.find((p) => p.id === newPointId(want))?.box.model ?? null);
+  const box =
+    own ??
+    chooseBox(job, want, {
+      frame,
+      outdoor: placeOf(plan, want.at)?.outdoors ?? false,
+      metal: false,
+      surface: want.mounting === 'surface',
+      fan: takesAFan(plan, setting.pack.edition, want.at),
+    });
   return {
     house,
     plan,
@@ -291,7 +300,10 @@ function cableNear(setting: JobInHouse, want: Want): Finding[] {
 }
 
 /** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
-export function judgePlacements(setting: JobInHouse): {
+export function judgePlacements(
+  setting: JobInHouse,
+  planned: readonly Point[] = [],
+): {
   placements: Map<WantId, Placement>;
   /** The nearest good place of every want that is not in one. */
   offers: Map<WantId, WallPosition>;
@@ -302,7 +314,7 @@ export function judgePlacements(setting: JobInHouse): {
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
     findings.push(...fixtureFindings(setting, want));
-    const input = placementInput(setting, want);
+    const input = placementInput(setting, want, planned);
     if (!input || want.at.on !== 'wall') continue;
     const placement = judgePlace(input, want.at);
     placements.set(want.id, placement);

@@ -253,10 +253,15 @@ describe('placing a box', () => {
   });
   it('deeper than the wall', () => {
     const room = smallHouse().rooms[0]!;
-    const thin = { ...room.walls[0]!.framing, depthMm: inches(1.5) };
-    const rooms = [{ ...room, walls: room.walls.map((w) => ({ ...w, framing: thin })) }];
-    expect(boxModel('old-1g-14')!.depthMm).toBeGreaterThan(inches(2));
-    expect(judge(56, { rooms }).faults.map((f) => f.kind)).toContain('too-deep');
+    const kinds = (depth: number) => {
+      const thin = { ...room.walls[0]!.framing, depthMm: inches(depth) };
+      const rooms = [{ ...room, walls: room.walls.map((w) => ({ ...w, framing: thin })) }];
+      return judge(56, { rooms }).faults.map((f) => f.kind);
+    };
+    expect(boxModel('old-1g-12')!.depthMm).toBe(inches(1.25));
+    expect(kinds(0.75)).toContain('too-deep');
+    // A shallow box fits where the wall is furred out.
+    expect(kinds(1.5)).not.toContain('too-deep');
   });
   it('copies the height of the neighbors', () => {
     const house = smallHouse({
