@@ -187,6 +187,7 @@ export const PARTS = {
   'armor-connector': part('armor-connector', 'each', 1, 120),
   'wet-connector': part('wet-connector', 'each', 1, 390),
   'plate-blank': part('plate-blank', 'each', 1, 90),
+  'breaker-tandem': part('breaker-tandem', 'each', 1, 2190),
   'breaker-1': part('breaker-1', 'each', 1, 1190),
   'breaker-2': part('breaker-2', 'each', 1, 2190),
   'breaker-2-gfci': part('breaker-2-gfci', 'each', 1, 11_900),
@@ -281,9 +282,15 @@ export function devicePriceCents(kind: Device['kind'], amps: number, wet: boolea
 }
 
 /** The part that a breaker is bought as. */
-export const breakerPart = ({ poles, protection }: Pick<Breaker, 'poles' | 'protection'>): PartKey =>
-  protection === 'none'
-    ? `breaker-${poles}`
-    : poles === 2
-      ? `breaker-2-${protection}`
-      : `breaker-${protection}`;
+export const breakerPart = ({
+  poles,
+  protection,
+  tandem,
+}: Pick<Breaker, 'poles' | 'protection' | 'tandem'>): PartKey =>
+  protection === 'none' && tandem
+    ? 'breaker-tandem'
+    : protection === 'none'
+      ? `breaker-${poles}`
+      : poles === 2
+        ? `breaker-2-${protection}`
+        : `breaker-${protection}`;

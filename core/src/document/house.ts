@@ -417,6 +417,8 @@ export const Breaker = z.object({
   multiwire: z.boolean(),
   /** True when switching it off was seen to kill what the label says. */
   proved: z.boolean(),
+  /** One half of a tandem: it shares its space with the breaker beside it. */
+  tandem: z.literal(true).optional(),
 });
 export type Breaker = z.infer<typeof Breaker>;
 
@@ -429,6 +431,8 @@ export const Panel = z.object({
   at: Position.optional(),
   /** Places for single-pole breakers in all; left out, nobody has counted. */
   spaces: z.int().min(1).max(84).optional(),
+  /** Spaces that the panel’s label allows a tandem in and that hold a single breaker; left out, none. */
+  tandems: z.int().min(0).max(84).optional(),
   /** The breaker in another panel that feeds this one; left out, it is fed from the service. */
   fedFrom: BreakerId.optional(),
 });

@@ -106,6 +106,7 @@ export function partsPlanOf(
   { house, job }: Bundle,
   applied: Applied,
   sheet: Pick<Sheet, 'boxes' | 'bill'>,
+  option: Pick<Option, 'legs'>,
 ): PartsPlan {
   // The far piece of a cable that is cut is no new cable.
   const stood = new Set<string>([
@@ -130,6 +131,7 @@ export function partsPlanOf(
       cutMm: c.pieces.reduce((s, p) => s + p.lengthMm, 0),
       boughtMm: c.roll.holds,
     })),
+    opens: option.legs.some((l) => l.own !== undefined || l.route.moves.some((m) => m.openedMm2 > 0)),
     legsMm: applied.house.cables.reduce((s, c) => (stood.has(c.id) ? s : s + (c.lengthMm ?? 0)), 0),
   };
 }
@@ -162,5 +164,5 @@ export const proveOption = (bundle: Bundle, option: Option, applied: Applied, sh
   ...proveGeometry(geometryPlanOf(bundle, option, applied)),
   ...proveWiring(wiringPlanOf(bundle, applied, sheet.boxes), bundle.job),
   ...proveWork(workPlanOf(bundle, option, sheet)),
-  ...proveParts(partsPlanOf(bundle, applied, sheet)),
+  ...proveParts(partsPlanOf(bundle, applied, sheet, option)),
 ];

@@ -3,10 +3,9 @@ import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } fr
 import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
 import { feet } from '../units/index.ts';
-import type { Route } from '../routing/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
-import { breakerNeeds, deviceNeeds, routeNeeds, type Need } from './needs.ts';
+import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
 import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
 export interface BillLine {
@@ -155,7 +154,7 @@ export interface BillInput {
   readonly plan: PlanOfHouse;
   readonly boxes: readonly BoxWiring[];
   /** The new runs and what they are wired in. */
-  readonly legs: readonly { readonly route: Route; readonly method: CableType }[];
+  readonly legs: readonly RunOfBill[];
   readonly pieces: readonly Piece[];
 }
 

@@ -2,16 +2,16 @@ import { boxModel, breakerPart, devicePart, ringModel } from '../catalog/index.t
 import {
   isRaceway,
   isReceptacleDevice,
-  type CableType,
   type Device,
   type House,
   type Job,
   type Point,
+  type WallId,
 } from '../document/index.ts';
 import { feet } from '../units/index.ts';
-import { holesOf, onWall, racewayLeg, type Route } from '../routing/index.ts';
+import { holesOf, onWall, racewayLeg } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
-import { devicesThere, newPointId } from '../planning/index.ts';
+import { devicesThere, newPointId, type PlannedLeg } from '../planning/index.ts';
 import { isToBeCovered, placeOf, type PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
@@ -30,6 +30,9 @@ export interface NeedsInput {
   readonly plan: PlanOfHouse;
   readonly boxes: readonly BoxWiring[];
 }
+
+/** What a run needs to be told of it here; `from` tells the box where its own cables are drawn out of. */
+export type RunOfBill = Pick<PlannedLeg, 'route' | 'method'> & Partial<Pick<PlannedLeg, 'own' | 'from'>>;
 
 /** Devices of a box that were not in it before; a change that puts in one of the same kind counts too. */
 function freshDevices(point: Point, there: readonly Device[], job: Job, anew: boolean): Device[] {
@@ -178,8 +181,8 @@ export function breakerNeeds({ house, before }: NeedsInput): Need[] {
 
 /** What goes into and onto the building along the way: staples, plates, seal, patches. */
 export function routeNeeds(
-  { plan }: Pick<NeedsInput, 'plan'>,
-  legs: readonly { readonly route: Route; readonly method: CableType }[],
+  { plan, before }: Pick<NeedsInput, 'plan' | 'before'>,
+  legs: readonly RunOfBill[],
 ): Need[] {
   const routes = legs.map((l) => l.route);
   const raceways = legs.flatMap((l) => (isRaceway(l.method) ? (racewayLeg(l.route, l.method) ?? []) : []));
@@ -190,12 +193,17 @@ export function routeNeeds(
   const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0) - fittings('straps');
   const plates = holes.filter((h) => h.plateNeeded).length + moves.reduce((s, m) => s + m.plates, 0);
   const seal = holes.filter((h) => h.fireSeal).length;
-  const opened = moves
-    .filter((m) => m.openedMm2 > 0)
-    .map((m) => {
-      const at = [m.from, m.to].find(onWall);
-      return at && plan.lines.get(at.wallId)?.wall.finish === 'plaster' ? 'patch-plaster' : 'patch';
-    });
+  const patchFor = (wallId: WallId | undefined) =>
+    wallId && plan.lines.get(wallId)?.wall.finish === 'plaster' ? 'patch-plaster' : 'patch';
+  // The old opening of a box that goes with its cables is closed like any other.
+  const left = legs.flatMap((l) => {
+    const at = l.own ? before.points.find((p) => p.id === l.from)?.at : undefined;
+    return at?.on === 'wall' ? [patchFor(at.wallId)] : [];
+  });
+  const opened = [
+    ...left,
+    ...moves.filter((m) => m.openedMm2 > 0).map((m) => patchFor([m.from, m.to].find(onWall)?.wallId)),
+  ];
   const patches = [...new Set(opened)];
   return [
     { key: 'staple', count: staples, why: msg('materials.for.staples') },

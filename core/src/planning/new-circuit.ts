@@ -20,9 +20,11 @@ const SIZES: readonly number[] = [15, 20, 25, 30, 35, 40, 45, 50];
 const USUAL_AMPS = 20;
 /** Opening the panel, a breaker, its connections and closing it: common practice. */
 const PANEL_MINUTES = 90;
+/** A single breaker out and a tandem for both circuits in: common practice. */
+const TANDEM_MINUTES = 15;
 
-/** Spaces that breakers take in a panel. */
-const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + b.poles, 0);
+/** Spaces that breakers take in a panel; the second half of a tandem takes none. */
+const spacesUsed = (panel: Panel): number => panel.breakers.reduce((s, b) => s + (b.tandem ? 0 : b.poles), 0);
 
 /** What loads come to together, A: what runs three hours and more counts with its factor. */
 const countedAmps = (loads: Want['loads'], volts: number, factor: number): number =>
@@ -91,7 +93,12 @@ export function panelCandidate(
   const no = (says: Text, source: TapReason['source']) =>
     reasons.push({ kind: 'no', says, minutes: 0, source });
   const factor = pack.limits.continuousFactor.value;
-  const breaker = newBreaker(panel, group, factor, taken);
+  const free = panel.spaces === undefined ? null : panel.spaces - spacesUsed(panel);
+  const made = newBreaker(panel, group, factor, taken);
+  // A full panel may take a tandem where one single breaker stands: its label says how many.
+  const tandem =
+    free !== null && made.poles === 1 && free < 1 + taken && (panel.tandems ?? 0) > taken - Math.max(0, free);
+  const breaker: Breaker = tandem ? { ...made, tandem: true } : made;
   if (overPlug(group, factor))
     no(msg('planning.new-circuit.over-plug'), published('NEC 210.21(B)(1), 210.23'));
   const spaces = practice(msg('planning.new-circuit.space-practice'));
@@ -101,8 +108,14 @@ export function panelCandidate(
     no(msg('planning.tap.elsewhere'), practice(msg('planning.tap.from-asked')));
   if (!panel.at || panel.at.on === 'somewhere')
     no(msg('planning.new-circuit.unmeasured'), practice(msg('planning.tap.from-measured')));
-  const free = panel.spaces === undefined ? null : panel.spaces - spacesUsed(panel);
-  if (free !== null && free < breaker.poles)
+  if (tandem)
+    reasons.push({
+      kind: 'work',
+      says: msg('planning.new-circuit.tandem'),
+      minutes: TANDEM_MINUTES,
+      source: published('NEC 408.54', undefined, 'fairly-sure'),
+    });
+  else if (free !== null && free < breaker.poles)
     no(msg('planning.new-circuit.full', { used: spacesUsed(panel), spaces: panel.spaces ?? 0 }), spaces);
   else if (free === null)
     reasons.push({ kind: 'ask', says: msg('planning.new-circuit.count'), minutes: 10, source: spaces });

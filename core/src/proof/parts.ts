@@ -28,6 +28,8 @@ export interface PartsPlan {
   /** Cable to cut, and what the rolls that are bought hold of it. */
   readonly cable: readonly { readonly cutMm: number; readonly boughtMm: number }[];
   readonly legsMm: number;
+  /** Walls and ceilings are opened, or an old opening is left: something is bought to close them. */
+  readonly opens: boolean;
 }
 
 const fault = (what: string, subjects: readonly string[], says: Text): Fault => ({
@@ -219,6 +221,10 @@ function cable({ cable: rolls, legsMm }: PartsPlan): Fault[] {
   ];
 }
 
+/** What is opened is closed again. */
+const patched = ({ opens }: PartsPlan, { bought }: Bill): Fault[] =>
+  opens && bought((k) => k.startsWith('patch')) === 0 ? [fault('no patch', [], msg('proof.no-patch'))] : [];
+
 /** Nothing is bought for a box that the plan does not have. */
 function idle({ lines }: PartsPlan, boxes: readonly BoxOfPlan[]): Fault[] {
   const labels = new Set(boxes.map((b) => b.point.label));
@@ -239,6 +245,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
     ...boxes.flatMap((box) => [...devices(box, bill), ...boxAndCover(box, bill)]),
     ...joined(boxes, bill),
     ...cable(plan),
+    ...patched(plan, bill),
     ...idle(plan, boxes),
   ];
 }

@@ -10,7 +10,7 @@ const plans = fc.sample(anyWiring, { numRuns: 140, seed: 5 }).flatMap((b) => {
   const e = evaluate(b);
   if (!e.chosen) return [];
   const work = workPlanOf(e.bundle, e.chosen.option, e.chosen);
-  const parts = partsPlanOf(e.bundle, e.chosen.applied, e.chosen);
+  const parts = partsPlanOf(e.bundle, e.chosen.applied, e.chosen, e.chosen.option);
   return [{ work, parts }];
 });
 const works = plans.map((p) => p.work);
@@ -267,6 +267,11 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     ['cable'],
     (p) =>
       p.cable.length > 0 ? { ...p, cable: p.cable.map((c) => ({ ...c, boughtMm: c.cutMm / 2 })) } : null,
+  ],
+  [
+    'no patch for what is opened',
+    ['no patch'],
+    (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),
   ],
   ['a run that is not on the bill', ['cable'], (p) => (p.legsMm > 0 ? { ...p, cable: [] } : null)],
   [

@@ -175,6 +175,17 @@ export function PanelEditor({
                 )
               }
             />
+            <NumberField
+              label={say(msg('screen.panel.tandems'))}
+              min={0}
+              max={84}
+              value={panel.tandems ?? null}
+              onChange={(n) =>
+                setPanel(panel.id, ({ tandems: _, ...p }) =>
+                  n === null || n === 0 ? p : { ...p, tandems: Math.round(n) },
+                )
+              }
+            />
             {panel.at ? (
               <PositionFields
                 house={house}

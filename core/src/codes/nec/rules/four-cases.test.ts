@@ -241,6 +241,13 @@ const nthOfTwo = (nth: number | null): Bundle =>
     [],
     { changes: [change({ kind: 'seal', pointId: id('s') })] },
   );
+/** A new circuit from a panel that is full but for a tandem. */
+const fullPanel = (arcFault: 'at-breaker' | null): Bundle =>
+  asked(
+    [wanted(104, { source: { from: 'panel', panelId: PanelId.parse('p') } })],
+    { panels: panel().map((p) => ({ ...p, at: wallAt(40, 60, 'room-w3'), spaces: 1, tandems: 1 })) },
+    { protection: { groundFault: null, arcFault } },
+  );
 const withData = {
   box: { model: 'new-2g-34', markedCubicInches: null, gangs: 2, clamps: 'none', metal: false },
   devices: [device('receptacle'), device('low-voltage')],
@@ -517,6 +524,10 @@ const CASES: Readonly<Record<string, Cases>> = {
   separation: {
     against: () => asked([wanted(104, { gangs: 3 })], { rooms: room('den', { separates: 'party' }) }),
     holds: () => asked([wanted(104)], { rooms: room('den', { separates: 'party' }) }),
+  },
+  tandem: {
+    against: () => fullPanel('at-breaker'),
+    holds: () => fullPanel(null),
   },
   'breaker-proved': {
     holds: () => plan(),

@@ -17,6 +17,7 @@ import { wiringMethod } from './method.ts';
 import { outletRequired, outletSpacing } from './outlets.ts';
 import { boring, cuts } from './frame.ts';
 import { bends } from './bends.ts';
+import { tandems } from './panel.ts';
 import { separation } from './separation.ts';
 import { halves, switches } from './switched.ts';
 import { boxListing, boxMaterial } from './listing.ts';
@@ -68,6 +69,7 @@ export const RULES: readonly Rule[] = [
   outletSpacing,
   outletRequired,
   separation,
+  tandems,
   provedLabel,
   localAmendments,
 ];
