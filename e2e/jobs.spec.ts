@@ -179,3 +179,24 @@ test('two new lights and the switch they hang on', async ({ page }) => {
   await done(hands, 6, /Wire/);
   quiet();
 });
+
+test('a second switch for the light, on the other side of the room', async ({ page }) => {
+  const quiet = watch(page);
+  const hands = await begin(page, 'jobs-11', 'Switch at the other door');
+  await hands.press('Place a switch');
+  await hands.pointAt(0.8, 0.5);
+  await hands.choose('Works together with', /S1/);
+  await done(hands, 6, /Replace the device at S1 with a three-way switch/);
+  quiet();
+});
+
+test('R3 comes up to desk height, with the cables that are in it', async ({ page }) => {
+  const quiet = watch(page);
+  const hands = await begin(page, 'jobs-12', 'R3 to desk height');
+  await hands.change('R3', /Move it/);
+  await hands.type('From left corner', '22 in');
+  await hands.type('Center, above floor', '2 ft 6 in');
+  await hands.type('Its cables pull over by', '3 ft');
+  await done(hands, 11, /draw its cables over/);
+  quiet();
+});
