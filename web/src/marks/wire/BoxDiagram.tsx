@@ -36,6 +36,8 @@ const COLUMN: Record<string, number> = {
 };
 /** The conductor of a second switch has a column of its own. */
 const SECOND_SWITCHED = 390;
+/** A traveler to a screw on the right of its device comes down on that side. */
+const TRAVELER_RIGHT = 328;
 const columnOf = (role: string): number =>
   role.startsWith('switched') ? (nthOf(role) > 1 ? SECOND_SWITCHED : SWITCHED) : (COLUMN[role] ?? 230);
 
@@ -62,6 +64,10 @@ const SCREW: Record<Screw, { readonly dx: number; readonly dy: number }> = {
   'fan lead white': { dx: -34, dy: 16 },
   'light lead blue': { dx: 34, dy: 44 },
 };
+
+/** Where a straight conductor comes down to its screw. */
+const columnTo = ({ conductor: { role }, screw }: BoxWiring['after']['terminations'][number]): number =>
+  role === 'traveler' && SCREW[screw].dx > 0 ? TRAVELER_RIGHT : columnOf(role);
 
 /** Insulation color on white: white is ink-edged, bare is banded, so that nobody needs colors to tell them apart. */
 function Conduct({ d, color }: { readonly d: string; readonly color: Conductor['color'] }) {
@@ -348,8 +354,9 @@ export function BoxDiagram({
         const to = screwAt(t.screw, t.device, deviceY);
         const port = ports.get(t.conductor) ?? { x: LEFT_PORT, y: TOP };
         // A straight conductor turns down in the column of its role; a second one of that role beside it.
-        const before = wired.terminations.slice(0, i).filter((x) => x.conductor.role === t.conductor.role);
-        const turn = columnOf(t.conductor.role) + before.length * 10;
+        const column = columnTo(t);
+        const before = wired.terminations.slice(0, i).filter((x) => columnTo(x) === column);
+        const turn = column + before.length * 10;
         return (
           <Conduct key={i} d={`M${port.x} ${port.y}H${turn}V${to.y}H${to.x}`} color={t.conductor.color} />
         );
