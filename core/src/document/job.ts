@@ -98,6 +98,10 @@ export const Change = z.discriminatedUnion('kind', [
     pointId: PointId,
     index: z.int().min(0).max(5),
     device: DeviceKind,
+    /** What the new light, fan or appliance draws, a row of lights as one; left out, nobody has said. */
+    loads: z.array(LoadFacts).max(12).optional(),
+    /** What it weighs, kg. */
+    weightKg: WeightKg.optional(),
   }),
   /** A wider box with more devices in it. */
   z.object({

@@ -58,6 +58,7 @@ export type Edit =
   | { edit: 'set-raceway'; cableId: CableId; size: '3/8' | '1/2' | '3/4' }
   | { edit: 'ground-proved'; cableId: CableId }
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
+  | { edit: 'same-load'; changeId: string }
   | { edit: 'set-divider'; pointId: PointId; barrier: 'metal' | 'nonmetallic' }
   | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
@@ -190,6 +191,8 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
+    case 'same-load':
+      return { house, job: { ...job, changes: withOldLoads(house, job.changes ?? [], edit.changeId) } };
     case 'set-divider':
       return withPoint(bundle, edit.pointId, (p) => ({
         ...p,
@@ -236,6 +239,23 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withBreaker(bundle, edit.breakerId, { restriction: edit.restriction });
   }
 }
+
+/** What goes in draws what was there: what was wired in or hung at the point, or nothing that anybody has entered. */
+const withOldLoads = (
+  house: Bundle['house'],
+  changes: NonNullable<Job['changes']>,
+  changeId: string,
+): NonNullable<Job['changes']> =>
+  changes.map((c) =>
+    c.kind === 'replace' && c.id === changeId
+      ? {
+          ...c,
+          loads: house.loads.flatMap(({ id: _, pointId, ...facts }) =>
+            pointId === c.pointId && facts.connection !== 'cord' ? [facts] : [],
+          ),
+        }
+      : c,
+  );
 
 /** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */
 function withPut(

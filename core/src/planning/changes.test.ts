@@ -5,16 +5,21 @@ import {
   makeWant,
   PointId,
   RoomId,
+  type Bundle,
   type Change,
   type House,
+  type LoadFacts,
   type Point,
 } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
+import { applyEdit } from '../findings/index.ts';
 import {
   atBreaker,
   atPoint,
   bundle,
+  ceilingAt,
   knownBox,
+  loadAt,
   nm,
   outlet,
   smallHouse,
@@ -196,4 +201,60 @@ describe('the bill of changes', () => {
     expect(bill.get('plate-toggle-1')).toBe(1);
     expect(bill.get('breaker-afci')).toBe(1);
   });
+});
+
+describe('a light in the place of another', () => {
+  const house = (): House => {
+    const base = smallHouse();
+    const lamp = makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), {
+      ...knownBox('oct-4-2-1/8'),
+      devices: [{ kind: 'luminaire', amps: 15, grounded: true }],
+    });
+    return {
+      ...base,
+      points: [...base.points, lamp],
+      cables: [...base.cables, nm('c9', atPoint('r2'), atPoint('l1'))],
+      loads: [loadAt('l1', 60, { connection: 'light' }), loadAt('r1', 500)],
+    };
+  };
+  const row = (loads?: LoadFacts[]) =>
+    bundle(house(), [], {
+      changes: [
+        change({
+          kind: 'replace',
+          pointId: id('l1'),
+          index: 0,
+          device: 'luminaire',
+          ...(loads ? { loads } : {}),
+        }),
+      ],
+    });
+  const facts = (watts: number): LoadFacts => {
+    const { id: _, pointId: __, ...rest } = loadAt('x', watts, { connection: 'light' });
+    return rest;
+  };
+  it('asks what it draws, once, and either answer ends it', () => {
+    const asked = evaluate(row());
+    const f = asked.findings.find((x) => x.rule === 'new-load')!;
+    expect(f).toMatchObject({ severity: 'watch', subjects: ['l1'] });
+    const same = evaluate(applyEdit(row(), f.remedies[0]!.edit));
+    expect(same.findings.some((x) => x.rule === 'new-load')).toBe(false);
+    expect(same.bundle.job.changes).toMatchObject([{ loads: [{ voltAmperes: 60, connection: 'light' }] }]);
+    expect(evaluate(row([facts(320)])).findings.some((x) => x.rule === 'new-load')).toBe(false);
+  });
+  it('draws its own and not what hung there before; what is plugged in stays', () => {
+    const loads = (b: Bundle) =>
+      evaluate(b).chosen!.applied.house.loads.map((l) => `${l.pointId} ${l.voltAmperes}`);
+    expect(loads(row([facts(320), facts(40)]))).toEqual(['r1 500', 'l1 320', 'l1 40']);
+    const over = evaluate(row([facts(1900)])).findings.find((x) => x.rule === 'load')!;
+    expect(over).toMatchObject({ severity: 'fix' });
+  });
+  it('an outlet in the place of another asks nothing', () =>
+    expect(
+      evaluate(
+        bundle(house(), [], {
+          changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: 'receptacle' })],
+        }),
+      ).findings.some((x) => x.rule === 'new-load'),
+    ).toBe(false));
 });

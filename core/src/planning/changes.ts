@@ -1,9 +1,12 @@
 import { boxModel, factsOf, replacements } from '../catalog/index.ts';
 import { endAt, isMetalFed } from '../network/index.ts';
-import { practice, type Finding } from '../findings/index.ts';
+import { practice, published, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
 import {
   boxOfKey,
+  derivedId,
+  isLamp,
+  ItemId,
   isReceptacleDevice,
   isSwitchDevice,
   nthOf,
@@ -107,7 +110,13 @@ function changed(
   switch (change.kind) {
     case 'replace': {
       const devices = point.devices.map((d, i) =>
-        i === change.index ? { ...deviceOf(change.device, d.amps), grounded: d.grounded } : d,
+        i === change.index
+          ? {
+              ...deviceOf(change.device, d.amps),
+              grounded: d.grounded,
+              ...(change.weightKg === undefined ? {} : { weightKg: change.weightKg }),
+            }
+          : d,
       );
       return { ...point, kind: kindOf(devices, point.kind), devices };
     }
@@ -248,6 +257,16 @@ export function applyChanges(house: House, job: Parameters<typeof changesOf>[1])
       const swapped = (id: PointId) => (id === one.id ? (two?.id ?? id) : id === two?.id ? one.id : id);
       loads = loads.map((l) => ({ ...l, pointId: swapped(l.pointId) }));
     }
+    if (change.kind === 'replace' && change.loads !== undefined)
+      loads = [
+        // What is plugged in stays; what hung there or was wired in goes with it.
+        ...loads.filter((l) => l.pointId !== one.id || l.connection === 'cord'),
+        ...change.loads.map((l, i) => ({
+          ...l,
+          id: ItemId.parse(derivedId('changed-load', change.id, i)),
+          pointId: one.id,
+        })),
+      ];
     if (change.kind === 'convert') cables = cables.map((c) => alwaysLive(c, change.pointId, change.switchId));
     if (change.kind !== 'retire') continue;
     loads = loads.filter((l) => l.pointId !== one.id);
@@ -271,8 +290,42 @@ export function applyChanges(house: House, job: Parameters<typeof changesOf>[1])
   };
 }
 
-/** What stands against a change: a plate can only be shifted as far as its box reaches. */
+/** A light, fan or appliance that takes the place of another draws what it draws: it is asked once. */
+function newLoads(house: House, job: Pick<Job, 'changes'>): Finding[] {
+  return (job.changes ?? []).flatMap((change): Finding[] => {
+    const point = house.points.find((p) => p.id === change.pointId);
+    if (!point || change.kind !== 'replace' || change.loads !== undefined) return [];
+    const { device } = change;
+    if (!isLamp({ kind: device }) && device !== 'appliance') return [];
+    return [
+      {
+        rule: 'new-load',
+        key: `new-load:${change.id}`,
+        severity: 'watch',
+        origin: 'new',
+        mark: 'want',
+        subjects: [point.id],
+        says: msg('planning.change.new-load', { thing: msg(`names.device.${device}`), point: point.label }),
+        detail: msg('planning.change.new-load-why'),
+        because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+        sources: [published('NEC 210.19(A), 210.20(A)')],
+        remedies: [
+          {
+            says: msg('planning.change.same-load'),
+            edit: { edit: 'same-load', changeId: change.id },
+          },
+        ],
+      },
+    ];
+  });
+}
+
+/** What stands against a change, or is to be asked: a plate can only be shifted as far as its box reaches, a new light draws what it draws. */
 export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
+  return [...newLoads(house, job), ...shiftFindings(house, job)];
+}
+
+function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
   return (job.changes ?? []).flatMap((change): Finding[] => {
     const point = change.kind === 'shift' && house.points.find((p) => p.id === change.pointId);
     if (!point || change.kind !== 'shift') return [];

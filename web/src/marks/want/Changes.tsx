@@ -1,6 +1,7 @@
 import {
   changeText,
   formatLength,
+  isLamp,
   ItemId,
   PointId,
   shiftRoomMm,
@@ -17,6 +18,8 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
+import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
+import { WeightField } from '../../parts/WeightField.tsx';
 import { freshId } from '../../parts/ids.ts';
 import { useWork } from '../../workspace/work.ts';
 import { labelOf } from '../../house/words.ts';
@@ -168,6 +171,7 @@ export function Changes({
   const other =
     house.points.find((p) => p.id === details.withId) ?? house.points.find((p) => p.id !== point.id);
   const add = (...more: Change[]) => edits.job({ ...job, changes: [...changes, ...more] });
+  const put = (to: Change) => edits.job({ ...job, changes: changes.map((c) => (c.id === to.id ? to : c)) });
   const apply = () => {
     const base = { id: ItemId.parse(freshId('change')), pointId: point.id };
     const index = Math.min(details.index, Math.max(0, point.devices.length - 1));
@@ -207,7 +211,26 @@ export function Changes({
         <ul className="others">
           {changes.map((c) => (
             <li key={c.id} className="row">
-              <span className="grow">{say(changeText(house, c))}</span>
+              <div className="grow stack">
+                <span>{say(changeText(house, c))}</span>
+                {c.kind === 'replace' && (isLamp({ kind: c.device }) || c.device === 'appliance') && (
+                  <div className="row fields">
+                    <LoadsEditor
+                      loads={c.loads ?? []}
+                      system={house.units}
+                      onChange={(loads) => put({ ...c, loads })}
+                    />
+                    <WeightField
+                      kg={c.weightKg}
+                      system={house.units}
+                      onChange={(weightKg) => {
+                        const { weightKg: _, ...rest } = c;
+                        put(weightKg === undefined ? rest : { ...rest, weightKg });
+                      }}
+                    />
+                  </div>
+                )}
+              </div>
               <Button
                 type="text"
                 size="small"
