@@ -22,10 +22,11 @@ const LATE_SCREENS = [
   'buy',
   'do',
   'prove',
+  'preferences',
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof)\\.|names\\.(?:part|roll)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
@@ -34,6 +35,8 @@ const LATE_FILES = [
   'sheets.json',
   'rules.json',
   'document.json',
+  'proof.json',
+  'names.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),
 ];
 const EN_US = new URL('../core/src/words/en-US/', import.meta.url);

@@ -198,7 +198,7 @@ export {
 } from './structure/index.ts';
 
 // What feeds what.
-export { buildFeed, feedTree, type Feed, type FeedNode } from './feed/index.ts';
+export { buildFeed, feedTree, switching, type Commanding, type Feed, type FeedNode } from './feed/index.ts';
 
 // Load, voltage drop, heating.
 export {

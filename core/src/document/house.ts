@@ -135,6 +135,8 @@ export const Wall = z.object({
   furniture: z.array(Furniture).max(60),
   /** What an exterior wall is clad with; left out, boards that a wood bit goes through. */
   outerFace: z.enum(['siding', 'masonry']).optional(),
+  /** Whether a roof keeps the rain off the outer face, and what stands before it; left out, it is open with nothing before it. */
+  outside: z.object({ covered: z.boolean(), furniture: z.array(Furniture).max(40) }).optional(),
   /** A baseboard that can come off and be put back: cable may go behind it. */
   baseboard: z.boolean().optional(),
   passages: z.array(Passage).max(20).optional(),

@@ -46,7 +46,12 @@ function duplicates(house: House): Problem[] {
 function wallProblems(wall: Wall, roomName: string, ceilingMm: number): Problem[] {
   const problems: Problem[] = [];
   const where = msg('document.wall', { wall: wall.name, room: roomName });
-  for (const o of [...wall.openings, ...wall.obstacles, ...wall.furniture]) {
+  for (const o of [
+    ...wall.openings,
+    ...wall.obstacles,
+    ...wall.furniture,
+    ...(wall.outside?.furniture ?? []),
+  ]) {
     const what = 'kind' in o ? o.kind : 'thing';
     if (o.rightMm > wall.lengthMm + 1)
       problems.push({

@@ -1,2 +1,3 @@
 export * from './feed.ts';
 export * from './zones.ts';
+export * from './commands.ts';

@@ -150,7 +150,7 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         job: {
           ...job,
           wants: job.wants.map((w) =>
-            w.id === edit.wantId && w.at.on === 'wall'
+            w.id === edit.wantId && (w.at.on === 'wall' || w.at.on === 'outside')
               ? { ...w, at: { ...w.at, xMm: edit.xMm, heightMm: edit.heightMm } }
               : w,
           ),

@@ -92,11 +92,12 @@ const gangsUsed = ({ devices }: Point): number =>
   );
 
 /** The plate or cover of a box: as wide as it is, with openings for what is in it. */
-function plateOf(point: Point, outdoors: boolean): string | undefined {
+function plateOf(point: Point, outdoors: boolean, wet = true): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
   const gangs = Math.max(1, Math.min(3, point.box.gangs));
   if (point.devices.every((d) => d.kind === 'blank')) return blankCover(point, outdoors, gangs);
-  if (outdoors) return `cover-in-use-${gangs}`;
+  // Where rain reaches it the cover closes over a plug; under a roof it closes when nothing is plugged in (406.9(A), (B)).
+  if (outdoors) return wet ? `cover-in-use-${gangs}` : `cover-damp-${gangs}`;
   // A gang that is left empty is closed by an insert in the same opening.
   const openings = [...new Set(point.devices.map(openingOf))].filter((o) => o !== 'blank');
   const [one = 'duplex'] = openings;
@@ -142,8 +143,8 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const narrow = { ...point, box: { ...point.box, gangs: gangsUsed(point) } };
     if (shifted) {
       one('ring-reducing');
-      one(plateOf(narrow, outdoors));
-    } else if (isNew || otherPlate) one(plateOf(point, outdoors));
+      one(plateOf(narrow, outdoors, place?.moisture === 'wet'));
+    } else if (isNew || otherPlate) one(plateOf(point, outdoors, place?.moisture === 'wet'));
     if (!point.devices.every((d) => d.kind === 'blank'))
       one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
     for (const j of after.splices) if (isNew || j.isNew) one(j.connector);

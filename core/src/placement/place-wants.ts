@@ -1,5 +1,6 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
+import { outerFaceFindings } from './outer-face.ts';
 import { cordFindings } from './cords.ts';
 import { boxModel } from '../catalog/index.ts';
 import { boxGangs, type Point, type Want, type WallPosition, type WantId } from '../document/index.ts';
@@ -314,6 +315,8 @@ export function judgePlacements(
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
     findings.push(...fixtureFindings(setting, want));
+    const outer = outerFaceFindings(setting, want, planned);
+    if (want.at.on === 'outside') findings.push(...outer.findings, ...coveredFindings(setting.plan, want));
     const input = placementInput(setting, want, planned);
     if (!input || want.at.on !== 'wall') continue;
     const placement = judgePlace(input, want.at);

@@ -2,7 +2,7 @@ import type { BoxModel } from '../catalog/index.ts';
 import type { CodePack } from '../codes/index.ts';
 import type { Want } from '../document/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
-import { holds, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
+import { beforePlace, surfaceAt, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import { allOf, msg, q } from '../words/index.ts';
 
 /** Does the box hold in the surface as it will be, and how far does its front have to stand out today? */
@@ -65,9 +65,7 @@ export function surfaceFindings(
 
 /** A box that ends up behind something that comes down: it may, as long as that comes away without damage. */
 export function coveredFindings(plan: PlanOfHouse, want: Want): Finding[] {
-  const { at } = want;
-  if (at.on !== 'wall') return [];
-  const over = plan.lines.get(at.wallId)?.wall.furniture.find((f) => f.comesDown && holds(f, at));
+  const over = beforePlace(plan, want.at).find((f) => f.comesDown);
   if (!over) return [];
   return [
     {

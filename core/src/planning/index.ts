@@ -9,7 +9,7 @@ export * from './forest.ts';
 export * from './new-circuit.ts';
 export * from './option.ts';
 export * from './apply.ts';
-export { openingMm2, takesCables } from './own-cables.ts';
+export { openingMm2 } from './own-cables.ts';
 export { devicesThere } from './moves.ts';
 export { changesOf, gangOfSwitch, pairedIn } from './partners.ts';
 export * from './runs.ts';

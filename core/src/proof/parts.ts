@@ -158,7 +158,9 @@ function boxAndCover(
     (stays !== undefined && (stays.box.gangs !== point.box.gangs || blanksIn(point) > blanksIn(stays)));
   // A new box is set out as far as the surface will come; one that stays comes forward with a ring.
   const deeper = stays !== undefined && covered;
-  const cover = (k: string) => k.startsWith(place?.outdoors ? 'cover-' : 'plate-');
+  // In the wet a receptacle is closed over what is plugged in.
+  const wet = place?.moisture === 'wet' && point.devices.some((d) => d.kind.startsWith('receptacle'));
+  const cover = (k: string) => k.startsWith(place?.outdoors ? (wet ? 'cover-in-use' : 'cover-') : 'plate-');
   const box = (k: string) => k === `box:${point.box.model ?? ''}`;
   return [
     ...(otherBox && point.box.model !== null && !told(point.label, box)

@@ -192,8 +192,14 @@ export const roomInside = (plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): Roo
   at.on === 'outside' || at.on === 'attic' || at.on === 'basement' ? undefined : plan.roomOf(at);
 
 /** Where a place is; undefined when its room is not known. Below a floor is the space that lies there, not the room above it. */
-export function placeOf(plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): PlaceOf | undefined {
-  if (at.on === 'outside') return { use: 'outdoor', moisture: 'wet', outdoors: true };
+export function placeOf(plan: Pick<PlanOfHouse, 'roomOf' | 'lines'>, at: Position): PlaceOf | undefined {
+  // Under a roof it is damp, elsewhere wet.
+  if (at.on === 'outside')
+    return {
+      use: 'outdoor',
+      moisture: plan.lines.get(at.wallId)?.wall.outside?.covered ? 'damp' : 'wet',
+      outdoors: true,
+    };
   const room = plan.roomOf(at);
   if (!room) return undefined;
   if (at.on === 'attic') return { use: 'attic', moisture: 'dry', outdoors: false };

@@ -12,6 +12,31 @@ type Area = Pick<Furniture, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'>;
 export const holds = (a: Area, at: SurfaceSpot): boolean =>
   at.xMm >= a.leftMm && at.xMm <= a.rightMm && at.heightMm >= a.bottomMm && at.heightMm <= a.topMm;
 
+/** What stands or hangs before a place on a wall, on the face that it is on. */
+export function beforePlace({ lines }: Pick<PlanOfHouse, 'lines'>, at: Position): readonly Furniture[] {
+  if (at.on !== 'wall' && at.on !== 'outside') return [];
+  const wall = lines.get(at.wallId)?.wall;
+  return ((at.on === 'wall' ? wall?.furniture : wall?.outside?.furniture) ?? []).filter((f) => holds(f, at));
+}
+
+/** What a box covers of a wall. */
+export type BoxOutline = Area;
+
+/** The outline of a box around its middle. */
+export const outlineAt = (
+  at: SurfaceSpot,
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+): BoxOutline => ({
+  leftMm: at.xMm - widthMm / 2,
+  rightMm: at.xMm + widthMm / 2,
+  bottomMm: at.heightMm - heightMm / 2,
+  topMm: at.heightMm + heightMm / 2,
+});
+
+/** Do two outlines lie over each other? Edges that touch do not. */
+export const overlaps = (a: BoxOutline, b: BoxOutline): boolean =>
+  a.leftMm < b.rightMm && a.rightMm > b.leftMm && a.bottomMm < b.topMm && a.topMm > b.bottomMm;
+
 /** Furniture that a box can be asked for inside of. */
 export const holdsBoxes = ({ kind }: Pick<Furniture, 'kind'>): boolean =>
   kind === 'cabinet' || kind === 'counter' || kind === 'sink';

@@ -350,7 +350,16 @@ function houseOf(d: Draw): House {
   });
   return makeHouse('house', 'Generated', {
     rooms: [
-      { ...room, walls: room.walls.map((x) => ({ ...x, exterior: true, outerFace: 'siding' as const })) },
+      {
+        ...room,
+        walls: room.walls.map((x) => ({
+          ...x,
+          exterior: true,
+          outerFace: 'siding' as const,
+          // Half of the houses have a roof over their walls.
+          ...(d.other % 2 === 0 ? { outside: { covered: true, furniture: [] } } : {}),
+        })),
+      },
     ],
     panels: [
       ...(d.start === 'sub-panel' ? [service(breaker)] : []),

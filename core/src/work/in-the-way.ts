@@ -32,7 +32,8 @@ function spotsOn(wallId: string, { boxes, option }: WorkInput): Spot[] {
 function thingsInTheWay(input: WorkInput): InTheWay[] {
   return input.house.rooms.flatMap((r) =>
     r.walls.flatMap((wall) => {
-      const down = wall.furniture.filter((f) => f.comesDown && !f.planned);
+      const before = [...wall.furniture, ...(wall.outside?.furniture ?? [])];
+      const down = before.filter((f) => f.comesDown && !f.planned);
       if (down.length === 0) return [];
       const spots = spotsOn(wall.id, input);
       return down.filter((f) => spots.some((s) => holds(f, s))).map((thing) => ({ thing, wall }));

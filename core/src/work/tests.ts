@@ -1,19 +1,15 @@
 import {
-  carriesTravelers,
-  isParted,
   isTravelerSwitch,
   type Cable,
   isReceptacleDevice,
-  nthOf,
   switchesIn,
   switchPlaces,
-  type PointId,
   type House,
   type Point,
   type Reading,
   type SwitchKey,
 } from '../document/index.ts';
-import type { Feed } from '../feed/index.ts';
+import { commandedBy, togetherWith, type Feed } from '../feed/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 import { allOf, msg, type Text } from '../words/index.ts';
 
@@ -206,45 +202,6 @@ export function deadState(
 
 export const within = (expect: Expectation | null, value: number | null): boolean =>
   expect === null || (value !== null && value >= expect.lowVolts && value <= expect.highVolts);
-
-/** What a switch commands, by name: lights, fans and receptacles whose conductor is its own. */
-function commandedBy(feed: Feed, key: SwitchKey): Text[] {
-  return [...feed.boxes.values()].flatMap(({ point, switchedBy, constantHot }) => {
-    if (!switchedBy.includes(key) || switchesIn(point).includes(key)) return [];
-    return point.devices.flatMap((d): Text[] => {
-      if (isParted(d))
-        return d.motor === 'always' || nthOf(key) === d.lightNth
-          ? [msg('work.test.light-of', { point: point.label })]
-          : [msg('work.test.fan-of', { point: point.label })];
-      if (isReceptacleDevice(d)) {
-        if (d.tab === 'broken' && constantHot) return [msg('work.test.half-of', { point: point.label })];
-        return d.switched === true || !constantHot ? [point.label] : [];
-      }
-      return d.kind === 'luminaire' || d.kind === 'fan' ? [point.label] : [];
-    });
-  });
-}
-
-/** The other switches of a light that has several: those at the far ends of the travelers. */
-function togetherWith(feed: Feed, { id }: Point): { point: Point; key: SwitchKey }[] {
-  const seen = new Set<PointId>([id]);
-  const queue = [id];
-  for (let at = queue.pop(); at !== undefined; at = queue.pop())
-    for (const { cable } of feed.boxes.get(at)?.cables ?? []) {
-      if (!carriesTravelers(cable)) continue;
-      for (const end of [cable.from, cable.to])
-        if (end.at === 'point' && !seen.has(end.pointId)) {
-          seen.add(end.pointId);
-          queue.push(end.pointId);
-        }
-    }
-  return [...seen].flatMap((other) => {
-    const point = other === id ? undefined : feed.boxes.get(other)?.point;
-    return point
-      ? switchPlaces(point).flatMap(({ key, device }) => (isTravelerSwitch(device) ? [{ point, key }] : []))
-      : [];
-  });
-}
 
 /** One of several switches for a light: it changes the light however the others stand. */
 function togetherTest(feed: Feed, point: Point, key: SwitchKey, i: number): Test[] {

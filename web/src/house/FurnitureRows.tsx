@@ -1,4 +1,4 @@
-import { type Furniture, type House, type Wall, msg } from '@elwand/core';
+import { type Furniture, type House, msg } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { LengthInput } from '../parts/LengthInput.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
@@ -11,18 +11,18 @@ const USUAL_DOWN = { minutes: 20, people: 1 };
 
 /** What stands or hangs before a wall: where, how deep, whether it is still to come, whether it comes down for the work. */
 export function FurnitureRows({
-  wall,
+  list,
   system,
-  set,
+  setList,
 }: {
-  readonly wall: Wall;
+  readonly list: readonly Furniture[];
   readonly system: House['units'];
-  readonly set: (change: (w: Wall) => Wall) => void;
+  readonly setList: (change: (list: Furniture[]) => Furniture[]) => void;
 }) {
   const say = useSay();
   const put = (id: string, change: (f: Furniture) => Furniture) =>
-    set((w) => ({ ...w, furniture: w.furniture.map((f) => (f.id === id ? change(f) : f)) }));
-  return wall.furniture.map((f) => (
+    setList((all) => all.map((f) => (f.id === id ? change(f) : f)));
+  return list.map((f) => (
     <div className="row fields" key={f.id}>
       <TextField
         label={say(msg(`names.before-wall.${f.kind}`))}
@@ -78,7 +78,7 @@ export function FurnitureRows({
         type="text"
         size="small"
         aria-label={say(msg('screen.wall.delete', { name: f.name }))}
-        onClick={() => set((w) => ({ ...w, furniture: w.furniture.filter((x) => x.id !== f.id) }))}
+        onClick={() => setList((all) => all.filter((x) => x.id !== f.id))}
       >
         ✕
       </Button>

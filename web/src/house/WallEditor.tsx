@@ -7,6 +7,7 @@ import { usePhone } from '../workspace/use-phone.ts';
 import { WallFramePart } from './WallFrame.tsx';
 import { WallStuds } from './WallStuds.tsx';
 import { WallFrontPart } from './WallFront.tsx';
+import { WallOutsidePart } from './WallOutside.tsx';
 import { WallInsidePart } from './WallThings.tsx';
 import './wall.css';
 import { useSay } from '../app/say.ts';
@@ -60,6 +61,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
       <WallFramePart {...part} open={wide} setFrame={setFrame} />
       <WallInsidePart {...part} house={house} open={wide} ceilingMm={ceilingMm} />
       <WallFrontPart {...part} open={wide} ceilingMm={ceilingMm} />
+      {part.wall.exterior && <WallOutsidePart {...part} open={wide} />}
     </div>
   );
 }

@@ -51,7 +51,11 @@ export function WallFrontPart({
       open={open}
     >
       <FaceLayers {...part} ceilingMm={ceilingMm} />
-      <FurnitureRows {...part} />
+      <FurnitureRows
+        list={wall.furniture}
+        system={part.system}
+        setList={(change) => set((w) => ({ ...w, furniture: change(w.furniture) }))}
+      />
       <Adder says={say(msg('screen.wall.add-something-before-it'))} kinds={BEFORE} onAdd={addFurniture} />
     </Part>
   );

@@ -1,6 +1,7 @@
 import { type Bundle, type Proofs, msg, type Text } from '@elwand/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { proveBehind } from './planning-thread.ts';
+import { withSentences } from '../app/with-sentences.ts';
 import { saysOf } from '../app/said-error.ts';
 
 /** Is there anything to replay? What is signed off stands in the house already. */
@@ -12,6 +13,12 @@ const told = (proofs: Proofs): string => JSON.stringify([...proofs]);
 /** The proofs that were known, as long as the new ones say the same: nothing has to be drawn again for them. */
 export const sameOrNew = (known: Proofs | null, next: Proofs): Proofs =>
   known !== null && told(known) === told(next) ? known : next;
+
+/** What a replay found is said in sentences that come when there is something to say. */
+const withTheirSentences = (proofs: Proofs): Promise<Proofs> =>
+  [...proofs.values()].some((faults) => faults.length > 0)
+    ? withSentences(Promise.resolve(proofs))
+    : Promise.resolve(proofs);
 
 interface Proved {
   readonly jobId: string;
@@ -45,6 +52,7 @@ export function useProofs(bundle: Bundle, turn: number | null): Replayed {
     if (running.current) return;
     running.current = true;
     void proveBehind(bundle, turn)
+      .then(withTheirSentences)
       .then((proofs) => {
         running.current = false;
         setLast((known) => ({

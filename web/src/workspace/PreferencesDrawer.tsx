@@ -25,12 +25,12 @@ import { useSay } from '../app/say.ts';
 
 /** What weighs in the choice of a way, each to be moved up or down. */
 const TUNES: readonly { readonly key: keyof Tune; readonly label: Text }[] = [
-  { key: 'patching', label: msg('screen.workspace.less-patching') },
-  { key: 'attic', label: msg('screen.workspace.less-attic') },
-  { key: 'cable', label: msg('screen.workspace.less-cable') },
-  { key: 'time', label: msg('screen.workspace.less-time') },
-  { key: 'holes', label: msg('screen.workspace.fewer-holes') },
-  { key: 'risk', label: msg('screen.workspace.less-risk') },
+  { key: 'patching', label: msg('screen.preferences.less-patching') },
+  { key: 'attic', label: msg('screen.preferences.less-attic') },
+  { key: 'cable', label: msg('screen.preferences.less-cable') },
+  { key: 'time', label: msg('screen.preferences.less-time') },
+  { key: 'holes', label: msg('screen.preferences.fewer-holes') },
+  { key: 'risk', label: msg('screen.preferences.less-risk') },
 ];
 
 interface PreferenceProps {
@@ -44,20 +44,20 @@ function WeighFields({ preferences, set }: PreferenceProps) {
   return (
     <>
       <Choice
-        label={say(msg('screen.workspace.what-matters-most'))}
+        label={say(msg('screen.preferences.what-matters-most'))}
         value={preferences.weigh}
         width={300}
         onChange={(weigh) => set({ weigh })}
         options={[
-          { value: 'balanced', label: say(msg('screen.workspace.a-bit-of-everything')) },
-          { value: 'least-patching', label: say(msg('screen.workspace.as-little-patching-as-can')) },
-          { value: 'least-cable', label: say(msg('screen.workspace.as-little-cable-as-can')) },
-          { value: 'least-attic', label: say(msg('screen.workspace.stay-out-of-the-attic')) },
-          { value: 'least-time', label: say(msg('screen.workspace.as-fast-as-can-be')) },
+          { value: 'balanced', label: say(msg('screen.preferences.a-bit-of-everything')) },
+          { value: 'least-patching', label: say(msg('screen.preferences.as-little-patching-as-can')) },
+          { value: 'least-cable', label: say(msg('screen.preferences.as-little-cable-as-can')) },
+          { value: 'least-attic', label: say(msg('screen.preferences.stay-out-of-the-attic')) },
+          { value: 'least-time', label: say(msg('screen.preferences.as-fast-as-can-be')) },
         ]}
       />
       <fieldset className="tune">
-        <legend>{say(msg('screen.workspace.and-within-that'))}</legend>
+        <legend>{say(msg('screen.preferences.and-within-that'))}</legend>
         {TUNES.map(({ key, label }) => (
           <label key={key} className="row">
             <span className="tune-name">{say(label)}</span>
@@ -69,8 +69,8 @@ function WeighFields({ preferences, set }: PreferenceProps) {
               tooltip={{
                 formatter: (v) =>
                   v === 0
-                    ? say(msg('screen.workspace.as-usual'))
-                    : say(msg('screen.workspace.times', { factor: (2 ** (v ?? 0)).toFixed(1) })),
+                    ? say(msg('screen.preferences.as-usual'))
+                    : say(msg('screen.preferences.times', { factor: (2 ** (v ?? 0)).toFixed(1) })),
               }}
               ariaLabelForHandle={say(label)}
               value={Math.log2((preferences.tune ?? EVEN_TUNE)[key])}
@@ -100,7 +100,7 @@ function ToolFields({ open, preferences, set }: PreferenceProps & { readonly ope
   return (
     <>
       <fieldset className="tune">
-        <legend>{say(msg('screen.workspace.tools-that-are-there-or'))}</legend>
+        <legend>{say(msg('screen.preferences.tools-that-are-there-or'))}</legend>
         {ToolKey.options.map((tool) => (
           <Checkbox
             key={tool}
@@ -120,19 +120,19 @@ function ToolFields({ open, preferences, set }: PreferenceProps & { readonly ope
       </fieldset>
       <CraftFields preferences={preferences} set={set} />
       <Choice
-        label={say(msg('screen.workspace.cable-or-raceway-of-the'))}
+        label={say(msg('screen.preferences.cable-or-raceway-of-the'))}
         value={bundle.job.method ?? 'auto'}
         width={300}
         onChange={(m) => edits.job({ ...bundle.job, method: m === 'auto' ? null : m })}
         options={[
-          { value: 'auto' as const, label: say(msg('screen.workspace.the-usual-one-that-may')) },
+          { value: 'auto' as const, label: say(msg('screen.preferences.the-usual-one-that-may')) },
           ...NEW_METHODS.map((m) => ({ value: m, label: METHOD_WORDS[m] })),
         ]}
       />
       {methods.map((g) => (
         <p key={g.method} className="quiet">
           {say(
-            msg(g.seen ? 'screen.workspace.method-saves-seen' : 'screen.workspace.method-saves', {
+            msg(g.seen ? 'screen.preferences.method-saves-seen' : 'screen.preferences.method-saves', {
               method: METHOD_WORDS[g.method],
               gain: gainText(g),
             }),
@@ -149,33 +149,33 @@ function CraftFields({ preferences, set }: PreferenceProps) {
   return (
     <>
       <Choice
-        label={say(msg('screen.workspace.passing-power-on'))}
+        label={say(msg('screen.preferences.passing-power-on'))}
         value={preferences.passPower}
         width={300}
         onChange={(passPower) => set({ passPower })}
         options={[
-          { value: 'pigtails', label: say(msg('screen.workspace.pigtails-a-failed-device-kills')) },
-          { value: 'through-device', label: say(msg('screen.workspace.through-the-device-fewer-splices')) },
+          { value: 'pigtails', label: say(msg('screen.preferences.pigtails-a-failed-device-kills')) },
+          { value: 'through-device', label: say(msg('screen.preferences.through-the-device-fewer-splices')) },
         ]}
       />
       <Choice
-        label={say(msg('screen.workspace.connectors'))}
+        label={say(msg('screen.preferences.connectors'))}
         value={preferences.connector}
         width={300}
         onChange={(connector) => set({ connector })}
         options={[
-          { value: 'twist-on', label: say(msg('screen.workspace.twist-on')) },
-          { value: 'lever', label: say(msg('screen.workspace.lever')) },
+          { value: 'twist-on', label: say(msg('screen.preferences.twist-on')) },
+          { value: 'lever', label: say(msg('screen.preferences.lever')) },
         ]}
       />
       <Choice
-        label={say(msg('screen.workspace.cable-on-a-15-a'))}
+        label={say(msg('screen.preferences.cable-on-a-15-a'))}
         value={preferences.gaugeOnFifteen}
         width={300}
         onChange={(gaugeOnFifteen) => set({ gaugeOnFifteen })}
         options={[
-          { value: '14', label: say(msg('screen.workspace.14-awg-matching-what-is')) },
-          { value: '12', label: say(msg('screen.workspace.12-awg-fills-boxes-faster')) },
+          { value: '14', label: say(msg('screen.preferences.14-awg-matching-what-is')) },
+          { value: '12', label: say(msg('screen.preferences.12-awg-fills-boxes-faster')) },
         ]}
       />
     </>
@@ -188,21 +188,21 @@ function WorkFields({ preferences, set }: PreferenceProps) {
   return (
     <>
       <Choice
-        label={say(msg('screen.workspace.power-off'))}
+        label={say(msg('screen.preferences.power-off'))}
         value={preferences.cutOrder}
         width={300}
         onChange={(cutOrder) => set({ cutOrder })}
         options={[
-          { value: 'shortest-outage', label: say(msg('screen.workspace.as-late-and-short-as')) },
-          { value: 'power-off-first', label: say(msg('screen.workspace.off-before-anything-is-cut')) },
+          { value: 'shortest-outage', label: say(msg('screen.preferences.as-late-and-short-as')) },
+          { value: 'power-off-first', label: say(msg('screen.preferences.off-before-anything-is-cut')) },
         ]}
       />
       <label className="row">
         <Switch checked={preferences.alone} onChange={(alone) => set({ alone })} />{' '}
-        {say(msg('screen.workspace.i-work-alone-fishing-takes'))}
+        {say(msg('screen.preferences.i-work-alone-fishing-takes'))}
       </label>
       <NumberField
-        label={say(msg('screen.workspace.room-to-leave-in-a'))}
+        label={say(msg('screen.preferences.room-to-leave-in-a'))}
         min={0}
         max={20}
         step={0.5}
@@ -210,14 +210,14 @@ function WorkFields({ preferences, set }: PreferenceProps) {
         onChange={(v) => v !== null && set({ boxMarginCubicInches: v })}
       />
       <NumberField
-        label={say(msg('screen.workspace.how-sure-a-bay-should'))}
+        label={say(msg('screen.preferences.how-sure-a-bay-should'))}
         min={50}
         max={99}
         value={Math.round(preferences.bayWish * 100)}
         onChange={(v) => v !== null && set({ bayWish: v / 100 })}
       />
       <NumberField
-        label={say(msg('screen.workspace.minutes-in-one-evening'))}
+        label={say(msg('screen.preferences.minutes-in-one-evening'))}
         min={30}
         max={600}
         step={30}

@@ -22,7 +22,7 @@ import './workspace.css';
 import { useSay } from '../app/say.ts';
 
 const PreferencesDrawer = lazy(() =>
-  import('./PreferencesDrawer.tsx').then((m) => ({ default: m.PreferencesDrawer })),
+  withSentences(import('./PreferencesDrawer.tsx')).then((m) => ({ default: m.PreferencesDrawer })),
 );
 
 const JobHistory = lazy(() =>

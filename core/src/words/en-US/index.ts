@@ -34,6 +34,7 @@ import screenTap from './screen-tap.json' with { type: 'json' };
 import screenWall from './screen-wall.json' with { type: 'json' };
 import screenWant from './screen-want.json' with { type: 'json' };
 import screenWire from './screen-wire.json' with { type: 'json' };
+import screenPreferences from './screen-preferences.json' with { type: 'json' };
 import screenWorkspace from './screen-workspace.json' with { type: 'json' };
 import sheets from './sheets.json' with { type: 'json' };
 import structure from './structure.json' with { type: 'json' };
@@ -79,6 +80,7 @@ export const enUS = {
   ...screenWall,
   ...screenWant,
   ...screenWire,
+  ...screenPreferences,
   ...screenWorkspace,
   ...sheets,
   ...structure,

@@ -4,6 +4,7 @@ import { PointsEditor } from '../../house/PointsEditor.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
+import { Switching } from './Switching.tsx';
 import { ProtectionZones } from './ProtectionZones.tsx';
 import '../../house/house.css';
 import '../marks.css';
@@ -91,6 +92,7 @@ export function FeedMark() {
             </section>
           ))}
         </div>
+        <Switching />
         <ProtectionZones />
         {evaluation.feed.unfed.length > 0 && (
           <p>

@@ -1,6 +1,7 @@
 import { givesGroundFault, type ApplianceKind, type Point, type RoomUse } from '../../../document/index.ts';
 import { published } from '../../../findings/index.ts';
 import { outletFacts } from '../../place.ts';
+import { beforePlace } from '../../../structure/index.ts';
 import { inches } from '../../../units/index.ts';
 import type { Judgement, Need, Rule, RuleContext } from '../../pack.ts';
 import { APPLIANCE_SINCE, GROUND_FAULT_SINCE } from '../tables/protection.ts';
@@ -8,21 +9,8 @@ import { isNew, isNewWork, isReceptacle, judge, limitNumbers } from './judge.ts'
 import { article, msg } from '../../../words/index.ts';
 import { byName, factsOf, giver, groundFaultRemedies, list, polesOf } from './protecting.ts';
 
-function hiddenBehind(context: RuleContext, point: Point): string | undefined {
-  if (point.at.on !== 'wall') return undefined;
-  const at = point.at;
-  const thing = context.plan.lines
-    .get(at.wallId)
-    ?.wall.furniture.find(
-      (f) =>
-        at.xMm >= f.leftMm &&
-        at.xMm <= f.rightMm &&
-        at.heightMm >= f.bottomMm &&
-        at.heightMm <= f.topMm &&
-        f.depthMm > inches(6),
-    );
-  return thing?.name;
-}
+const hiddenBehind = (context: RuleContext, { at }: Point): string | undefined =>
+  beforePlace(context.plan, at).find((f) => f.depthMm > inches(6))?.name;
 
 /** A protecting receptacle must be reached without tools or ladder, to be tested and reset. */
 function reachable(context: RuleContext, point: Point): Judgement[] {
