@@ -12,7 +12,7 @@ import { feet } from '../units/index.ts';
 import { holesOf, onWall, racewayLeg } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import { devicesThere, newPointId, type PlannedLeg } from '../planning/index.ts';
-import { isToBeCovered, placeOf, type PlanOfHouse } from '../structure/index.ts';
+import { isToBeCovered, placeOf, substrateAt, type PlanOfHouse, type Substrate } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 
@@ -83,6 +83,13 @@ function openingOf({ kind }: Device): 'duplex' | 'toggle' | 'decorator' | 'singl
       return 'decorator';
   }
 }
+
+/** What a box is fastened with, by what is behind it. */
+const FIXINGS: Readonly<Record<Substrate, string>> = {
+  wood: 'box-screws',
+  steel: 'screws-steel',
+  masonry: 'anchors-masonry',
+};
 
 /** Gangs that the devices of a box fill. */
 const gangsUsed = ({ devices }: Point): number =>
@@ -158,7 +165,9 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (!isNew && isToBeCovered(plan, point.at)) one('box-extender', Math.max(1, point.box.gangs));
     const want = job.wants.find((w) => newPointId(w) === point.id);
     if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
-    if (want?.mounting !== undefined) one('box-screws');
+    const onFace = model?.mounting === 'surface' || model?.mounting === 'weatherproof';
+    if (isNew && (onFace || want?.mounting !== undefined)) one(FIXINGS[substrateAt(plan, point.at)]);
+    if (isNew && outdoors) one('sealant-outdoor');
     const divided = point.box.extras?.barrier !== undefined;
     if (divided && (otherBox || old?.box.extras?.barrier === undefined)) one('box-divider');
     if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');

@@ -1,6 +1,6 @@
 import type { Device, DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Splice } from '../network/index.ts';
-import { isToBeCovered, placeOf, planOfHouse } from '../structure/index.ts';
+import { isToBeCovered, placeOf, planOfHouse, substrateAt } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -85,6 +85,7 @@ interface BoxOfPlan {
   /** Devices that are not bought for it: they stay, or come from another box. */
   readonly had: readonly Device[];
   readonly place: ReturnType<typeof placeOf>;
+  readonly substrate: ReturnType<typeof substrateAt>;
   /** A layer that is still to come will stand before it. */
   readonly covered: boolean;
   /** Its plate stands beside its middle. */
@@ -108,6 +109,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             moves: plan.movedFrom.has(point.id),
             had: plan.had.get(point.id) ?? [],
             place: placeOf(house, point.at),
+            substrate: substrateAt(house, point.at),
             covered: isToBeCovered(house, point.at),
             shifted: plan.shifted.has(point.id),
             sealed: plan.sealed.has(point.id),
@@ -144,12 +146,17 @@ function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill): Fault
 
 const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank').length;
 
+/** What a box on the face of a wall is fastened with. */
+const FIXED_BY = { wood: 'box-screws', steel: 'screws-steel', masonry: 'anchors-masonry' } as const;
+const onTheFace = (model: string | null): boolean => /^(?:wp|sq|wide|utility)-/.test(model ?? '');
+
 /** A box that is new or another one is bought, and a cover where the opening is another. */
 function boxAndCover(
-  { drawing, point, was, moves, place, covered, sealed, shifted }: BoxOfPlan,
+  { drawing, point, was, moves, place, substrate, covered, sealed, shifted }: BoxOfPlan,
   { told }: Bill,
 ): Fault[] {
   const stays = was !== undefined && !moves ? was : undefined;
+  const onFace = onTheFace(point.box.model);
   const fixture = point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance';
   const otherBox = drawing.isNew || (stays !== undefined && stays.box.model !== point.box.model);
   const otherCover =
@@ -173,6 +180,12 @@ function boxAndCover(
     (otherBox || stays?.box.extras?.barrier === undefined) &&
     !told(point.label, (k) => k === 'box-divider')
       ? [fault('no divider', [point.id], msg('proof.no-divider', { box: point.label }))]
+      : []),
+    ...(drawing.isNew && onFace && !told(point.label, (k) => k === FIXED_BY[substrate])
+      ? [fault('not fastened', [point.id], msg('proof.not-fastened', { box: point.label }))]
+      : []),
+    ...(drawing.isNew && place?.outdoors && !told(point.label, (k) => k.startsWith('sealant'))
+      ? [fault('not sealed outside', [point.id], msg('proof.not-sealed-outside', { box: point.label }))]
       : []),
     ...(shifted && !told(point.label, (k) => k === 'ring-reducing')
       ? [fault('no ring', [point.id], msg('proof.no-ring', { box: point.label }))]

@@ -269,6 +269,11 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
       p.cable.length > 0 ? { ...p, cable: p.cable.map((c) => ({ ...c, boughtMm: c.cutMm / 2 })) } : null,
   ],
   [
+    'the sealant outside forgotten',
+    ['not sealed outside'],
+    (p) => line(p, (k) => k === 'sealant-outdoor', null),
+  ],
+  [
     'no patch for what is opened',
     ['no patch'],
     (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),

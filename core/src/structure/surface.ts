@@ -12,6 +12,17 @@ type Area = Pick<Furniture, 'leftMm' | 'rightMm' | 'bottomMm' | 'topMm'>;
 export const holds = (a: Area, at: SurfaceSpot): boolean =>
   at.xMm >= a.leftMm && at.xMm <= a.rightMm && at.heightMm >= a.bottomMm && at.heightMm <= a.topMm;
 
+/** What a box on the face of a wall, or screwed through its side, is fastened to. */
+export type Substrate = 'wood' | 'steel' | 'masonry';
+
+/** What is behind the face at a place: the cladding outside, the frame inside; wood overhead. */
+export function substrateAt({ lines }: Pick<PlanOfHouse, 'lines'>, at: Position): Substrate {
+  const wall = at.on === 'wall' || at.on === 'outside' ? lines.get(at.wallId)?.wall : undefined;
+  if (at.on === 'outside' && wall?.framing.kind !== 'masonry')
+    return wall?.outerFace === 'masonry' ? 'masonry' : 'wood';
+  return wall?.framing.kind ?? 'wood';
+}
+
 /** What stands or hangs before a place on a wall, on the face that it is on. */
 export function beforePlace({ lines }: Pick<PlanOfHouse, 'lines'>, at: Position): readonly Furniture[] {
   if (at.on !== 'wall' && at.on !== 'outside') return [];
