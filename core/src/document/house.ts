@@ -351,6 +351,7 @@ export type CableEnd = z.infer<typeof CableEnd>;
  * loop-neutral = the same with a neutral; both = constant + switched + neutral; travelers = between three-ways;
  * common-travelers = to a three-way that hangs at the end: two travelers and what is on its common, which is the constant hot or, where
  * a switch is named, its switched hot; common-travelers-neutral = the same with a neutral;
+ * travelers-both-ways = to a four-way that hangs at the end: two travelers out, two back;
  * two-hots = 240 V, both conductors hot, no neutral; two-hots-neutral = the same with a neutral beside them.
  */
 export const Carries = z.enum([
@@ -362,6 +363,7 @@ export const Carries = z.enum([
   'travelers',
   'common-travelers',
   'common-travelers-neutral',
+  'travelers-both-ways',
   'two-hots',
   'two-hots-neutral',
   'unknown',

@@ -17,7 +17,7 @@ export const boxOfKey = (key: SwitchKey): PointId => PointId.parse(key.split('/'
 
 /** Insulated conductors of a cable that carries this for so many switches: what is constant, and one for each switch. */
 export function conductorsFor(carries: Cable['carries'], switches: number): Cable['conductors'] {
-  if (carries === 'common-travelers-neutral') return 4;
+  if (carries === 'common-travelers-neutral' || carries === 'travelers-both-ways') return 4;
   const three = ['both', 'loop-neutral', 'travelers', 'common-travelers', 'two-hots-neutral'].includes(
     carries,
   );
@@ -26,7 +26,10 @@ export function conductorsFor(carries: Cable['carries'], switches: number): Cabl
 
 /** Does a cable have travelers in it, which go between two switches for one light? */
 export const carriesTravelers = ({ carries }: Pick<Cable, 'carries'>): boolean =>
-  carries === 'travelers' || carries === 'common-travelers' || carries === 'common-travelers-neutral';
+  carries === 'travelers' ||
+  carries === 'common-travelers' ||
+  carries === 'common-travelers-neutral' ||
+  carries === 'travelers-both-ways';
 
 /** The switched conductors of a cable, in the order of their colors; none where its switch is not known. */
 export const switchedIn = (

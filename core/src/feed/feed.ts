@@ -165,6 +165,7 @@ function carry(cable: Cable, near: Source, far: Draft): boolean {
       far.neutral ||= near.neutral;
       break;
     case 'travelers':
+    case 'travelers-both-ways':
       far.travelers ||= near.hot || near.travelers;
       break;
     case 'common-travelers':

@@ -50,6 +50,13 @@ const ROLES: Readonly<Record<Exclude<Cable['carries'], `common-travelers${string
     ['red', 'traveler'],
     ['white', 'unread'],
   ],
+  // The first pair goes out, the second comes back.
+  'travelers-both-ways': [
+    ['black', 'traveler'],
+    ['red', 'traveler'],
+    ['blue', 'traveler'],
+    ['white', 'traveler'],
+  ],
   'two-hots': [
     ['black', 'hot'],
     ['white', 'second-hot'],

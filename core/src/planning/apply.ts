@@ -91,7 +91,7 @@ export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
 function devicesFor(
   want: Want,
   wants: readonly Want[],
-  breaker: Breaker,
+  { breaker, carries }: Pick<PlannedLeg, 'breaker' | 'carries'>,
   groundFaultHere: boolean,
   pack: CodePack,
 ): Device[] {
@@ -128,9 +128,10 @@ function devicesFor(
   const heavy =
     want.loads.some((l) => l.voltAmperes / circuitVolts(breaker) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
-  const threeWays = new Set([...pairedIn(want, wants)].map((nth) => gangOfSwitch(want, nth)));
+  const together = new Set([...pairedIn(want, wants)].map((nth) => gangOfSwitch(want, nth)));
+  const kindTogether = carries === 'travelers-both-ways' ? 'switch-four-way' : 'switch-three-way';
   return gangKinds(want).map((kind, i): Device => {
-    const asked = threeWays.has(i) ? 'switch-three-way' : askedDevice(want, i);
+    const asked = together.has(i) ? kindTogether : askedDevice(want, i);
     if (kind === 'low-voltage') return { kind, amps: 15, grounded: true };
     if (kind === 'switch') return { kind: asked ?? 'switch', amps: 15, grounded: true };
     return {
@@ -233,7 +234,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         ),
         devices: moved
           ? devicesTaken(want, moved).map((d) => withSwitch(d, goes))
-          : devicesFor(want, job.wants, leg.breaker, own.has(newPointId(want)), setting.pack),
+          : devicesFor(want, job.wants, leg, own.has(newPointId(want)), setting.pack),
       }),
     ];
   });

@@ -68,7 +68,11 @@ export function changesOf(
     if (!isSecond(want) || partner?.by !== 'switch') return [];
     const point = points.find((p) => p.id === partner.pointId);
     const place = point && switchPlaces(point).find(({ nth }) => nth === (partner.nth ?? 1));
-    if (!place || place.device.kind !== 'switch') return [];
+    // What is asked for in its place wins: the box then says why it cannot be one of two.
+    const otherwise = asked.some(
+      (c) => c.kind === 'replace' && c.pointId === partner.pointId && c.index === place?.index,
+    );
+    if (!place || place.device.kind !== 'switch' || otherwise) return [];
     return [
       {
         kind: 'replace',
@@ -82,9 +86,18 @@ export function changesOf(
   return [...asked, ...implied];
 }
 
-/** What goes to the second of two switches from the box of the first. */
-export const secondRole = (neutral: boolean): LegRole => {
-  const carries = neutral ? 'common-travelers-neutral' : 'common-travelers';
+/**
+ * What goes to one more switch from the box of the first: travelers and the hot for its common; where that one is a three-way already,
+ * its travelers out to a four-way and back.
+ * @param box null for a first switch that is wanted itself: its box has a neutral
+ */
+export const secondRole = (box: BoxFeed | null): LegRole => {
+  const carries =
+    box && hasTravelers(box)
+      ? 'travelers-both-ways'
+      : box === null || box.neutral
+        ? 'common-travelers-neutral'
+        : 'common-travelers';
   return { carries, conductors: conductorsFor(carries, 1), switchedBy: null };
 };
 
@@ -101,15 +114,20 @@ export function partnerReasons(box: BoxFeed, key: SwitchKey, seconds: number): T
         FROM.survey,
       ),
     ];
+  const pairs = box.cables.filter(({ cable }) => carriesTravelers(cable));
   if (
     seconds > 1 ||
-    switchPlaces(point).some((s) => s.key !== key && isTravelerSwitch(s.device)) ||
-    hasTravelers(box)
+    pairs.length > 1 ||
+    pairs.some(({ cable }) => cable.carries === 'travelers-both-ways') ||
+    switchPlaces(point).some((s) => s.key !== key && isTravelerSwitch(s.device))
   )
     return [no(msg('planning.tap.partner-four-way'), FROM.survey)];
+  const asks = box.unread ? [ask(msg('planning.tap.cable-unread'), FROM.survey)] : [];
+  // A four-way goes between the travelers: nothing else of the box is touched.
+  if (pairs.length === 1) return asks;
   const known = box.cables.some(({ cable }) => switchedIn(cable).some((s) => s.key === key));
   if (!known || !box.constantHot) return [no(msg('planning.tap.partner-conductor'), FROM.survey)];
-  return box.unread ? [ask(msg('planning.tap.cable-unread'), FROM.survey)] : [];
+  return asks;
 }
 
 const hasTravelers = (box: BoxFeed): boolean => box.cables.some(({ cable }) => carriesTravelers(cable));

@@ -155,7 +155,7 @@ function schemesOf(
   const wants = [control, ...seconds, ...lights];
   const out: Unit[] = [];
   const add = (scheme: Text, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
-    const more = seconds.flatMap((w) => foundLeg(prices.closure, s, newPointId(w), secondRole(true)) ?? []);
+    const more = seconds.flatMap((w) => foundLeg(prices.closure, s, newPointId(w), secondRole(null)) ?? []);
     if (!made || more.length < seconds.length) return;
     const cost = more.reduce(
       (sum, l) => sum + l.found.cost + prices.legMinutes + endMinutes(l.conductors),
@@ -242,7 +242,7 @@ export function groupRole(group: WantGroup, feed: Feed): LegRole {
   const [want] = group.wants;
   const old = want?.replaces === undefined ? undefined : feed.boxes.get(want.replaces);
   if (want && old) return movedRole(old, want);
-  if (group.partner !== null) return secondRole(partnerBox(want, feed)?.neutral ?? false);
+  if (group.partner !== null) return secondRole(partnerBox(want, feed) ?? null);
   return group.control.by === 'switch'
     ? switchRole(group.control.hotToo ? 'both' : 'switched', group.control.pointId, group.control.nths)
     : group.volts === 240

@@ -217,6 +217,45 @@ describe('two switches for one light', () => {
     );
     expect(faults(exchanged)).toContain('works otherwise');
   });
+  const threeSwitches = (four: boolean): House =>
+    smallHouse({
+      points: [
+        switchPoint('s1', 24, [device('switch-three-way')]),
+        switchPoint('s3', 60, [device('switch-three-way')]),
+        ...(four ? [switchPoint('s4', 40, [device('switch-four-way')])] : []),
+        lamp('l1', 60),
+      ],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('s3'), { carries: 'travelers', conductors: 3 }),
+        nm('c3', atPoint('s3'), atPoint('l1'), { carries: 'switched', switchedBy: by('s3') }),
+        ...(four
+          ? [nm('c4', atPoint('s1'), atPoint('s4'), { carries: 'travelers-both-ways', conductors: 4 })]
+          : []),
+      ],
+    });
+  it.each(['s1', 's3'])('a third one is a four-way between the travelers, from either end: %s', (first) => {
+    const e = plan(threeSwitches(false), [second({ partner: { by: 'switch', pointId: by(first) } })]);
+    expect(stops(e)).toEqual([]);
+    expect(e.chosen!.option.legs).toMatchObject([
+      { from: first, carries: 'travelers-both-ways', conductors: 4, switchedBy: null },
+    ]);
+    const four = box(e, 'new-w1');
+    expect(four.point.devices[0]!.kind).toBe('switch-four-way');
+    expect(four.after.terminations.map((t) => [t.conductor.color, t.screw])).toEqual(
+      expect.arrayContaining([
+        ['black', 'traveler screw'],
+        ['red', 'other traveler screw'],
+        ['blue', 'onward traveler screw'],
+        ['white', 'other onward traveler screw'],
+      ]),
+    );
+    // At the first the pair that comes back is spliced to the travelers that went on before.
+    const passed = box(e, first).after.splices.filter((j) => j.role === 'traveler');
+    expect(passed.map((j) => j.members.length)).toEqual([2, 2]);
+    expect(bought(e)).toContain('switch-four-way');
+    expect(bought(e)).not.toContain('switch-three-way');
+  });
   it('a switch loop has no neutral to take along: the new place says so', () => {
     const loop = smallHouse({
       points: [lamp('l1', 60), switchPoint('s1', 24, [device('switch')])],
@@ -244,24 +283,9 @@ describe('two switches for one light', () => {
       'only a single-pole switch becomes a three-way',
     ],
     [
-      'a third switch',
-      () =>
-        plan(
-          smallHouse({
-            points: [
-              switchPoint('s1', 24, [device('switch-three-way')]),
-              switchPoint('s3', 60, [device('switch-three-way')]),
-              lamp('l1', 60),
-            ],
-            cables: [
-              nm('c1', atBreaker(), atPoint('s1')),
-              nm('c2', atPoint('s1'), atPoint('s3'), { carries: 'travelers', conductors: 3 }),
-              nm('c3', atPoint('s3'), atPoint('l1'), { carries: 'switched', switchedBy: by('s3') }),
-            ],
-          }),
-          [second()],
-        ),
-      'a third needs a four-way',
+      'a third beside a four-way',
+      () => plan(threeSwitches(true), [second()]),
+      'only one more switch can join here',
     ],
     [
       'two at once',
@@ -282,6 +306,54 @@ describe('two switches for one light', () => {
       .map((f) => `${said(f.says)} ${said(f.detail)}`);
     expect(told.join(' ')).toContain(why);
     expect(e.chosen).toBeNull();
+  });
+});
+
+describe('what a change puts in', () => {
+  const loop = () =>
+    smallHouse({
+      points: [lamp('l1', 60), switchPoint('s1', 24, [device('switch')])],
+      cables: [
+        nm('c1', atBreaker(), atPoint('l1')),
+        nm('c2', atPoint('l1'), atPoint('s1'), { carries: 'loop', switchedBy: by('s1') }),
+      ],
+    });
+  it('a pilot light without a neutral is a stop; with one it burns with its switch', () => {
+    const pilot = change({ kind: 'replace', index: 0, device: 'switch-pilot' }, 's1');
+    expect(stops(plan(loop(), [], { changes: [pilot] }))[0]).toContain('pilot light');
+    const fed = smallHouse({
+      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+      ],
+    });
+    expect(stops(plan(fed, [], { changes: [pilot] }))).toEqual([]);
+  });
+  it('an outlet beside a switch on a loop has no neutral, and that is a stop', () => {
+    const more = change({ kind: 'enlarge', devices: ['receptacle'] }, 's1');
+    expect(stops(plan(loop(), [], { changes: [more] }))[0]).toContain('S1');
+  });
+  it('a dimmer that is asked for in the place of a first switch is not made a three-way in silence', () => {
+    const house = smallHouse({
+      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+      ],
+    });
+    const e = plan(
+      house,
+      [
+        makeWant('w1', 'S2', wallAt(88, 48), {
+          kind: 'switch',
+          partner: { by: 'switch', pointId: by('s1') },
+        }),
+      ],
+      { changes: [change({ kind: 'replace', index: 0, device: 'dimmer' }, 's1')] },
+    );
+    expect(e.chosen).toBeNull();
+    expect(said(e.findings.find((f) => f.rule === 'no-way')!.detail)).toContain('only a single-pole switch');
   });
 });
 

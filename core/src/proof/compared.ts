@@ -104,8 +104,8 @@ export interface Compared {
   readonly open: ReadonlySet<PointId>;
 }
 
-/** Handles of the plan that work as two for one light, each with the other. */
-export type Pairs = ReadonlyMap<string, string>;
+/** Handles of the plan that work as two for one light, each with the other; `crosses` where one of them is a four-way between travelers. */
+export type Pairs = ReadonlyMap<string, { readonly other: string; readonly crosses: boolean }>;
 
 /** The handle of the n-th switch of a box. */
 export function nthHandle(point: Point | undefined, nth: number): string | undefined {
@@ -123,16 +123,22 @@ export function pairsOf({ made, after }: Pick<WiringPlan, 'made' | 'after'>, job
       if (!partner) return [];
       const other = partner.by === 'want' ? made.get(partner.wantId) : partner.pointId;
       const [a, b] = [nthHandle(at(made.get(id)), 1), nthHandle(at(other), partner.nth ?? 1)];
-      return a === undefined || b === undefined ? [] : [[a, b] as const, [b, a] as const];
+      const own = at(made.get(id))?.devices.some((d) => d.kind === 'switch-four-way') ?? false;
+      return a === undefined || b === undefined
+        ? []
+        : [[a, { other: b, crosses: own }] as const, [b, { other: a, crosses: own }] as const];
     }),
   );
 }
 
 /** Is what a switch commands on? Of two for one light: when both stand alike, so that each of them changes it. */
 export function isOn(handle: string, state: State, pairs: Pairs): boolean {
-  const other = pairs.get(handle);
+  const pair = pairs.get(handle);
   const own = state.get(handle) ?? 0;
-  return other === undefined ? own === 1 : own === (state.get(other) ?? 0);
+  if (pair === undefined) return own === 1;
+  const alike = own === (state.get(pair.other) ?? 0);
+  // A four-way that stands straight changes nothing, one that crosses turns the other switch over.
+  return pair.crosses ? !alike : alike;
 }
 
 /** Points in whose box something was never read, or two circuits meet: what hangs there is not claimed. */

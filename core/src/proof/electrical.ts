@@ -16,7 +16,7 @@ import {
   type Side,
   type Compared,
 } from './compared.ts';
-import { meetings, sameAsBefore, asWanted, beforeAsFound } from './supply.ts';
+import { meetings, sameAsBefore, asWanted, putInWorks, beforeAsFound } from './supply.ts';
 import { cappedOnce, grounded, protection, reidentified } from './hardware.ts';
 import type { Fault, WiringPlan } from './plan.ts';
 import { msg } from '../words/index.ts';
@@ -92,6 +92,7 @@ export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
     ...met,
     ...sameAsBefore(compared),
     ...asWanted(compared),
+    ...putInWorks(compared),
     ...grounded(compared),
     ...protection(compared),
     ...reidentified(compared),

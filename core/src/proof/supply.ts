@@ -140,7 +140,11 @@ export function asWanted(c: Compared): Fault[] {
       const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
       const device = switchBox.devices.filter(isSwitchDevice)[nth - 1];
       // One of two that were there: what it commands is live when its common is.
-      if (device && isTravelerSwitch(device) && !c.pairs.has(nthHandle(switchBox, nth) ?? ''))
+      if (
+        device &&
+        isTravelerSwitch(device) &&
+        c.pairs.get(nthHandle(switchBox, nth) ?? '')?.crosses !== false
+      )
         return commonLive(switchBox, nth, isAt[i]);
       const key = nthHandle(switchBox, nth);
       return key !== undefined && isOn(key, state, c.pairs);
@@ -164,6 +168,43 @@ export function asWanted(c: Compared): Fault[] {
           : msg('proof.live-off', { use: useName(use, c.labels) }),
       ),
     ];
+  });
+}
+
+/** Devices that changes put in, by point and place in the box. */
+function putIn({ job, plan }: Compared): Set<string> {
+  const out = new Set<string>();
+  const stood = new Map(plan.before.points.map((p) => [p.id, p.devices.length] as const));
+  for (const c of job.changes ?? []) {
+    if (c.kind === 'replace') out.add(`${c.pointId}#${c.index}`);
+    if (c.kind === 'enlarge')
+      c.devices.forEach((_, i) => out.add(`${c.pointId}#${(stood.get(c.pointId) ?? 0) + i}`));
+  }
+  return out;
+}
+
+/** What a change puts in works: it is never left without its neutral, and burns with its own switch where it is a pilot light. */
+export function putInWorks(c: Compared): Fault[] {
+  const fresh = putIn(c);
+  return c.is.uses.flatMap((use): Fault[] => {
+    const { point, device } = use;
+    if (!fresh.has(`${point.id}#${device}`) || c.open.has(point.id)) return [];
+    const got = course(use, c.isAt);
+    const pilot = use.what === 'pilot light';
+    const bad = got.find((s, i) =>
+      pilot
+        ? s.is !== (isOn(handleOf(point.id, device), c.states[i]?.is ?? new Map(), c.pairs) ? 'live' : 'dead')
+        : s.is !== 'live' && s.is !== 'dead',
+    );
+    return bad
+      ? [
+          fault(
+            'put in without power',
+            [point.id],
+            msg('proof.no-power', { use: useName(use, c.labels), is: bad.is }),
+          ),
+        ]
+      : [];
   });
 }
 

@@ -143,10 +143,12 @@ function wished(house: House, d: Draw): Wished {
       };
     }
     case 'second': {
-      const there = house.points.filter((p) => p.devices.some((x) => x.kind === 'switch'));
+      const there = house.points.filter((p) =>
+        p.devices.some((x) => x.kind === 'switch' || x.kind === 'switch-three-way'),
+      );
       const s = there[d.pick % Math.max(1, there.length)];
       if (s && d.other % 2 === 0) {
-        const nth = switchPlaces(s).find(({ device }) => device.kind === 'switch')?.nth ?? 1;
+        const nth = switchPlaces(s)[0]?.nth ?? 1;
         return {
           wants: [
             makeWant('w1', 'new 1', wall(d.at, 48), {

@@ -187,7 +187,10 @@ function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared:
   if (point.devices.some(isTravelerSwitch)) {
     const travelers = conductors.filter((c) => c.role === 'traveler');
     const told = travelers.some((c) => c.isNew) && travelerEnds(point, travelers) !== null;
-    notes.push(msg(told ? 'wiring.note-travelers' : 'wiring.note-three-way'));
+    const four = point.devices.some((d) => d.kind === 'switch-four-way');
+    notes.push(
+      msg(told ? (four ? 'wiring.note-four-way' : 'wiring.note-travelers') : 'wiring.note-three-way'),
+    );
   }
   if (isUnsure(leadsOf(point, { hot: true, switched: switchesOn(conductors), onLoad: new Set() })))
     notes.push(msg('wiring.note-two-switches'));

@@ -33,6 +33,7 @@ const EXPECTED: Readonly<Record<Cable['carries'], readonly string[]>> = {
     'white neutral',
     'bare ground',
   ],
+  'travelers-both-ways': ['black traveler', 'red traveler', 'blue traveler', 'white traveler', 'bare ground'],
   'two-hots': ['black hot', 'white second-hot', 'bare ground'],
   'two-hots-neutral': ['black hot', 'red second-hot', 'white neutral', 'bare ground'],
   unknown: ['black unread', 'white unread', 'bare ground'],
@@ -53,7 +54,7 @@ describe('what each conductor of a cable is', () => {
         false,
       ).filter((c) => c.remark);
       expect(marked.map((c) => c.color)).toEqual(
-        ['loop', 'two-hots', 'common-travelers'].includes(carries) ? ['white'] : [],
+        ['loop', 'two-hots', 'common-travelers', 'travelers-both-ways'].includes(carries) ? ['white'] : [],
       );
     }
   });

@@ -72,6 +72,7 @@ export const CARRIES = options<Cable['carries']>({
   both: msg('screen.kinds.power-and-switched-hot'),
   travelers: msg('screen.kinds.travelers'),
   'common-travelers': msg('screen.kinds.common-travelers'),
+  'travelers-both-ways': msg('screen.kinds.travelers-both-ways'),
   'common-travelers-neutral': msg('screen.kinds.common-travelers-neutral'),
   'two-hots': msg('screen.kinds.240-v-two-hots-no'),
   'two-hots-neutral': msg('screen.kinds.two-hots-neutral'),

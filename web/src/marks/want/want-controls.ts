@@ -67,7 +67,11 @@ export function partners(want: Want, points: readonly Point[], wants: readonly W
     const point = points.find((p) => p.id === control.pointId);
     return (
       point !== undefined &&
-      switchPlaces(point).some((s) => s.nth === (control.nth ?? 1) && s.device.kind === 'switch')
+      switchPlaces(point).some(
+        (s) =>
+          s.nth === (control.nth ?? 1) &&
+          (s.device.kind === 'switch' || s.device.kind === 'switch-three-way'),
+      )
     );
   });
 }
