@@ -14,7 +14,7 @@ import { practice, published, type Remedy } from '../../../findings/index.ts';
 import { inches } from '../../../units/index.ts';
 import { msg } from '../../../words/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
-import { isNew, judge, noNumbers } from './judge.ts';
+import { isNew, judge, noNumbers, type Say } from './judge.ts';
 import { isUnsorted } from './switched.ts';
 
 /** What switches what: a dimmer that would dim an outlet, a light that nothing switches, a switch that switches nothing. */
@@ -26,41 +26,70 @@ const hangsOn = (box: BoxFeed, key: SwitchKey): boolean =>
     (d) => isReceptacleDevice(d) && (!box.constantHot || d.tab === 'broken' || d.switched === true),
   );
 
+/** A dimmer or speed control, and a box that its conductor comes to. */
+interface Controlled {
+  readonly box: BoxFeed;
+  readonly key: SwitchKey;
+  readonly kind: 'dimmer' | 'fan-control';
+  readonly control: Point;
+}
+
+/**
+ * What hangs on a dimmer or a speed control and must not, wherever in the house: a plain switch mends it. It is standing where the
+ * plan touches neither.
+ */
+export function onControl(
+  context: RuleContext,
+  rule: string,
+  wrong: (at: Controlled) => Pick<Say, 'says' | 'detail' | 'sources'> | null,
+): Judgement[] {
+  const boxes = [...context.feed.boxes.values()];
+  return boxes.flatMap(({ point }) =>
+    switchPlaces(point).flatMap(({ device: { kind }, key, index }): Judgement[] => {
+      if (kind !== 'dimmer' && kind !== 'fan-control') return [];
+      return boxes.flatMap((box): Judgement[] => {
+        const said = wrong({ box, key, kind, control: point });
+        if (!said) return [];
+        const touched = context.touched.has(point.id) || context.touched.has(box.point.id);
+        return [
+          judge(rule, {
+            severity: 'fix',
+            mark: 'wire',
+            subjects: [box.point.id, point.id],
+            ...said,
+            remedies: [
+              {
+                says: msg('rules.commanded.use-switch', { dimmer: point.label }),
+                edit: { edit: 'put-device', pointId: point.id, index, device: 'switch' },
+              },
+            ],
+            ...(touched ? {} : { origin: 'standing' as const }),
+          }),
+        ];
+      });
+    }),
+  );
+}
+
 /** A dimmer commands lights only, a speed control its fan; an outlet anywhere in the house that hangs on one can be plugged into by anything (404.14(E)). */
 export const dimmedOutlet: Rule = {
   id: 'dimmed-outlet',
   title: msg('rules.commanded.dimmer-title'),
   about: msg('rules.commanded.dimmer-about'),
   numbers: noNumbers,
-  check: (context) => {
-    const boxes = [...context.feed.boxes.values()];
-    return boxes.flatMap(({ point }) =>
-      switchPlaces(point).flatMap(({ device, key, index }): Judgement[] => {
-        if (device.kind !== 'dimmer' && device.kind !== 'fan-control') return [];
-        return boxes
-          .filter((b) => hangsOn(b, key))
-          .map((b) =>
-            judge('dimmed-outlet', {
-              severity: 'fix',
-              mark: 'wire',
-              subjects: [b.point.id, point.id],
-              says: msg('rules.commanded.dimmed', { outlet: b.point.label, dimmer: point.label }),
-              detail: msg('rules.commanded.dimmed-why'),
-              sources: [published('NEC 404.14(E)')],
-              remedies: [
-                {
-                  says: msg('rules.commanded.use-switch', { dimmer: point.label }),
-                  edit: { edit: 'put-device', pointId: point.id, index, device: 'switch' },
-                },
-              ],
-              ...(context.touched.has(point.id) || context.touched.has(b.point.id)
-                ? {}
-                : { origin: 'standing' as const }),
+  check: (context) =>
+    onControl(context, 'dimmed-outlet', ({ box, key, kind, control }) =>
+      hangsOn(box, key)
+        ? {
+            says: msg(kind === 'dimmer' ? 'rules.commanded.dimmed' : 'rules.commanded.on-fan-control', {
+              outlet: box.point.label,
+              dimmer: control.label,
             }),
-          );
-      }),
-    );
-  },
+            detail: msg('rules.commanded.dimmed-why'),
+            sources: [published(kind === 'dimmer' ? 'NEC 404.14(E)' : 'NEC 110.3(B)')],
+          }
+        : null,
+    ),
 };
 
 /** How high a wall switch sits, and how far beside a door, mm: common practice. */

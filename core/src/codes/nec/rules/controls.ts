@@ -14,6 +14,7 @@ import { msg } from '../../../words/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { HABITABLE, placeFacts } from '../../place.ts';
 import { SWITCH_NEUTRAL_PASSAGES_SINCE } from '../tables/protection.ts';
+import { onControl } from './commanded.ts';
 import { isNew, judge, noNumbers, touchedPoints } from './judge.ts';
 
 /** What the devices of a switch box need beside their conductors: a neutral, a load they are made for, a divider. */
@@ -91,48 +92,24 @@ export const rightControl: Rule = {
   title: msg('rules.controls.control-title'),
   about: msg('rules.controls.control-about'),
   numbers: noNumbers,
-  check: (context) => {
-    const boxes = [...context.feed.boxes.values()];
-    return boxes.flatMap(({ point }) =>
-      switchPlaces(point).flatMap(({ device, key, index }): Judgement[] => {
-        const { kind } = device;
-        if (kind !== 'dimmer' && kind !== 'fan-control') return [];
-        // A light of its own on a fan is not its motor.
-        const wrong = kind === 'dimmer' ? 'fan' : 'luminaire';
-        const on = boxes.filter(
-          (b) =>
-            b.switchedBy.includes(key) &&
-            b.point.devices.some((d) => d.kind === wrong && d.motor !== 'always' && d.lightNth === undefined),
-        );
-        return on.map((b) =>
-          judge('right-control', {
-            severity: 'fix',
-            mark: 'wire',
-            subjects: [b.point.id, point.id],
-            says: msg(
-              kind === 'dimmer' ? 'rules.controls.fan-on-dimmer' : 'rules.controls.light-on-fan-control',
-              { lamp: b.point.label, switch: point.label },
-            ),
-            detail: msg(
-              kind === 'dimmer'
-                ? 'rules.controls.fan-on-dimmer-why'
-                : 'rules.controls.light-on-fan-control-why',
-            ),
-            sources: [published(kind === 'dimmer' ? 'NEC 404.14(E)' : 'NEC 110.3(B)')],
-            remedies: [
-              {
-                says: msg('rules.commanded.use-switch', { dimmer: point.label }),
-                edit: { edit: 'put-device', pointId: point.id, index, device: 'switch' },
-              },
-            ],
-            ...(context.touched.has(point.id) || context.touched.has(b.point.id)
-              ? {}
-              : { origin: 'standing' as const }),
-          }),
-        );
-      }),
-    );
-  },
+  check: (context) =>
+    onControl(context, 'right-control', ({ box, key, kind, control }) => {
+      const dimmer = kind === 'dimmer';
+      const wrong = dimmer ? 'fan' : 'luminaire';
+      // A light of its own on a fan is not its motor.
+      const isWrong = box.point.devices.some(
+        (d) => d.kind === wrong && d.motor !== 'always' && d.lightNth === undefined,
+      );
+      if (!isWrong || !box.switchedBy.includes(key)) return null;
+      return {
+        says: msg(dimmer ? 'rules.controls.fan-on-dimmer' : 'rules.controls.light-on-fan-control', {
+          lamp: box.point.label,
+          switch: control.label,
+        }),
+        detail: msg(dimmer ? 'rules.controls.fan-on-dimmer-why' : 'rules.controls.light-on-fan-control-why'),
+        sources: [published(dimmer ? 'NEC 404.14(E)' : 'NEC 110.3(B)')],
+      };
+    }),
 };
 
 /** Low voltage and power in one box are kept apart by a divider, metal or not (725.136, 800.133). */
