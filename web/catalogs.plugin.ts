@@ -26,7 +26,7 @@ const LATE_SCREENS = [
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets|proof)\\.|names\\.(?:part|roll|tool|terminal)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',

@@ -85,6 +85,8 @@ export interface CutFact {
   /** A bearing or outside wall, where the limits are tighter. */
   readonly bearing: boolean;
   readonly engineered: boolean;
+  /** Of a notch in a joist, where along its span; left out, in an outer third. */
+  readonly along?: 'end' | 'outer' | 'middle' | undefined;
 }
 
 /** A run of new cable as the rules see it: which places it passes and what it cuts. */

@@ -54,6 +54,7 @@ export const LIMIT_KEYS = [
   'joistHoleShare',
   'joistHoleEdgeMm',
   'joistNotchShare',
+  'joistEndNotchShare',
   'studHoleShare',
   'studHoleBearingShare',
   'studHoleEdgeMm',

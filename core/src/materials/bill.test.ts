@@ -125,3 +125,14 @@ describe('what the changes of a box and the method cost', () => {
     expect(tapped({ method }).filter((l) => said(l.name).startsWith(name))).toHaveLength(1),
   );
 });
+
+describe('the cover of a box on the wall', () => {
+  it('a square box is closed by a raised cover for what is in it, a box in the wall by a plate', () => {
+    const keys = (mounting?: 'surface') =>
+      evaluate(bundle(smallHouse(), [wanted(104, mounting ? { mounting } : {})]))
+        .chosen!.bill.lines.map((l) => l.partKey)
+        .filter((k) => k.startsWith('plate'));
+    expect(keys('surface')).toEqual(['plate-raised-duplex']);
+    expect(keys()).toEqual(['plate-1']);
+  });
+});

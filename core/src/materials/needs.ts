@@ -59,10 +59,12 @@ function freshDevices(point: Point, there: readonly Device[], job: Job, anew: bo
   return fresh;
 }
 
+const isSquare = ({ box }: Pick<Point, 'box'>): boolean => /^(?:sq|wide)-/.test(box.model ?? '');
+
 /** What closes a box that holds splices alone: as wide and of the shape that it is. */
 function blankCover({ box }: Point, outdoors: boolean, gangs: number): string {
   if (outdoors) return gangs > 1 ? 'cover-wp-blank-2' : 'cover-wp-blank';
-  if (box.model?.startsWith('sq-')) return 'plate-square-blank';
+  if (isSquare({ box })) return 'plate-square-blank';
   if (box.model?.startsWith('oct-') || box.model?.includes('round')) return 'plate-round-blank';
   return gangs > 1 ? `plate-blank-${gangs}` : 'plate-blank';
 }
@@ -108,6 +110,8 @@ function plateOf(point: Point, outdoors: boolean, wet = true): string | undefine
   // A gang that is left empty is closed by an insert in the same opening.
   const openings = [...new Set(point.devices.map(openingOf))].filter((o) => o !== 'blank');
   const [one = 'duplex'] = openings;
+  // A square box on the wall is closed by a raised cover, whatever is in it.
+  if (isSquare(point)) return openings.length > 1 ? 'plate-raised-combination' : `plate-raised-${one}`;
   if (one === 'single' && openings.length === 1 && point.devices.some((d) => d.gangs === 2))
     return 'plate-single-2';
   if (openings.length > 1 || (one === 'single' && gangs > 1))

@@ -11,6 +11,7 @@ import {
 import { JOIST_DEPTH_MM, NAILER, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
 import type { PlannedLeg } from './types.ts';
+import { inches } from '../units/index.ts';
 import { msg } from '../words/index.ts';
 
 /** Methods to plan with, in order: what was chosen by hand alone, else the usual ones that the house allows. */
@@ -85,6 +86,9 @@ const MEMBER: Readonly<Record<Move['holes'][number]['through'], CutFact['member'
   'exterior wall': null,
 };
 
+/** A notch in a stud for one cable, mm: common practice. */
+const NOTCH_MM = inches(0.75);
+
 function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move): CutFact[] {
   const joistDepthMm =
     ('roomId' in move.from
@@ -117,7 +121,24 @@ function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move
       },
     ];
   });
-  return [...walls, ...joists];
+  // Behind the baseboard each stud is notched for the cable.
+  const wallId = wallOf(move.from) ?? wallOf(move.to);
+  const wall = wallId && frames.get(wallId)?.wall;
+  const notches: CutFact[] =
+    move.op === 'trim-chase' && wall?.framing.kind === 'wood'
+      ? [
+          {
+            member: 'stud',
+            depthMm: wall.framing.depthMm,
+            cutMm: NOTCH_MM,
+            kind: 'notch',
+            edgeMm: 0,
+            bearing: wall.exterior,
+            engineered: false,
+          },
+        ]
+      : [];
+  return [...walls, ...joists, ...notches];
 }
 
 /** What the rules need to know of the way of each new cable. */

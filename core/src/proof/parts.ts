@@ -167,7 +167,11 @@ function boxAndCover(
   const deeper = stays !== undefined && covered;
   // In the wet a receptacle is closed over what is plugged in.
   const wet = place?.moisture === 'wet' && point.devices.some((d) => d.kind.startsWith('receptacle'));
-  const cover = (k: string) => k.startsWith(place?.outdoors ? (wet ? 'cover-in-use' : 'cover-') : 'plate-');
+  const indoors = /^(?:sq|wide)-/.test(point.box.model ?? '')
+    ? /^plate-(?:raised|square)/
+    : /^plate-(?!raised|square)/;
+  const cover = (k: string) =>
+    place?.outdoors ? k.startsWith(wet ? 'cover-in-use' : 'cover-') : indoors.test(k);
   const box = (k: string) => k === `box:${point.box.model ?? ''}`;
   return [
     ...(otherBox && point.box.model !== null && !told(point.label, box)

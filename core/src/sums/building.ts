@@ -10,6 +10,7 @@ const line = (what: Text, how: Text, value: Text): Line => ({ what, how, value }
 const L = (mm: number) => formatLength(mm, 'imperial', 'inches');
 const MEMBERS = ['stud', 'joist', 'top-plate'] as const;
 const CUTS = ['hole', 'notch'] as const;
+const ALONG = ['outer', 'end', 'middle'] as const;
 
 export const holeSum: Sum = {
   id: 'hole',
@@ -24,11 +25,15 @@ export const holeSum: Sum = {
     length('cut', msg('sums.hole.size'), '3/4'),
     length('edge', msg('sums.hole.edge'), '1 3/8'),
     yes('bearing', msg('sums.hole.bearing')),
+    choice('along', msg('sums.hole.along'), ALONG, 'outer', (a) =>
+      msg(`sums.along.${a as (typeof ALONG)[number]}`),
+    ),
     edition,
   ],
   compute: (v) => {
     const { limits } = packOf(v);
     const cut = {
+      along: v.choice('along', ALONG),
       member: v.choice('member', MEMBERS),
       depthMm: v.number('depth'),
       cutMm: v.number('cut'),

@@ -156,8 +156,8 @@ const ofBundle =
   (make: () => Bundle): Case =>
   (_pack, amended) =>
     outcome(make(), amended);
-const cut = (member: 'stud' | 'joist', bearing: boolean): Case => {
-  const notch = { kind: 'notch', member, bearing, cutMm: 12, depthMm: 89, edgeMm: 0 } as const;
+const cut = (member: 'stud' | 'joist', bearing: boolean, along?: 'end'): Case => {
+  const notch = { kind: 'notch', member, bearing, along, cutMm: 12, depthMm: 89, edgeMm: 0 } as const;
   return (pack) => cutFault(pack, notch as Parameters<typeof cutFault>[1]);
 };
 const tub: Case = (pack) =>
@@ -207,6 +207,7 @@ const CASES: Partial<Record<LimitKey, Case>> = {
   fanWeightKg: ofBundle(() => heavy('fan', 20)),
   fanMarkedWeightKg: ofBundle(() => heavy('fan', 10)),
   joistNotchShare: cut('joist', false),
+  joistEndNotchShare: cut('joist', false, 'end'),
   studNotchShare: cut('stud', false),
   studNotchBearingShare: cut('stud', true),
   oppositeBoxesMm: ofBundle(rated),

@@ -49,6 +49,7 @@ const PRINTED: Readonly<Record<LimitKey, number>> = {
   joistHoleShare: 1 / 3,
   joistHoleEdgeMm: inches(2),
   joistNotchShare: 1 / 6,
+  joistEndNotchShare: 1 / 4,
   studHoleShare: 0.6,
   studHoleBearingShare: 0.4,
   studHoleEdgeMm: inches(0.625),

@@ -46,8 +46,19 @@ export function cutFault(
         : (over(cut.bearing ? limits.studHoleBearingShare : limits.studHoleShare, msg('rules.frame.bore')) ??
             edge(limits.studHoleEdgeMm));
     case 'joist':
+      if (cut.kind === 'notch' && cut.along === 'middle')
+        return {
+          says: msg('rules.frame.notch-middle'),
+          need: share,
+          have: 0,
+          unit: 'share',
+          source: limits.joistNotchShare.source,
+        };
       return cut.kind === 'notch'
-        ? over(limits.joistNotchShare, msg('rules.frame.notch'))
+        ? over(
+            cut.along === 'end' ? limits.joistEndNotchShare : limits.joistNotchShare,
+            msg('rules.frame.notch'),
+          )
         : (over(limits.joistHoleShare, msg('rules.frame.bore')) ?? edge(limits.joistHoleEdgeMm));
     case 'top-plate':
       return over(limits.plateCutShare, msg('rules.frame.tie'));
@@ -71,6 +82,7 @@ export const cuts: Rule = {
     'joistHoleShare',
     'joistHoleEdgeMm',
     'joistNotchShare',
+    'joistEndNotchShare',
     'plateCutShare',
   ),
   check: (context) =>
@@ -121,8 +133,30 @@ export const cuts: Rule = {
           ];
       }
       const limit = context.pack.limits.holeEdgeMm;
-      const plates = run.cuts.filter((c) => c.edgeMm < limit.value - 0.01).length;
-      const least = Math.min(...run.cuts.map((c) => c.edgeMm));
+      const [notch] = run.cuts.filter((c) => c.kind === 'notch');
+      // What is notched has its plate in any case; how much stays of the wood is what there is to say.
+      if (notch && run.cuts.every((c) => c.kind === 'notch')) {
+        const { studNotchShare, studNotchBearingShare } = context.pack.limits;
+        const most = notch.bearing ? studNotchBearingShare : studNotchShare;
+        return [
+          judge('holes', {
+            ...common,
+            severity: 'ok',
+            says: msg('rules.frame.notched', { run: run.label, depth: q.length(notch.cutMm) }),
+            detail: msg('rules.frame.notched-why'),
+            because: {
+              need: notch.cutMm / notch.depthMm,
+              have: most.value,
+              unit: 'share',
+              sense: 'at-least',
+            },
+            sources: [most.source],
+          }),
+        ];
+      }
+      const holes = run.cuts.filter((c) => c.kind === 'hole');
+      const plates = holes.filter((c) => c.edgeMm < limit.value - 0.01).length;
+      const least = Math.min(...holes.map((c) => c.edgeMm));
       return [
         judge('holes', {
           ...common,
@@ -132,7 +166,7 @@ export const cuts: Rule = {
               ? msg('rules.frame.plates', { run: run.label, plates })
               : msg('rules.frame.ok', { run: run.label }),
           detail: msg('rules.frame.ok-why', {
-            holes: run.cuts.length,
+            holes: holes.length,
             least: q.length(least),
             limit: q.length(limit.value),
           }),

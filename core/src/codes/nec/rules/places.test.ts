@@ -10,9 +10,12 @@ import {
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit, holdsUp, sourceLine, type Source } from '../../../findings/index.ts';
 import {
+  atBreaker,
+  atPoint,
   bundle,
   knownBox,
   loadAt,
+  nm,
   outlet,
   OUTLET,
   placeOf,
@@ -154,12 +157,59 @@ describe('holes in the frame', () => {
       { member: 'joist', kind: 'notch', depthMm: inches(9), cutMm: inches(1.6) },
       false,
     ],
+    [
+      'joist notch of a quarter at its end',
+      { member: 'joist', kind: 'notch', along: 'end', depthMm: inches(9), cutMm: inches(2.25) },
+      true,
+    ],
+    [
+      'joist notch over a quarter at its end',
+      { member: 'joist', kind: 'notch', along: 'end', depthMm: inches(9), cutMm: inches(2.3) },
+      false,
+    ],
+    [
+      'any joist notch in the middle third',
+      { member: 'joist', kind: 'notch', along: 'middle', depthMm: inches(9), cutMm: inches(0.25) },
+      false,
+    ],
     ['half of a top plate', { member: 'top-plate', cutMm: inches(1.75) }, true],
     ['over half of a top plate', { member: 'top-plate', cutMm: inches(1.8) }, false],
     ['a bottom plate', { member: 'bottom-plate', cutMm: inches(2) }, true],
   ])('%s', (_, facts, holds) => expect(cut(facts) === undefined).toBe(holds));
   it('the plan tells how much wood stays', () =>
     expect(of(plan(), 'holes').every((f) => f.severity === 'ok' && f.because?.unit === 'mm')).toBe(true));
+});
+
+describe('notches behind a baseboard', () => {
+  const behind = (depth: number, exterior: boolean) => {
+    const base = smallHouse();
+    const house = smallHouse({
+      rooms: base.rooms.map((r) => ({
+        ...r,
+        above: { ...r.above, kind: 'finished' as const, canEnter: false },
+        walls: r.walls.map((w) => ({
+          ...w,
+          baseboard: true,
+          exterior,
+          framing: { ...w.framing, depthMm: inches(depth) },
+        })),
+      })),
+      points: [outlet('r1', 24)],
+      cables: [nm('c1', atBreaker(), atPoint('r1'))],
+    });
+    const b = bundle(house, [wanted(136)], { protection: { groundFault: null, arcFault: 'at-breaker' } });
+    const option = evaluate(b).options.find((o) => o.way === 'behind the baseboard')!;
+    return of({ ...b, job: { ...b.job, option: option.key } }, 'holes');
+  };
+  it('3/4 in of a 2x4 holds, of a 2x3 in an outside wall it is too deep (IRC R602.6, from memory)', () => {
+    expect(behind(3.5, true)).toMatchObject([{ severity: 'ok', because: { have: 0.25 } }]);
+    expect(said(behind(3.5, true)[0]!.says)).toContain('notched 3/4 in deep');
+    expect(behind(2.5, true)).toMatchObject([
+      { severity: 'fix', because: { need: expect.closeTo(0.3, 9), have: 0.25 } },
+    ]);
+    // Inside it may go to 40 %.
+    expect(behind(2.5, false)).toMatchObject([{ severity: 'ok', because: { have: 0.4 } }]);
+  });
 });
 
 describe('outlets of a room', () => {

@@ -149,6 +149,7 @@ export const LIMITS = {
   joistHoleShare: same('share', 'less', 1 / 3, 'IRC R502.8.1'),
   joistHoleEdgeMm: same('mm', 'more', inches(2), 'IRC R502.8.1'),
   joistNotchShare: same('share', 'less', 1 / 6, 'IRC R502.8.1'),
+  joistEndNotchShare: same('share', 'less', 1 / 4, 'IRC R502.8.1'),
   studHoleShare: same('share', 'less', 0.6, 'IRC R602.6'),
   studHoleBearingShare: same('share', 'less', 0.4, 'IRC R602.6'),
   studHoleEdgeMm: same('mm', 'more', inches(0.625), 'IRC R602.6'),
