@@ -43,6 +43,10 @@ export const switchedIn = (
     : []),
 ];
 
+/** Does a cable have the conductor of that switch? */
+export const hasSwitched = (cable: Parameters<typeof switchedIn>[0], key: SwitchKey): boolean =>
+  switchedIn(cable).some((s) => s.key === key);
+
 /** The switched conductor that a device takes, of those that come into its box: the one it is said to hang on, else the only one. */
 export function takenBy(
   { by }: Pick<Device, 'by'>,

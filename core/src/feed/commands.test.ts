@@ -1,17 +1,21 @@
 import { describe, expect, it } from '@jest/globals';
 import { makePoint, PointId, type Device, type House, type Point } from '../document/index.ts';
-import { atBreaker, atPoint, ceilingAt, knownBox, nm, outlet, smallHouse, wallAt } from '../testing/build.ts';
+import {
+  device,
+  atBreaker,
+  atPoint,
+  ceilingAt,
+  knownBox,
+  nm,
+  outlet,
+  smallHouse,
+  wallAt,
+} from '../testing/build.ts';
 import { said } from '../testing/said.ts';
 import { buildFeed, switching } from './index.ts';
 
 /** What switches what, as a person reads it. */
 
-const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
-});
 const by = (id: string) => PointId.parse(id);
 const s = (id: string, x: number, ...kinds: Device['kind'][]): Point =>
   makePoint(id, id.toUpperCase(), 'switch', wallAt(x, 48), {

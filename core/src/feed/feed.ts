@@ -4,6 +4,7 @@ import {
   goesOn,
   isProtecting,
   givesGroundFault,
+  hasSwitched,
   isReceptacleDevice,
   isTravelerSwitch,
   switchedIn,
@@ -327,8 +328,8 @@ export function buildFeed(house: House): Feed {
     if (d.hot || d.travelers)
       for (const { key, device } of switchPlaces(d.point)) {
         // One of two for the same light: the conductor to it is at the other one, unless a cable here is said to have it.
-        const named = (at.get(d.point.id) ?? []).some((c) => switchedIn(c).some((s) => s.key === key));
-        if (named || !isTravelerSwitch(device)) d.switched.add(key);
+        const has = () => (at.get(d.point.id) ?? []).some((c) => hasSwitched(c, key));
+        if (!isTravelerSwitch(device) || has()) d.switched.add(key);
       }
   const boxes = new Map<PointId, BoxFeed>();
   for (const [id, d] of drafts)

@@ -101,7 +101,7 @@ const gangsUsed = ({ devices }: Point): number =>
   );
 
 /** The plate or cover of a box: as wide as it is, with openings for what is in it. */
-function plateOf(point: Point, outdoors: boolean, wet = true): string | undefined {
+function plateOf(point: Point, outdoors: boolean, wet: boolean): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
   const gangs = Math.max(1, Math.min(3, point.box.gangs));
   if (point.devices.every((d) => d.kind === 'blank')) return blankCover(point, outdoors, gangs);
@@ -151,11 +151,9 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
     // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
     const shifted = (job.changes ?? []).some((c) => c.kind === 'shift' && c.pointId === point.id);
-    const narrow = { ...point, box: { ...point.box, gangs: gangsUsed(point) } };
-    if (shifted) {
-      one('ring-reducing');
-      one(plateOf(narrow, outdoors, place?.moisture === 'wet'));
-    } else if (isNew || otherPlate) one(plateOf(point, outdoors, place?.moisture === 'wet'));
+    const shown = shifted ? { ...point, box: { ...point.box, gangs: gangsUsed(point) } } : point;
+    if (shifted) one('ring-reducing');
+    if (shifted || isNew || otherPlate) one(plateOf(shown, outdoors, place?.moisture === 'wet'));
     if (!point.devices.every((d) => d.kind === 'blank'))
       one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
     for (const j of after.splices) if (isNew || j.isNew) one(j.connector);

@@ -27,7 +27,7 @@ interface Fault {
 interface Face {
   readonly setting: JobInHouse;
   readonly want: Want;
-  readonly size: typeof USUAL_MM | { readonly widthMm: number; readonly heightMm: number };
+  readonly size: { readonly widthMm: number; readonly heightMm: number };
 }
 
 /** Boxes on the same outer face: those that are there, and the others that are wanted. */
@@ -104,13 +104,9 @@ function better(face: Face, at: OutsidePosition): OutsidePosition | undefined {
  * What is wrong with the place of a want on an outer face, with the nearest good one.
  * @param planned the points of the chosen plan: they tell which box it gets
  */
-export function outerFaceFindings(
-  setting: JobInHouse,
-  want: Want,
-  planned: readonly Point[],
-): { findings: Finding[]; offer: OutsidePosition | undefined } {
+export function outerFaceFindings(setting: JobInHouse, want: Want, planned: readonly Point[]): Finding[] {
   const { at } = want;
-  if (at.on !== 'outside') return { findings: [], offer: undefined };
+  if (at.on !== 'outside') return [];
   const box = planned.find((p) => p.id === newPointId(want))?.box.model ?? null;
   const face: Face = { setting, want, size: boxModel(box) ?? USUAL_MM };
   const faults = faultsAt(face, at);
@@ -123,19 +119,16 @@ export function outerFaceFindings(
         },
       ]
     : [];
-  return {
-    offer,
-    findings: faults.map(({ kind, says, detail }): Finding => ({
-      rule: `place-outside-${kind}`,
-      key: `place-outside-${kind}:${want.id}`,
-      severity: 'fix',
-      origin: 'new',
-      mark: 'want',
-      subjects: [want.id],
-      says,
-      detail,
-      sources: [practice(msg('placement.outside.practice'))],
-      remedies,
-    })),
-  };
+  return faults.map(({ kind, says, detail }): Finding => ({
+    rule: `place-outside-${kind}`,
+    key: `place-outside-${kind}:${want.id}`,
+    severity: 'fix',
+    origin: 'new',
+    mark: 'want',
+    subjects: [want.id],
+    says,
+    detail,
+    sources: [practice(msg('placement.outside.practice'))],
+    remedies,
+  }));
 }

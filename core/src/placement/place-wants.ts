@@ -315,8 +315,8 @@ export function judgePlacements(
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
     findings.push(...fixtureFindings(setting, want));
-    const outer = outerFaceFindings(setting, want, planned);
-    if (want.at.on === 'outside') findings.push(...outer.findings, ...coveredFindings(setting.plan, want));
+    if (want.at.on === 'outside')
+      findings.push(...outerFaceFindings(setting, want, planned), ...coveredFindings(setting.plan, want));
     const input = placementInput(setting, want, planned);
     if (!input || want.at.on !== 'wall') continue;
     const placement = judgePlace(input, want.at);

@@ -3,10 +3,10 @@ import {
   conductorsFor,
   derivedId,
   gangKinds,
+  hasSwitched,
   isTravelerSwitch,
   ItemId,
   switchCount,
-  switchedIn,
   switchKey,
   switchPlaces,
   type Change,
@@ -125,7 +125,7 @@ export function partnerReasons(box: BoxFeed, key: SwitchKey, seconds: number): T
   const asks = box.unread ? [ask(msg('planning.tap.cable-unread'), FROM.survey)] : [];
   // A four-way goes between the travelers: nothing else of the box is touched.
   if (pairs.length === 1) return asks;
-  const known = box.cables.some(({ cable }) => switchedIn(cable).some((s) => s.key === key));
+  const known = box.cables.some(({ cable }) => hasSwitched(cable, key));
   if (!known || !box.constantHot) return [no(msg('planning.tap.partner-conductor'), FROM.survey)];
   return asks;
 }
@@ -139,7 +139,7 @@ export function threeWayRole(box: BoxFeed, own: number): LegRole | null {
   const travelers = box.cables.filter(({ cable }) => carriesTravelers(cable));
   if (travelers.length !== 1 || switchPlaces(point).filter((s) => isTravelerSwitch(s.device)).length !== 1)
     return null;
-  const onSwitch = box.cables.some(({ cable }) => switchedIn(cable).some((s) => s.key === key));
+  const onSwitch = box.cables.some(({ cable }) => hasSwitched(cable, key));
   if (!onSwitch && !box.constantHot) return null;
   const carries = box.neutral ? 'common-travelers-neutral' : 'common-travelers';
   return {

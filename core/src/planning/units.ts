@@ -114,9 +114,13 @@ function chain(
   }
   return {
     legs,
-    cost: legs.reduce((s, l) => s + l.found.cost + legMinutes + endMinutes(l.conductors), 0),
+    cost: costOf(legs, legMinutes),
   };
 }
+
+/** What cables inside a unit cost: their ways, another box to enter for each, and its ends. */
+const costOf = (legs: readonly FoundLeg[], legMinutes: number): number =>
+  legs.reduce((s, l) => s + l.found.cost + legMinutes + endMinutes(l.conductors), 0);
 
 /** Switched conductors that one cable can bring beside what else it carries: 14-4 is the widest that is sold. */
 export const MOST_SWITCHED = 2;
@@ -154,13 +158,12 @@ function schemesOf(
   const atSwitch: Led = { id: s, nths: [...new Set(led.flatMap((l) => l.nths))], hot: true };
   const wants = [control, ...seconds, ...lights];
   const out: Unit[] = [];
+  // Whatever the scheme, a second switch hangs on the first.
+  const more = seconds.flatMap((w) => foundLeg(prices.closure, s, newPointId(w), secondRole(null)) ?? []);
+  if (more.length < seconds.length) return out;
   const add = (scheme: Text, entry: string, exits: string[], made: ReturnType<typeof chain>) => {
-    const more = seconds.flatMap((w) => foundLeg(prices.closure, s, newPointId(w), secondRole(null)) ?? []);
-    if (!made || more.length < seconds.length) return;
-    const cost = more.reduce(
-      (sum, l) => sum + l.found.cost + prices.legMinutes + endMinutes(l.conductors),
-      made.cost,
-    );
+    if (!made) return;
+    const cost = made.cost + costOf(more, prices.legMinutes);
     out.push({ group, wants, entry, exits, scheme, legs: [...made.legs, ...more], cost });
   };
   add(

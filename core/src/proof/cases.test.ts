@@ -18,6 +18,7 @@ import {
 import { evaluate } from '../evaluation/evaluate.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import {
+  device,
   atBreaker,
   atPoint,
   bundle,
@@ -34,12 +35,6 @@ import { proveWiring } from './electrical.ts';
 
 /** Jobs in houses as they are, the whole way: documents in, plan out. Each has its counterpart that must still pass. */
 
-const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
-});
 const metal = (model: string, gangs = 1): Point['box'] => ({
   model,
   markedCubicInches: null,
@@ -285,7 +280,7 @@ describe('two switches for one light', () => {
     [
       'a third beside a four-way',
       () => plan(threeSwitches(true), [second()]),
-      'only one more switch can join here',
+      'only one more switch can be added here',
     ],
     [
       'two at once',

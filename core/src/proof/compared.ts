@@ -1,5 +1,6 @@
 import {
   isSwitchDevice,
+  switchPlaces,
   type Change,
   type House,
   type Job,
@@ -108,10 +109,9 @@ export interface Compared {
 export type Pairs = ReadonlyMap<string, { readonly other: string; readonly crosses: boolean }>;
 
 /** The handle of the n-th switch of a box. */
-export function nthHandle(point: Point | undefined, nth: number): string | undefined {
-  const devices = point?.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : [])) ?? [];
-  const device = devices[nth - 1];
-  return point && device !== undefined ? handleOf(point.id, device) : undefined;
+function nthHandle(point: Point | undefined, nth: number): string | undefined {
+  const place = point && switchPlaces(point)[nth - 1];
+  return point && place && handleOf(point.id, place.index);
 }
 
 /** The pairs that a job asks for. */

@@ -1,4 +1,11 @@
-import { isSwitchDevice, isTravelerSwitch, type Job, type Point, type PointId } from '../document/index.ts';
+import {
+  isSwitchDevice,
+  isTravelerSwitch,
+  switchPlaces,
+  type Job,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 import {
   handleOf,
   joined,
@@ -12,7 +19,7 @@ import {
   type UseAt,
 } from '../network/index.ts';
 import { asDrawn } from './drawn.ts';
-import { fault, isOn, nthHandle, useName, type Side, type Looked, type Compared } from './compared.ts';
+import { fault, isOn, useName, type Side, type Looked, type Compared } from './compared.ts';
 import type { Fault } from './plan.ts';
 import { allOf, msg, row, type Message, type Text } from '../words/index.ts';
 
@@ -104,10 +111,8 @@ export function sameAsBefore(c: Compared): Fault[] {
 const HALF: UseAt['what'] = 'bottom outlet';
 
 /** Is the common of a three-way hot? Where that one hangs at the end of two, its conductor to the light is. */
-const commonLive = (point: Point, nth: number, touched: Looked | undefined): boolean => {
-  const device = point.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : []))[nth - 1] ?? -1;
-  return touched !== undefined && touched(screwOf(point.id, device, 'common screw')).hots.length > 0;
-};
+const commonLive = (point: Point, index: number, touched: Looked | undefined): boolean =>
+  touched !== undefined && touched(screwOf(point.id, index, 'common screw')).hots.length > 0;
 
 /** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
 export function asWanted(c: Compared): Fault[] {
@@ -138,16 +143,13 @@ export function asWanted(c: Compared): Fault[] {
       if (use.what === 'pilot light') return isOn(handleOf(point.id, use.device), state, c.pairs);
       if (!commanded || always(use)) return true;
       const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
-      const device = switchBox.devices.filter(isSwitchDevice)[nth - 1];
+      const place = switchPlaces(switchBox)[nth - 1];
+      if (!place) return false;
+      const key = handleOf(switchBox.id, place.index);
       // One of two that were there: what it commands is live when its common is.
-      if (
-        device &&
-        isTravelerSwitch(device) &&
-        c.pairs.get(nthHandle(switchBox, nth) ?? '')?.crosses !== false
-      )
-        return commonLive(switchBox, nth, isAt[i]);
-      const key = nthHandle(switchBox, nth);
-      return key !== undefined && isOn(key, state, c.pairs);
+      return isTravelerSwitch(place.device) && c.pairs.get(key)?.crosses !== false
+        ? commonLive(switchBox, place.index, isAt[i])
+        : isOn(key, state, c.pairs);
     });
   }
   for (const change of c.job.changes ?? [])

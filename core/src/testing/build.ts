@@ -1,4 +1,15 @@
-import type { Bundle, Cable, Change, House, Job, Load, LoadFacts, Point, Want } from '../document/index.ts';
+import type {
+  Bundle,
+  Cable,
+  Change,
+  Device,
+  House,
+  Job,
+  Load,
+  LoadFacts,
+  Point,
+  Want,
+} from '../document/index.ts';
 import {
   BreakerId,
   ItemId,
@@ -43,6 +54,14 @@ export const atBreaker = (id = 'b1'): Cable['from'] => ({ at: 'breaker', breaker
 export const knownBox = (model: string, clamps: 'inside' | 'none' | 'unknown' = 'none'): Partial<Point> => ({
   condition: 'sound',
   box: { model, markedCubicInches: null, gangs: 1, clamps, metal: null },
+});
+
+/** A device of 15 A with a ground, changed where a test needs it. */
+export const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
+  kind,
+  amps: 15,
+  grounded: true,
+  ...more,
 });
 
 export const outlet = (id: string, x: number, more: Partial<Point> = {}): Point =>

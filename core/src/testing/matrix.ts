@@ -14,7 +14,7 @@ import {
   type Position,
   type Want,
 } from '../document/index.ts';
-import { atBreaker, atPoint, ceilingAt, loadAt, nm, panel, smallHouse, wallAt } from './build.ts';
+import { device, atBreaker, atPoint, ceilingAt, loadAt, nm, panel, smallHouse, wallAt } from './build.ts';
 
 /**
  * Every kind of house against everything that can be asked of it: the box that is worked at is of plastic or metal, fed by each kind of
@@ -54,12 +54,6 @@ const AT: Record<Kind['place'], Position> = {
   ceiling: ceilingAt(70, 40),
 };
 
-const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
-});
 const facts = (model: string, metal: boolean, gangs = 1): Pick<Point, 'box' | 'condition'> => ({
   condition: 'sound',
   box: { model, markedCubicInches: null, gangs, clamps: 'none', metal },

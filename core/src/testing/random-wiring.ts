@@ -22,7 +22,7 @@ import {
   type Want,
 } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
-import { atBreaker, atPoint, nm, panel } from './build.ts';
+import { device, atBreaker, atPoint, nm, panel } from './build.ts';
 
 /**
  * Houses as they are wired: chains of outlets, switch loops, three-ways, half-switched outlets, protecting receptacles, fans with
@@ -151,13 +151,6 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   connector: fc.constantFrom<Draw['connector']>('twist-on', 'lever'),
   method: fc.constantFrom<Job['method']>(null, null, null, 'EMT', 'MC'),
   use: fc.constantFrom<Draw['use']>('den', 'den', 'kitchen', 'garage', 'bath'),
-});
-
-const device = (kind: DeviceKind, more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
 });
 
 /** Places for boxes around a room, 30 in apart. */

@@ -13,6 +13,7 @@ import {
 import { evaluate } from '../../../evaluation/evaluate.ts';
 import { applyEdit } from '../../../findings/index.ts';
 import {
+  device,
   atBreaker,
   atPoint,
   bundle,
@@ -28,12 +29,6 @@ import { feet } from '../../../units/index.ts';
 
 /** What the devices of a switch box need beside their conductors: NEC 404.2(C), 404.14(E), 725.136, from memory. */
 
-const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
-});
 const by = (id: string) => PointId.parse(id);
 
 interface Case {

@@ -17,6 +17,7 @@ import {
   type Want,
 } from '../../../document/index.ts';
 import {
+  device,
   atBreaker,
   atPoint,
   bundle,
@@ -54,12 +55,6 @@ interface Cases {
 }
 
 const id = (s: string) => PointId.parse(s);
-const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
-});
 const cables = (first: Partial<Cable> = {}, second: Partial<Cable> = {}): House['cables'] => [
   nm('c1', atBreaker(), atPoint('r1'), first),
   nm('c2', atPoint('r1'), atPoint('r2'), second),
