@@ -168,9 +168,9 @@ describe('documents that an older version wrote', () => {
     };
     expect(h.document).toMatchObject({ formatVersion: 3, amendments: [] });
     const j = body(await request(app).get('/api/jobs/j1'));
-    expect(j.document).toMatchObject({ formatVersion: 3, method: null, rings: {} });
+    expect(j.document).toMatchObject({ formatVersion: 4, method: null, rings: {} });
     expect((await put(j.document, j.version)).status).toBe(200);
-    expect(JSON.parse((await JobRow.findByPk('j1'))!.body)).toMatchObject({ formatVersion: 3 });
+    expect(JSON.parse((await JobRow.findByPk('j1'))!.body)).toMatchObject({ formatVersion: 4 });
   });
   it('of a newer version are refused and kept as they are', async () => {
     await request(app).post('/api/jobs').send(job());

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { demoHouses, demoJobs } from '../demo/index.ts';
 import { smallHouse, outlet, wallAt, nm, atPoint, bundle, wanted } from '../testing/build.ts';
 import {
+  type Job,
+  makeWant,
   CableId,
   PointId,
   WallId,
@@ -173,9 +175,55 @@ describe('documents of version 1', () => {
       atticCelsius: null,
       faultAmps: null,
     });
-    expect(r.value.jobs[0]).toMatchObject({ formatVersion: 3, method: null, rings: {}, clampsOutside: [] });
+    expect(r.value.jobs[0]).toMatchObject({ formatVersion: 4, method: null, rings: {}, clampsOutside: [] });
     expect(heard(r.value)).toEqual(
       readBundle(file()).ok ? (readBundle(file()) as { value: unknown }).value : null,
+    );
+  });
+  it('of version 3 tell what a box holds in one list, device by device', () => {
+    const f = file();
+    const job = f.jobs[0] as Job;
+    const { devices: _, ...asked } = makeWant('w1', 'new 1', job.wants[0]!.at);
+    const was = (fields: object, changes: object[] = []) => {
+      const wants = [{ ...asked, gangs: 1, ...fields }];
+      const r = readBundle({ ...f, jobs: [{ ...job, wants, changes, formatVersion: 3 }] });
+      return r.ok ? r.value.jobs[0]! : r.problems;
+    };
+    const held = (fields: object) => (was(fields) as Job).wants[0]!;
+    expect(held({}).devices).toEqual([{ kind: 'receptacle' }]);
+    expect(held({ gangs: 3, beside: ['switch'], devices: ['receptacle-gfci', 'dimmer', 'fan'] })).toEqual({
+      ...asked,
+      devices: [{ kind: 'receptacle-gfci' }, { kind: 'dimmer' }, { kind: 'receptacle' }],
+    });
+    expect(held({ half: true, gangs: 2 }).devices).toEqual([
+      { kind: 'receptacle', tab: 'broken' },
+      { kind: 'receptacle', tab: 'broken' },
+    ]);
+    expect(held({ plug: '14-50' }).devices).toEqual([{ kind: 'receptacle', plug: '14-50' }]);
+    expect(held({ kind: 'appliance', volts: 240 }).devices).toEqual([{ kind: 'appliance', volts: 240 }]);
+    expect(held({ kind: 'fan', lightNth: 2, weightKg: 9 }).devices).toEqual([
+      { kind: 'fan', lightNth: 2, weightKg: 9 },
+    ]);
+    expect(held({ kind: 'fan', motor: 'always', half: true }).devices).toEqual([
+      { kind: 'fan', motor: 'always' },
+    ]);
+    const change = { id: 'c1', pointId: demoHouses()[0]!.points[0]!.id };
+    expect(
+      was({}, [
+        { ...change, kind: 'replace', index: 0, device: 'luminaire', weightKg: 3 },
+        { ...change, kind: 'enlarge', devices: ['switch', 'low-voltage'] },
+        { ...change, kind: 'retire' },
+      ]),
+    ).toMatchObject({
+      changes: [
+        { kind: 'replace', device: { kind: 'luminaire', weightKg: 3 } },
+        { kind: 'enlarge', devices: [{ kind: 'switch' }, { kind: 'low-voltage' }] },
+        { kind: 'retire' },
+      ],
+    });
+    // What is no want is left for the reader to name.
+    expect(was({ gangs: 'two', kind: 7 })).toEqual(
+      expect.arrayContaining([expect.objectContaining({ where: 'jobs[0].wants[0].kind' })]),
     );
   });
   it('an amendment without a reason, or of a negative value, is refused at its place', () => {

@@ -238,23 +238,18 @@ export type Metal = z.infer<typeof Metal>;
 export const SwitchNumber = z.int().min(1).max(6);
 
 /** Weight of what hangs on a box, kg. */
-export const WeightKg = z.number().positive().max(500);
+const WeightKg = z.number().positive().max(500);
 
-export const Device = z.object({
+/** One function of a box: a device, and what of it does what. The survey says what is there, a want or a change what is asked for. */
+export const BoxFunction = z.object({
   kind: DeviceKind,
-  amps: z.number().positive().max(60),
-  grounded: z.boolean(),
-  /** Gangs its mounting takes; left out, one. */
-  gangs: z.int().min(1).max(4).optional(),
-  /** Largest conductor on its terminals; left out, the largest in the box is reckoned. */
-  gauge: Gauge.optional(),
   /** 240 for a device between two hots; left out, 120. */
   volts: z.literal([120, 240]).optional(),
   /** The shape of its slots, where it is not an ordinary duplex: what may be plugged in. */
   plug: PlugKey.optional(),
-  /** The tab between the two brass screws of a duplex receptacle; left out, nobody has looked. */
+  /** The tab between the two brass screws of a duplex receptacle: broken where one half is on its switch; left out, nobody has looked. */
   tab: z.enum(['whole', 'broken']).optional(),
-  /** A receptacle on a switch though a constant hot is in its box as well; left out, it is live at all times. */
+  /** Whether all of a receptacle is on a switch where its box has a constant hot as well; left out, a surveyed one is not, a wanted one is. */
   switched: z.boolean().optional(),
   /** Which switch of the box that commands a fan commands its light; left out, the light goes with the fan. */
   lightNth: SwitchNumber.optional(),
@@ -264,6 +259,16 @@ export const Device = z.object({
   by: z.object({ pointId: PointId, nth: SwitchNumber.optional() }).optional(),
   /** Weight of a luminaire or fan, kg; left out, nobody has said. */
   weightKg: WeightKg.optional(),
+});
+export type BoxFunction = z.infer<typeof BoxFunction>;
+
+export const Device = BoxFunction.extend({
+  amps: z.number().positive().max(60),
+  grounded: z.boolean(),
+  /** Gangs its mounting takes; left out, one. */
+  gangs: z.int().min(1).max(4).optional(),
+  /** Largest conductor on its terminals; left out, the largest in the box is reckoned. */
+  gauge: Gauge.optional(),
 });
 export type Device = z.infer<typeof Device>;
 

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { PlugKey } from './plugs.ts';
-import { CableType, DeviceKind, Gauge, House, LoadFacts, Position, SwitchNumber, WeightKg } from './house.ts';
+import { BoxFunction, CableType, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
@@ -30,14 +29,10 @@ export const Want = z.object({
   label: Name,
   kind: z.enum(['receptacle', 'switch', 'luminaire', 'fan', 'appliance']),
   at: Position,
-  gangs: z.int().min(1).max(3),
-  /** What is in the gangs after the first, from the left; left out, the same as in the first. */
-  beside: z
-    .array(z.enum(['receptacle', 'switch', 'low-voltage']))
-    .max(2)
-    .optional(),
-  /** Which device of its kind is in each gang, from the left: a dimmer for a switch, a single or a protecting receptacle; left out, the usual one. */
-  devices: z.array(DeviceKind).max(3).optional(),
+  /** What its box holds, from the left; of a point that moves what it held when that was asked for, since its devices come along. */
+  devices: z.array(BoxFunction).min(1).max(3),
+  /** Gangs that its box has at least; left out, as many as its devices take. */
+  gangs: z.int().min(1).max(3).optional(),
   /** Always live, or commanded by an existing switch. */
   control: z.discriminatedUnion('by', [
     z.object({ by: z.literal('always') }),
@@ -52,12 +47,6 @@ export const Want = z.object({
       z.object({ by: z.literal('want'), wantId: WantId, nth: SwitchNumber.optional() }),
     ])
     .optional(),
-  /** Which switch of the same box commands the light of a fan; left out, the light goes with the fan. */
-  lightNth: SwitchNumber.optional(),
-  /** A fan whose motor is hot at all times: what controls it controls its light. */
-  motor: z.literal('always').optional(),
-  /** A receptacle of which one half alone hangs on what controls it; the other is hot at all times. */
-  half: z.literal(true).optional(),
   /** Where its power must come from, when that is not left to the search: a box that is there, a cable between two, or a panel. */
   source: z
     .discriminatedUnion('from', [
@@ -73,17 +62,11 @@ export const Want = z.object({
   replacesDevice: z.int().min(0).max(5).optional(),
   /** How far the cables of a point that moves can be drawn along, as somebody measured; left out, nobody has. */
   reachMm: z.number().min(0).max(5000).optional(),
-  /** The plug of what will be plugged in: it decides voltage, rating and wires; left out, an ordinary 120 V one. */
-  plug: PlugKey.optional(),
-  /** 240 for an appliance between two hots; left out, 120. */
-  volts: z.literal(240).optional(),
   fixture: Fixture.optional(),
   /** How its box is held where the usual wings have no room: on the wall, or by screws through it into wood beside it. */
   mounting: z.enum(['surface', 'screwed']).optional(),
   /** Kept tight against air and smoke: gasket behind the plate, sealant around box and cables. */
   seal: z.literal(true).optional(),
-  /** What a light or fan weighs, kg; left out, nobody has said. */
-  weightKg: WeightKg.optional(),
   loads: z.array(LoadFacts).max(12),
   note: Note,
 });
@@ -97,18 +80,16 @@ export const Change = z.discriminatedUnion('kind', [
     id: ItemId,
     pointId: PointId,
     index: z.int().min(0).max(5),
-    device: DeviceKind,
+    device: BoxFunction,
     /** What the new light, fan or appliance draws, a row of lights as one; left out, nobody has said. */
     loads: z.array(LoadFacts).max(12).optional(),
-    /** What it weighs, kg. */
-    weightKg: WeightKg.optional(),
   }),
   /** A wider box with more devices in it. */
   z.object({
     kind: z.literal('enlarge'),
     id: ItemId,
     pointId: PointId,
-    devices: z.array(DeviceKind).min(1).max(3),
+    devices: z.array(BoxFunction).min(1).max(3),
   }),
   /** Devices taken out; the box keeps its place and gets a narrower one or blanks. */
   z.object({
@@ -270,7 +251,7 @@ const ByPoint = z
 export const MOST_WANTS = 20;
 
 export const JOB_FORMAT = 'elwand-job';
-export const JOB_VERSION = 3;
+export const JOB_VERSION = 4;
 
 export const Job = z.object({
   format: z.literal(JOB_FORMAT),

@@ -1,9 +1,9 @@
 import {
   GAUGES,
+  type BoxFunction,
   type Cable,
   type CableType,
   type Device,
-  type DeviceKind,
   type Gauge,
   type Point,
 } from './house.ts';
@@ -94,54 +94,72 @@ export const isTravelerSwitch = ({ kind }: Kind): boolean =>
 /** Something of low voltage: behind a divider, and nothing of the branch circuit. */
 export const isLowVoltage = ({ kind }: Kind): boolean => kind === 'low-voltage';
 
-/** What may stand in one gang of a wanted box. */
-export type GangKind = Want['kind'] | NonNullable<Want['beside']>[number];
+/** The receptacles, switches and other things that a wanted box holds, from the left. */
+export type GangKind = Want['kind'] | 'low-voltage';
+const gangKind = (device: Kind): GangKind | null =>
+  isLowVoltage(device) ? 'low-voltage' : deviceFacts(device).makes;
 
-/** What a wanted box has in its gangs, from the left. */
-export const gangKinds = ({ kind, gangs, beside }: Pick<Want, 'kind' | 'gangs' | 'beside'>): GangKind[] =>
-  Array.from({ length: gangs }, (_, i) => (i === 0 ? kind : (beside?.[i - 1] ?? kind)));
+/** Does a wanted box hold something of this kind? */
+export const holds = ({ devices }: Pick<Want, 'devices'>, kind: GangKind): boolean =>
+  devices.some((d) => gangKind(d) === kind);
 
-/** The device that is asked for in a gang of a wanted box; undefined where the usual one of its kind will do. */
-export const askedDevice = (
-  want: Pick<Want, 'kind' | 'gangs' | 'beside' | 'devices'>,
-  gang: number,
-): DeviceKind | undefined => {
-  const kind = want.devices?.[gang];
-  return kind && deviceFacts({ kind }).makes === gangKinds(want)[gang] ? kind : undefined;
-};
+/** Volts that something asked for is made for: its plug says so, or the person. */
+export const functionVolts = ({ volts, plug }: Pick<BoxFunction, 'volts' | 'plug'>): 120 | 240 =>
+  plug === undefined ? (volts ?? 120) : plugFacts(plug).volts;
+
+/** The plug of the receptacle that a want is for; undefined for an ordinary one. */
+export const plugOf = ({ devices }: Pick<Want, 'devices'>): PlugKey | undefined =>
+  devices.find((d) => d.plug !== undefined)?.plug;
 
 /** The voltage that a want is planned for: only appliances and receptacles are had for two hots. */
-export const voltsOf = ({ kind, volts, plug }: Pick<Want, 'kind' | 'volts' | 'plug'>): 120 | 240 =>
-  kind === 'receptacle' && plug !== undefined
-    ? plugFacts(plug).volts
-    : volts === 240 && (kind === 'appliance' || kind === 'receptacle')
-      ? 240
-      : 120;
+export const voltsOf = ({ devices }: Pick<Want, 'devices'>): 120 | 240 =>
+  devices.some((d) => (isReceptacleDevice(d) || d.kind === 'appliance') && functionVolts(d) === 240)
+    ? 240
+    : 120;
 
-/** Does a want need what is hot at all times beside the conductor of its switch: a fan with its motor on it, half an outlet? */
-export const needsHotToo = ({
-  kind,
-  motor,
-  half,
-  control,
-}: Pick<Want, 'kind' | 'motor' | 'half' | 'control'>): boolean =>
-  control.by !== 'always' &&
-  ((kind === 'fan' && motor === 'always') || (kind === 'receptacle' && half === true));
+/** Is all of a wanted device, one part of it or nothing on the switch that its box is commanded by? */
+export const onSwitch = ({ kind, tab, switched, motor }: BoxFunction): 'all' | 'part' | 'nothing' =>
+  (kind === 'fan' && motor === 'always') || (kind === 'receptacle' && tab === 'broken')
+    ? 'part'
+    : isReceptacleDevice({ kind }) && switched === false
+      ? 'nothing'
+      : 'all';
+
+/** Does a want need what is hot at all times beside the conductor of its switch: a fan with its motor on it, half an outlet, one of two? */
+export const needsHotToo = ({ devices, control }: Pick<Want, 'devices' | 'control'>): boolean =>
+  control.by !== 'always' && devices.some((d) => onSwitch(d) !== 'all');
+
+/** What is put in where this is asked for: its plug says volts, amps and width. */
+export function madeOf({ plug, ...asked }: BoxFunction, amps: number): Device {
+  if (plug === undefined) return { ...asked, amps, grounded: true };
+  const facts = plugFacts(plug);
+  return {
+    ...asked,
+    amps: facts.amps,
+    grounded: true,
+    ...(facts.volts === 240
+      ? { volts: 240, plug, ...(plugGangs(plug) > 1 ? { gangs: plugGangs(plug) } : {}) }
+      : {}),
+  };
+}
 
 /** Gangs that the box of a want has at least: a receptacle of 30 A and more is as wide as two. */
-export const boxGangs = ({ kind, gangs, plug }: Pick<Want, 'kind' | 'gangs' | 'plug'>): number =>
-  Math.max(gangs, kind === 'receptacle' && plug !== undefined ? plugGangs(plug) : 1);
+export const boxGangs = ({ devices, gangs }: Pick<Want, 'devices' | 'gangs'>): number =>
+  Math.max(
+    gangs ?? 1,
+    devices.reduce((n, { plug }) => n + (plug === undefined ? 1 : plugGangs(plug)), 0),
+  );
 
 /** Gangs that the receptacle of a plug takes: the flush ones of 30 A and more are wider than 2 in. */
-export const plugGangs = (plug: PlugKey): 1 | 2 => (plugFacts(plug).amps > 20 ? 2 : 1);
+const plugGangs = (plug: PlugKey): 1 | 2 => (plugFacts(plug).amps > 20 ? 2 : 1);
 
 /** Does a device between two hots take a neutral as well: its plug has four blades? */
 export const takesNeutral = ({ volts, plug }: Pick<Device, 'volts' | 'plug'>): boolean =>
   volts === 240 && plug !== undefined && plugFacts(plug).neutral;
 
 /** Does a want between two hots take a neutral as well? */
-export const wantsNeutral = (want: Pick<Want, 'kind' | 'volts' | 'plug'>): boolean =>
-  voltsOf(want) === 240 && want.plug !== undefined && plugFacts(want.plug).neutral;
+export const wantsNeutral = (want: Pick<Want, 'devices'>): boolean =>
+  want.devices.some((d) => functionVolts(d) === 240 && takesNeutral({ ...d, volts: 240 }));
 
 /** Does something in a box hang between two hots? */
 export const isBetweenHots = ({ devices }: { readonly devices: readonly Pick<Device, 'volts'>[] }): boolean =>
@@ -152,8 +170,8 @@ export const isTwoHot = ({ carries }: Pick<Cable, 'carries'>): boolean =>
   carries === 'two-hots' || carries === 'two-hots-neutral';
 
 /** Switches in a wanted box. */
-export const switchCount = (want: Pick<Want, 'kind' | 'gangs' | 'beside'>): number =>
-  gangKinds(want).filter((k) => k === 'switch').length;
+export const switchCount = ({ devices }: Pick<Want, 'devices'>): number =>
+  devices.filter(isSwitchDevice).length;
 
 /** Old small aluminum branch wiring, which is not extended; large aluminum feeders are ordinary. */
 export const isSmallAluminum = ({ metal, gauge }: Pick<Cable, 'metal' | 'gauge'>): boolean =>

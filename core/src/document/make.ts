@@ -161,12 +161,13 @@ export function makeJob(id: string, houseId: HouseId, name: string, more: Partia
 }
 
 export function makeWant(id: string, label: string, at: Position, more: Partial<Want> = {}): Want {
+  const kind = more.kind ?? 'receptacle';
   return {
     id: WantId.parse(id),
     label,
-    kind: 'receptacle',
+    kind,
     at,
-    gangs: 1,
+    devices: [{ kind }],
     control: { by: 'always' },
     loads: [],
     note: '',

@@ -11,6 +11,7 @@ import {
 } from './bundle.ts';
 import { HOUSE_FORMAT, HOUSE_VERSION, House } from './house.ts';
 import { HouseId } from './ids.ts';
+import { withFunctions } from './functions-upgrade.ts';
 import { JOB_FORMAT, JOB_VERSION, Job } from './job.ts';
 import { nearOrigin } from './origin.ts';
 import { msg, type Text } from '../words/index.ts';
@@ -55,7 +56,8 @@ const houseUpgrades: Readonly<Record<number, Upgrade>> = {
 };
 const jobUpgrades: Readonly<Record<number, Upgrade>> = {
   1: (job) => ({ method: null, rings: {}, clampsOutside: [], ...job }),
-  2: (job) => withinBounds(Job, job, 3),
+  2: (job) => job,
+  3: (job) => withinBounds(Job, withFunctions(job), 4),
 };
 /** Version 2 may carry the history; a file of version 1 has none. */
 const bundleUpgrades: Readonly<Record<number, Upgrade>> = { 1: (bundle) => bundle };

@@ -77,9 +77,9 @@ export const switchPlaces = ({
     .map((at, i) => ({ ...at, nth: i + 1, key: switchKey(id, i + 1) }));
 
 /** The switches, by their number in their box, that a want hangs on: its own, and that of a fan's light. */
-export function switchNumbers(want: Pick<Want, 'control' | 'lightNth' | 'kind'>): number[] {
+export function switchNumbers(want: Pick<Want, 'control' | 'devices'>): number[] {
   const own = want.control.by === 'always' ? 1 : (want.control.nth ?? 1);
-  const light = want.kind === 'fan' ? want.lightNth : undefined;
+  const light = want.devices.find(({ kind }) => kind === 'fan')?.lightNth;
   return light === undefined || light === own ? [own] : [own, light];
 }
 

@@ -352,7 +352,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
       ...noWay(setting, bundle, planning),
       ...integrityFindings(given),
       ...placeFindings,
-      ...changeFindings(base.house, job),
+      ...changeFindings(base.house, feed, job),
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
     ],

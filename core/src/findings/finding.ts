@@ -7,6 +7,7 @@ import {
   MOST_WANTS,
   placeholderLabel,
   WantId,
+  type BoxFunction,
   type Breaker,
   type Bundle,
   type CableId,
@@ -59,6 +60,8 @@ export type Edit =
   | { edit: 'ground-proved'; cableId: CableId }
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
   | { edit: 'same-load'; changeId: string }
+  /** The outlets that a change puts in, on the switch whose conductor comes to their box, or hot at all times. */
+  | { edit: 'ask-switched'; changeId: string; on: boolean }
   | { edit: 'set-divider'; pointId: PointId; barrier: 'metal' | 'nonmetallic' }
   | { edit: 'set-tab'; pointId: PointId; device: number; tab: 'whole' | 'broken' }
   | { edit: 'breaker-proved'; breakerId: string }
@@ -193,6 +196,8 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
     case 'same-load':
       return { house, job: { ...job, changes: withOldLoads(house, job.changes ?? [], edit.changeId) } };
+    case 'ask-switched':
+      return { house, job: { ...job, changes: onSwitch(job.changes ?? [], edit) } };
     case 'set-divider':
       return withPoint(bundle, edit.pointId, (p) => ({
         ...p,
@@ -257,15 +262,32 @@ const withOldLoads = (
       : c,
   );
 
+function onSwitch(
+  changes: NonNullable<Job['changes']>,
+  { changeId, on }: Extract<Edit, { edit: 'ask-switched' }>,
+): NonNullable<Job['changes']> {
+  const put = ({ tab: _, ...asked }: BoxFunction): BoxFunction =>
+    isReceptacleDevice(asked) ? { ...asked, switched: on } : asked;
+  return changes.map((c) => {
+    if (c.id !== changeId) return c;
+    if (c.kind === 'replace') return { ...c, device: put(c.device) };
+    return c.kind === 'enlarge' ? { ...c, devices: c.devices.map(put) } : c;
+  });
+}
+
 /** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */
 function withPut(
   changes: NonNullable<Job['changes']>,
   { pointId, index, device }: Extract<Edit, { edit: 'put-device' }>,
 ): NonNullable<Job['changes']> {
   const own = changes.find((c) => c.kind === 'replace' && c.pointId === pointId && c.index === index);
-  if (own?.kind === 'replace') return changes.map((c) => (c === own ? { ...own, device } : c));
+  if (own?.kind === 'replace')
+    return changes.map((c) => (c === own ? { ...own, device: { kind: device } } : c));
   const id = ItemId.parse(derivedId('put', pointId, index));
-  return [...changes.filter((c) => c.id !== id), { kind: 'replace', id, pointId, index, device }];
+  return [
+    ...changes.filter((c) => c.id !== id),
+    { kind: 'replace', id, pointId, index, device: { kind: device } },
+  ];
 }
 
 const isSubject = (want: Want, subject: string): boolean => derivedId('new', want.id) === subject;
@@ -310,9 +332,9 @@ function withDevice(
 ): NonNullable<Job['changes']> {
   return changes.map((c) => {
     if (c.pointId !== pointId) return c;
-    if (c.kind === 'replace' && isReceptacleDevice({ kind: c.device })) return { ...c, device };
-    if (c.kind === 'enlarge')
-      return { ...c, devices: c.devices.map((kind) => (isReceptacleDevice({ kind }) ? device : kind)) };
+    const other = (d: BoxFunction): BoxFunction => (isReceptacleDevice(d) ? { ...d, kind: device } : d);
+    if (c.kind === 'replace') return { ...c, device: other(c.device) };
+    if (c.kind === 'enlarge') return { ...c, devices: c.devices.map(other) };
     return c;
   });
 }

@@ -11,15 +11,14 @@ import { placeFacts, takesAFan, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
 import {
   CableId,
-  gangKinds,
+  holds,
   givesArcFault,
   givesGroundFault,
   needsHotToo,
-  askedDevice,
   boxGangs,
   isProtecting,
-  plugFacts,
-  plugGangs,
+  madeOf,
+  onSwitch,
   isLamp,
   isReceptacleDevice,
   PointId,
@@ -95,50 +94,34 @@ function devicesFor(
   groundFaultHere: boolean,
   pack: CodePack,
 ): Device[] {
-  if (want.kind === 'luminaire' || want.kind === 'fan') {
-    const light = switchNumbers(want)[1];
-    return [
-      {
-        kind: want.kind,
-        amps: 15,
-        grounded: true,
-        ...(light === undefined ? {} : { lightNth: light }),
-        ...(needsHotToo(want) ? { motor: 'always' as const } : {}),
-        ...(want.weightKg === undefined ? {} : { weightKg: want.weightKg }),
-      },
-    ];
-  }
-  if (want.kind === 'appliance')
-    return want.volts === 240
-      ? [{ kind: 'appliance', amps: breaker.amps, grounded: true, volts: 240 }]
-      : [{ kind: 'appliance', amps: 15, grounded: true }];
-  if (voltsOf(want) === 240)
-    return gangKinds(want).map((): Device => ({
-      kind: 'receptacle-single',
-      amps: want.plug ? plugFacts(want.plug).amps : ratingFor(breaker.amps),
-      grounded: true,
-      volts: 240,
-      ...(want.plug ? { plug: want.plug } : {}),
-      ...(want.plug && plugGangs(want.plug) > 1 ? { gangs: plugGangs(want.plug) } : {}),
-    }));
+  const commanded = want.control.by !== 'always' && switchCount(want) === 0;
   // One protecting device covers what is beside it in the box, on its LOAD side.
-  const first = gangKinds(want).indexOf('receptacle');
-  const switched = want.control.by !== 'always' && switchCount(want) === 0;
+  const first = want.devices.findIndex(isReceptacleDevice);
   // A 15 A receptacle is right on 15 A, and on 20 A unless one load alone would be too much for it.
   const heavy =
     want.loads.some((l) => l.voltAmperes / circuitVolts(breaker) > pack.limits.cordShare.value * 15) &&
     breaker.amps === 20;
   const together = new Set([...pairedIn(want, wants)].map((nth) => gangOfSwitch(want, nth)));
   const kindTogether = carries === 'travelers-both-ways' ? 'switch-four-way' : 'switch-three-way';
-  return gangKinds(want).map((kind, i): Device => {
-    const asked = together.has(i) ? kindTogether : askedDevice(want, i);
-    if (kind === 'low-voltage') return { kind, amps: 15, grounded: true };
-    if (kind === 'switch') return { kind: asked ?? 'switch', amps: 15, grounded: true };
+  const light = switchNumbers(want)[1];
+  return want.devices.map((asked, i): Device => {
+    const { tab: _, switched: __, motor, lightNth: ___, ...plain } = asked;
+    if (isLamp(asked))
+      return {
+        ...madeOf(plain, 15),
+        ...(asked.kind === 'fan' && light !== undefined ? { lightNth: light } : {}),
+        ...(motor !== undefined && needsHotToo(want) ? { motor } : {}),
+      };
+    if (asked.kind === 'appliance') return madeOf(plain, asked.volts === 240 ? breaker.amps : 15);
+    if (!isReceptacleDevice(asked))
+      return { ...madeOf(plain, 15), ...(together.has(i) ? { kind: kindTogether } : {}) };
+    if (voltsOf(want) === 240)
+      return { ...madeOf(plain, ratingFor(breaker.amps)), kind: 'receptacle-single', volts: 240 };
+    const on = onSwitch(asked);
     return {
-      kind: asked ?? (groundFaultHere && i === first ? 'receptacle-gfci' : 'receptacle'),
-      amps: heavy || want.plug === '5-20' ? 20 : 15,
-      grounded: true,
-      ...(needsHotToo(want) ? { tab: 'broken' as const } : switched ? { switched } : {}),
+      ...madeOf(plain, heavy ? 20 : 15),
+      ...(groundFaultHere && i === first && asked.kind === 'receptacle' ? { kind: 'receptacle-gfci' } : {}),
+      ...(!commanded || on === 'nothing' ? {} : on === 'part' ? { tab: 'broken' } : { switched: true }),
     };
   });
 }
@@ -171,13 +154,6 @@ export interface Applied {
   readonly undone: readonly PointId[];
 }
 
-/** Is a protecting receptacle asked for in this box, whatever the place asks? */
-const protectsItself = (want: Want): boolean =>
-  gangKinds(want).some((_, i) => {
-    const kind = askedDevice(want, i);
-    return kind !== undefined && isProtecting({ kind });
-  });
-
 /** Which wants get a ground-fault device of their own: those that need it and are not fed from another one's LOAD side. */
 function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<string> {
   const own = new Set<string>();
@@ -187,7 +163,7 @@ function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<s
     const want = setting.job.wants.find((w) => newPointId(w) === leg.to);
     const place = want && placeFacts(setting.plan, want.at);
     // A protecting receptacle has no tab to break.
-    if (!want || !gangKinds(want).includes('receptacle') || needsHotToo(want) || !place) continue;
+    if (!want || !holds(want, 'receptacle') || needsHotToo(want) || !place) continue;
     if (covered.has(leg.from) || own.has(leg.from)) {
       covered.add(leg.to);
       continue;
@@ -198,7 +174,7 @@ function ownGroundFault(setting: JobInHouse, legs: readonly PlannedLeg[]): Set<s
       appliance,
       amps: leg.breaker.amps,
     }).needed;
-    if ((asked && needs) || protectsItself(want)) own.add(leg.to);
+    if ((asked && needs) || want.devices.some(isProtecting)) own.add(leg.to);
   }
   return own;
 }
@@ -228,10 +204,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         at: want.at,
         condition: 'sound',
         accessible: true,
-        box: withDivider(
-          factsOf(box, Math.max(box.gangs, boxGangs(want))),
-          gangKinds(want).includes('low-voltage'),
-        ),
+        box: withDivider(factsOf(box, Math.max(box.gangs, boxGangs(want))), holds(want, 'low-voltage')),
         devices: moved
           ? devicesTaken(want, moved).map((d) => withSwitch(d, goes))
           : devicesFor(want, job.wants, leg, own.has(newPointId(want)), setting.pack),

@@ -56,7 +56,10 @@ describe('circuits that are too large for an outlet at 120 V, NEC 210.23 (from m
         nm('c2', atPoint('r1'), atPoint('r2'), { carries: 'two-hots' }),
       ],
     });
-    const at240 = refused(house, wanted(40, { kind: 'appliance', volts: 240 }));
+    const at240 = refused(
+      house,
+      wanted(40, { kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] }),
+    );
     expect(at240).not.toContain('planning.tap.too-large');
     expect(at240).not.toContain('planning.tap.no-240');
     expect(refused(house)).toContain('planning.tap.only-240');
@@ -231,7 +234,7 @@ describe('what a want needs of the conductors in a box', () => {
     const groups = groupWants([
       want('a', {}),
       want('b', {}),
-      want('c', { kind: 'appliance', volts: 240 }),
+      want('c', { kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] }),
       want('d', { source: { from: 'point', pointId: PointId.parse('r1') } }),
     ]);
     expect(groups.map((g) => [g.wants.map((w) => w.id).join(), g.volts, g.only])).toEqual([

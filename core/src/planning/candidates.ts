@@ -6,6 +6,7 @@ import {
   isTwoHot,
   needsHotToo,
   wantsNeutral,
+  plugOf,
   voltsOf,
   switchCount,
   isLamp,
@@ -72,7 +73,7 @@ export function groupWants(wants: readonly Want[]): WantGroup[] {
       only ?? '',
       w.replacesDevice ?? '',
       partner ?? '',
-      isTwoHotWant(w) ? (w.plug ?? '') : '',
+      isTwoHotWant(w) ? (plugOf(w) ?? '') : '',
     ].join('#');
     const group = groups.get(key) ?? { only, control, partner, wants: [] };
     group.wants.push(w);

@@ -5,8 +5,10 @@ import {
   makeWant,
   PointId,
   RoomId,
+  type BoxFunction,
   type Bundle,
   type Change,
+  type Device,
   type House,
   type LoadFacts,
   type Point,
@@ -28,7 +30,7 @@ import {
   change,
 } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
-import { shiftRoomMm, switchesOf } from './index.ts';
+import { changeText, shiftRoomMm, switchesOf } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
 const id = (s: string) => PointId.parse(s);
@@ -145,7 +147,7 @@ describe('a box that is sealed or taken out', () => {
     expect(bill).toContain('air-seal');
   });
   it('one that was nailed to its stud takes longer to come out than a retrofit box', () => {
-    const bigger = change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] });
+    const bigger = change({ kind: 'enlarge', pointId: id('r2'), devices: [{ kind: 'switch' }] });
     const nailed = stepOf(bigger).step;
     const old = knownBox('old-1g-20');
     const retrofit = stepOf(bigger, [outlet('r1', 24), outlet('r2', 88, old)]).step;
@@ -165,21 +167,23 @@ describe('the bill of changes', () => {
   it('a device replaced by one of its own kind is bought', () =>
     expect(
       heard(
-        lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle' })], []).get(
-          'receptacle-15',
-        ),
+        lines(
+          [change({ kind: 'replace', pointId: id('r2'), index: 0, device: { kind: 'receptacle' } })],
+          [],
+        ).get('receptacle-15'),
       ),
     ).toMatchObject({ needed: 1, why: ['R2'] }));
   it('a device of another kind is bought once', () =>
     expect(
       heard(
-        lines([change({ kind: 'replace', pointId: id('r2'), index: 0, device: 'receptacle-gfci' })], []).get(
-          'gfci-15',
-        ),
+        lines(
+          [change({ kind: 'replace', pointId: id('r2'), index: 0, device: { kind: 'receptacle-gfci' } })],
+          [],
+        ).get('gfci-15'),
       ),
     ).toMatchObject({ needed: 1, why: ['R2'] }));
   it('an enlarged box brings box, device and plate', () => {
-    const bill = lines([change({ kind: 'enlarge', pointId: id('r2'), devices: ['switch'] })], []);
+    const bill = lines([change({ kind: 'enlarge', pointId: id('r2'), devices: [{ kind: 'switch' }] })], []);
     expect(heard(bill.get('switch'))).toMatchObject({ needed: 1, why: ['R2'] });
     expect(bill.get('plate-combination-2')).toMatchObject({ needed: 1 });
     expect([...bill.keys()].some((k) => k.startsWith('box:'))).toBe(true);
@@ -224,7 +228,7 @@ describe('a light in the place of another', () => {
           kind: 'replace',
           pointId: id('l1'),
           index: 0,
-          device: 'luminaire',
+          device: { kind: 'luminaire' },
           ...(loads ? { loads } : {}),
         }),
       ],
@@ -253,8 +257,97 @@ describe('a light in the place of another', () => {
     expect(
       evaluate(
         bundle(house(), [], {
-          changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: 'receptacle' })],
+          changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: { kind: 'receptacle' } })],
         }),
       ).findings.some((x) => x.rule === 'new-load'),
     ).toBe(false));
+});
+
+describe('what a change says of a switch', () => {
+  const R1 = id('r1');
+  /** R1 has a constant and a switched conductor, or the switched one alone; R2 beyond it nothing switched. */
+  const house = (carries: 'both' | 'switched'): House => {
+    const base = half();
+    return {
+      ...base,
+      points: [...base.points, outlet('r2', 110)],
+      cables: [
+        ...base.cables.map((c) =>
+          c.id === 'c2' ? { ...c, carries, conductors: carries === 'both' ? (3 as const) : (2 as const) } : c,
+        ),
+        nm('c3', atPoint('s1'), atPoint('r2')),
+      ],
+    };
+  };
+  const asked = (carries: 'both' | 'switched', ...changes: Change[]) =>
+    bundle(house(carries), [], { changes });
+  const enlarged = (part: Partial<BoxFunction>, pointId = R1): Change =>
+    change({ kind: 'enlarge', pointId, devices: [{ kind: 'receptacle', ...part }] });
+  const found = (b: Bundle) => evaluate(b).findings.filter((f) => f.rule === 'asked-switch');
+  const devices = (b: Bundle, pointId = R1) =>
+    evaluate(b).chosen!.applied.house.points.find((p) => p.id === pointId)!.devices;
+
+  it('one more outlet where only a switched conductor comes: asked, settled by the answer', () => {
+    const b = asked('switched', enlarged({}));
+    const [f] = found(b);
+    expect(f).toMatchObject({ severity: 'watch', subjects: ['r1'], mark: 'want' });
+    expect(said(f!.says)).toContain('goes dead when S1 is off');
+    const yes = applyEdit(b, f!.remedies[0]!.edit);
+    expect(found(yes)).toEqual([]);
+    expect(devices(yes)[1]).toMatchObject({ kind: 'receptacle', switched: true });
+  });
+  it.each([{ switched: false }, { tab: 'broken' }] as const)('%j cannot be had there: fix', (part) => {
+    const b = asked('switched', enlarged(part));
+    expect(found(b)).toMatchObject([{ severity: 'fix' }]);
+    expect(found(applyEdit(b, found(b)[0]!.remedies[0]!.edit))).toEqual([]);
+  });
+  it.each([{ switched: true }, { tab: 'broken' }] as const)(
+    '%j where nothing is on a switch: fix',
+    (part) => {
+      const b = asked('both', enlarged(part, id('r2')));
+      expect(found(b)).toMatchObject([{ severity: 'fix' }]);
+      const hot = applyEdit(b, found(b)[0]!.remedies[0]!.edit);
+      expect(found(hot)).toEqual([]);
+      expect(devices(hot, id('r2'))[1]).toMatchObject({ tab: 'whole', switched: false });
+    },
+  );
+  it('where both come everything can be had', () => {
+    for (const part of [{}, { switched: true }, { tab: 'broken' }, { switched: false }] as const)
+      expect(found(asked('both', enlarged(part)))).toEqual([]);
+  });
+  const replaced = (device: BoxFunction): Device =>
+    devices(
+      bundle(
+        {
+          ...house('both'),
+          points: house('both').points.map((p) =>
+            p.id === R1 ? { ...p, devices: [{ ...p.devices[0]!, tab: 'broken' as const }] } : p,
+          ),
+        },
+        [],
+        { changes: [change({ kind: 'replace', pointId: R1, index: 0, device })] },
+      ),
+    )[0]!;
+  it('a duplex for a half-switched duplex stays half-switched, unless something else is asked for', () => {
+    expect(replaced({ kind: 'receptacle' }).tab).toBe('broken');
+    expect(replaced({ kind: 'receptacle', switched: true })).toMatchObject({ tab: 'whole', switched: true });
+    expect(replaced({ kind: 'receptacle-gfci' }).tab).toBeUndefined();
+    expect(replaced({ kind: 'receptacle', plug: '5-20' })).toMatchObject({ amps: 20, tab: 'broken' });
+  });
+  it('a plug for 240 V on a 120 V circuit is a stop that says so', () => {
+    const e = evaluate(asked('both', enlarged({ plug: '6-20' })));
+    const f = e.findings.find((x) => x.rule === 'asked-volts')!;
+    expect(f.severity).toBe('stop');
+    expect(said(f.says)).toBe('R1 is on a 120 V circuit; that plug takes 240 V');
+    const ordinary = evaluate(asked('both', enlarged({ plug: '5-20' })));
+    expect(ordinary.findings.some((x) => x.rule === 'asked-volts')).toBe(false);
+  });
+  it('is said in the words of the change', () => {
+    const text = (part: Partial<BoxFunction>) => said(changeText(half(), enlarged(part)));
+    expect(text({})).toBe('Enlarge the box at R1 for a receptacle');
+    expect(text({ tab: 'broken' })).toBe(
+      'Enlarge the box at R1 for a receptacle, its lower half on the switch',
+    );
+    expect(text({ switched: true })).toBe('Enlarge the box at R1 for a receptacle on the switch');
+  });
 });

@@ -1,11 +1,12 @@
 import { boxModel, factsOf, replacements } from '../catalog/index.ts';
 import { endAt, isMetalFed } from '../network/index.ts';
-import { practice, published, type Finding } from '../findings/index.ts';
 import { GANG_MM } from '../structure/index.ts';
 import {
   boxOfKey,
+  type BoxFunction,
   derivedId,
-  isLamp,
+  isLowVoltage,
+  madeOf,
   ItemId,
   isReceptacleDevice,
   isSwitchDevice,
@@ -15,14 +16,13 @@ import {
   type Change,
   type Device,
   deviceFacts,
-  type DeviceKind,
   type House,
   type Job,
   type Point,
   type PointId,
 } from '../document/index.ts';
 import { changesOf } from './partners.ts';
-import { allOf, msg, q, type Text } from '../words/index.ts';
+import { allOf, msg, type Text } from '../words/index.ts';
 
 /** Changes of points that stay where they are: what the house is with them. */
 
@@ -54,7 +54,27 @@ export function kindOf(devices: readonly Device[], old: Point['kind']): Point['k
   return (['receptacle', 'switch', 'fan', 'luminaire'] as const).find((k) => made.has(k)) ?? old;
 }
 
-const deviceOf = (kind: DeviceKind, amps: number): Device => ({ kind, amps, grounded: true });
+/** A new duplex has its tab whole unless half of it was asked to be on a switch. */
+const tabOf = ({ kind, tab }: BoxFunction): Pick<Device, 'tab'> =>
+  kind === 'receptacle' ? { tab: tab ?? 'whole' } : {};
+
+/** Some fields of a device, of those that it has. */
+const fields = (of: Device, ...keys: (keyof Device)[]): Partial<Device> =>
+  Object.fromEntries(keys.flatMap((key) => (of[key] === undefined ? [] : [[key, of[key]]])));
+
+/** What goes in for an old device: what of it nothing else was asked of, it takes over. The volts, and the conductors that it was on. */
+function inPlaceOf(old: Device, asked: BoxFunction): Device {
+  const made = { ...madeOf(asked, old.amps), grounded: old.grounded };
+  if (deviceFacts(asked).makes !== deviceFacts(old).makes) return made;
+  if (old.volts === 240 && asked.plug === undefined && asked.volts === undefined)
+    return { ...made, ...fields(old, 'volts', 'plug', 'gangs', 'kind') };
+  if (asked.kind !== 'receptacle' || old.kind !== 'receptacle') return made;
+  const said = asked.tab !== undefined || asked.switched !== undefined;
+  return said
+    ? { ...fields(old, 'by'), ...made, ...tabOf(asked) }
+    : { ...made, ...fields(old, 'by', 'tab', 'switched') };
+}
+
 /** What stands where a device was taken out. */
 export const BLANK: Device = { kind: 'blank', amps: 15, grounded: true };
 
@@ -109,26 +129,21 @@ function changed(
   const amps = point.devices[0]?.amps ?? 15;
   switch (change.kind) {
     case 'replace': {
-      const devices = point.devices.map((d, i) =>
-        i === change.index
-          ? {
-              ...deviceOf(change.device, d.amps),
-              grounded: d.grounded,
-              ...(change.weightKg === undefined ? {} : { weightKg: change.weightKg }),
-            }
-          : d,
-      );
+      const devices = point.devices.map((d, i) => (i === change.index ? inPlaceOf(d, change.device) : d));
       return { ...point, kind: kindOf(devices, point.kind), devices };
     }
     case 'enlarge': {
-      const devices = [...pinned(house, point), ...change.devices.map((k) => deviceOf(k, amps))].slice(0, 6);
+      const devices = [
+        ...pinned(house, point),
+        ...change.devices.map((asked) => ({ ...madeOf(asked, amps), ...tabOf(asked) })),
+      ].slice(0, 6);
       const wide = withGangs(
         point,
         Math.min(6, Math.max(point.box.gangs, gangsOf(devices))),
         devices,
         metalFed,
       );
-      return { ...wide, box: withDivider(wide.box, change.devices.includes('low-voltage')) };
+      return { ...wide, box: withDivider(wide.box, change.devices.some(isLowVoltage)) };
     }
     case 'reduce': {
       // The box stays with its ring and cables: a blank closes each gang that is left. One that loses everything is a junction.
@@ -177,9 +192,7 @@ function putIn(before: House, after: House, changes: readonly Change[]): PutIn {
     if (count(devices) > count(old?.devices ?? [])) added.add(id);
     const put = own.some(
       (c) =>
-        c.kind === 'swap' ||
-        c.kind === 'convert' ||
-        (c.kind === 'replace' && isReceptacleDevice({ kind: c.device })),
+        c.kind === 'swap' || c.kind === 'convert' || (c.kind === 'replace' && isReceptacleDevice(c.device)),
     );
     if (put && holdsReceptacle(old)) replaced.add(id);
   }
@@ -227,9 +240,6 @@ export const switchesOf = ({ cables }: Pick<House, 'cables'>, id: PointId): Poin
     ),
   ),
 ];
-
-/** Slots in a yoke let a plate give this much, mm: common practice. */
-const SHIFT_PLAY_MM = 3;
 
 /** How far a plate can stand beside the middle of its box, mm: half a pitch for each gang that it does not fill. */
 export const shiftRoomMm = (point: Pick<Point, 'box' | 'devices'>): number =>
@@ -290,73 +300,14 @@ export function applyChanges(house: House, job: Parameters<typeof changesOf>[1])
   };
 }
 
-/** A light, fan or appliance that takes the place of another draws what it draws: it is asked once. */
-function newLoads(house: House, job: Pick<Job, 'changes'>): Finding[] {
-  return (job.changes ?? []).flatMap((change): Finding[] => {
-    const point = house.points.find((p) => p.id === change.pointId);
-    if (!point || change.kind !== 'replace' || change.loads !== undefined) return [];
-    const { device } = change;
-    if (!isLamp({ kind: device }) && device !== 'appliance') return [];
-    return [
-      {
-        rule: 'new-load',
-        key: `new-load:${change.id}`,
-        severity: 'watch',
-        origin: 'new',
-        mark: 'want',
-        subjects: [point.id],
-        says: msg('planning.change.new-load', { thing: msg(`names.device.${device}`), point: point.label }),
-        detail: msg('planning.change.new-load-why'),
-        because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
-        sources: [published('NEC 210.19(A), 210.20(A)')],
-        remedies: [
-          {
-            says: msg('planning.change.same-load'),
-            edit: { edit: 'same-load', changeId: change.id },
-          },
-        ],
-      },
-    ];
-  });
-}
-
-/** What stands against a change, or is to be asked: a plate can only be shifted as far as its box reaches, a new light draws what it draws. */
-export function changeFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
-  return [...newLoads(house, job), ...shiftFindings(house, job)];
-}
-
-function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
-  return (job.changes ?? []).flatMap((change): Finding[] => {
-    const point = change.kind === 'shift' && house.points.find((p) => p.id === change.pointId);
-    if (!point || change.kind !== 'shift') return [];
-    const have = shiftRoomMm(point);
-    const need = Math.abs(change.byMm);
-    if (need <= have + SHIFT_PLAY_MM) return [];
-    return [
-      {
-        rule: 'shift',
-        key: `shift:${change.id}`,
-        severity: 'fix',
-        origin: 'new',
-        mark: 'want',
-        subjects: [point.id],
-        says:
-          have > 0
-            ? msg('planning.change.shift-most', { point: point.label, most: q.length(have) })
-            : msg('planning.change.shift-none', { point: point.label }),
-        detail: msg('planning.change.shift-why'),
-        because: { need, have, unit: 'mm', sense: 'at-least' },
-        sources: [practice(msg('planning.change.shift-practice'))],
-        remedies: [],
-      },
-    ];
-  });
-}
-
 /** A change in words, for steps and lists. */
 export function changeText(house: Pick<House, 'points'>, change: Change): Text {
   const label = (id: PointId) => house.points.find((p) => p.id === id)?.label ?? '?';
-  const name = (k: DeviceKind) => msg(`names.a-device.${k}`);
+  const name = (asked: BoxFunction): Text => {
+    const device = msg(`names.a-device.${asked.kind}`);
+    const part = asked.tab === 'broken' ? 'part' : asked.switched === true ? 'all' : null;
+    return part === null ? device : msg('planning.change.on-switch', { device, part });
+  };
   const own = label(change.pointId);
   switch (change.kind) {
     case 'replace':

@@ -142,9 +142,9 @@ describe('a cable as a tap', () => {
     expect(c.reasons.map((r) => r.kind)).toEqual(['ask', 'work']);
   });
   it('not for 240 V, not for what a switch commands, not where another box was named', () => {
-    expect(refused(house(), { ...elsewhere, kind: 'appliance', volts: 240 })).toEqual([
-      'planning.cut-in.wrong',
-    ]);
+    expect(
+      refused(house(), { ...elsewhere, kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] }),
+    ).toEqual(['planning.cut-in.wrong']);
     const onSwitch = { by: 'switch' as const, pointId: PointId.parse('r1') };
     expect(refused(house(), { ...elsewhere, kind: 'luminaire', control: onSwitch })).toEqual([
       'planning.cut-in.wrong',

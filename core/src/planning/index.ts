@@ -2,6 +2,7 @@ export * from './types.ts';
 export * from './candidate.ts';
 export * from './candidates.ts';
 export * from './legs.ts';
+export * from './change-findings.ts';
 export * from './changes.ts';
 export * from './tools.ts';
 export * from './cut-in.ts';

@@ -3,6 +3,7 @@ import {
   BreakerId,
   derivedId,
   plugFacts,
+  plugOf,
   PointId,
   type Breaker,
   type House,
@@ -39,23 +40,15 @@ function newBreaker(panel: Panel, group: WantGroup, factor: number, taken: numbe
     factor,
   );
   // The plug says what its circuit is: a receptacle of 30 A hangs on 30 A.
-  const plugs = group.wants.flatMap((w) =>
-    w.kind === 'receptacle' && w.plug ? [plugFacts(w.plug).amps] : [],
-  );
+  const keys = group.wants.flatMap((w) => plugOf(w) ?? []);
+  const plugs = keys.map((key) => plugFacts(key).amps);
   const least = plugs.length > 0 ? Math.max(...plugs) : group.volts === 240 ? 15 : USUAL_AMPS;
   const highest = Math.max(
     0,
     ...panel.breakers.map((b) => Number.parseInt(b.number, 10)).filter((n) => Number.isFinite(n)),
   );
   return {
-    id: BreakerId.parse(
-      derivedId(
-        'new-breaker',
-        panel.id,
-        group.volts,
-        ...(plugs.length > 0 ? [group.wants[0]?.plug ?? ''] : []),
-      ),
-    ),
+    id: BreakerId.parse(derivedId('new-breaker', panel.id, group.volts, ...keys.slice(0, 1))),
     number: String(highest + 1 + taken),
     amps: SIZES.find((a) => a >= Math.max(needed, least) - 1e-9) ?? 50,
     poles,
@@ -73,8 +66,9 @@ function newBreaker(panel: Panel, group: WantGroup, factor: number, taken: numbe
 /** What runs through the plug of a want, against what the plug is for. */
 const overPlug = (group: WantGroup, factor: number): boolean =>
   group.wants.some((w) => {
-    if (w.kind !== 'receptacle' || !w.plug) return false;
-    const { volts, amps } = plugFacts(w.plug);
+    const plug = plugOf(w);
+    if (plug === undefined) return false;
+    const { volts, amps } = plugFacts(plug);
     return countedAmps(w.loads, volts, factor) > amps + 1e-9;
   });
 

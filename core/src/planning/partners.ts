@@ -2,8 +2,8 @@ import {
   carriesTravelers,
   conductorsFor,
   derivedId,
-  gangKinds,
   hasSwitched,
+  isSwitchDevice,
   isTravelerSwitch,
   ItemId,
   switchCount,
@@ -79,7 +79,7 @@ export function changesOf(
         id: ItemId.parse(derivedId('three-way', want.id)),
         pointId: partner.pointId,
         index: place.index,
-        device: 'switch-three-way',
+        device: { kind: 'switch-three-way' },
       },
     ];
   });
@@ -156,4 +156,4 @@ export const partnerBox = (want: Want | undefined, feed: Feed): BoxFeed | undefi
 
 /** Which gang of a wanted box holds its n-th switch. */
 export const gangOfSwitch = (want: Want, nth: number): number =>
-  gangKinds(want).flatMap((k, i) => (k === 'switch' ? [i] : []))[nth - 1] ?? -1;
+  want.devices.flatMap((d, i) => (isSwitchDevice(d) ? [i] : []))[nth - 1] ?? -1;

@@ -1,7 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
 import {
-  gangKinds,
   makeWant,
   PointId,
   RoomId,
@@ -41,11 +40,14 @@ const onCeiling = (x: number, y = 60): Want['at'] => ({
   yMm: inches(y),
 });
 const device = (kind: Device['kind']): Device => ({ kind, amps: 15, grounded: true });
-const pair = makeWant('s', 'pair', wallAt(130, 48), { kind: 'switch', gangs: 2 });
+const pair = makeWant('s', 'pair', wallAt(130, 48), {
+  kind: 'switch',
+  devices: [{ kind: 'switch' }, { kind: 'switch' }],
+});
 const fan = makeWant('f', 'fan', onCeiling(70), {
   kind: 'fan',
   control: { by: 'want', wantId: pair.id },
-  lightNth: 2,
+  devices: [{ kind: 'fan', lightNth: 2 }],
 });
 const point = (e: Evaluation, id: string) => e.chosen!.applied.house.points.find((p) => p.id === id)!;
 const boxOf = (e: Evaluation, id: string) => e.chosen!.boxes.find((b) => b.point.id === id)!;
@@ -107,8 +109,8 @@ describe('a fan and its light, each on its own switch', () => {
   it('costs more than the same fan on one switch, and that one has no fourth conductor', () => {
     const together = evaluate(
       bundle(smallHouse(), [
-        { ...pair, gangs: 1 },
-        { ...fan, lightNth: undefined },
+        { ...pair, devices: [{ kind: 'switch' }] },
+        { ...fan, devices: [{ kind: 'fan' }] },
       ]),
     );
     expect(Math.max(...together.options.flatMap((o) => o.legs.map((l) => l.conductors)))).toBe(3);
@@ -132,7 +134,7 @@ describe('a fan and its light, each on its own switch', () => {
     expect(new Set(keys)).toEqual(new Set(switchesIn(s)));
   });
   it('says so when the box has fewer switches than hang on it', () => {
-    const few = evaluate(bundle(smallHouse(), [{ ...pair, gangs: 1 }, fan]));
+    const few = evaluate(bundle(smallHouse(), [{ ...pair, devices: [{ kind: 'switch' }] }, fan]));
     const said = few.findings.filter((f) => f.rule === 'switches' && f.severity === 'fix');
     expect(heard(said.map((f) => f.says))).toEqual(
       expect.arrayContaining([expect.stringContaining('is controlled by switch 2 of pair, which has 1')]),
@@ -163,7 +165,11 @@ describe('two lights on two switches of one box', () => {
   });
   it('two lights on the same switch may hang on each other', () => {
     const same = evaluate(
-      bundle(smallHouse(), [{ ...pair, gangs: 1 }, l1, { ...l2, control: { by: 'want', wantId: pair.id } }]),
+      bundle(smallHouse(), [
+        { ...pair, devices: [{ kind: 'switch' }] },
+        l1,
+        { ...l2, control: { by: 'want', wantId: pair.id } },
+      ]),
     );
     const chained = same.options.flatMap((o) => o.legs).filter((l) => /^new-l/.test(l.from));
     expect(chained.length).toBeGreaterThan(0);
@@ -180,8 +186,7 @@ describe('two lights on two switches of one box', () => {
 describe('an outlet and a switch in one box', () => {
   const mixed = makeWant('s', 'mixed', wallAt(130, 48), {
     kind: 'receptacle',
-    gangs: 2,
-    beside: ['switch'],
+    devices: [{ kind: 'receptacle' }, { kind: 'switch' }],
     loads: [{ ...loadAt('x', 300) }],
   });
   const lamp = makeWant('l', 'L', onCeiling(90), {
@@ -190,7 +195,6 @@ describe('an outlet and a switch in one box', () => {
   });
   const e = evaluate(bundle(smallHouse(), [mixed, lamp]));
   it('has both devices, and the outlet is always live whatever way the light is wired', () => {
-    expect(gangKinds(mixed)).toEqual(['receptacle', 'switch']);
     expect(switchCount(mixed)).toBe(1);
     expect(e.options.length).toBeGreaterThan(0);
     for (const o of e.options) {
@@ -222,7 +226,9 @@ describe('an outlet and a switch in one box', () => {
     expect(keys).toEqual(expect.arrayContaining(['prove:new-s:plug', 'prove:new-s:switch-1']));
   });
   it('one protecting device covers its neighbor in the same box, on its LOAD side', () => {
-    const twin = makeWant('s', 'twin', wallAt(130), { gangs: 2 });
+    const twin = makeWant('s', 'twin', wallAt(130), {
+      devices: [{ kind: 'receptacle' }, { kind: 'receptacle' }],
+    });
     const p = evaluate(
       bundle(
         smallHouse({ rooms: smallHouse().rooms.map((r) => ({ ...r, use: 'garage' as const })) }),
@@ -271,7 +277,11 @@ describe('points that move take along what came to them', () => {
       ],
     });
   it('two switches that move need four conductors back, and go on commanding each its own light', () => {
-    const moved = makeWant('w1', 'S1 moved', wallAt(126, 48), { kind: 'switch', gangs: 2, replaces: by });
+    const moved = makeWant('w1', 'S1 moved', wallAt(126, 48), {
+      kind: 'switch',
+      devices: [{ kind: 'switch' }, { kind: 'switch' }],
+      replaces: by,
+    });
     const e = evaluate(bundle(house(), [moved]));
     expect(e.chosen!.option.legs).toMatchObject([{ carries: 'loop-neutral', conductors: 4 }]);
     expect(switchedIn(e.chosen!.applied.house.cables.at(-1)!).map(({ key }) => key)).toEqual([
@@ -358,8 +368,8 @@ describe('the roles of a cable', () => {
   });
   it('only a fan has a light of its own', () => {
     expect(switchNumbers(fan)).toEqual([1, 2]);
-    expect(switchNumbers({ ...fan, kind: 'luminaire' })).toEqual([1]);
-    expect(switchNumbers({ ...fan, lightNth: 1 })).toEqual([1]);
+    expect(switchNumbers({ ...fan, devices: [{ kind: 'luminaire', lightNth: 2 }] })).toEqual([1]);
+    expect(switchNumbers({ ...fan, devices: [{ kind: 'fan', lightNth: 1 }] })).toEqual([1]);
   });
   it('has a roll for every number of conductors that is planned', () => {
     const keys = new Set(CABLE_ROLLS.map((r) => r.key));

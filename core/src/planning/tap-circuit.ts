@@ -1,6 +1,6 @@
 import { servedBy, type CodePack } from '../codes/index.ts';
 import {
-  gangKinds,
+  holds,
   switchCount,
   voltsOf,
   type Breaker,
@@ -78,7 +78,7 @@ function setAsideReasons(
 ): TapReason[] {
   const marked = new Set(house.panels.flatMap((p) => p.breakers.map((b) => b.restriction)));
   for (const want of group.wants) {
-    if (!gangKinds(want).includes('receptacle')) continue;
+    if (!holds(want, 'receptacle')) continue;
     const served = servedBy(plan, pack, {
       at: want.at,
       volts: group.volts,

@@ -34,7 +34,10 @@ function wants({
   s: number;
   lights: { at: { x: number; y: number }; nth: number }[];
 }): Want[] {
-  const control = makeWant('s', 'S', wallAt(s, 48), { kind: 'switch', gangs: 2 });
+  const control = makeWant('s', 'S', wallAt(s, 48), {
+    kind: 'switch',
+    devices: [{ kind: 'switch' }, { kind: 'switch' }],
+  });
   return [
     control,
     ...lights.map(({ at, nth }, i) =>
@@ -46,7 +49,7 @@ function wants({
           // Three stands for a fan whose light has a switch of its own.
           kind: nth === 3 ? 'fan' : 'luminaire',
           control: { by: 'want', wantId: control.id, ...(nth === 2 ? { nth } : {}) },
-          ...(nth === 3 ? { lightNth: 2 } : {}),
+          ...(nth === 3 ? { devices: [{ kind: 'fan' as const, lightNth: 2 }] } : {}),
         },
       ),
     ),

@@ -133,7 +133,7 @@ describe('a new circuit from the panel', () => {
   ] as const)(
     'for a %s plug: %d A on two poles, %s AWG, %s',
     (plug, amps, gauge, carries, conductors, gangs) => {
-      const e = evaluate(bundle(withPanel(), [wanted(60, { plug })]));
+      const e = evaluate(bundle(withPanel(), [wanted(60, { devices: [{ kind: 'receptacle', plug }] })]));
       expect(e.chosen!.option.taps[0]!.breaker).toMatchObject({ amps, poles: 2 });
       const { house } = e.chosen!.applied;
       expect(house.cables.at(-1)).toMatchObject({ gauge, carries, conductors });
@@ -149,7 +149,11 @@ describe('a new circuit from the panel', () => {
     },
   );
   it('more than its plug is rated for is refused with the reason', () => {
-    const e = evaluate(bundle(withPanel(), [wanted(60, { plug: '6-20', loads: [loadAt('x', 6000)] })]));
+    const e = evaluate(
+      bundle(withPanel(), [
+        wanted(60, { devices: [{ kind: 'receptacle', plug: '6-20' }], loads: [loadAt('x', 6000)] }),
+      ]),
+    );
     expect(e.options).toEqual([]);
     const reasons = e.planning.candidates.flatMap((c) => c.candidate.reasons.map((r) => said(r.says)));
     expect(reasons).toContain('the load is more than its plug is rated for');
@@ -157,7 +161,7 @@ describe('a new circuit from the panel', () => {
   it('has a breaker of the next size for a 240 V appliance, on two spaces', () => {
     const heater = wanted(60, {
       kind: 'appliance',
-      volts: 240,
+      devices: [{ kind: 'appliance', volts: 240 }],
       loads: [loadAt('x', 4500, { connection: 'fixed', continuous: true })],
     });
     const tap = evaluate(bundle(withPanel(), [heater])).options[0]!.taps[0]!;
@@ -241,7 +245,7 @@ describe('where power is to come from', () => {
       switchWant,
       light('l1', 60, by(switchWant)),
       wanted(20),
-      makeWant('w2', 'b', wallAt(50), { volts: 240, kind: 'appliance' }),
+      makeWant('w2', 'b', wallAt(50), { kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] }),
       makeWant('w3', 'c', wallAt(70), { control: { by: 'switch', pointId: PointId.parse('s9') } }),
       makeWant('w4', 'd', wallAt(80), { source: { from: 'point', pointId: PointId.parse('r1') } }),
     ]);
@@ -362,7 +366,9 @@ describe('changes at what is there', () => {
     ['blank', 'junction'],
     ['switch', 'switch'],
   ])('a device replaced by %s makes the point a %s', (device, kind) => {
-    const { applied, option, steps } = with_(change({ kind: 'replace', index: 0, device })).chosen!;
+    const { applied, option, steps } = with_(
+      change({ kind: 'replace', index: 0, device: { kind: device } }),
+    ).chosen!;
     expect(applied.house.points[0]).toMatchObject({ kind, devices: [{ kind: device }] });
     expect(option).toMatchObject({ key: 'changes', way: 'no new cable', cableMm: 0 });
     expect(steps.map((s) => s.key)).toEqual(expect.arrayContaining(['dead:r1', 'change:ch', 'measure']));
@@ -371,7 +377,7 @@ describe('changes at what is there', () => {
     );
   });
   it('a box that is enlarged gets the gangs and a box that holds them', () => {
-    const { applied, boxes } = with_(change({ kind: 'enlarge', devices: ['switch'] })).chosen!;
+    const { applied, boxes } = with_(change({ kind: 'enlarge', devices: [{ kind: 'switch' }] })).chosen!;
     expect(applied.house.points[0]).toMatchObject({
       box: { gangs: 2 },
       devices: [{ kind: 'receptacle' }, { kind: 'switch' }],
@@ -382,7 +388,7 @@ describe('changes at what is there', () => {
   it('taking devices out leaves the box with blanks in their gangs, and the last one a junction', () => {
     const wide = applyChanges(smallHouse(), {
       changes: [
-        change({ kind: 'enlarge', devices: ['switch', 'dimmer'] }),
+        change({ kind: 'enlarge', devices: [{ kind: 'switch' }, { kind: 'dimmer' }] }),
         change({ kind: 'reduce', drop: [0, 2] }),
       ],
     });
@@ -429,8 +435,8 @@ describe('changes at what is there', () => {
     const list = [
       change({ kind: 'retire' }),
       change({ kind: 'swap', withId: PointId.parse('r2') }),
-      change({ kind: 'replace', index: 0, device: 'dimmer' }),
-      change({ kind: 'enlarge', devices: ['switch', 'fan'] }),
+      change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } }),
+      change({ kind: 'enlarge', devices: [{ kind: 'switch' }, { kind: 'fan' }] }),
       change({ kind: 'reduce', drop: [0, 1] }),
     ];
     expect(changedPoints({ changes: list })).toEqual(['r1', 'r2']);

@@ -314,7 +314,7 @@ describe('what a change puts in', () => {
       ],
     });
   it('a pilot light without a neutral is a stop; with one it burns with its switch', () => {
-    const pilot = change({ kind: 'replace', index: 0, device: 'switch-pilot' }, 's1');
+    const pilot = change({ kind: 'replace', index: 0, device: { kind: 'switch-pilot' } }, 's1');
     expect(stops(plan(loop(), [], { changes: [pilot] }))[0]).toContain('pilot light');
     const fed = smallHouse({
       points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
@@ -326,7 +326,7 @@ describe('what a change puts in', () => {
     expect(stops(plan(fed, [], { changes: [pilot] }))).toEqual([]);
   });
   it('an outlet beside a switch on a loop has no neutral, and that is a stop', () => {
-    const more = change({ kind: 'enlarge', devices: ['receptacle'] }, 's1');
+    const more = change({ kind: 'enlarge', devices: [{ kind: 'receptacle' }] }, 's1');
     expect(stops(plan(loop(), [], { changes: [more] }))[0]).toContain('S1');
   });
   it('a dimmer that is asked for in the place of a first switch is not made a three-way in silence', () => {
@@ -345,7 +345,7 @@ describe('what a change puts in', () => {
           partner: { by: 'switch', pointId: by('s1') },
         }),
       ],
-      { changes: [change({ kind: 'replace', index: 0, device: 'dimmer' }, 's1')] },
+      { changes: [change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } }, 's1')] },
     );
     expect(e.chosen).toBeNull();
     expect(said(e.findings.find((f) => f.rule === 'no-way')!.detail)).toContain('only a single-pole switch');
@@ -440,7 +440,7 @@ describe('switches that move', () => {
     });
     const tests = (e: Evaluation) => e.chosen!.tests.map((t) => t.key);
     const dimmed = plan(house, [], {
-      changes: [change({ kind: 'replace', index: 0, device: 'dimmer' }, 's1')],
+      changes: [change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } }, 's1')],
     });
     expect(tests(dimmed)).toContain('prove:s1:switch-1');
     expect(tests(dimmed)).not.toContain('prove:s1:alive');
@@ -460,7 +460,11 @@ describe('switches that move', () => {
       'This plan doesn’t work: L1 would have no power',
     ]);
     expect(
-      stops(plan(house, [], { changes: [change({ kind: 'replace', index: 0, device: 'dimmer' }, 's1')] })),
+      stops(
+        plan(house, [], {
+          changes: [change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } }, 's1')],
+        }),
+      ),
     ).toEqual([]);
   });
 });
@@ -505,7 +509,7 @@ describe('240 V', () => {
       cables: [nm('c1', atBreaker(), atPoint('h1'), { gauge: '12', carries: 'two-hots' })],
     });
   it('an outlet on two hots is a 250 V receptacle, both hots landed', () => {
-    const e = plan(heater(), [wanted(104, { kind: 'receptacle', volts: 240 })]);
+    const e = plan(heater(), [wanted(104, { devices: [{ kind: 'receptacle', volts: 240 }] })]);
     expect(e.chosen!.applied.house.points.at(-1)!.devices).toEqual([
       device('receptacle-single', { amps: 20, volts: 240 }),
     ]);
@@ -515,7 +519,11 @@ describe('240 V', () => {
     expect(stops(e)).toEqual([]);
   });
   it('an appliance on it is wired as before, and an ordinary outlet finds nothing there', () => {
-    expect(stops(plan(heater(), [wanted(104, { kind: 'appliance', volts: 240 })]))).toEqual([]);
+    expect(
+      stops(
+        plan(heater(), [wanted(104, { kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] })]),
+      ),
+    ).toEqual([]);
     expect(plan(heater(), [wanted(104)]).options).toEqual([]);
   });
   it('a 240 V point that moves takes both hots along', () => {

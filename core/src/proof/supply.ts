@@ -1,7 +1,9 @@
 import {
+  isReceptacleDevice,
   isSwitchDevice,
   isTravelerSwitch,
   switchPlaces,
+  type BoxFunction,
   type Job,
   type Point,
   type PointId,
@@ -135,14 +137,20 @@ export function asWanted(c: Compared): Fault[] {
     const commanded = control.by !== 'always' && switchBox && !point.devices.some(isSwitchDevice);
     const own = commanded ? (control.nth ?? 1) : 0;
     // The motor of such a fan, and the other half of such an outlet, are live whatever the switch does.
-    const always = (use: UseAt): boolean =>
-      (want.motor === 'always' && use.what === 'fan motor') || (want.half === true && use.what !== HALF);
+    const always = ({ device, what }: UseAt): boolean => {
+      const asked = want.devices[device];
+      return (
+        (asked?.motor === 'always' && what === 'fan motor') ||
+        (asked?.tab === 'broken' && what !== HALF) ||
+        asked?.switched === false
+      );
+    };
     fresh.set(point.id, (use, i) => {
       const state = c.states[i]?.is ?? new Map();
       // Burns with what its own switch commands.
       if (use.what === 'pilot light') return isOn(handleOf(point.id, use.device), state, c.pairs);
       if (!commanded || always(use)) return true;
-      const nth = use.what === 'light' && want.kind === 'fan' ? (want.lightNth ?? own) : own;
+      const nth = use.what === 'light' ? (want.devices[use.device]?.lightNth ?? own) : own;
       const place = switchPlaces(switchBox)[nth - 1];
       if (!place) return false;
       const key = handleOf(switchBox.id, place.index);
@@ -173,16 +181,22 @@ export function asWanted(c: Compared): Fault[] {
   });
 }
 
-/** Devices that changes put in, by point and place in the box. */
-function putIn({ job, plan }: Compared): Set<string> {
-  const out = new Set<string>();
+/** Devices that changes put in, by point and place in the box, each with what was asked for. */
+function putIn({ job, plan }: Compared): Map<string, BoxFunction> {
+  const out = new Map<string, BoxFunction>();
   const stood = new Map(plan.before.points.map((p) => [p.id, p.devices.length] as const));
   for (const c of job.changes ?? []) {
-    if (c.kind === 'replace') out.add(`${c.pointId}#${c.index}`);
+    if (c.kind === 'replace') out.set(`${c.pointId}#${c.index}`, c.device);
     if (c.kind === 'enlarge')
-      c.devices.forEach((_, i) => out.add(`${c.pointId}#${(stood.get(c.pointId) ?? 0) + i}`));
+      c.devices.forEach((asked, i) => out.set(`${c.pointId}#${(stood.get(c.pointId) ?? 0) + i}`, asked));
   }
   return out;
+}
+
+/** Was an outlet, or a half of one, that a change puts in asked to be hot at all times, or on a switch? Null where nothing was said. */
+function askedOf(asked: BoxFunction, what: UseAt['what']): 'hot' | 'switched' | null {
+  if (asked.tab === 'broken') return what === HALF ? 'switched' : 'hot';
+  return asked.switched === undefined ? null : asked.switched ? 'switched' : 'hot';
 }
 
 /** What a change puts in works: it is never left without its neutral, and burns with its own switch where it is a pilot light. */
@@ -190,8 +204,21 @@ export function putInWorks(c: Compared): Fault[] {
   const fresh = putIn(c);
   return c.is.uses.flatMap((use): Fault[] => {
     const { point, device } = use;
-    if (!fresh.has(`${point.id}#${device}`) || c.open.has(point.id)) return [];
+    const wanted = fresh.get(`${point.id}#${device}`);
+    if (!wanted || c.open.has(point.id)) return [];
     const got = course(use, c.isAt);
+    const asked = isReceptacleDevice(wanted) ? askedOf(wanted, use.what) : null;
+    if (asked === 'switched' && got.every((s) => s.is === 'live'))
+      return [fault('not as wanted', [point.id], msg('proof.live-off', { use: useName(use, c.labels) }))];
+    const dead = asked === 'hot' && got.find((s) => s.is === 'dead');
+    if (dead)
+      return [
+        fault(
+          'not as wanted',
+          [point.id],
+          msg('proof.no-power', { use: useName(use, c.labels), is: dead.is }),
+        ),
+      ];
     const pilot = use.what === 'pilot light';
     const bad = got.find((s, i) =>
       pilot

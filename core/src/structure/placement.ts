@@ -1,4 +1,13 @@
-import type { House, Obstacle, Opening, Point, PointId, Want, WallPosition } from '../document/index.ts';
+import {
+  boxGangs,
+  type House,
+  type Obstacle,
+  type Opening,
+  type Point,
+  type PointId,
+  type Want,
+  type WallPosition,
+} from '../document/index.ts';
 import type { BoxModel } from '../catalog/index.ts';
 import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
@@ -97,7 +106,7 @@ function plateFaults(input: PlacementInput, at: WallPosition): PlacementFault[] 
   }
   const near: readonly { label: string; at: Point['at']; gangs: number; id: string }[] = [
     ...house.points.map((p) => ({ label: p.label, at: p.at, gangs: p.box.gangs, id: p.id })),
-    ...others.map((w) => ({ label: w.label, at: w.at, gangs: w.gangs, id: w.id })),
+    ...others.map((w) => ({ label: w.label, at: w.at, gangs: boxGangs(w), id: w.id })),
   ];
   for (const p of near) {
     if (p.id === self || p.at.on !== 'wall' || p.at.wallId !== at.wallId) continue;

@@ -163,11 +163,15 @@ const second = want('z', wallAt(40, 48, 'room-w3'), {
 });
 const bySwitch = { control: { by: 'want' as const, wantId: newSwitch.id } };
 const isSwitch = (k: Kind): boolean => k.holds === 'switched';
+const isHalf = (k: Kind): boolean => k.holds === 'half-switched';
 const hasReceptacle = (k: Kind): boolean => !isSwitch(k);
 const lightAt = ceilingAt(60, 70);
 const change = (c: Record<string, unknown>): Omit<Change, 'id'> =>
   ({ pointId: T, ...c }) as Omit<Change, 'id'>;
-const pair = want('s', wallAt(100, 48), { kind: 'switch', gangs: 2 });
+const pair = want('s', wallAt(100, 48), {
+  kind: 'switch',
+  devices: [{ kind: 'switch' }, { kind: 'switch' }],
+});
 
 /** Everything that somebody asks for, by kind. */
 export const ASKS: readonly Ask[] = [
@@ -189,20 +193,34 @@ export const ASKS: readonly Ask[] = [
   {
     name: 'a light on the switch of half an outlet',
     wants: [want('l', lightAt, { kind: 'luminaire', control: { by: 'switch', pointId: id('s') } })],
-    of: (k) => k.holds === 'half-switched',
+    of: isHalf,
   },
   {
     name: 'a fan with a light on two switches',
-    wants: [pair, want('f', lightAt, { kind: 'fan', control: { by: 'want', wantId: pair.id }, lightNth: 2 })],
+    wants: [
+      pair,
+      want('f', lightAt, {
+        kind: 'fan',
+        control: { by: 'want', wantId: pair.id },
+        devices: [{ kind: 'fan', lightNth: 2 }],
+      }),
+    ],
   },
   {
     name: 'a fan with its motor always hot, its light on a new switch',
-    wants: [newSwitch, want('f', lightAt, { kind: 'fan', motor: 'always', ...bySwitch })],
+    wants: [
+      newSwitch,
+      want('f', lightAt, { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], ...bySwitch }),
+    ],
   },
   {
     name: 'a fan with its motor always hot, its light on the switch that is there',
     wants: [
-      want('f', lightAt, { kind: 'fan', motor: 'always', control: { by: 'switch', pointId: id('t') } }),
+      want('f', lightAt, {
+        kind: 'fan',
+        devices: [{ kind: 'fan', motor: 'always' }],
+        control: { by: 'switch', pointId: id('t') },
+      }),
     ],
     of: isSwitch,
   },
@@ -210,32 +228,78 @@ export const ASKS: readonly Ask[] = [
     name: 'half an outlet made always hot, its switch for a fan with its motor always hot',
     changes: [change({ kind: 'convert', switchId: id('s') })],
     wants: [
-      want('f', lightAt, { kind: 'fan', motor: 'always', control: { by: 'switch', pointId: id('s') } }),
+      want('f', lightAt, {
+        kind: 'fan',
+        devices: [{ kind: 'fan', motor: 'always' }],
+        control: { by: 'switch', pointId: id('s') },
+      }),
     ],
-    of: (k) => k.holds === 'half-switched',
+    of: isHalf,
   },
   {
     name: 'half an outlet on a new switch',
-    wants: [newSwitch, want('r', near, { half: true, ...bySwitch })],
+    wants: [newSwitch, want('r', near, { devices: [{ kind: 'receptacle', tab: 'broken' }], ...bySwitch })],
   },
   {
     name: 'half an outlet on the switch that is there',
-    wants: [want('r', near, { half: true, control: { by: 'switch', pointId: id('t') } })],
+    wants: [
+      want('r', near, {
+        devices: [{ kind: 'receptacle', tab: 'broken' }],
+        control: { by: 'switch', pointId: id('t') },
+      }),
+    ],
+    of: isSwitch,
+  },
+  {
+    name: 'two outlets in one box: half of one on a new switch, the other hot at all times',
+    wants: [
+      newSwitch,
+      want('r', near, {
+        devices: [
+          { kind: 'receptacle', tab: 'broken' },
+          { kind: 'receptacle', switched: false },
+        ],
+        ...bySwitch,
+      }),
+    ],
+  },
+  {
+    name: 'two outlets in one box, one of them on a new switch, the other a GFCI hot at all times',
+    wants: [
+      newSwitch,
+      want('r', near, {
+        devices: [{ kind: 'receptacle' }, { kind: 'receptacle-gfci', switched: false }],
+        ...bySwitch,
+      }),
+    ],
+  },
+  {
+    name: 'three outlets in one box on the switch that is there, each otherwise',
+    wants: [
+      want('r', near, {
+        devices: [
+          { kind: 'receptacle' },
+          { kind: 'receptacle', tab: 'broken' },
+          { kind: 'receptacle', switched: false },
+        ],
+        control: { by: 'switch', pointId: id('t') },
+      }),
+    ],
     of: isSwitch,
   },
   {
     name: 'half an outlet, a fan and a light on one new switch',
     wants: [
       newSwitch,
-      want('r', near, { half: true, ...bySwitch }),
-      want('f', lightAt, { kind: 'fan', motor: 'always', ...bySwitch }),
+      want('r', near, { devices: [{ kind: 'receptacle', tab: 'broken' }], ...bySwitch }),
+      want('f', lightAt, { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], ...bySwitch }),
       want('l', ceilingAt(90, 50), { kind: 'luminaire', ...bySwitch }),
     ],
   },
   {
     name: 'an outlet and a switch in one box with its light',
     wants: [
-      want('r', wallAt(100, 48), { gangs: 2, beside: ['switch'] }),
+      want('r', wallAt(100, 48), { devices: [{ kind: 'receptacle' }, { kind: 'switch' }] }),
       want('l', lightAt, { kind: 'luminaire', control: { by: 'want', wantId: want('r', near).id } }),
     ],
   },
@@ -244,7 +308,7 @@ export const ASKS: readonly Ask[] = [
     wants: [
       want('h', near, {
         kind: 'appliance',
-        volts: 240,
+        devices: [{ kind: 'appliance', volts: 240 }],
         source: { from: 'panel', panelId: PanelId.parse('p') },
         loads: [loadAt('x', 2000, { connection: 'fixed', continuous: true })],
       }),
@@ -254,7 +318,7 @@ export const ASKS: readonly Ask[] = [
     name: 'an outlet for two hots',
     wants: [
       want('h', near, {
-        volts: 240,
+        devices: [{ kind: 'receptacle', volts: 240 }],
         source: { from: 'panel', panelId: PanelId.parse('p') },
         loads: [loadAt('x', 3000)],
       }),
@@ -262,14 +326,22 @@ export const ASKS: readonly Ask[] = [
   },
   ...(['6-20', '14-30', '14-50'] as const).map((plug): Ask => ({
     name: `an outlet for a ${plug} plug`,
-    wants: [want('h', near, { plug, source: { from: 'panel', panelId: PanelId.parse('p') } })],
+    wants: [
+      want('h', near, {
+        devices: [{ kind: 'receptacle', plug }],
+        source: { from: 'panel', panelId: PanelId.parse('p') },
+      }),
+    ],
   })),
   {
     name: 'outlets for two plugs, and one more from a box',
     wants: [
-      want('h', near, { plug: '14-30', source: { from: 'panel', panelId: PanelId.parse('p') } }),
+      want('h', near, {
+        devices: [{ kind: 'receptacle', plug: '14-30' }],
+        source: { from: 'panel', panelId: PanelId.parse('p') },
+      }),
       want('g', wallAt(40, 15, 'room-w3'), {
-        plug: '6-20',
+        devices: [{ kind: 'receptacle', plug: '6-20' }],
         source: { from: 'panel', panelId: PanelId.parse('p') },
       }),
       want('r', wallAt(80, 15, 'room-w3')),
@@ -277,11 +349,14 @@ export const ASKS: readonly Ask[] = [
   },
   {
     name: 'a dimmer with its light',
-    wants: [{ ...newSwitch, devices: ['dimmer'] }, want('l', lightAt, { kind: 'luminaire', ...bySwitch })],
+    wants: [
+      { ...newSwitch, devices: [{ kind: 'dimmer' }] },
+      want('l', lightAt, { kind: 'luminaire', ...bySwitch }),
+    ],
   },
   {
     name: 'a GFCI with another outlet behind it',
-    wants: [want('r', near, { devices: ['receptacle-gfci'], ...fromT }), want('q', wallAt(96, 15))],
+    wants: [want('r', near, { devices: [{ kind: 'receptacle-gfci' }], ...fromT }), want('q', wallAt(96, 15))],
   },
   {
     name: 'a second switch for what T commands',
@@ -305,41 +380,44 @@ export const ASKS: readonly Ask[] = [
     name: 'two new switches for a fan with its motor always hot, one of them beside an outlet',
     wants: [
       newSwitch,
-      { ...second, kind: 'receptacle', gangs: 2, beside: ['switch'] },
-      want('f', lightAt, { kind: 'fan', motor: 'always', ...bySwitch }),
+      { ...second, kind: 'receptacle', devices: [{ kind: 'receptacle' }, { kind: 'switch' }] },
+      want('f', lightAt, { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], ...bySwitch }),
     ],
   },
   {
     name: 'a switch with a pilot light, and its light',
     wants: [
-      { ...newSwitch, devices: ['switch-pilot'] },
+      { ...newSwitch, devices: [{ kind: 'switch-pilot' }] },
       want('l', lightAt, { kind: 'luminaire', ...bySwitch }),
     ],
   },
   {
     name: 'a fan on a speed control',
-    wants: [{ ...newSwitch, devices: ['fan-control'] }, want('f', lightAt, { kind: 'fan', ...bySwitch })],
+    wants: [
+      { ...newSwitch, devices: [{ kind: 'fan-control' }] },
+      want('f', lightAt, { kind: 'fan', ...bySwitch }),
+    ],
   },
   {
     name: 'T swapped for a switch with a pilot light',
-    changes: [change({ kind: 'replace', index: 0, device: 'switch-pilot' })],
+    changes: [change({ kind: 'replace', index: 0, device: { kind: 'switch-pilot' } })],
     of: isSwitch,
   },
   {
     name: 'an outlet with something of low voltage beside it',
-    wants: [want('r', near, { gangs: 2, beside: ['low-voltage'] })],
+    wants: [want('r', near, { devices: [{ kind: 'receptacle' }, { kind: 'low-voltage' }] })],
   },
   {
     name: 'an outlet from T with something of low voltage beside it, and another behind',
     wants: [
-      want('r', near, { gangs: 2, beside: ['low-voltage'], ...fromT }),
+      want('r', near, { devices: [{ kind: 'receptacle' }, { kind: 'low-voltage' }], ...fromT }),
       want('q', wallAt(40, 15, 'room-w3')),
     ],
   },
-  { name: 'a single outlet', wants: [want('r', near, { devices: ['receptacle-single'] })] },
+  { name: 'a single outlet', wants: [want('r', near, { devices: [{ kind: 'receptacle-single' }] })] },
   {
     name: 'a GFCI and an outlet in one box',
-    wants: [want('r', near, { gangs: 2, devices: ['receptacle-gfci', 'receptacle'] })],
+    wants: [want('r', near, { devices: [{ kind: 'receptacle-gfci' }, { kind: 'receptacle' }] })],
   },
   {
     name: 'T moved',
@@ -366,7 +444,7 @@ export const ASKS: readonly Ask[] = [
   },
   {
     name: 'one of two devices at T moved',
-    changes: [change({ kind: 'enlarge', devices: ['receptacle'] })],
+    changes: [change({ kind: 'enlarge', devices: [{ kind: 'receptacle' }] })],
     wants: [want('m', wallAt(100, 48), { replaces: T, replacesDevice: 0 })],
   },
   {
@@ -387,23 +465,49 @@ export const ASKS: readonly Ask[] = [
   },
   {
     name: 'T swapped for a GFCI',
-    changes: [change({ kind: 'replace', index: 0, device: 'receptacle-gfci' })],
+    changes: [change({ kind: 'replace', index: 0, device: { kind: 'receptacle-gfci' } })],
     of: hasReceptacle,
   },
   {
     name: 'T swapped for a plain outlet',
-    changes: [change({ kind: 'replace', index: 0, device: 'receptacle' })],
+    changes: [change({ kind: 'replace', index: 0, device: { kind: 'receptacle' } })],
     of: hasReceptacle,
   },
   {
     name: 'T swapped for a dimmer',
-    changes: [change({ kind: 'replace', index: 0, device: 'dimmer' })],
+    changes: [change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } })],
     of: isSwitch,
   },
-  { name: 'T enlarged by an outlet', changes: [change({ kind: 'enlarge', devices: ['receptacle'] })] },
+  {
+    name: 'T enlarged by an outlet',
+    changes: [change({ kind: 'enlarge', devices: [{ kind: 'receptacle' }] })],
+  },
+  ...(
+    [
+      ['on its switch', { switched: true }],
+      ['with half of it on its switch', { tab: 'broken' }],
+      ['hot at all times', { switched: false, tab: 'whole' }],
+    ] as const
+  ).flatMap(([how, part]): Ask[] => [
+    {
+      name: `T enlarged by an outlet ${how}`,
+      changes: [change({ kind: 'enlarge', devices: [{ kind: 'receptacle', ...part }] })],
+      of: isHalf,
+    },
+    {
+      name: `the outlet T replaced by one ${how}`,
+      changes: [change({ kind: 'replace', index: 0, device: { kind: 'receptacle', ...part } })],
+      of: isHalf,
+    },
+  ]),
+  {
+    name: 'the outlet T replaced by one for 20 A',
+    changes: [change({ kind: 'replace', index: 0, device: { kind: 'receptacle', plug: '5-20' } })],
+    of: hasReceptacle,
+  },
   {
     name: 'T enlarged by a switch for a new light',
-    changes: [change({ kind: 'enlarge', devices: ['switch'] })],
+    changes: [change({ kind: 'enlarge', devices: [{ kind: 'switch' }] })],
     wants: [
       want('l', lightAt, {
         kind: 'luminaire',
@@ -414,7 +518,7 @@ export const ASKS: readonly Ask[] = [
   },
   {
     name: 'T enlarged by a switch for a new light, beside an outlet',
-    changes: [change({ kind: 'enlarge', devices: ['switch'] })],
+    changes: [change({ kind: 'enlarge', devices: [{ kind: 'switch' }] })],
     wants: [
       want('l', lightAt, {
         kind: 'luminaire',
@@ -425,7 +529,7 @@ export const ASKS: readonly Ask[] = [
   },
   {
     name: 'T enlarged, and an outlet from it',
-    changes: [change({ kind: 'enlarge', devices: ['receptacle'] })],
+    changes: [change({ kind: 'enlarge', devices: [{ kind: 'receptacle' }] })],
     wants: [want('r', near, fromT)],
   },
   {
@@ -449,13 +553,13 @@ export const ASKS: readonly Ask[] = [
   {
     name: 'T made always hot',
     changes: [change({ kind: 'convert', switchId: id('s') })],
-    of: (k) => k.holds === 'half-switched',
+    of: isHalf,
   },
   {
     name: 'T made always hot, its switch for a new light',
     changes: [change({ kind: 'convert', switchId: id('s') })],
     wants: [want('l', lightAt, { kind: 'luminaire', control: { by: 'switch', pointId: id('s') } })],
-    of: (k) => k.holds === 'half-switched',
+    of: isHalf,
   },
   { name: 'T and R2 swapped', changes: [change({ kind: 'swap', withId: id('r2') })], breaks: lampLost },
   {

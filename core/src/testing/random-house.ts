@@ -415,7 +415,9 @@ function wantsOf(d: Draw, w: Draw['wants'][number], i: number): Want[] {
   const own = (more: Partial<Want>) => makeWant(`w${i}`, `new ${i + 1}`, at, more);
   if (w.what === 'outlet') return [own({ loads })];
   const box =
-    w.what === 'mixed' ? own({ gangs: 2, beside: ['switch'], loads }) : own({ kind: 'switch', gangs: 2 });
+    w.what === 'mixed'
+      ? own({ devices: [{ kind: 'receptacle' }, { kind: 'switch' }], loads })
+      : own({ kind: 'switch', devices: [{ kind: 'switch' }, { kind: 'switch' }] });
   const ceiling = {
     on: 'ceiling' as const,
     roomId: RoomId.parse('room'),
@@ -426,7 +428,11 @@ function wantsOf(d: Draw, w: Draw['wants'][number], i: number): Want[] {
   const led =
     w.what === 'mixed'
       ? makeWant(`w${i}l`, `light ${i + 1}`, ceiling, { kind: 'luminaire', control })
-      : makeWant(`w${i}l`, `fan ${i + 1}`, ceiling, { kind: 'fan', control, lightNth: 2 });
+      : makeWant(`w${i}l`, `fan ${i + 1}`, ceiling, {
+          kind: 'fan',
+          control,
+          devices: [{ kind: 'fan', lightNth: 2 }],
+        });
   return [box, led];
 }
 

@@ -385,9 +385,13 @@ function changeOf(d: Draw, points: readonly Point[]): Change | null {
   const index = d.other % Math.max(1, point.devices.length);
   switch (d.change) {
     case 'replace':
-      return { ...base, kind: 'replace', index, device: d.device };
+      return { ...base, kind: 'replace', index, device: { kind: d.device } };
     case 'enlarge':
-      return { ...base, kind: 'enlarge', devices: [d.device === 'blank' ? 'receptacle' : d.device] };
+      return {
+        ...base,
+        kind: 'enlarge',
+        devices: [{ kind: d.device === 'blank' ? 'receptacle' : d.device }],
+      };
     case 'reduce':
       return { ...base, kind: 'reduce', drop: [index] };
     case 'retire':
@@ -434,14 +438,27 @@ function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
     case 'outlet':
       return { wants: [own()] };
     case 'two-gang':
-      return { wants: [own({ gangs: 2 })] };
+      return { wants: [own({ devices: [{ kind: 'receptacle' }, { kind: 'receptacle' }] })] };
     case 'mixed': {
-      const box = own({ gangs: 2, beside: ['switch'] });
+      const box = own({ devices: [{ kind: 'receptacle' }, { kind: 'switch' }] });
       return { wants: [box, makeWant('w2', 'light', over(d.at), { kind: 'luminaire', ...by(box.id) })] };
     }
     case 'pair-fan': {
-      const box = own({ kind: 'switch', gangs: 2, at: wall(d.at, 48) });
-      return { wants: [box, makeWant('w2', 'fan', over(d.at), { kind: 'fan', ...by(box.id), lightNth: 2 })] };
+      const box = own({
+        kind: 'switch',
+        devices: [{ kind: 'switch' }, { kind: 'switch' }],
+        at: wall(d.at, 48),
+      });
+      return {
+        wants: [
+          box,
+          makeWant('w2', 'fan', over(d.at), {
+            kind: 'fan',
+            ...by(box.id),
+            devices: [{ kind: 'fan', lightNth: 2 }],
+          }),
+        ],
+      };
     }
     case 'switched-outlet': {
       const box = own({ kind: 'switch', at: wall(d.at, 48) });
@@ -477,14 +494,14 @@ function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
       };
     }
     case 'heater':
-      return { wants: [own({ kind: 'appliance', volts: 240 })] };
+      return { wants: [own({ kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] })] };
     case 'big-outlet':
-      return { wants: [own({ kind: 'receptacle', volts: 240 })] };
+      return { wants: [own({ devices: [{ kind: 'receptacle', volts: 240 }] })] };
     case 'outside':
       return {
         wants: [
           own({
-            gangs: 1 + (d.other % 2),
+            devices: Array.from({ length: 1 + (d.other % 2) }, () => ({ kind: 'receptacle' as const })),
             at: {
               on: 'outside',
               wallId: WallId.parse(`room-w${(d.at % 4) + 1}`),

@@ -90,19 +90,33 @@ function wished(house: House, d: Draw): Wished {
       const index = d.other % (point.devices.length + 1);
       // One more outlet beside what is there, so that something stays when one goes.
       return {
-        changes: [{ kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: ['receptacle'] }],
+        changes: [
+          { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'receptacle' }] },
+        ],
         wants: [makeWant('w1', 'new 1', wall(d.at, 40), { replaces: point.id, replacesDevice: index })],
       };
     }
     case 'half':
-      return commanded(house, d, { half: true });
+      return commanded(house, d, {
+        devices: [
+          { kind: 'receptacle', tab: 'broken' },
+          ...(d.slack ? [{ kind: 'receptacle' as const, switched: false }] : []),
+          ...(d.pick % 3 === 0 ? [{ kind: 'receptacle' as const }] : []),
+        ],
+      });
     case 'fan':
-      return commanded(house, d, { kind: 'fan', motor: 'always', at: over(d.at) });
+      return commanded(house, d, {
+        kind: 'fan',
+        devices: [{ kind: 'fan', motor: 'always' }],
+        at: over(d.at),
+      });
     case 'more-switch': {
       if (!point) return { wants: [] };
       const nth = point.devices.filter(isSwitchDevice).length + 1;
       return {
-        changes: [{ kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: ['switch'] }],
+        changes: [
+          { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'switch' }] },
+        ],
         wants: [
           makeWant('w1', 'new 1', over(d.at), {
             kind: 'luminaire',
@@ -125,7 +139,9 @@ function wished(house: House, d: Draw): Wished {
       return {
         wants: [
           makeWant('w1', 'new 1', wall(d.at), {
-            plug: PlugKey.options[d.other % PlugKey.options.length] ?? '6-20',
+            devices: [
+              { kind: 'receptacle', plug: PlugKey.options[d.other % PlugKey.options.length] ?? '6-20' },
+            ],
             source: { from: 'panel', panelId: house.panels[0]?.id ?? PanelId.parse('p') },
           }),
         ],
@@ -135,8 +151,10 @@ function wished(house: House, d: Draw): Wished {
       return {
         wants: [
           makeWant('w1', 'new 1', wall(d.at), {
-            gangs: 1 + (d.other % 2),
-            devices: [kinds[d.pick % 4] ?? 'receptacle', 'receptacle'],
+            devices: [
+              { kind: kinds[d.pick % 4] ?? 'receptacle' },
+              ...(d.other % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
+            ],
           }),
           makeWant('w2', 'new 2', wall(d.at + 2), {}),
         ],
@@ -174,14 +192,27 @@ function wished(house: House, d: Draw): Wished {
     case 'low':
       return {
         wants: [
-          makeWant('w1', 'new 1', wall(d.at), { gangs: 2 + (d.pick % 2), beside: ['low-voltage'] }),
+          makeWant('w1', 'new 1', wall(d.at), {
+            devices: [
+              { kind: 'receptacle' },
+              { kind: 'low-voltage' },
+              ...(d.pick % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
+            ],
+          }),
           makeWant('w2', 'new 2', wall(d.at + 2), {}),
         ],
       };
     case 'all': {
-      const fan = commanded(house, { ...d, other: 1 }, { kind: 'fan', motor: 'always', at: over(d.at) });
+      const fan = commanded(
+        house,
+        { ...d, other: 1 },
+        { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], at: over(d.at) },
+      );
       return {
-        wants: [...fan.wants, makeWant('w3', 'new 3', wall(d.at + 2), { devices: ['receptacle-gfci'] })],
+        wants: [
+          ...fan.wants,
+          makeWant('w3', 'new 3', wall(d.at + 2), { devices: [{ kind: 'receptacle-gfci' }] }),
+        ],
       };
     }
   }

@@ -23,14 +23,14 @@ const heaters = (poles: 1 | 2, volts: 120 | 240): Bundle => {
     ...knownBox('new-1g-22'),
     devices: [{ kind: 'appliance', amps: 20, grounded: true, volts: 240 }],
   });
-  const { volts: _, ...plain } = wanted(104, { kind: 'appliance', volts: 240 });
+  const plain = wanted(104, { kind: 'appliance', devices: [{ kind: 'appliance', volts }] });
   return bundle(
     smallHouse({
       panels: panel(20, { poles }),
       points: [h1],
       cables: [nm('c1', atBreaker(), atPoint('h1'), { gauge: '12', carries: 'two-hots' })],
     }),
-    [volts === 240 ? { ...plain, volts: 240 } : plain],
+    [plain],
   );
 };
 
@@ -86,7 +86,7 @@ describe('an appliance between two hots', () => {
     expect(of(heaters(2, 120))).toContain('240 V only');
     const plain = bundle(
       smallHouse({ points: [outlet('r1', 24)], cables: [nm('c1', atBreaker(), atPoint('r1'))] }),
-      [wanted(60, { kind: 'appliance', volts: 240 })],
+      [wanted(60, { kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] })],
     );
     expect(of(plain)).toContain('no 240 V circuit');
   });

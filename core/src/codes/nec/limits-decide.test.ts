@@ -181,7 +181,7 @@ const heavy = (kind: 'luminaire' | 'fan', weightKg: number): Bundle =>
       'w1',
       'new 1',
       { on: 'ceiling', roomId: RoomId.parse('room'), xMm: feet(6), yMm: feet(5) },
-      { kind, weightKg },
+      { kind, devices: [{ kind, weightKg }] },
     ),
   ]);
 
@@ -202,7 +202,7 @@ const CASES: Partial<Record<LimitKey, Case>> = {
   luminaireZoneHeightMm: ofBundle(() => bathWith({ kind: 'fan' })),
   luminaireWeightKg: ofBundle(() => heavy('luminaire', 15)),
   wallLuminaireWeightKg: ofBundle(() =>
-    bundle(smallHouse(), [wanted(104, { kind: 'luminaire', weightKg: 2 })]),
+    bundle(smallHouse(), [wanted(104, { kind: 'luminaire', devices: [{ kind: 'luminaire', weightKg: 2 }] })]),
   ),
   fanWeightKg: ofBundle(() => heavy('fan', 20)),
   fanMarkedWeightKg: ofBundle(() => heavy('fan', 10)),

@@ -1,11 +1,14 @@
 import {
   changeText,
   formatLength,
+  isBetweenHots,
   isLamp,
+  isReceptacleDevice,
   ItemId,
   PointId,
   shiftRoomMm,
   switchesOf,
+  type BoxFunction,
   type Change,
   type DeviceKind,
   type House,
@@ -16,6 +19,7 @@ import {
 } from '@elwand/core';
 import { Button } from 'antd';
 import { useState } from 'react';
+import { ChangedPart, PlugField } from './FunctionFields.tsx';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
@@ -50,7 +54,7 @@ export interface OneDevice {
 /** What the person chose beside the point and the kind of change. */
 interface Chosen {
   readonly index: number;
-  readonly device: DeviceKind;
+  readonly device: BoxFunction;
   readonly withId: string;
   readonly side: 'left' | 'right';
 }
@@ -88,11 +92,23 @@ function Details({
       {(kind === 'replace' || kind === 'enlarge') && (
         <Choice
           label={kind === 'replace' ? say(msg('screen.want.by')) : say(msg('screen.want.for-one-more'))}
-          value={value.device}
+          value={value.device.kind}
           width={190}
           options={DEVICE_KINDS}
-          onChange={(device) => set({ device })}
+          onChange={(to) => set({ device: { kind: to } })}
         />
+      )}
+      {(kind === 'replace' || kind === 'enlarge') && isReceptacleDevice(value.device) && (
+        <>
+          <PlugField
+            device={value.device}
+            volts={isBetweenHots(point) ? 240 : 120}
+            put={(device) => set({ device })}
+          />
+          {switchesOf(house, point.id).length > 0 && (
+            <ChangedPart device={value.device} old={kind === 'replace'} put={(device) => set({ device })} />
+          )}
+        </>
       )}
       {kind === 'shift' && (
         <Choice
@@ -161,7 +177,7 @@ export function Changes({
   const [kind, setKind] = useState<Kind>('replace');
   const [details, setDetails] = useState<Chosen>({
     index: 0,
-    device: 'receptacle-gfci',
+    device: { kind: 'receptacle-gfci' },
     withId: '',
     side: 'right',
   });
@@ -213,7 +229,7 @@ export function Changes({
             <li key={c.id} className="row">
               <div className="grow stack">
                 <span>{say(changeText(house, c))}</span>
-                {c.kind === 'replace' && (isLamp({ kind: c.device }) || c.device === 'appliance') && (
+                {c.kind === 'replace' && (isLamp(c.device) || c.device.kind === 'appliance') && (
                   <div className="row fields">
                     <LoadsEditor
                       loads={c.loads ?? []}
@@ -221,11 +237,11 @@ export function Changes({
                       onChange={(loads) => put({ ...c, loads })}
                     />
                     <WeightField
-                      kg={c.weightKg}
+                      kg={c.device.weightKg}
                       system={house.units}
                       onChange={(weightKg) => {
-                        const { weightKg: _, ...rest } = c;
-                        put(weightKg === undefined ? rest : { ...rest, weightKg });
+                        const { weightKg: _, ...rest } = c.device;
+                        put({ ...c, device: weightKg === undefined ? rest : { ...rest, weightKg } });
                       }}
                     />
                   </div>

@@ -1,17 +1,14 @@
 import {
-  askedDevice,
+  boxGangs,
   CableId,
-  gangKinds,
   gangOfSwitch,
+  isLamp,
+  isReceptacleDevice,
   msg,
   pairedIn,
-  plugFacts,
-  PlugKey,
   switchCount,
   voltsOf,
-  type DeviceKind,
-  type GangKind,
-  type Message,
+  type BoxFunction,
   type Want,
 } from '@elwand/core';
 import { Checkbox } from 'antd';
@@ -21,6 +18,7 @@ import { LengthInput } from '../../parts/LengthInput.tsx';
 import { WeightField } from '../../parts/WeightField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
+import { CHOICES, GANG_DEVICES, PartField, PlugField, without240 } from './FunctionFields.tsx';
 import { partners, partnerValue } from './want-controls.ts';
 
 /** What a wanted box holds more closely: which device of its kind, which plug, which half is switched, what hangs there weighs. */
@@ -30,93 +28,74 @@ interface FieldProps {
   readonly put: (want: Want) => void;
 }
 
-/** Kinds of device that may be asked for where one of that kind is wanted; the usual one comes first. */
-const CHOICES: Partial<Record<GangKind, readonly DeviceKind[]>> = {
-  receptacle: ['receptacle', 'receptacle-single', 'receptacle-gfci', 'receptacle-afci', 'receptacle-dual'],
-  switch: ['switch', 'dimmer', 'switch-pilot', 'fan-control'],
-};
-
-/** Which device of its kind each gang holds. */
-function GangDevices({ want, put }: FieldProps) {
+/** How many devices its box holds side by side, and what each is. */
+function GangFields({ want, put }: FieldProps) {
   const say = useSay();
   const { job } = useWork().bundle;
-  const kinds = gangKinds(want);
+  const moved = want.replaces !== undefined;
   // One of two for the same light is a three-way, whatever else is wanted.
   const threeWays = [...pairedIn(want, job.wants)].map((nth) => gangOfSwitch(want, nth));
-  return kinds.map((kind, gang) => {
-    const choices = threeWays.includes(gang) ? [] : (CHOICES[kind] ?? []);
-    return choices.length === 0 || voltsOf(want) === 240 ? null : (
-      <Choice
-        key={gang}
-        label={say(
-          kinds.length > 1 ? msg('screen.want.device-in-gang', { n: gang + 1 }) : msg('screen.want.device'),
-        )}
-        value={askedDevice(want, gang) ?? choices[0] ?? 'receptacle'}
-        width={190}
-        options={DEVICE_KINDS.filter((d) => choices.includes(d.value))}
-        onChange={(device) => {
-          const { devices: _, ...rest } = want;
-          const all = kinds.map((k, i) =>
-            i === gang ? device : (askedDevice(want, i) ?? CHOICES[k]?.[0] ?? 'receptacle'),
+  const { kind } = want;
+  const several = kind === 'receptacle' || kind === 'switch';
+  return (
+    <>
+      {several && (
+        <Choice
+          label={say(msg('screen.want.gangs'))}
+          value={String(moved ? boxGangs(want) : want.devices.length)}
+          width={70}
+          options={['1', '2', '3'].map((n) => ({ value: n, label: n }))}
+          onChange={(n) => {
+            if (moved) return put({ ...want, gangs: Number(n) });
+            const { partner: _, ...rest } = want;
+            // A box for several holds ordinary plugs: what takes 240 V has one of its own.
+            const first = Number(n) > 1 ? without240(want.devices) : want.devices;
+            put({ ...rest, devices: [...first, { kind }, { kind }].slice(0, Number(n)) });
+          }}
+        />
+      )}
+      {!moved &&
+        want.devices.map((device, gang) => {
+          const choices = gang > 0 ? GANG_DEVICES : (CHOICES[kind] ?? []);
+          if (choices.length === 0 || threeWays.includes(gang) || voltsOf(want) === 240) return null;
+          return (
+            <Choice
+              key={gang}
+              label={say(
+                want.devices.length > 1
+                  ? msg('screen.want.device-in-gang', { n: gang + 1 })
+                  : msg('screen.want.device'),
+              )}
+              value={device.kind}
+              width={190}
+              options={DEVICE_KINDS.filter((d) => choices.includes(d.value))}
+              onChange={(to) =>
+                put({ ...want, devices: want.devices.map((d, i) => (i === gang ? { kind: to } : d)) })
+              }
+            />
           );
-          const usual = all.every((d, i) => d === CHOICES[kinds[i] ?? 'receptacle']?.[0]);
-          put(usual ? rest : { ...rest, devices: all });
-        }}
-      />
-    );
-  });
-}
-
-/** The plug of what will be plugged in. */
-function PlugField({ want, put }: FieldProps) {
-  const say = useSay();
-  return (
-    <Choice
-      label={say(msg('screen.want.plug'))}
-      value={want.plug ?? ''}
-      width={190}
-      options={[
-        { value: '', label: say(msg('screen.want.plug-ordinary')) },
-        ...PlugKey.options
-          .filter((key) => key !== '5-15')
-          .map((key) => {
-            const { amps, volts, neutral } = plugFacts(key);
-            const kind: Message =
-              volts === 120
-                ? msg('screen.want.plug-120', { key, amps })
-                : msg(neutral ? 'screen.want.plug-120-240' : 'screen.want.plug-240', { key, amps });
-            return { value: key, label: say(kind) };
-          }),
-      ]}
-      onChange={(key) => {
-        const { plug: _, volts: __, devices: ___, half: ____, ...rest } = want;
-        put(key === '' ? rest : { ...rest, plug: key });
-      }}
-    />
+        })}
+    </>
   );
 }
 
-/** Whether the whole of it hangs on its switch, or one half of an outlet, or the light of a fan alone. */
-function PartField({ want, put }: FieldProps) {
+/** Whether the whole of each hangs on its switch, or one half of an outlet, one of two outlets, or the light of a fan alone. */
+function PartFields({ want, put }: FieldProps) {
   const say = useSay();
-  if (want.control.by === 'always' || (want.kind !== 'receptacle' && want.kind !== 'fan')) return null;
-  const fan = want.kind === 'fan';
-  return (
-    <Choice
-      label={say(msg('screen.want.what-it-switches'))}
-      value={(fan ? want.motor === 'always' : want.half === true) ? 'part' : 'all'}
-      width={210}
-      options={[
-        { value: 'all', label: say(msg(fan ? 'screen.want.fan-and-light' : 'screen.want.both-halves')) },
-        { value: 'part', label: say(msg(fan ? 'screen.want.light-alone' : 'screen.want.lower-half')) },
-      ]}
-      onChange={(v) => {
-        const { motor: _, half: __, lightNth: ___, ...rest } = want;
-        if (v === 'all') put(rest);
-        else put(fan ? { ...rest, motor: 'always' } : { ...rest, half: true });
-      }}
+  const several = want.devices.length > 1;
+  return want.devices.map((device, gang) => (
+    <PartField
+      key={gang}
+      device={device}
+      several={several}
+      label={say(
+        several
+          ? msg('screen.want.what-it-switches-in', { n: gang + 1 })
+          : msg('screen.want.what-it-switches'),
+      )}
+      put={(to) => put({ ...want, devices: want.devices.map((d, i) => (i === gang ? to : d)) })}
     />
-  );
+  ));
 }
 
 /** The other of two switches for one light: both become three-ways. */
@@ -132,7 +111,7 @@ function PartnerField({ want, put }: FieldProps) {
       width={190}
       options={[{ value: '', label: say(msg('screen.want.partner-none')) }, ...others]}
       onChange={(value) => {
-        const { partner: _, source: __, devices: ___, ...rest } = want;
+        const { partner: _, source: __, ...rest } = want;
         const control = others.find((o) => o.value === value)?.control;
         put(control === undefined || control.by === 'always' ? rest : { ...rest, partner: control });
       }}
@@ -230,29 +209,32 @@ function BoxFields({ want, put }: FieldProps) {
 
 export function DeviceFields({ want, put }: FieldProps) {
   const { house } = useWork().bundle;
-  const hangs = want.kind === 'luminaire' || want.kind === 'fan';
+  const moved = want.replaces !== undefined;
+  const [first] = want.devices;
+  const only = want.devices.length === 1 ? first : undefined;
+  const sets = (to: BoxFunction) => put({ ...want, devices: [to] });
   return (
     <>
-      {CHOICES[want.kind] && want.replaces === undefined && <GangDevices want={want} put={put} />}
-      {want.kind === 'receptacle' && want.gangs === 1 && want.replaces === undefined && (
-        <PlugField want={want} put={put} />
+      <GangFields want={want} put={put} />
+      {only && isReceptacleDevice(only) && !moved && <PlugField device={only} put={sets} />}
+      {switchCount(want) > 0 && !moved && <PartnerField want={want} put={put} />}
+      {switchCount(want) === 0 && want.control.by !== 'always' && !moved && (
+        <PartFields want={want} put={put} />
       )}
-      {switchCount(want) > 0 && want.replaces === undefined && <PartnerField want={want} put={put} />}
-      {switchCount(want) === 0 && want.replaces === undefined && <PartField want={want} put={put} />}
-      {hangs && (
+      {only && isLamp(only) && (
         <WeightField
-          kg={want.weightKg}
+          kg={only.weightKg}
           system={house.units}
           onChange={(weightKg) => {
-            const { weightKg: _, ...rest } = want;
-            put(weightKg === undefined ? rest : { ...rest, weightKg });
+            const { weightKg: _, ...rest } = only;
+            sets(weightKg === undefined ? rest : { ...rest, weightKg });
           }}
         />
       )}
-      {want.replaces !== undefined && want.replacesDevice === undefined && want.at.on === 'wall' && (
+      {moved && want.replacesDevice === undefined && want.at.on === 'wall' && (
         <ReachField want={want} put={put} />
       )}
-      {want.replaces === undefined && want.partner === undefined && <CableField want={want} put={put} />}
+      {!moved && want.partner === undefined && <CableField want={want} put={put} />}
       <BoxFields want={want} put={put} />
     </>
   );

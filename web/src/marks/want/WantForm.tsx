@@ -2,8 +2,7 @@ import {
   applyChanges,
   ceilingPlace,
   formatLength,
-  gangKinds,
-  type GangKind,
+  isSwitchDevice,
   neighborHeight,
   PanelId,
   PointId,
@@ -21,7 +20,7 @@ import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
 import { TextField } from '../../parts/TextField.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
-import { commands, controlValue, sourceValue, switchesBeside } from './want-controls.ts';
+import { commands, controlValue, onWholeSwitch, sourceValue, switchesBeside } from './want-controls.ts';
 import { Said, slot } from '../../app/Said.tsx';
 
 const DeviceFields = lazy(() => import('./DeviceFields.tsx').then((m) => ({ default: m.DeviceFields })));
@@ -57,62 +56,6 @@ interface WantProps {
   readonly put: (want: Want, merge?: string) => void;
 }
 
-type Beside = NonNullable<Want['beside']>[number];
-const besideKind = (kind: GangKind): Beside =>
-  kind === 'switch' || kind === 'low-voltage' ? kind : 'receptacle';
-
-/** How many devices its box holds side by side, and what each is. */
-function GangFields({
-  want,
-  put,
-  set,
-  moved,
-}: WantProps & { readonly set: (to: Partial<Want>) => void; readonly moved: boolean }) {
-  const say = useSay();
-  return (
-    <>
-      <Choice
-        label={say(msg('screen.want.gangs'))}
-        value={String(want.gangs)}
-        width={70}
-        options={[
-          { value: '1', label: '1' },
-          { value: '2', label: '2' },
-          { value: '3', label: '3' },
-        ]}
-        onChange={(g) => {
-          const { beside, devices: _, plug: __, partner: ___, ...rest } = want;
-          const others = beside?.slice(0, Number(g) - 1) ?? [];
-          put({ ...rest, gangs: Number(g), ...(others.length > 0 ? { beside: others } : {}) });
-        }}
-      />
-      {!moved &&
-        gangKinds(want)
-          .slice(1)
-          .map((k, i) => (
-            <Choice
-              key={i}
-              label={say(msg('screen.want.in-gang', { n: i + 2 }))}
-              value={besideKind(k)}
-              width={130}
-              options={[
-                { value: 'receptacle', label: say(msg('screen.want.outlet')) },
-                { value: 'switch', label: say(msg('screen.want.switch')) },
-                { value: 'low-voltage', label: say(msg('screen.want.low-voltage')) },
-              ]}
-              onChange={(to) =>
-                set({
-                  beside: gangKinds(want)
-                    .slice(1)
-                    .map((x, n) => (n === i ? to : besideKind(x))),
-                })
-              }
-            />
-          ))}
-    </>
-  );
-}
-
 /** What it is live by: always, or a switch; a fan's light may have one of its own. */
 function ControlFields({ want, put }: WantProps) {
   const say = useSay();
@@ -124,6 +67,7 @@ function ControlFields({ want, put }: WantProps) {
     job.wants.filter((w) => switchCount(w) > 0 && w.id !== want.id),
   );
   const beside = switchesBeside(want, house, job.wants);
+  const [fan] = want.devices;
   return (
     <>
       <Choice
@@ -132,14 +76,14 @@ function ControlFields({ want, put }: WantProps) {
         width={190}
         options={live}
         onChange={(v) => {
-          const { lightNth: _, motor: __, half: ___, ...rest } = want;
-          put({ ...rest, control: live.find((c) => c.value === v)?.control ?? { by: 'always' } });
+          const control = live.find((c) => c.value === v)?.control ?? { by: 'always' };
+          put({ ...want, control, devices: want.devices.map(onWholeSwitch) });
         }}
       />
-      {want.kind === 'fan' && want.motor !== 'always' && beside > 1 && (
+      {fan?.kind === 'fan' && fan.motor !== 'always' && beside > 1 && (
         <Choice
           label={say(msg('screen.want.its-light'))}
-          value={String(want.lightNth ?? '')}
+          value={String(fan.lightNth ?? '')}
           width={150}
           options={[
             { value: '', label: say(msg('screen.want.with-the-fan')) },
@@ -149,8 +93,8 @@ function ControlFields({ want, put }: WantProps) {
             })),
           ]}
           onChange={(n) => {
-            const { lightNth: _, ...rest } = want;
-            put(n === '' ? rest : { ...rest, lightNth: Number(n) });
+            const { lightNth: _, ...rest } = fan;
+            put({ ...want, devices: [n === '' ? rest : { ...rest, lightNth: Number(n) }] });
           }}
         />
       )}
@@ -235,9 +179,9 @@ export function WantForm({
             width={140}
             options={WANT_KINDS}
             onChange={(kind) => {
-              const { beside, devices: _, plug: __, motor: ___, half: ____, partner: _____, ...rest } = want;
+              const { partner: _, gangs: __, ...rest } = want;
               const several = kind === 'receptacle' || kind === 'switch';
-              put({ ...rest, kind, ...(several ? (beside ? { beside } : {}) : { gangs: 1 }) });
+              put({ ...rest, kind, devices: [{ kind }, ...(several && boxed ? want.devices.slice(1) : [])] });
             }}
           />
         )}
@@ -250,21 +194,19 @@ export function WantForm({
             {say(msg('screen.want.match-the-neighbors', { near: formatLength(near, house.units, 'inches') }))}
           </Button>
         )}
-        {boxed && <GangFields want={want} put={put} set={set} moved={moved !== undefined} />}
         {commanded && <ControlFields want={want} put={put} />}
         {want.kind === 'appliance' && (
           <Choice
             label={say(msg('screen.want.voltage'))}
-            value={want.volts === 240 ? '240' : '120'}
+            value={String(voltsOf(want))}
             width={150}
             options={[
               { value: '120', label: say(msg('screen.want.120-v')) },
               { value: '240', label: say(msg('screen.want.240-v-two-hots')) },
             ]}
-            onChange={(v) => {
-              const { volts: _, ...rest } = want;
-              put(v === '240' ? { ...rest, volts: 240 } : rest);
-            }}
+            onChange={(v) =>
+              set({ devices: [{ kind: 'appliance', ...(v === '240' ? { volts: 240 } : {}) }] })
+            }
           />
         )}
         {!moved && want.partner === undefined && <SourceField want={want} put={put} />}
@@ -293,7 +235,7 @@ export function WantForm({
           />
         </Suspense>
       )}
-      {gangKinds(want).some((k) => k !== 'switch') && (
+      {want.devices.some((d) => !isSwitchDevice(d)) && (
         <LoadsEditor
           loads={want.loads}
           volts={voltsOf(want)}

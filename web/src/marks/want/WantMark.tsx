@@ -1,4 +1,4 @@
-import { deviceFacts, makeWant, type Point, type Want, msg } from '@elwand/core';
+import { BoxFunction, deviceFacts, makeWant, type Point, type Want, msg } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
@@ -48,6 +48,7 @@ export function WantMark() {
   };
   const move = (point: Point, one?: OneDevice) => {
     const taken = one && point.devices[one.index];
+    const goes = (taken ? [taken] : point.devices).slice(0, 3).map((d) => BoxFunction.parse(d));
     const want = makeWant(
       freshId('want'),
       say(
@@ -58,6 +59,7 @@ export function WantMark() {
       aside(point),
       {
         kind: KIND_OF[taken ? (deviceFacts(taken).makes ?? 'junction') : point.kind],
+        devices: goes.length > 0 ? goes : [{ kind: 'receptacle' }],
         gangs: taken ? (taken.gangs ?? 1) : Math.min(3, point.box.gangs),
         replaces: point.id,
         ...(taken ? { replacesDevice: one.index } : {}),

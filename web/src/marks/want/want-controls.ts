@@ -4,6 +4,7 @@ import {
   switchesIn,
   switchKey,
   switchPlaces,
+  type BoxFunction,
   type House,
   type Point,
   type Text,
@@ -103,3 +104,12 @@ export function sourceValue({ source }: Want): string {
       return `cable:${source.cableId}`;
   }
 }
+
+/** What is asked for, all of it on what commands it. */
+export const onWholeSwitch = ({
+  tab: _,
+  switched: __,
+  motor: ___,
+  lightNth: ____,
+  ...rest
+}: BoxFunction): BoxFunction => rest;

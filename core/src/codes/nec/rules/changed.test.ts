@@ -26,8 +26,10 @@ import { heard } from '../../../testing/said.ts';
 /** Receptacles that a change puts in are new work: NEC 406.4(D) for replaced ones, 210.8, 210.12 and 250.130 for one more. */
 
 const r = (n: 1 | 2) => PointId.parse(`r${n}`);
-const replace = (n: 1 | 2 = 2) => change({ kind: 'replace', pointId: r(n), index: 0, device: 'receptacle' });
-const enlarge = (n: 1 | 2 = 2) => change({ kind: 'enlarge', pointId: r(n), devices: ['receptacle'] });
+const replace = (n: 1 | 2 = 2) =>
+  change({ kind: 'replace', pointId: r(n), index: 0, device: { kind: 'receptacle' } });
+const enlarge = (n: 1 | 2 = 2) =>
+  change({ kind: 'enlarge', pointId: r(n), devices: [{ kind: 'receptacle' }] });
 
 const used = (use: RoomUse, more: Partial<House> = {}) =>
   smallHouse({ rooms: smallHouse().rooms.map((room) => ({ ...room, use })), ...more });
@@ -126,9 +128,15 @@ describe('one more outlet in a box that is there', () => {
     expect(f.remedies.map((x) => x.edit.edit)).toEqual(['protect-arc', 'protect-arc']);
     for (const remedy of f.remedies)
       expect(severity(applyEdit(b, remedy.edit), 'arc-fault', 'r2')).toBe('ok');
-    const own = job(used('den'), change({ kind: 'enlarge', pointId: r(2), devices: ['receptacle-afci'] }));
+    const own = job(
+      used('den'),
+      change({ kind: 'enlarge', pointId: r(2), devices: [{ kind: 'receptacle-afci' }] }),
+    );
     expect(severity(own, 'arc-fault', 'r2')).toBe('stop');
-    const first = job(used('den'), change({ kind: 'enlarge', pointId: r(1), devices: ['receptacle-afci'] }));
+    const first = job(
+      used('den'),
+      change({ kind: 'enlarge', pointId: r(1), devices: [{ kind: 'receptacle-afci' }] }),
+    );
     expect(severity(first, 'arc-fault', 'r1')).toBe('ok');
   });
   it('a GFCI at itself covers it in a garage', () => {
@@ -143,7 +151,7 @@ describe('one more outlet in a box that is there', () => {
       points: [outlet('r1', 24), outlet('r2', 88, knownBox('new-1g-22'))],
       cables: [nm('c1', atBreaker(), atPoint('r1')), nm('c2', atPoint('r1'), atPoint('r2'))],
     });
-    const b = job(house, change({ kind: 'enlarge', pointId: r(2), devices: ['switch'] }));
+    const b = job(house, change({ kind: 'enlarge', pointId: r(2), devices: [{ kind: 'switch' }] }));
     expect(severity(b, 'ground-fault', 'r2')).toBeUndefined();
   });
 });

@@ -140,10 +140,14 @@ describe('a basin, a laundry, a garage', () => {
       kind: 'replace',
       pointId: PointId.parse('r2'),
       index: 0,
-      device: 'receptacle-gfci',
+      device: { kind: 'receptacle-gfci' },
     });
     expect(of(bundle(house({}), [], { changes: [replaced] }), RULE)).toEqual([]);
-    const added = change({ kind: 'enlarge', pointId: PointId.parse('r2'), devices: ['receptacle'] });
+    const added = change({
+      kind: 'enlarge',
+      pointId: PointId.parse('r2'),
+      devices: [{ kind: 'receptacle' }],
+    });
     expect(of(bundle(house({}), [], { changes: [added] }), RULE).map((f) => f.severity)).toEqual(['watch']);
   });
   it('a light asks for none of them', () => {

@@ -101,7 +101,7 @@ describe('a neutral at a new switch', () => {
 });
 
 const controlled = (switchKind: Device['kind'], lamp: Partial<Want>) => {
-  const s = makeWant('s', 'S', wallAt(104, 48), { kind: 'switch', devices: [switchKind] });
+  const s = makeWant('s', 'S', wallAt(104, 48), { kind: 'switch', devices: [{ kind: switchKind }] });
   return bundle(smallHouse(), [
     s,
     makeWant('l', 'L', ceilingAt(60, 60), { control: { by: 'want', wantId: s.id }, ...lamp }),
@@ -113,7 +113,7 @@ describe('dimmers for lights, speed controls for fans', () => {
     ['dimmer', { kind: 'luminaire' }, 0],
     ['dimmer', { kind: 'fan' }, 1],
     // Its light alone is on the dimmer.
-    ['dimmer', { kind: 'fan', motor: 'always' }, 0],
+    ['dimmer', { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }] }, 0],
     ['fan-control', { kind: 'fan' }, 0],
     ['fan-control', { kind: 'luminaire' }, 1],
     ['switch', { kind: 'fan' }, 0],
@@ -155,7 +155,9 @@ describe('dimmers for lights, speed controls for fans', () => {
 
 describe('low voltage beside power', () => {
   const wide = () =>
-    bundle(smallHouse(), [makeWant('w', 'new', wallAt(104), { gangs: 2, beside: ['low-voltage'] })]);
+    bundle(smallHouse(), [
+      makeWant('w', 'new', wallAt(104), { devices: [{ kind: 'receptacle' }, { kind: 'low-voltage' }] }),
+    ]);
   it('a wanted box gets a divider, on the bill too, and its power side has the room of one gang', () => {
     const e = evaluate(wide());
     expect(e.findings.find((f) => f.rule === 'divider')).toMatchObject({ severity: 'ok' });
@@ -193,7 +195,7 @@ describe('low voltage beside power', () => {
   });
   it('one that is enlarged for it gets its divider with the box', () => {
     const b = bundle(smallHouse(), [], {
-      changes: [change({ kind: 'enlarge', pointId: by('r1'), devices: ['low-voltage'] })],
+      changes: [change({ kind: 'enlarge', pointId: by('r1'), devices: [{ kind: 'low-voltage' }] })],
     });
     const e = evaluate(b);
     expect(e.chosen!.applied.house.points[0]!.box.extras?.barrier).toBe('nonmetallic');

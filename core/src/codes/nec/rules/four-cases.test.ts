@@ -171,7 +171,7 @@ const stud = room('den')[0]!.walls[0]!.framing;
 const tile = { id: ItemId.parse('tile'), name: 'tile', thicknessMm: 12, planned: true };
 /** A wanted control with what it commands. */
 const dimmed = (kind: Want['kind']): Want[] => {
-  const s = makeWant('s', 'S', wallAt(104, 48), { kind: 'switch', devices: ['dimmer'] });
+  const s = makeWant('s', 'S', wallAt(104, 48), { kind: 'switch', devices: [{ kind: 'dimmer' }] });
   return [
     s,
     makeWant('l', 'L', kind === 'receptacle' ? wallAt(60) : ceilingAt(60, 60), {
@@ -192,11 +192,19 @@ const loopMoved = (use: RoomUse): Bundle =>
   });
 /** One more heater behind one that is there, on a breaker of so many poles. */
 const heater = (poles: 1 | 2): Bundle =>
-  asked([makeWant('w1', 'new 1', wallAt(60), { kind: 'appliance', volts: 240 })], {
-    panels: panel(20, { poles }),
-    points: [outlet('r1', 24, { kind: 'appliance', devices: [device('appliance', { volts: 240 })] })],
-    cables: [nm('c1', atBreaker(), atPoint('r1'), { gauge: '12', carries: 'two-hots' })],
-  });
+  asked(
+    [
+      makeWant('w1', 'new 1', wallAt(60), {
+        kind: 'appliance',
+        devices: [{ kind: 'appliance', volts: 240 }],
+      }),
+    ],
+    {
+      panels: panel(20, { poles }),
+      points: [outlet('r1', 24, { kind: 'appliance', devices: [device('appliance', { volts: 240 })] })],
+      cables: [nm('c1', atBreaker(), atPoint('r1'), { gauge: '12', carries: 'two-hots' })],
+    },
+  );
 /** R1 with its tab broken, each half from a breaker of its own. */
 const twoBreakers = (multiwire: boolean): Bundle =>
   bundle(
@@ -257,7 +265,7 @@ const CASES: Readonly<Record<string, Cases>> = {
     // Three slots without a ground, put in anew.
     against: () =>
       bundle(smallHouse({ cables: cables({ ground: 'none' }, { ground: 'none' }) }), [], {
-        changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: 'receptacle' })],
+        changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: { kind: 'receptacle' } })],
       }),
     holds: () => plan(),
     asks: () => plan({ cables: cables({ ground: 'unknown' }) }),
@@ -346,15 +354,15 @@ const CASES: Readonly<Record<string, Cases>> = {
   'box-listing': {
     against: () =>
       bundle(smallHouse(withSwitch('switch', { box: { ...lamp('x', 1).box, listedFor: 'luminaire' } })), [], {
-        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: 'fan' })],
+        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: { kind: 'fan' } })],
       }),
     holds: () =>
       bundle(smallHouse(withSwitch('switch', { box: { ...lamp('x', 1).box, listedFor: 'fan' } })), [], {
-        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: 'fan' })],
+        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: { kind: 'fan' } })],
       }),
     asks: () =>
       bundle(smallHouse(withSwitch()), [], {
-        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: 'fan' })],
+        changes: [change({ kind: 'replace', pointId: id('l'), index: 0, device: { kind: 'fan' } })],
       }),
     flips: {
       house: () => asked([makeWant('w1', 'new 1', ceilingAt(72, 60), { kind: 'luminaire' })]),
@@ -432,7 +440,9 @@ const CASES: Readonly<Record<string, Cases>> = {
     // What the new device must be is told; what it lacks is told by ground and protection.
     holds: () =>
       bundle(smallHouse(), [], {
-        changes: [change({ kind: 'replace', pointId: id('r1'), index: 0, device: 'receptacle-dual' })],
+        changes: [
+          change({ kind: 'replace', pointId: id('r1'), index: 0, device: { kind: 'receptacle-dual' } }),
+        ],
       }),
   },
   'device-kind': {

@@ -35,7 +35,10 @@ import { feet, inches, pounds } from '../../../units/index.ts';
 const at = ceilingAt(72, 60);
 const hung = (kind: 'luminaire' | 'fan', lb: number | undefined, more: Partial<House> = {}): Bundle =>
   bundle(smallHouse(more), [
-    makeWant('w1', 'new 1', at, { kind, ...(lb === undefined ? {} : { weightKg: pounds(lb) }) }),
+    makeWant('w1', 'new 1', at, {
+      kind,
+      devices: [{ kind, ...(lb === undefined ? {} : { weightKg: pounds(lb) }) }],
+    }),
   ]);
 const weight = (b: Bundle) => evaluate(b).findings.find((f) => f.rule === 'box-weight')?.severity;
 
@@ -145,7 +148,9 @@ describe('what switches what', () => {
   });
   it('one that a change puts in is new work, and the remedy takes it back', () => {
     const b = bundle(lit('switch', outlet('r2', 88)), [], {
-      changes: [change({ kind: 'replace', pointId: PointId.parse('s1'), index: 0, device: 'dimmer' })],
+      changes: [
+        change({ kind: 'replace', pointId: PointId.parse('s1'), index: 0, device: { kind: 'dimmer' } }),
+      ],
     });
     const f = one(b, 'dimmed-outlet');
     expect(f).toMatchObject({ severity: 'fix', origin: 'new' });
