@@ -8,6 +8,8 @@ import { inTestLanguage } from '../core/src/testing/struck.ts';
 /** Screens with a folder of their own, and nothing outside it that says their sentences. */
 const LATE_SCREENS = [
   'sums',
+  'asked',
+  'points',
   'start',
   'rooms',
   'local',
@@ -26,7 +28,7 @@ const LATE_SCREENS = [
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets|proof)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof|work\\.test)\\.|work\\.[\\w-]+-why$|names\\.(?:part|roll|tool|terminal|screw|use|color)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
@@ -36,6 +38,7 @@ const LATE_FILES = [
   'rules.json',
   'document.json',
   'proof.json',
+  'work.json',
   'names.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),
 ];

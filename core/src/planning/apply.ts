@@ -121,6 +121,8 @@ function devicesFor(
     return {
       ...madeOf(plain, heavy ? 20 : 15),
       ...(groundFaultHere && i === first && asked.kind === 'receptacle' ? { kind: 'receptacle-gfci' } : {}),
+      // A new duplex comes with its tab whole.
+      ...(needsHotToo(want) && asked.kind === 'receptacle' ? { tab: 'whole' } : {}),
       ...(!commanded || on === 'nothing' ? {} : on === 'part' ? { tab: 'broken' } : { switched: true }),
     };
   });

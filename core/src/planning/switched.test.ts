@@ -250,6 +250,32 @@ describe('an outlet and a switch in one box', () => {
   });
 });
 
+describe('several outlets in one box, each otherwise on its switch', () => {
+  const sw = makeWant('sw', 'sw', wallAt(110, 48), { kind: 'switch' });
+  const box = makeWant('s', 'outlets', wallAt(130), {
+    control: { by: 'want', wantId: sw.id },
+    devices: [
+      { kind: 'receptacle' },
+      { kind: 'receptacle', tab: 'broken' },
+      { kind: 'receptacle', switched: false },
+    ],
+  });
+  const e = evaluate(bundle(smallHouse(), [sw, box]));
+  it('each gets its conductors: all of it on the switch, half of it, nothing of it', () => {
+    expect(point(e, 'new-s').devices).toEqual([
+      { ...device('receptacle'), tab: 'whole', switched: true },
+      { ...device('receptacle'), tab: 'broken' },
+      { ...device('receptacle'), tab: 'whole' },
+    ]);
+    const cable = e.chosen!.applied.house.cables.find(
+      (c) => c.to.at === 'point' && c.to.pointId === 'new-s',
+    )!;
+    expect(cable).toMatchObject({ carries: 'both', conductors: 3 });
+  });
+  it('nobody is asked about the tab of a device that is not bought yet', () =>
+    expect(e.findings.filter((f) => f.rule === 'halves').map((f) => f.severity)).toEqual(['ok']));
+});
+
 describe('points that move take along what came to them', () => {
   const s1: Point = {
     ...outlet('s1', 110, { kind: 'switch' }),

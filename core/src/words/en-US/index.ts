@@ -11,6 +11,7 @@ import proof from './proof.json' with { type: 'json' };
 import routing from './routing.json' with { type: 'json' };
 import rules from './rules.json' with { type: 'json' };
 import screenApp from './screen-app.json' with { type: 'json' };
+import screenAsked from './screen-asked.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
@@ -57,6 +58,7 @@ export const enUS = {
   ...routing,
   ...rules,
   ...screenApp,
+  ...screenAsked,
   ...screenBuy,
   ...screenDo,
   ...screenFeed,

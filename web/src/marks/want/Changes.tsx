@@ -30,16 +30,16 @@ import { labelOf } from '../../house/words.ts';
 import { useSay } from '../../app/say.ts';
 
 const KINDS = [
-  { value: 'replace', label: msg('screen.want.replace-a-device') },
-  { value: 'enlarge', label: msg('screen.want.enlarge-its-box') },
-  { value: 'reduce', label: msg('screen.want.take-a-device-out') },
-  { value: 'retire', label: msg('screen.want.take-it-out-of-use') },
-  { value: 'swap', label: msg('screen.want.swap-it-with-another') },
-  { value: 'split', label: msg('screen.want.put-one-of-its-devices') },
-  { value: 'shift', label: msg('screen.want.shift-its-plate-over-the') },
-  { value: 'seal', label: msg('screen.want.seal-its-box-against-air') },
-  { value: 'convert', label: msg('screen.want.free-it-from-its-switch') },
-  { value: 'move', label: msg('screen.want.move-it-elsewhere') },
+  { value: 'replace', label: msg('screen.asked.replace-a-device') },
+  { value: 'enlarge', label: msg('screen.asked.enlarge-its-box') },
+  { value: 'reduce', label: msg('screen.asked.take-a-device-out') },
+  { value: 'retire', label: msg('screen.asked.take-it-out-of-use') },
+  { value: 'swap', label: msg('screen.asked.swap-it-with-another') },
+  { value: 'split', label: msg('screen.asked.put-one-of-its-devices') },
+  { value: 'shift', label: msg('screen.asked.shift-its-plate-over-the') },
+  { value: 'seal', label: msg('screen.asked.seal-its-box-against-air') },
+  { value: 'convert', label: msg('screen.asked.free-it-from-its-switch') },
+  { value: 'move', label: msg('screen.asked.move-it-elsewhere') },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
@@ -82,7 +82,7 @@ function Details({
     <>
       {(kind === 'replace' || kind === 'reduce' || kind === 'split') && devices.length > 0 && (
         <Choice
-          label={say(msg('screen.want.which'))}
+          label={say(msg('screen.asked.which'))}
           value={String(Math.min(value.index, devices.length - 1))}
           width={190}
           options={devices}
@@ -91,7 +91,7 @@ function Details({
       )}
       {(kind === 'replace' || kind === 'enlarge') && (
         <Choice
-          label={kind === 'replace' ? say(msg('screen.want.by')) : say(msg('screen.want.for-one-more'))}
+          label={kind === 'replace' ? say(msg('screen.asked.by')) : say(msg('screen.asked.for-one-more'))}
           value={value.device.kind}
           width={190}
           options={DEVICE_KINDS}
@@ -112,12 +112,12 @@ function Details({
       )}
       {kind === 'shift' && (
         <Choice
-          label={say(msg('screen.want.to-the'))}
+          label={say(msg('screen.asked.to-the'))}
           value={value.side}
           width={110}
           options={[
-            { value: 'left', label: say(msg('screen.want.left')) },
-            { value: 'right', label: say(msg('screen.want.right')) },
+            { value: 'left', label: say(msg('screen.asked.left')) },
+            { value: 'right', label: say(msg('screen.asked.right')) },
           ]}
           onChange={(side) => set({ side })}
         />
@@ -126,7 +126,7 @@ function Details({
         <p className="muted">
           {switchesOf(house, point.id).length > 0
             ? say(
-                msg('screen.want.then-is-free-for-a', {
+                msg('screen.asked.then-is-free-for-a', {
                   switches: allOf(
                     switchesOf(house, point.id).map(
                       (id) => house.points.find((p) => p.id === id)?.label ?? '?',
@@ -134,23 +134,23 @@ function Details({
                   ),
                 }),
               )
-            : say(msg('screen.want.no-switch-commands-it-as'))}
+            : say(msg('screen.asked.no-switch-commands-it-as'))}
         </p>
       )}
       {kind === 'shift' && (
         <p className="muted">
           {shiftRoomMm(point) > 0
             ? say(
-                msg('screen.want.by-its-box-has-a', {
+                msg('screen.asked.by-its-box-has-a', {
                   distance: formatLength(shiftRoomMm(point), house.units, 'inches'),
                 }),
               )
-            : say(msg('screen.want.it-fills-its-box-there'))}
+            : say(msg('screen.asked.it-fills-its-box-there'))}
         </p>
       )}
       {kind === 'swap' && (
         <Choice
-          label={say(msg('screen.want.with'))}
+          label={say(msg('screen.asked.with'))}
           value={value.withId}
           width={110}
           options={house.points
@@ -221,10 +221,10 @@ export function Changes({
     }
   };
   return (
-    <section className="stack" aria-label={say(msg('screen.want.changes-at-what-is-there'))}>
-      <h3>{say(msg('screen.want.changes-at-what-is-there'))}</h3>
+    <section className="stack" aria-label={say(msg('screen.asked.changes-at-what-is-there'))}>
+      <h3>{say(msg('screen.asked.changes-at-what-is-there'))}</h3>
       {changes.length > 0 && (
-        <ul className="others">
+        <ul className="asked-changes">
           {changes.map((c) => (
             <li key={c.id} className="row">
               <div className="grow stack">
@@ -250,7 +250,7 @@ export function Changes({
               <Button
                 type="text"
                 size="small"
-                aria-label={say(msg('screen.want.leave-out', { changeText: changeText(house, c) }))}
+                aria-label={say(msg('screen.asked.leave-out', { changeText: changeText(house, c) }))}
                 onClick={() => edits.job({ ...job, changes: changes.filter((x) => x.id !== c.id) })}
               >
                 ✕
@@ -261,14 +261,14 @@ export function Changes({
       )}
       <div className="row fields">
         <Choice
-          label={say(msg('screen.want.point'))}
+          label={say(msg('screen.asked.point'))}
           value={point.id}
           width={110}
           options={house.points.map((p) => ({ value: p.id, label: p.label }))}
           onChange={setPointId}
         />
         <Choice
-          label={say(msg('screen.want.change'))}
+          label={say(msg('screen.asked.change'))}
           value={kind}
           width={190}
           options={KINDS}
@@ -281,7 +281,7 @@ export function Changes({
           value={{ ...details, withId: other?.id ?? '' }}
           set={(to) => setDetails({ ...details, ...to })}
         />
-        <Button onClick={apply}>{say(msg('screen.want.add-this-change'))}</Button>
+        <Button onClick={apply}>{say(msg('screen.asked.add-this-change'))}</Button>
       </div>
     </section>
   );

@@ -41,7 +41,7 @@ function GangFields({ want, put }: FieldProps) {
     <>
       {several && (
         <Choice
-          label={say(msg('screen.want.gangs'))}
+          label={say(msg('screen.asked.gangs'))}
           value={String(moved ? boxGangs(want) : want.devices.length)}
           width={70}
           options={['1', '2', '3'].map((n) => ({ value: n, label: n }))}
@@ -63,8 +63,8 @@ function GangFields({ want, put }: FieldProps) {
               key={gang}
               label={say(
                 want.devices.length > 1
-                  ? msg('screen.want.device-in-gang', { n: gang + 1 })
-                  : msg('screen.want.device'),
+                  ? msg('screen.asked.device-in-gang', { n: gang + 1 })
+                  : msg('screen.asked.device'),
               )}
               value={device.kind}
               width={190}
@@ -90,8 +90,8 @@ function PartFields({ want, put }: FieldProps) {
       several={several}
       label={say(
         several
-          ? msg('screen.want.what-it-switches-in', { n: gang + 1 })
-          : msg('screen.want.what-it-switches'),
+          ? msg('screen.asked.what-it-switches-in', { n: gang + 1 })
+          : msg('screen.asked.what-it-switches'),
       )}
       put={(to) => put({ ...want, devices: want.devices.map((d, i) => (i === gang ? to : d)) })}
     />
@@ -106,10 +106,10 @@ function PartnerField({ want, put }: FieldProps) {
   if (others.length === 0 && want.partner === undefined) return null;
   return (
     <Choice
-      label={say(msg('screen.want.partner'))}
+      label={say(msg('screen.asked.partner'))}
       value={partnerValue(want)}
       width={190}
-      options={[{ value: '', label: say(msg('screen.want.partner-none')) }, ...others]}
+      options={[{ value: '', label: say(msg('screen.asked.partner-none')) }, ...others]}
       onChange={(value) => {
         const { partner: _, source: __, ...rest } = want;
         const control = others.find((o) => o.value === value)?.control;
@@ -136,11 +136,11 @@ function CableField({ want, put }: FieldProps) {
   if (cables.length === 0) return null;
   return (
     <Choice
-      label={say(msg('screen.want.cut-into'))}
+      label={say(msg('screen.asked.cut-into'))}
       value={want.source?.from === 'cable' ? want.source.cableId : ''}
       width={190}
       options={[
-        { value: '', label: say(msg('screen.want.no-cable')) },
+        { value: '', label: say(msg('screen.asked.no-cable')) },
         ...cables.map((c) => ({
           value: c.id,
           label: say(msg('planning.cut-in.label', { from: name(c.from), to: name(c.to) })),
@@ -162,10 +162,10 @@ function ReachField({ want, put }: FieldProps) {
   const { reachMm: _, ...rest } = want;
   return (
     <LengthInput
-      label={say(msg('screen.want.reach'))}
+      label={say(msg('screen.asked.reach'))}
       value={want.reachMm ?? null}
       system={house.units}
-      placeholder={say(msg('screen.want.reach-unknown'))}
+      placeholder={say(msg('screen.asked.reach-unknown'))}
       width={150}
       onChange={(reachMm) => put({ ...rest, reachMm })}
       onClear={() => put(rest)}
@@ -180,13 +180,13 @@ function BoxFields({ want, put }: FieldProps) {
     <>
       {want.at.on === 'wall' && (
         <Choice
-          label={say(msg('screen.want.mounting'))}
+          label={say(msg('screen.asked.mounting'))}
           value={want.mounting ?? ''}
           width={190}
           options={[
-            { value: '', label: say(msg('screen.want.mounting-usual')) },
-            { value: 'screwed', label: say(msg('screen.want.mounting-screwed')) },
-            { value: 'surface', label: say(msg('screen.want.mounting-surface')) },
+            { value: '', label: say(msg('screen.asked.mounting-usual')) },
+            { value: 'screwed', label: say(msg('screen.asked.mounting-screwed')) },
+            { value: 'surface', label: say(msg('screen.asked.mounting-surface')) },
           ]}
           onChange={(mounting) => {
             const { mounting: _, ...rest } = want;
@@ -201,7 +201,7 @@ function BoxFields({ want, put }: FieldProps) {
           put(e.target.checked ? { ...rest, seal: true } : rest);
         }}
       >
-        {say(msg('screen.want.seal'))}
+        {say(msg('screen.asked.seal'))}
       </Checkbox>
     </>
   );

@@ -45,32 +45,32 @@ export function FixtureFields({
         checked={fixture !== undefined}
         onChange={(e) => onChange(e.target.checked ? STRIP : undefined)}
       >
-        {say(msg('screen.want.a-long-one-or-a'))}
+        {say(msg('screen.asked.a-long-one-or-a'))}
       </Checkbox>
       {fixture && (
         <>
-          {length(say(msg('screen.want.long')), 'lengthMm')}
-          {length(say(msg('screen.want.wide')), 'widthMm')}
-          {length(say(msg('screen.want.fed-from-its-end-at')), 'feedMm')}
+          {length(say(msg('screen.asked.long')), 'lengthMm')}
+          {length(say(msg('screen.asked.wide')), 'widthMm')}
+          {length(say(msg('screen.asked.fed-from-its-end-at')), 'feedMm')}
           <Choice
-            label={say(msg('screen.want.lies'))}
+            label={say(msg('screen.asked.lies'))}
             value={fixture.turn}
             width={170}
             options={[
-              { value: 'x', label: say(msg('screen.want.along-the-first-wall')) },
-              { value: 'y', label: say(msg('screen.want.out-from-it')) },
+              { value: 'x', label: say(msg('screen.asked.along-the-first-wall')) },
+              { value: 'y', label: say(msg('screen.asked.out-from-it')) },
             ]}
             onChange={(turn) => onChange({ ...fixture, turn })}
           />
           <NumberField
-            label={say(msg('screen.want.in-a-row'))}
+            label={say(msg('screen.asked.in-a-row'))}
             value={fixture.linked}
             min={1}
             max={20}
             onChange={(linked) => linked !== null && onChange({ ...fixture, linked })}
           />
           <NumberField
-            label={say(msg('screen.want.maker-allows'))}
+            label={say(msg('screen.asked.maker-allows'))}
             value={fixture.mostLinked}
             min={1}
             max={20}
@@ -79,7 +79,7 @@ export function FixtureFields({
           {fixture.mountsMm.map((mm, i) => (
             <LengthInput
               key={i}
-              label={say(msg('screen.want.screw-from-its-end', { n: i + 1 }))}
+              label={say(msg('screen.asked.screw-from-its-end', { n: i + 1 }))}
               value={mm}
               system={system}
               width={110}

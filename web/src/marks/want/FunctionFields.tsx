@@ -50,16 +50,16 @@ export function ChangedPart({ device, put, old }: FunctionProps & { readonly old
   const value = tab === 'broken' ? 'part' : switched === undefined ? '' : switched ? 'all' : 'nothing';
   return (
     <Choice
-      label={say(msg('screen.want.what-it-switches'))}
+      label={say(msg('screen.asked.what-it-switches'))}
       value={value}
       width={210}
       options={[
-        { value: '' as const, label: say(msg(old ? 'screen.want.as-it-was' : 'screen.want.neither-half')) },
-        { value: 'all' as const, label: say(msg('screen.want.both-halves')) },
+        { value: '' as const, label: say(msg(old ? 'screen.asked.as-it-was' : 'screen.asked.neither-half')) },
+        { value: 'all' as const, label: say(msg('screen.asked.both-halves')) },
         ...(device.kind === 'receptacle'
-          ? [{ value: 'part' as const, label: say(msg('screen.want.lower-half')) }]
+          ? [{ value: 'part' as const, label: say(msg('screen.asked.lower-half')) }]
           : []),
-        ...(old ? [{ value: 'nothing' as const, label: say(msg('screen.want.neither-half')) }] : []),
+        ...(old ? [{ value: 'nothing' as const, label: say(msg('screen.asked.neither-half')) }] : []),
       ]}
       onChange={(part) => {
         const { tab: _, switched: __, ...rest } = device;
@@ -81,19 +81,19 @@ export function PlugField({
   const say = useSay();
   return (
     <Choice
-      label={say(msg('screen.want.plug'))}
+      label={say(msg('screen.asked.plug'))}
       value={device.plug ?? ''}
       width={190}
       options={[
-        { value: '', label: say(msg('screen.want.plug-ordinary')) },
+        { value: '', label: say(msg('screen.asked.plug-ordinary')) },
         ...PlugKey.options
           .filter((key) => key !== '5-15' && (volts === undefined || plugFacts(key).volts === volts))
           .map((key) => {
             const { amps, volts, neutral } = plugFacts(key);
             const kind: Message =
               volts === 120
-                ? msg('screen.want.plug-120', { key, amps })
-                : msg(neutral ? 'screen.want.plug-120-240' : 'screen.want.plug-240', { key, amps });
+                ? msg('screen.asked.plug-120', { key, amps })
+                : msg(neutral ? 'screen.asked.plug-120-240' : 'screen.asked.plug-240', { key, amps });
             return { value: key, label: say(kind) };
           }),
       ]}
@@ -126,16 +126,16 @@ export function PartField({
   const fan = device.kind === 'fan';
   if (!fan && !isReceptacleDevice(device)) return null;
   const options: { value: Part; label: string }[] = [
-    { value: 'all', label: say(msg(fan ? 'screen.want.fan-and-light' : 'screen.want.both-halves')) },
+    { value: 'all', label: say(msg(fan ? 'screen.asked.fan-and-light' : 'screen.asked.both-halves')) },
     ...(fan || device.kind === 'receptacle'
       ? [
           {
             value: 'part' as const,
-            label: say(msg(fan ? 'screen.want.light-alone' : 'screen.want.lower-half')),
+            label: say(msg(fan ? 'screen.asked.light-alone' : 'screen.asked.lower-half')),
           },
         ]
       : []),
-    ...(several && !fan ? [{ value: 'nothing' as const, label: say(msg('screen.want.neither-half')) }] : []),
+    ...(several && !fan ? [{ value: 'nothing' as const, label: say(msg('screen.asked.neither-half')) }] : []),
   ];
   return options.length < 2 ? null : (
     <Choice

@@ -44,7 +44,7 @@ function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Wa
           size="small"
           onClick={() => want.at.on === 'ceiling' && put({ ...want, at: { ...want.at, ...place.at } })}
         >
-          {say(msg('screen.want.put-it-there'))}
+          {say(msg('screen.asked.put-it-there'))}
         </Button>
       )}
     </p>
@@ -71,7 +71,7 @@ function ControlFields({ want, put }: WantProps) {
   return (
     <>
       <Choice
-        label={say(msg('screen.want.live'))}
+        label={say(msg('screen.asked.live'))}
         value={controlValue(want)}
         width={190}
         options={live}
@@ -82,14 +82,14 @@ function ControlFields({ want, put }: WantProps) {
       />
       {fan?.kind === 'fan' && fan.motor !== 'always' && beside > 1 && (
         <Choice
-          label={say(msg('screen.want.its-light'))}
+          label={say(msg('screen.asked.its-light'))}
           value={String(fan.lightNth ?? '')}
           width={150}
           options={[
-            { value: '', label: say(msg('screen.want.with-the-fan')) },
+            { value: '', label: say(msg('screen.asked.with-the-fan')) },
             ...Array.from({ length: beside }, (_, i) => ({
               value: String(i + 1),
-              label: say(msg('screen.want.by-switch-3', { n: i + 1 })),
+              label: say(msg('screen.asked.by-switch-3', { n: i + 1 })),
             })),
           ]}
           onChange={(n) => {
@@ -108,14 +108,14 @@ function SourceField({ want, put }: WantProps) {
   const { house } = useWork().bundle;
   return (
     <Choice
-      label={say(msg('screen.want.power-from'))}
+      label={say(msg('screen.asked.power-from'))}
       value={sourceValue(want)}
       width={170}
       options={[
-        { value: 'any', label: say(msg('screen.want.wherever-it-is-best')) },
+        { value: 'any', label: say(msg('screen.asked.wherever-it-is-best')) },
         ...house.panels.map((p) => ({
           value: `panel:${p.id}`,
-          label: say(msg('screen.want.a-new-circuit', { label: p.label })),
+          label: say(msg('screen.asked.a-new-circuit', { label: p.label })),
         })),
         ...house.points.map((p) => ({ value: `point:${p.id}`, label: p.label })),
       ]}
@@ -157,7 +157,7 @@ export function WantForm({
     <article className="want" aria-label={want.label}>
       <div className="row fields">
         <TextField
-          label={say(msg('screen.want.name'))}
+          label={say(msg('screen.asked.name'))}
           value={want.label}
           required
           width={110}
@@ -166,7 +166,7 @@ export function WantForm({
         {moved ? (
           <span className="tag">
             <Said
-              text={msg(drawn ? 'screen.want.comes-here' : 'screen.want.moves-here', {
+              text={msg(drawn ? 'screen.asked.comes-here' : 'screen.asked.moves-here', {
                 what: slot('what'),
               })}
               slots={{ what: <b>{moved.label}</b> }}
@@ -174,7 +174,7 @@ export function WantForm({
           </span>
         ) : (
           <Choice
-            label={say(msg('screen.want.what'))}
+            label={say(msg('screen.asked.what'))}
             value={want.kind}
             width={140}
             options={WANT_KINDS}
@@ -191,18 +191,20 @@ export function WantForm({
             size="small"
             onClick={() => want.at.on === 'wall' && set({ at: { ...want.at, heightMm: near } })}
           >
-            {say(msg('screen.want.match-the-neighbors', { near: formatLength(near, house.units, 'inches') }))}
+            {say(
+              msg('screen.asked.match-the-neighbors', { near: formatLength(near, house.units, 'inches') }),
+            )}
           </Button>
         )}
         {commanded && <ControlFields want={want} put={put} />}
         {want.kind === 'appliance' && (
           <Choice
-            label={say(msg('screen.want.voltage'))}
+            label={say(msg('screen.asked.voltage'))}
             value={String(voltsOf(want))}
             width={150}
             options={[
-              { value: '120', label: say(msg('screen.want.120-v')) },
-              { value: '240', label: say(msg('screen.want.240-v-two-hots')) },
+              { value: '120', label: say(msg('screen.asked.120-v')) },
+              { value: '240', label: say(msg('screen.asked.240-v-two-hots')) },
             ]}
             onChange={(v) =>
               set({ devices: [{ kind: 'appliance', ...(v === '240' ? { volts: 240 } : {}) }] })
@@ -216,7 +218,7 @@ export function WantForm({
         <Button
           type="text"
           size="small"
-          aria-label={say(msg('screen.want.delete', { want: want.label }))}
+          aria-label={say(msg('screen.asked.delete', { want: want.label }))}
           onClick={remove}
         >
           ✕

@@ -2,6 +2,7 @@ import { BoxFunction, deviceFacts, makeWant, type Point, type Want, msg } from '
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
+import { withSentences } from '../../app/with-sentences.ts';
 import { WANT_KINDS } from '../../house/words.ts';
 import { freshId } from '../../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
@@ -12,9 +13,9 @@ import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
 /** The forms come once the wall is there: they are half as large again as everything that draws it. */
-const form = pageIsUp.then(() => patiently(() => import('./WantForm.tsx')));
+const form = pageIsUp.then(() => patiently(() => withSentences(import('./WantForm.tsx'))));
 const WantForm = lazy(() => form.then((m) => ({ default: m.WantForm })));
-const Changes = lazy(() => import('./Changes.tsx').then((m) => ({ default: m.Changes })));
+const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
 
 /** A step aside, so that the new box is not cut where the old one is, mm. */
 const ASIDE_MM = 610;

@@ -21,8 +21,15 @@ function offTogether(context: RuleContext, box: BoxFeed): boolean {
 
 function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
   const { point } = box;
-  const index = point.devices.findIndex((d) => d.kind === 'receptacle');
-  const device = point.devices[index];
+  const duplexes = point.devices.flatMap((device, index) =>
+    device.kind === 'receptacle' ? [{ device, index }] : [],
+  );
+  // Of several the one that is not known is asked about; half of one on a switch is said of them all.
+  const told =
+    duplexes.find(({ device }) => device.tab === 'broken') ??
+    duplexes.find(({ device }) => device.tab === undefined && device.switched !== true) ??
+    duplexes[0];
+  const { device, index } = told ?? { device: undefined, index: -1 };
   const others = box.switchedBy.filter((key) => !switchesIn(point).includes(key));
   if (!device) return [];
   const common = { mark: 'site' as const, subjects: [point.id as string] };
@@ -36,7 +43,7 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
         sources: [published('NEC 210.7')],
       }),
     ];
-  if (!box.constantHot || others.length === 0) return [];
+  if (!box.constantHot || others.length === 0 || device.switched === true) return [];
   const by = allOf(others.map((key) => switchName(context, key)));
   if (device.tab === 'broken')
     return [
