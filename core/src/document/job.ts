@@ -106,6 +106,8 @@ export const Change = z.discriminatedUnion('kind', [
     id: ItemId,
     pointId: PointId,
     byMm: z.number().min(-200).max(200),
+    /** A plate larger all round: it hides more wall on each side. */
+    oversize: z.literal(true).optional(),
   }),
   /** A half-switched outlet becomes live at all times: the switch is free for something else. */
   z.object({ kind: z.literal('convert'), id: ItemId, pointId: PointId, switchId: PointId }),

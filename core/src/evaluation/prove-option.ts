@@ -121,6 +121,9 @@ export function partsPlanOf(
       job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
     ),
     had: hadFor(house, job),
+    oversize: new Set(
+      (job.changes ?? []).flatMap((c) => (c.kind === 'shift' && c.oversize ? [c.pointId] : [])),
+    ),
     shifted: new Set((job.changes ?? []).flatMap((c) => (c.kind === 'shift' ? [c.pointId] : []))),
     sealed: new Set([
       ...job.wants.flatMap((w) => (w.seal ? [newPointId(w)] : [])),

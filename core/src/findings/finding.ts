@@ -60,6 +60,8 @@ export type Edit =
   | { edit: 'ground-proved'; cableId: CableId }
   | { edit: 'set-listed'; pointId: PointId; listedFor: 'luminaire' | 'fan' }
   | { edit: 'same-load'; changeId: string }
+  /** How far a plate is shifted, with one that hides more. */
+  | { edit: 'shift-plate'; changeId: string; byMm: number; oversize: true }
   /** The outlets that a change puts in, on the switch whose conductor comes to their box, or hot at all times. */
   | { edit: 'ask-switched'; changeId: string; on: boolean }
   | { edit: 'set-divider'; pointId: PointId; barrier: 'metal' | 'nonmetallic' }
@@ -196,6 +198,18 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
     case 'same-load':
       return { house, job: { ...job, changes: withOldLoads(house, job.changes ?? [], edit.changeId) } };
+    case 'shift-plate':
+      return {
+        house,
+        job: {
+          ...job,
+          changes: (job.changes ?? []).map((c) =>
+            c.kind === 'shift' && c.id === edit.changeId
+              ? { ...c, byMm: edit.byMm, oversize: edit.oversize }
+              : c,
+          ),
+        },
+      };
     case 'ask-switched':
       return { house, job: { ...job, changes: onSwitch(job.changes ?? [], edit) } };
     case 'set-divider':

@@ -1,4 +1,4 @@
-import { boxModel, breakerPart, devicePart, ringModel } from '../catalog/index.ts';
+import { boxModel, breakerPart, devicePart, PARTS, ringModel } from '../catalog/index.ts';
 import {
   isRaceway,
   isReceptacleDevice,
@@ -119,6 +119,10 @@ function plateOf(point: Point, outdoors: boolean, wet: boolean): string | undefi
   return one === 'duplex' ? `plate-${gangs}` : `plate-${one}-${gangs}`;
 }
 
+/** The same plate larger all round, where it is made. */
+const oversizeOf = (plate: string | undefined): string | undefined =>
+  plate !== undefined && `${plate}-oversize` in PARTS ? `${plate}-oversize` : plate;
+
 /** What holds a new cable in a metal box that has no clamps of its own; a raceway brings its own fittings. */
 function connectorPart(cable: BoxWiring['cables'][number]['cable'], outdoors: boolean): string | undefined {
   if (isRaceway(cable.type)) return undefined;
@@ -150,10 +154,13 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry'));
     const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
     // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
-    const shifted = (job.changes ?? []).some((c) => c.kind === 'shift' && c.pointId === point.id);
+    const shift = (job.changes ?? []).find((c) => c.kind === 'shift' && c.pointId === point.id);
+    const shifted = shift !== undefined;
     const shown = shifted ? { ...point, box: { ...point.box, gangs: gangsUsed(point) } } : point;
     if (shifted) one('ring-reducing');
-    if (shifted || isNew || otherPlate) one(plateOf(shown, outdoors, place?.moisture === 'wet'));
+    const plate = plateOf(shown, outdoors, place?.moisture === 'wet');
+    if (shifted || isNew || otherPlate)
+      one(shift?.kind === 'shift' && shift.oversize ? oversizeOf(plate) : plate);
     if (!point.devices.every((d) => d.kind === 'blank'))
       one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
     for (const j of after.splices) if (isNew || j.isNew) one(j.connector);

@@ -43,8 +43,10 @@ export function placementInput(
       surface: want.mounting === 'surface',
       fan: takesAFan(plan, setting.pack.edition, want.at),
     });
+  // A box that goes along with its own cables is no neighbor of its new place.
+  const goes = planned.length > 0 && !planned.some((p) => p.id === want.replaces);
   return {
-    house,
+    house: goes ? { ...house, points: house.points.filter((p) => p.id !== want.replaces) } : house,
     plan,
     frame,
     // Screws through the box hold it: it needs no room for wings.

@@ -11,12 +11,15 @@ import {
 import type { Feed } from '../feed/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
 import { allOf, msg, q } from '../words/index.ts';
+import { inches } from '../units/index.ts';
 import { shiftRoomMm } from './changes.ts';
 
 /** What stands against a change of a box that is there, and what it has to be asked. */
 
 /** Slots in a yoke let a plate give this much, mm: common practice. */
 const SHIFT_PLAY_MM = 3;
+/** An oversize plate reaches this much farther on each side than the ordinary one, mm: common practice. */
+const OVERSIZE_MM = inches(0.375);
 
 /** A light, fan or appliance that takes the place of another draws what it draws: it is asked once. */
 function newLoads(house: House, job: Pick<Job, 'changes'>): Finding[] {
@@ -163,6 +166,7 @@ function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
     if (!point || change.kind !== 'shift') return [];
     const have = shiftRoomMm(point);
     const need = Math.abs(change.byMm);
+    const hides = need <= have + SHIFT_PLAY_MM + OVERSIZE_MM;
     if (need <= have + SHIFT_PLAY_MM) return [];
     return [
       {
@@ -179,7 +183,19 @@ function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
         detail: msg('planning.change.shift-why'),
         because: { need, have, unit: 'mm', sense: 'at-least' },
         sources: [practice(msg('planning.change.shift-practice'))],
-        remedies: [],
+        remedies: hides
+          ? [
+              {
+                says: msg('planning.change.oversize', { by: q.length(have) }),
+                edit: {
+                  edit: 'shift-plate',
+                  changeId: change.id,
+                  byMm: Math.sign(change.byMm) * have,
+                  oversize: true,
+                },
+              },
+            ]
+          : [],
       },
     ];
   });

@@ -116,6 +116,20 @@ describe('a plate shifted over its box', () => {
     evaluate(
       bundle(two(), [], { changes: [change({ kind: 'shift', pointId: id('r1'), byMm: inches(byInches) })] }),
     );
+  it('an oversize plate hides 3/8 in more, no farther: it is offered, bought and said', () => {
+    const asked = (byInches: number) =>
+      bundle(two(), [], { changes: [change({ kind: 'shift', pointId: id('r1'), byMm: inches(byInches) })] });
+    const found = (b: Bundle) => evaluate(b).findings.find((f) => f.rule === 'shift');
+    // Half a gang, the play of the slots and 3/8 in: 1.4 in.
+    expect(found(asked(1.45))!.remedies).toEqual([]);
+    const over = applyEdit(asked(1.35), found(asked(1.35))!.remedies[0]!.edit);
+    expect(found(over)).toBeUndefined();
+    expect(evaluate(over).chosen!.bill.lines.map((l) => l.partKey)).toContain('plate-1-oversize');
+    expect(said(changeText(two(), over.job.changes![0]!))).toBe(
+      'Shift the plate of R1 to the right and fit an oversize one; the box stays',
+    );
+    expect(evaluate(over).findings.some((f) => f.rule === 'proof')).toBe(false);
+  });
   it('goes half a gang to each side where one gang is free: 29/32 in', () => {
     // Two gangs stand 1-13/16 in apart: half of that from the middle.
     expect(shiftRoomMm(two().points[0]!) / 25.4).toBeCloseTo(1.8125 / 2, 2);

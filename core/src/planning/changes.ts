@@ -319,7 +319,11 @@ export function changeText(house: Pick<House, 'points'>, change: Change): Text {
     case 'retire':
       return msg('planning.change.retire', { point: own });
     case 'shift':
-      return msg('planning.change.shift', { point: own, way: change.byMm < 0 ? 'left' : 'right' });
+      return msg('planning.change.shift', {
+        point: own,
+        way: change.byMm < 0 ? 'left' : 'right',
+        oversize: change.oversize ? 'yes' : 'no',
+      });
     case 'convert':
       return msg('planning.change.convert', { point: own, switch: label(change.switchId) });
     case 'seal':

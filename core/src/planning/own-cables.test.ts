@@ -31,6 +31,12 @@ describe('a box that moves with its own cables', () => {
     expect(e.chosen!.bill.lines.map((l) => l.partKey).filter((k) => k.startsWith('nm-'))).toEqual([]);
     expect(e.chosen!.option.cableMm).toBe(0);
   });
+  it('its own old place is no neighbor, however near; a box that stays is one', () => {
+    const near = (reachMm: number) =>
+      plan(moved(22, 17, reachMm)).findings.filter((f) => f.rule === 'place-neighbour').length;
+    expect(near(20)).toBe(0);
+    expect(near(1)).toBe(1);
+  });
   it('is drawn over with the power off, and its old opening is patched', () => {
     const steps = e.chosen!.steps.map((s) => s.key);
     expect(steps).toEqual(expect.arrayContaining(['leg1:pull', 'patch1', 'wire:new-w1']));

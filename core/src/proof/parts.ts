@@ -18,6 +18,8 @@ export interface PartsPlan {
   readonly had: ReadonlyMap<PointId, readonly Device[]>;
   /** Boxes whose plate stands beside their middle. */
   readonly shifted: ReadonlySet<PointId>;
+  /** Boxes whose plate is to be larger all round. */
+  readonly oversize: ReadonlySet<PointId>;
   /** Boxes that are asked to be tight against air. */
   readonly sealed: ReadonlySet<PointId>;
   readonly lines: readonly {
@@ -90,6 +92,7 @@ interface BoxOfPlan {
   readonly covered: boolean;
   /** Its plate stands beside its middle. */
   readonly shifted: boolean;
+  readonly oversize: boolean;
   /** It is asked to be tight. */
   readonly sealed: boolean;
 }
@@ -112,6 +115,7 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
             substrate: substrateAt(house, point.at),
             covered: isToBeCovered(house, point.at),
             shifted: plan.shifted.has(point.id),
+            oversize: plan.oversize.has(point.id),
             sealed: plan.sealed.has(point.id),
           },
         ]
@@ -152,7 +156,7 @@ const onTheFace = (model: string | null): boolean => /^(?:wp|sq|wide|utility)-/.
 
 /** A box that is new or another one is bought, and a cover where the opening is another. */
 function boxAndCover(
-  { drawing, point, was, moves, place, substrate, covered, sealed, shifted }: BoxOfPlan,
+  { drawing, point, was, moves, place, substrate, covered, sealed, shifted, oversize }: BoxOfPlan,
   { told }: Bill,
 ): Fault[] {
   const stays = was !== undefined && !moves ? was : undefined;
@@ -193,6 +197,9 @@ function boxAndCover(
       : []),
     ...(shifted && !told(point.label, (k) => k === 'ring-reducing')
       ? [fault('no ring', [point.id], msg('proof.no-ring', { box: point.label }))]
+      : []),
+    ...(oversize && !told(point.label, (k) => k.endsWith('-oversize'))
+      ? [fault('no oversize plate', [point.id], msg('proof.no-oversize', { box: point.label }))]
       : []),
     ...(sealed && !told(point.label, (k) => k === 'air-seal')
       ? [fault('no seal', [point.id], msg('proof.not-sealed', { box: point.label }))]

@@ -397,7 +397,7 @@ function changeOf(d: Draw, points: readonly Point[]): Change | null {
     case 'retire':
       return { ...base, kind: 'retire' };
     case 'shift':
-      return { ...base, kind: 'shift', byMm: inches(1) };
+      return { ...base, kind: 'shift', byMm: inches(1), ...(d.other % 2 === 0 ? {} : { oversize: true }) };
     case 'convert': {
       const half = points.find((p) => p.devices.some((x) => x.tab === 'broken'));
       const s = half && points[points.indexOf(half) - 1];

@@ -17,7 +17,7 @@ import {
   type Text,
   allOf,
 } from '@elwand/core';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { ChangedPart, PlugField } from './FunctionFields.tsx';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
@@ -57,6 +57,7 @@ interface Chosen {
   readonly device: BoxFunction;
   readonly withId: string;
   readonly side: 'left' | 'right';
+  readonly oversize: boolean;
 }
 
 /** What of the point is meant, where the change needs more than its name. */
@@ -122,6 +123,11 @@ function Details({
           onChange={(side) => set({ side })}
         />
       )}
+      {kind === 'shift' && (
+        <Checkbox checked={value.oversize} onChange={(e) => set({ oversize: e.target.checked })}>
+          {say(msg('screen.asked.oversize'))}
+        </Checkbox>
+      )}
       {kind === 'convert' && (
         <p className="muted">
           {switchesOf(house, point.id).length > 0
@@ -180,6 +186,7 @@ export function Changes({
     device: { kind: 'receptacle-gfci' },
     withId: '',
     side: 'right',
+    oversize: false,
   });
   const point = house.points.find((p) => p.id === pointId) ?? house.points[0];
   if (!point) return null;
@@ -206,7 +213,12 @@ export function Changes({
       case 'split':
         return onMove(point, { index, name: deviceName(point.devices[index]?.kind ?? 'blank') });
       case 'shift':
-        return add({ ...base, kind, byMm: shiftRoomMm(point) * (details.side === 'left' ? -1 : 1) });
+        return add({
+          ...base,
+          kind,
+          byMm: shiftRoomMm(point) * (details.side === 'left' ? -1 : 1),
+          ...(details.oversize ? { oversize: true } : {}),
+        });
       case 'convert':
         return add(
           ...switchesOf(house, point.id).map((switchId): Change => ({

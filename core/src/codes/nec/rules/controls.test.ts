@@ -93,6 +93,35 @@ describe('a neutral at a new switch', () => {
   );
   it('is not asked for where one can be pulled into a raceway later', () =>
     expect(neutral({ emt: true })).toEqual([]));
+  it.each([
+    ['in the same room', 'room-w1', 'ok'],
+    ['in another room', 'hall-w1', 'fix'],
+  ] as const)('is enough at the first of three switches, two cables away %s', (_, wall, severity) => {
+    const three = { ...knownBox('new-1g-22'), devices: [device('switch-three-way')] };
+    const hall = makeRoom('hall', 'Hall', 'hall', feet(12), feet(4), { place: { xMm: 0, yMm: feet(11) } });
+    const house = smallHouse({
+      rooms: [makeRoom('room', 'Room', 'den', feet(12), feet(10)), hall],
+      points: [
+        makePoint('s1', 'S1', 'switch', wallAt(20, 48, wall), three),
+        makePoint('s2', 'S2', 'switch', wallAt(88, 48), three),
+        makePoint('l1', 'L1', 'luminaire', ceilingAt(60, 60), {
+          ...knownBox('old-round-20'),
+          devices: [device('luminaire')],
+        }),
+      ],
+      cables: [
+        nm('c1', atBreaker(), atPoint('s1')),
+        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+        nm('c3', atPoint('s1'), atPoint('s2'), { carries: 'common-travelers', conductors: 3 }),
+      ],
+    });
+    const third = makeWant('w1', 'S3', wallAt(120, 48), {
+      kind: 'switch',
+      partner: { by: 'switch', pointId: by('s2') },
+    });
+    const said = of(bundle(house, [third]), 'switch-neutral').filter((f) => f.subjects.includes('new-w1'));
+    expect(said.map((f) => f.severity)).toEqual([severity]);
+  });
   it('is not asked for where the switch is for an outlet', () => {
     const s = makeWant('s', 'S', wallAt(104, 48), { kind: 'switch' });
     const r = makeWant('r', 'R', wallAt(60), { control: { by: 'want', wantId: s.id } });

@@ -1,5 +1,4 @@
 import {
-  carriesTravelers,
   isLamp,
   isLowVoltage,
   isRaceway,
@@ -8,6 +7,7 @@ import {
   type Point,
   type RoomUse,
 } from '../../../document/index.ts';
+import { togetherWith } from '../../../feed/index.ts';
 import { published } from '../../../findings/index.ts';
 import { isMetalBox } from '../../../network/index.ts';
 import { msg } from '../../../words/index.ts';
@@ -39,22 +39,12 @@ function commandsLamps({ feed }: RuleContext, point: Point): boolean {
   );
 }
 
-/** Is the neutral at the other of two switches in the same room: one of the two places is enough? */
+/** Is the neutral at another switch for the same lights in the same room: one of the places is enough? */
 function elsewhere({ feed, plan }: RuleContext, point: Point): boolean {
   const room = plan.roomOf(point.at);
-  const near = new Set(
-    (feed.boxes.get(point.id)?.cables ?? []).flatMap(({ cable }) =>
-      carriesTravelers(cable)
-        ? [cable.from, cable.to].flatMap((e) => (e.at === 'point' ? [e.pointId] : []))
-        : [],
-    ),
-  );
-  return [...feed.boxes.values()].some(
-    (b) =>
-      b.point.id !== point.id &&
-      near.has(b.point.id) &&
-      b.neutral &&
-      plan.roomOf(b.point.at)?.id === room?.id,
+  return togetherWith(feed, point).some(
+    (other) =>
+      feed.boxes.get(other.point.id)?.neutral === true && plan.roomOf(other.point.at)?.id === room?.id,
   );
 }
 
