@@ -393,14 +393,14 @@ test('a fan and its light on two switches of one box, each conductor on its own 
   const house = (await (await page.request.get('/api/houses/tamarack')).json()) as { document: object };
   await page.request.post('/api/houses', { data: { ...house.document, id } });
   const job = (await (await page.request.get('/api/jobs/aquarium')).json()) as { document: object };
-  const common = { gangs: 1, loads: [], note: '', control: { by: 'always' } };
+  const common = { loads: [], note: '', control: { by: 'always' } };
   const wants = [
     {
       ...common,
       id: 's',
       label: 'pair',
       kind: 'switch',
-      gangs: 2,
+      devices: [{ kind: 'switch' }, { kind: 'switch' }],
       at: { on: 'wall', wallId: 'music-w1', xMm: 72 * 25.4, heightMm: 48 * 25.4 },
     },
     {
@@ -408,6 +408,7 @@ test('a fan and its light on two switches of one box, each conductor on its own 
       id: 'f',
       label: 'fan',
       kind: 'fan',
+      devices: [{ kind: 'fan' }],
       at: { on: 'ceiling', roomId: 'music', xMm: 1800, yMm: 1500 },
     },
   ];

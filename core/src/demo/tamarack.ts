@@ -140,7 +140,7 @@ function rooms(): House['rooms'] {
             },
           ],
         },
-        { ...west, hits: [hit('h8', 'magnet', 32), hit('h9', 'magnet', 64.125)] },
+        { ...west, hits: [hit('h8', 'magnet', 25.75), hit('h9', 'magnet', 57.875)] },
       ],
     },
     {

@@ -34,6 +34,7 @@ import {
   type PlanSetting,
 } from '../planning/index.ts';
 import { framesOf } from '../routing/index.ts';
+import { faceFindings } from './face-findings.ts';
 import { noWay } from './no-way.ts';
 import {
   planOfHouse,
@@ -352,6 +353,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
       ...noWay(setting, bundle, planning),
       ...integrityFindings(given),
       ...placeFindings,
+      ...faceFindings(given.house, job, chosen?.option.legs ?? []),
       ...changeFindings(base.house, feed, job),
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),

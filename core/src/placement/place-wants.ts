@@ -207,7 +207,9 @@ function mountings(want: Want, fault: PlacementFault, input: PlacementInput): Re
     wantId: want.id,
     mounting,
   });
-  const wing = fault.kind === 'obstacle' && (fault.what === 'blocking' || fault.what === 'brace');
+  const wing =
+    (fault.kind === 'obstacle' && (fault.what === 'blocking' || fault.what === 'brace')) ||
+    (fault.kind === 'no-bay' && fault.what !== 'stud' && fault.what !== 'opening');
   return [
     ...(wing && holds({ ...input, box: { ...input.box, wingsMm: 0 } })
       ? [{ says: msg('placement.screw-through'), edit: edit('screwed') }]

@@ -167,7 +167,9 @@ function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
     const have = shiftRoomMm(point);
     const need = Math.abs(change.byMm);
     const hides = need <= have + SHIFT_PLAY_MM + OVERSIZE_MM;
-    if (need <= have + SHIFT_PLAY_MM) return [];
+    const unmade =
+      change.oversize === true && (point.at.on === 'outside' || /^(?:sq|wide)-/.test(point.box.model ?? ''));
+    if (need <= have + SHIFT_PLAY_MM && !unmade) return [];
     return [
       {
         rule: 'shift',
@@ -176,8 +178,9 @@ function shiftFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
         origin: 'new',
         mark: 'want',
         subjects: [point.id],
-        says:
-          have > 0
+        says: unmade
+          ? msg('planning.change.no-oversize', { point: point.label })
+          : have > 0
             ? msg('planning.change.shift-most', { point: point.label, most: q.length(have) })
             : msg('planning.change.shift-none', { point: point.label }),
         detail: msg('planning.change.shift-why'),

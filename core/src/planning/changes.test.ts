@@ -129,6 +129,11 @@ describe('a plate shifted over its box', () => {
       'Shift the plate of R1 to the right and fit an oversize one; the box stays',
     );
     expect(evaluate(over).findings.some((f) => f.rule === 'proof')).toBe(false);
+    const square = two({
+      box: { model: 'sq-4-1-1/2', markedCubicInches: null, gangs: 2, clamps: 'none', metal: true },
+    });
+    const none = evaluate({ ...over, house: square }).findings.find((f) => f.rule === 'shift');
+    expect(said(none!.says)).toBe('No oversize plate is made for the box at R1');
   });
   it('goes half a gang to each side where one gang is free: 29/32 in', () => {
     // Two gangs stand 1-13/16 in apart: half of that from the middle.

@@ -52,11 +52,15 @@ function runsOf(members: readonly Member[]): Run[] {
   return runs;
 }
 
-interface Band {
-  readonly leftMm: number;
-  readonly rightMm: number;
+interface Heights {
   readonly bottomMm: number;
   readonly topMm: number;
+}
+const at = (heightMm: number): Heights => ({ bottomMm: heightMm, topMm: heightMm });
+
+interface Band extends Heights {
+  readonly leftMm: number;
+  readonly rightMm: number;
 }
 const bandOf = (a: InWall, b: InWall): Band => ({
   leftMm: Math.min(a.xMm, b.xMm),
@@ -75,7 +79,7 @@ class Ground {
   readonly faults: Fault[] = [];
   readonly plan: PlanOfHouse;
   readonly limits: CodePack['limits'];
-  private readonly wood = new Map<WallId, readonly Run[]>();
+  private readonly members = new Map<WallId, readonly Member[]>();
   readonly given: GeometryPlan;
   constructor(given: GeometryPlan) {
     this.given = given;
@@ -91,17 +95,23 @@ class Ground {
   room(id: WallId): Room | undefined {
     return this.plan.lines.get(id)?.room;
   }
-  runs(id: WallId): readonly Run[] {
-    const known = this.wood.get(id);
+  private membersOf(id: WallId): readonly Member[] {
+    const known = this.members.get(id);
     if (known) return known;
     const line = this.plan.lines.get(id);
-    const made = line ? runsOf(frameWall(line.wall, line.room.ceilingMm).members) : [];
-    this.wood.set(id, made);
+    const made = line ? frameWall(line.wall, line.room.ceilingMm).members : [];
+    this.members.set(id, made);
     return made;
   }
+  /** What stands along a wall anywhere between two heights: under a window there are cripples, over it there are none. */
+  runs(id: WallId, { bottomMm, topMm }: Heights): readonly Run[] {
+    return runsOf(
+      this.membersOf(id).filter((m) => m.bottomMm <= topMm + SAME_MM && m.topMm >= bottomMm - SAME_MM),
+    );
+  }
   /** The clear width around a place: from the wood at its left to the wood at its right. */
-  bay(id: WallId, xMm: number): Run {
-    const runs = this.runs(id);
+  bay(id: WallId, xMm: number, heights: Heights): Run {
+    const runs = this.runs(id, heights);
     return {
       leftMm: Math.max(0, ...runs.filter((r) => r.rightMm <= xMm + SAME_MM).map((r) => r.rightMm)),
       rightMm: Math.min(
@@ -116,10 +126,10 @@ const named = (g: Ground, id: WallId): Text => g.wall(id)?.name.toLowerCase() ??
 
 /** Wood that lies between the two ends of a piece of run. */
 const woodBetween = (g: Ground, a: InWall, b: InWall): Run[] => {
-  const { leftMm, rightMm } = bandOf(a, b);
-  return g.runs(a.wallId).filter((r) => {
+  const band = bandOf(a, b);
+  return g.runs(a.wallId, band).filter((r) => {
     const middle = (r.leftMm + r.rightMm) / 2;
-    return middle > leftMm + SAME_MM && middle < rightMm - SAME_MM;
+    return middle > band.leftMm + SAME_MM && middle < band.rightMm - SAME_MM;
   });
 };
 
@@ -129,26 +139,29 @@ const within = (h: HoleOfRun, r: Run): boolean => h.xMm >= r.leftMm - SAME_MM &&
 function crossings(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
   const wood = woodBetween(g, a, b);
   const holes = [...move.holes, ...move.again].filter((h) => h.through === 'stud');
-  const at = named(g, a.wallId);
+  const where = named(g, a.wallId);
   for (const r of wood) {
     const own = holes.filter((h) => within(h, r)).length;
-    if (own === 0) g.says('no hole', [a.wallId], msg('proof.stud-no-hole', { wall: at }));
-    if (own > 1) g.says('one hole twice', [a.wallId], msg('proof.stud-twice', { wall: at }));
+    if (own === 0) g.says('no hole', [a.wallId], msg('proof.stud-no-hole', { wall: where }));
+    if (own > 1) g.says('one hole twice', [a.wallId], msg('proof.stud-twice', { wall: where }));
   }
   // A box that was measured on a stud hangs beside it, on whichever side: its own stud may have to be crossed.
-  const own = g.runs(a.wallId).filter((r) => [a, b].some((p) => p.xMm >= r.leftMm && p.xMm <= r.rightMm));
+  const own = g
+    .runs(a.wallId, bandOf(a, b))
+    .filter((r) => [a, b].some((p) => p.xMm >= r.leftMm && p.xMm <= r.rightMm));
   for (const h of holes)
     if (![...wood, ...own].some((r) => within(h, r)))
-      g.says('idle hole', [a.wallId], msg('proof.idle-hole', { wall: at }));
+      g.says('idle hole', [a.wallId], msg('proof.idle-hole', { wall: where }));
 }
 
 /** Where a piece of run lies; what was measured on a stud is reckoned from the side that its bay is on. */
 function clearOfWood(g: Ground, op: string, a: InWall, b: InWall): Band {
   const band = bandOf(a, b);
-  const onWood = (x: number) => g.runs(a.wallId).some((r) => x > r.leftMm && x < r.rightMm);
+  const runs = g.runs(a.wallId, band);
+  const onWood = (x: number) => runs.some((r) => x > r.leftMm && x < r.rightMm);
   const clear = [a.xMm, b.xMm].find((x) => !onWood(x));
   if (!IN_ONE_BAY.has(op) || clear === undefined) return band;
-  const bay = g.bay(a.wallId, clear);
+  const bay = g.bay(a.wallId, clear, band);
   return { ...band, leftMm: Math.max(band.leftMm, bay.leftMm), rightMm: Math.min(band.rightMm, bay.rightMm) };
 }
 
@@ -166,7 +179,8 @@ function inTheWay(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
       );
   for (const o of wall.obstacles) {
     if (!meets(sweep, o) || o.kind === 'cable') continue;
-    const bay = g.bay(a.wallId, Math.min(Math.max((sweep.leftMm + sweep.rightMm) / 2, o.leftMm), o.rightMm));
+    const middle = Math.min(Math.max((sweep.leftMm + sweep.rightMm) / 2, o.leftMm), o.rightMm);
+    const bay = g.bay(a.wallId, middle, sweep);
     const left = Math.min(o.rightMm, bay.rightMm) - Math.max(o.leftMm, bay.leftMm);
     const fills = left > bay.rightMm - bay.leftMm - PASS_MM;
     const bored = [...move.holes, ...move.again].some(
@@ -188,7 +202,7 @@ function boxesInTheBit(g: Ground, move: MoveOfRun): void {
   for (const h of move.holes) {
     if (h.through !== 'stud' && h.through !== 'corner studs') continue;
     const wall = g.wall(h.wallId);
-    const wood = g.runs(h.wallId).find((r) => within(h, r));
+    const wood = g.runs(h.wallId, at(h.heightMm)).find((r) => within(h, r));
     if (!wall || !wood) continue;
     const half = h.diameterMm / 2;
     const depth = wall.framing.depthMm / 2;
@@ -212,22 +226,22 @@ function sizes(g: Ground, h: HoleOfRun): void {
   const wall = g.wall(h.wallId);
   if (!wall) return g.says('no such wall', [h.wallId], msg('proof.no-wall'));
   const { depthMm, kind } = wall.framing;
-  const at = named(g, h.wallId);
+  const where = named(g, h.wallId);
   if (h.xMm < -SAME_MM || h.xMm > wall.lengthMm + SAME_MM)
-    g.says('outside', [h.wallId], msg('proof.past-end', { wall: at }));
+    g.says('outside', [h.wallId], msg('proof.past-end', { wall: where }));
   if (h.through === 'exterior wall') return;
   const edge = (depthMm - h.diameterMm) / 2;
   if (edge < g.limits.holeEdgeMm.value - 0.1 && !h.plateNeeded)
-    g.says('no plate', [h.wallId], msg('proof.no-plate', { wall: at }));
+    g.says('no plate', [h.wallId], msg('proof.no-plate', { wall: where }));
   if (kind !== 'wood' || h.bitMm === undefined) {
     if (kind === 'steel' && !h.bushing && h.through !== 'block')
-      g.says('no bushing', [h.wallId], msg('proof.no-bushing', { wall: at }));
+      g.says('no bushing', [h.wallId], msg('proof.no-bushing', { wall: where }));
     return;
   }
   if (h.through !== 'stud') return;
-  const wood = g.runs(h.wallId).find((r) => within(h, r));
+  const wood = g.runs(h.wallId, at(h.heightMm)).find((r) => within(h, r));
   if (wood && h.bitMm < wood.rightMm - wood.leftMm)
-    g.says('short bit', [h.wallId], msg('proof.short-bit', { wall: at }));
+    g.says('short bit', [h.wallId], msg('proof.short-bit', { wall: where }));
 }
 
 const openAbove = (room: Room): boolean => room.above.kind === 'attic' && room.above.canEnter;
@@ -244,22 +258,24 @@ function plates(g: Ground, move: MoveOfRun): void {
     if (h.through !== 'top plates' && h.through !== 'bottom plate') continue;
     const [wall, room] = [g.wall(h.wallId), g.room(h.wallId)];
     if (!wall || !room) continue;
-    const at = named(g, h.wallId);
+    const where = named(g, h.wallId);
     const half = h.diameterMm / 2;
-    if (g.runs(h.wallId).some((r) => h.xMm + half > r.leftMm + SAME_MM && h.xMm - half < r.rightMm - SAME_MM))
-      g.says('into a stud', [h.wallId], msg('proof.plates-into-stud', { wall: at }));
+    // What stands on the plate that is bored: a cripple does, on the one below.
+    const runs = g.runs(h.wallId, at(h.heightMm));
+    if (runs.some((r) => h.xMm + half > r.leftMm + SAME_MM && h.xMm - half < r.rightMm - SAME_MM))
+      g.says('into a stud', [h.wallId], msg('proof.plates-into-stud', { wall: where }));
     const shut = wall.openings.some(
       (o) =>
         h.xMm + half > o.leftMm &&
         h.xMm - half < o.rightMm &&
         (h.through === 'top plates' || o.bottomMm < inches(1.5)),
     );
-    if (shut) g.says('over an opening', [h.wallId], msg('proof.over-opening', { wall: at }));
-    if (!h.fireSeal) g.says('no seal', [h.wallId], msg('proof.no-seal', { wall: at }));
+    if (shut) g.says('over an opening', [h.wallId], msg('proof.over-opening', { wall: where }));
+    if (!h.fireSeal) g.says('no seal', [h.wallId], msg('proof.no-seal', { wall: where }));
     if (move.op === 'drill-plate-above' && !openAbove(room))
-      g.says('no way in', [room.id], msg('proof.no-way-above', { wall: at }));
+      g.says('no way in', [room.id], msg('proof.no-way-above', { wall: where }));
     if (move.op === 'drill-plate-below' && !openBelow(room))
-      g.says('no way in', [room.id], msg('proof.no-way-below', { wall: at }));
+      g.says('no way in', [room.id], msg('proof.no-way-below', { wall: where }));
   }
 }
 

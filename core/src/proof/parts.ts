@@ -154,6 +154,9 @@ const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank
 const FIXED_BY = { wood: 'box-screws', steel: 'screws-steel', masonry: 'anchors-masonry' } as const;
 const onTheFace = (model: string | null): boolean => /^(?:wp|sq|wide|utility)-/.test(model ?? '');
 
+/** Plates that are made larger all round as well; raised covers and those for outdoors are not. */
+const MADE_LARGER = /^plate-(?:(?:toggle|decorator|combination)-)?[123]$/;
+
 /** A box that is new or another one is bought, and a cover where the opening is another. */
 function boxAndCover(
   { drawing, point, was, moves, place, substrate, covered, sealed, shifted, oversize }: BoxOfPlan,
@@ -198,7 +201,7 @@ function boxAndCover(
     ...(shifted && !told(point.label, (k) => k === 'ring-reducing')
       ? [fault('no ring', [point.id], msg('proof.no-ring', { box: point.label }))]
       : []),
-    ...(oversize && !told(point.label, (k) => k.endsWith('-oversize'))
+    ...(oversize && told(point.label, (k) => MADE_LARGER.test(k))
       ? [fault('no oversize plate', [point.id], msg('proof.no-oversize', { box: point.label }))]
       : []),
     ...(sealed && !told(point.label, (k) => k === 'air-seal')

@@ -20,7 +20,11 @@ const bore = (
   xMm = inches(48),
 ) => {
   const line = planOfHouse(h).lines.get(wallAt(1, 1, wallId).wallId)!;
-  return boreOf({ through, xMm, bushing: false }, frameWall(line.wall, line.room.ceilingMm), line);
+  return boreOf(
+    { through, xMm, heightMm: inches(40), bushing: false },
+    frameWall(line.wall, line.room.ceilingMm),
+    line,
+  );
 };
 const joists = (dir: 'x' | 'y') => house((r) => ({ ...r, above: { ...r.above, joists: dir } }));
 
@@ -53,7 +57,9 @@ describe('what one hole goes through', () => {
     expect(bore('exterior wall', brick)!.woodMm).toBeGreaterThan(inches(4));
     const line = planOfHouse(house()).lines.get(wallAt(1).wallId)!;
     const frame = frameWall(line.wall, line.room.ceilingMm);
-    expect(boreOf({ through: 'stud', xMm: 500, bushing: true }, frame, line)).toBeUndefined();
+    expect(
+      boreOf({ through: 'stud', heightMm: inches(40), xMm: 500, bushing: true }, frame, line),
+    ).toBeUndefined();
   });
 });
 

@@ -78,10 +78,14 @@ function layersOf(
   }
 }
 
-/** Clear width of the narrower bay beside a place, mm; undefined where no bay is. */
-function bayBeside(frame: WallFrame, xMm: number): number | undefined {
+/** Clear width of the narrower bay beside a place at a height, mm; undefined where no bay is. */
+function bayBeside(frame: WallFrame, xMm: number, heightMm: number): number | undefined {
   const beside = frame.bays.filter(
-    (b) => b.rightMm >= xMm - frame.wall.framing.memberMm && b.leftMm <= xMm + frame.wall.framing.memberMm,
+    (b) =>
+      b.rightMm >= xMm - frame.wall.framing.memberMm &&
+      b.leftMm <= xMm + frame.wall.framing.memberMm &&
+      heightMm >= b.bottomMm &&
+      heightMm <= b.topMm,
   );
   return beside.length === 0 ? undefined : Math.min(...beside.map((b) => b.rightMm - b.leftMm));
 }
@@ -91,16 +95,21 @@ function bayBeside(frame: WallFrame, xMm: number): number | undefined {
  * @returns undefined for sheet steel, which is punched or cut with a step bit
  */
 export function boreOf(
-  hole: { readonly through: Through; readonly xMm: number; readonly bushing: boolean },
+  hole: {
+    readonly through: Through;
+    readonly xMm: number;
+    readonly heightMm: number;
+    readonly bushing: boolean;
+  },
   frame: WallFrame,
   line: WallLine | undefined,
 ): Bore | undefined {
   if (hole.bushing) return undefined;
-  const across = hole.through === 'stud' ? woodAt(frame, hole.xMm) : undefined;
+  const across = hole.through === 'stud' ? woodAt(frame, hole.xMm, hole.heightMm) : undefined;
   const member = across ? across.rightMm - across.leftMm : frame.wall.framing.memberMm;
   const layers = layersOf(hole.through, frame.wall.framing, line, member);
   const woodMm = layers.reduce((s, [, mm]) => s + mm, 0);
-  const bay = hole.through === 'stud' ? bayBeside(frame, hole.xMm) : undefined;
+  const bay = hole.through === 'stud' ? bayBeside(frame, hole.xMm, hole.heightMm) : undefined;
   return {
     through: hole.through,
     woodMm,

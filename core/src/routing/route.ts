@@ -1,5 +1,5 @@
 import { isRaceway } from '../document/index.ts';
-import { joistsOf, USUAL_JOISTS_MM } from '../structure/index.ts';
+import { bayAt, joistsOf, USUAL_JOISTS_MM } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { boreOf, type Through } from './boring.ts';
 import { bayFor, metBetween } from './in-walls.ts';
@@ -38,7 +38,8 @@ function hole(setting: RouteSetting, op: OperationKind, through: Through, at: Wa
   const depth = framing?.depthMm ?? inches(3.5);
   const diameterMm = holeDiameterMm(op, isRaceway(setting.method));
   const edgeMm = (depth - diameterMm) / 2;
-  const bay = frame?.bays.find((b) => xMm >= b.leftMm && xMm <= b.rightMm);
+  const bay =
+    frame && (bayAt(frame, xMm, at.heightMm) ?? frame.bays.find((b) => xMm >= b.leftMm && xMm <= b.rightMm));
   return {
     through,
     diameterMm,
@@ -46,7 +47,9 @@ function hole(setting: RouteSetting, op: OperationKind, through: Through, at: Wa
     plateNeeded: through !== 'exterior wall' && edgeMm < setting.pack.limits.holeEdgeMm.value - 0.01,
     fireSeal: SEALED.has(through),
     bushing,
-    bore: frame && boreOf({ through, xMm, bushing }, frame, setting.plan.lines.get(at.wallId)),
+    bore:
+      frame &&
+      boreOf({ through, xMm, heightMm: at.heightMm, bushing }, frame, setting.plan.lines.get(at.wallId)),
     bayMm: bay ? [bay.leftMm, bay.rightMm] : [0, frame?.wall.lengthMm ?? 0],
     wallId: at.wallId,
     xMm,

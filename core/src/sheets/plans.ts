@@ -337,7 +337,9 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
     note: say(msg('sheets.wall-note')),
     shapes: [
       rect('wall', 0, wall.lengthMm, 0, high),
-      ...frame.members.map((m) => rect('framing', m.leftMm, m.rightMm, 0, high, !m.hit)),
+      ...frame.members.map((m) =>
+        rect('framing', m.leftMm, m.rightMm, m.bottomMm, Math.min(high, m.topMm), !m.hit),
+      ),
       ...wall.openings.map((o) => rect('opening', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
       ...wall.obstacles.map((o) => rect('obstacle', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
       ...wall.furniture.map((f) => rect('furniture', f.leftMm, f.rightMm, f.bottomMm, f.topMm, f.planned)),

@@ -74,7 +74,10 @@ export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): D
     anchor: 'middle',
   });
   const heading = (text: Text, y: number): Shape => ({ ...word(text, left, y), anchor: 'start' }) as Shape;
-  const members = frame.members.filter((m) => m.rightMm > left && m.leftMm < right);
+  // What stands on the plate that is bored: cripples end under their sill.
+  const members = frame.members.filter(
+    (m) => m.rightMm > left && m.leftMm < right && (side === 'below' || m.kind !== 'cripple'),
+  );
   const depth = wall.framing.depthMm;
 
   // The plate, seen from above; the room lies at its lower edge.

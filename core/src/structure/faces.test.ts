@@ -7,6 +7,7 @@ import {
   makeRoom,
   PointId,
   WallId,
+  type Hit,
   type House,
   type Obstacle,
   type Opening,
@@ -18,7 +19,16 @@ import { evaluate } from '../evaluation/evaluate.ts';
 import { signOff } from '../evaluation/sign-off.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted, SIGNER } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
-import { fromOtherFaces, placeBehind, wallLines, withBothFaces, withFrame } from './index.ts';
+import {
+  faceConflicts,
+  fitStuds,
+  fromOtherFaces,
+  placeBehind,
+  posteriorOf,
+  wallLines,
+  withBothFaces,
+  withFrame,
+} from './index.ts';
 import { said } from '../testing/said.ts';
 
 /** Two rooms of 12 by 10 ft; the second backs onto the first one's first wall, that far along it. */
@@ -165,5 +175,74 @@ describe('what follows from it', () => {
     expect(after.house.rooms).toEqual(h.rooms);
     expect(after.house.points.map((p) => p.id)).toContain(PointId.parse('built-job-w1'));
     expect(after.house.id).toBe(HouseId.parse(h.id));
+  });
+});
+
+describe('studs belong to the wall', () => {
+  const hits = (side: string, ...at: number[]): Hit[] =>
+    at.map((x, i) => ({ id: ItemId.parse(`${side}${i}`), method: 'magnet', atMm: inches(x) }));
+  /** Both faces are 144 in long: what is at 16 in on the one is at 128 on the other. */
+  const read = (front: readonly Hit[], rear: readonly Hit[], more: Partial<Wall> = {}): House =>
+    house(
+      back(0, (w) => ({ ...w, hits: [...front] })).map((r) => ({
+        ...r,
+        walls: r.walls.map((w) => (w.id === REAR ? { ...w, hits: [...rear], ...more } : w)),
+      })),
+    );
+  const FRONT = WallId.parse('room-w1');
+  it('readings of either face count for both, turned round', () => {
+    const h = withBothFaces(read(hits('a', 16, 32), hits('b', 64)));
+    const at = (id: WallId) => wallIn(h, id).hits.map((x) => Math.round(x.atMm / 25.4));
+    expect(at(FRONT)).toEqual([16, 32, 80]);
+    expect(at(REAR)).toEqual([64, 128, 112]);
+    // Each face alone leaves it open; together they do not.
+    expect(posteriorOf(wallIn(h, FRONT)).sure).toBe(true);
+    expect(posteriorOf({ ...wallIn(h, FRONT), hits: hits('a', 16, 32) }).sure).toBe(false);
+  });
+  it('edges of a stud turn round with it, and what is past this face is left out', () => {
+    const b: Hit = { ...hits('b', 20)[0]!, edgesMm: [inches(19), inches(21)] };
+    const own = wallIn(withBothFaces(read([], [b])), FRONT).hits;
+    expect(own[0]!.edgesMm!.map((x) => Math.round(x / 25.4))).toEqual([123, 125]);
+    const rear = back(40).map((r) => ({
+      ...r,
+      walls: r.walls.map((w) => (w.id === REAR ? { ...w, hits: hits('b', 10) } : w)),
+    }));
+    expect(wallIn(withBothFaces(house(rear)), FRONT).hits).toEqual([]);
+  });
+  it('a first stud that was given at one face stands at the other', () => {
+    const given = read([], [], {
+      framing: { ...wallIn(read([], []), REAR).framing, firstStudMm: inches(10) },
+    });
+    const fit = fitStuds(wallIn(withBothFaces(given), FRONT));
+    // 144 - 10 = 134 in: on a layout of 16 in it begins at 6.
+    expect(fit.from).toBe('given');
+    expect(fit.firstStudMm / 25.4).toBeCloseTo(6, 6);
+  });
+  it('readings that make sense on each side and not together contradict each other', () => {
+    // 144 less the rear ones is 40, 56 and 120: each 8 in off the studs of the front, and between them.
+    const apart = faceConflicts(read(hits('a', 16, 32, 64), hits('b', 24, 88, 104)));
+    expect(apart.map((c) => [c.kind, Math.round(c.apartMm / 25.4)])).toEqual([['studs', 8]]);
+    expect(faceConflicts(read(hits('a', 16, 32, 64), hits('b', 16, 64, 80)))).toEqual([]);
+    // Past the last of the front they are a layout that begins anew. One reading alone may be a stray.
+    expect(faceConflicts(read(hits('a', 16, 32, 64), hits('b', 24, 56, 72)))).toEqual([]);
+    expect(faceConflicts(read(hits('a', 16, 32, 64), hits('b', 24)))).toEqual([]);
+  });
+  it('so do a door whose edges differ, and framing', () => {
+    const doors = (left: number): House =>
+      house(
+        back(0, (w) => ({ ...w, openings: [door(30, 60)] })).map((r) => ({
+          ...r,
+          walls: r.walls.map((w) =>
+            w.id === REAR ? { ...w, openings: [door(left, left + 30, 'rear')] } : w,
+          ),
+        })),
+      );
+    expect(faceConflicts(doors(84))).toEqual([]);
+    expect(faceConflicts(doors(85.5))).toEqual([]);
+    expect(faceConflicts(doors(87)).map((c) => [c.kind, Math.round(c.apartMm / 25.4)])).toEqual([
+      ['opening', 3],
+    ]);
+    const six = read([], [], { framing: { ...wallIn(read([], []), REAR).framing, depthMm: inches(5.5) } });
+    expect(faceConflicts(six).map((c) => c.kind)).toEqual(['framing']);
   });
 });

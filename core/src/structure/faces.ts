@@ -1,6 +1,7 @@
 import {
   derivedId,
   ItemId,
+  type Hit,
   type House,
   type Obstacle,
   type Opening,
@@ -16,6 +17,9 @@ export interface FromOtherFace {
   readonly openings: readonly Opening[];
   readonly obstacles: readonly Obstacle[];
   readonly passages: readonly Passage[];
+  readonly hits: readonly Hit[];
+  /** Center of the first regular stud as it was given there, in this face's measure; null where it was not. */
+  readonly firstStudMm: number | null;
 }
 
 /** Less of an opening than this on a face is none: rooms are measured to about that much, mm. */
@@ -44,6 +48,21 @@ function turned<T extends Area & { readonly id: ItemId }>(item: T, zero: number,
   return rightMm - leftMm > LEAST_SHARED_MM ? [{ ...item, id: otherId(item.id), leftMm, rightMm }] : [];
 }
 
+/** A reading of the other face in this one's measure, where it lies on this face: the wood is the same from either side. */
+function turnedHit(hit: Hit, zero: number, wall: Wall): Hit[] {
+  const atMm = zero - hit.atMm;
+  if (atMm < 0 || atMm > wall.lengthMm) return [];
+  const { edgesMm, ...rest } = hit;
+  return [
+    {
+      ...rest,
+      id: otherId(hit.id),
+      atMm,
+      ...(edgesMm ? { edgesMm: [Math.max(0, zero - edgesMm[1]), Math.max(0, zero - edgesMm[0])] } : {}),
+    },
+  ];
+}
+
 const shared = new WeakMap<House, ReadonlyMap<WallId, readonly FromOtherFace[]>>();
 
 /**
@@ -55,7 +74,9 @@ export function fromOtherFaces(house: House): ReadonlyMap<WallId, readonly FromO
   if (known) return known;
   const lines = house.rooms.flatMap(wallLines);
   const telling = lines.filter(
-    ({ wall: w }) => w.openings.length + w.obstacles.length + (w.passages?.length ?? 0) > 0,
+    ({ wall: w }) =>
+      w.openings.length + w.obstacles.length + (w.passages?.length ?? 0) + w.hits.length > 0 ||
+      w.framing.firstStudMm !== null,
   );
   const all = new Map<WallId, FromOtherFace[]>();
   for (const own of lines)
@@ -76,11 +97,39 @@ export function fromOtherFaces(house: House): ReadonlyMap<WallId, readonly FromO
           (p) =>
             !wall.passages?.some((mine) => mine.to === p.to && Math.abs(mine.atMm - p.atMm) < SAME_HOLE_MM),
         );
-      if (openings.length + obstacles.length + passages.length === 0) continue;
-      all.set(wall.id, [...(all.get(wall.id) ?? []), { from: other, openings, obstacles, passages }]);
+      const hits = other.wall.hits.flatMap((h) => turnedHit(h, zero, wall));
+      const { firstStudMm: first, spacingMm } = other.wall.framing;
+      const firstStudMm =
+        first === null || wall.framing.firstStudMm !== null || other.wall.hits.length > 0
+          ? null
+          : (((zero - first) % spacingMm) + spacingMm) % spacingMm;
+      if (openings.length + obstacles.length + passages.length + hits.length === 0 && firstStudMm === null)
+        continue;
+      const told = { from: other, openings, obstacles, passages, hits, firstStudMm };
+      all.set(wall.id, [...(all.get(wall.id) ?? []), told]);
     }
   shared.set(house, all);
   return all;
+}
+
+/** Faces of one wall that were both measured: the one, the other, and what the other says in the measure of the one. */
+export function measuredFromBoth(
+  house: House,
+): { readonly own: Wall; readonly other: Wall; readonly turned: Wall }[] {
+  const lines = house.rooms.flatMap(wallLines);
+  return lines.flatMap((own) =>
+    lines.flatMap((other) => {
+      const zero = own === other ? undefined : zeroIn(own, other);
+      if (zero === undefined) return [];
+      const turnedWall: Wall = {
+        ...other.wall,
+        lengthMm: own.wall.lengthMm,
+        hits: other.wall.hits.flatMap((h) => turnedHit(h, zero, own.wall)),
+        openings: other.wall.openings.flatMap((o) => turned(o, zero, own.wall)),
+      };
+      return [{ own: own.wall, other: other.wall, turned: turnedWall }];
+    }),
+  );
 }
 
 const whole = new WeakMap<House, House>();
@@ -118,6 +167,12 @@ const withMore = (wall: Wall, faces: readonly FromOtherFace[]): Wall =>
         openings: [...wall.openings, ...faces.flatMap((f) => f.openings)],
         obstacles: [...wall.obstacles, ...faces.flatMap((f) => f.obstacles)],
         passages: [...(wall.passages ?? []), ...faces.flatMap((f) => f.passages)],
+        hits: [...wall.hits, ...faces.flatMap((f) => f.hits)],
+        framing: {
+          ...wall.framing,
+          firstStudMm:
+            wall.framing.firstStudMm ?? faces.find((f) => f.firstStudMm !== null)?.firstStudMm ?? null,
+        },
       };
 
 /** Changes the frame of a wall at all of its faces: studs, their depth and spacing and what is between them are shared. */

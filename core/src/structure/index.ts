@@ -1,4 +1,5 @@
 export * from './plan.ts';
+export * from './face-conflicts.ts';
 export * from './faces.ts';
 export * from './snap.ts';
 export * from './members.ts';

@@ -133,6 +133,13 @@ function solidAt(
     if (box.top > bay.topMm) return under ? 'sill' : 'top plate';
     return box.bottom < bay.bottomMm ? 'bottom plate' : undefined;
   }
+  // On a cripple, that is, between the bottom plate and the rough sill.
+  if (
+    frame.members.some(
+      (m) => m.kind === 'cripple' && at.xMm >= m.leftMm && at.xMm <= m.rightMm && at.heightMm <= m.topMm,
+    )
+  )
+    return 'stud';
   const o = frame.wall.openings.find((x) => at.xMm >= x.leftMm && at.xMm <= x.rightMm);
   if (o) return at.heightMm > o.topMm ? 'header' : at.heightMm < o.bottomMm ? 'sill' : 'opening';
   const along = frame.bays.find((b) => at.xMm >= b.leftMm && at.xMm <= b.rightMm);
@@ -149,7 +156,8 @@ export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   if (input.onWall === true) return { bay, odds: 1, faults: plateFaults(input, at) };
   const faults: PlacementFault[] = [];
   let odds = 0;
-  const half = box.heightMm / 2;
+  // Its wings need their room over and under it as much as the box itself.
+  const half = box.heightMm / 2 + box.wingsMm;
   const solid = solidAt(frame, bay, at, { left, right, bottom: at.heightMm - half, top: at.heightMm + half });
   if (solid) faults.push({ kind: 'no-bay', what: solid });
   else {

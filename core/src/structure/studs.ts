@@ -24,6 +24,10 @@ const NO_HIT_ERROR_MM = inches(4);
 export interface StudFit {
   readonly spacingMm: number;
   readonly firstStudMm: number;
+  /** Where the layout begins anew, from the left corner; null where it runs through. */
+  readonly restartMm: number | null;
+  /** Centers of the regular studs along the wall, from the left. */
+  readonly studsMm: readonly number[];
   /** Standard error of a stud's place, mm. */
   readonly errorMm: number;
   readonly used: number;
@@ -71,19 +75,84 @@ function tryspacing(hits: readonly Hit[], spacingMm: number): Trial {
   return best;
 }
 
+/** A king and jack, or a corner post, are where they are and not on the layout: a reading this near to one tells nothing of it, mm. */
+const BESIDE_MM = inches(0.5);
+
+/** Readings that tell of the layout: those of wood that is not beside an opening or in a corner, in their order along the wall. */
+export function layoutHits(wall: Wall): Hit[] {
+  const m = wall.framing.memberMm;
+  const beside = (x: number): boolean =>
+    x < m + BESIDE_MM ||
+    x > wall.lengthMm - m - BESIDE_MM ||
+    wall.openings.some(
+      (o) =>
+        (x > o.leftMm - 2 * m - BESIDE_MM && x < o.leftMm + BESIDE_MM) ||
+        (x < o.rightMm + 2 * m + BESIDE_MM && x > o.rightMm - BESIDE_MM),
+    );
+  return wall.hits
+    .filter((h) => h.method !== 'nothing' && !beside(centreOf(h)))
+    .sort((a, b) => centreOf(a) - centreOf(b));
+}
+
+const into = (first: number, spacing: number): number => ((first % spacing) + spacing) % spacing;
+
+/** Centers of a layout between two places of a wall. */
+function centersOf(firstMm: number, spacingMm: number, fromMm: number, toMm: number): number[] {
+  const out: number[] = [];
+  for (let x = firstMm + Math.ceil((fromMm - firstMm) / spacingMm) * spacingMm; x < toMm; x += spacingMm)
+    out.push(x);
+  return out;
+}
+
+interface Restart {
+  readonly left: Trial;
+  readonly right: Trial;
+  /** Between the last reading of the one and the first of the other. */
+  readonly atMm: number;
+}
+
+/** Readings on each side of a new start that must agree, so that it is one and not a few strays. */
+const LEAST_SIDE = 2;
+const LEAST_RESTART = 5;
+
+/**
+ * A layout that begins anew along the wall, at the same spacing: every reading is on the one or on the other. Undefined where one
+ * layout explains them, or nothing does.
+ */
+function restartOf(hits: readonly Hit[], single: Trial): Restart | undefined {
+  if (hits.length < LEAST_RESTART || hits.length - single.inliers.length < LEAST_SIDE) return undefined;
+  let best: Restart | undefined;
+  for (let i = LEAST_SIDE; i <= hits.length - LEAST_SIDE; i++)
+    for (const spacing of [single.spacingMm, ...STANDARD_SPACINGS_MM]) {
+      const [a, b] = [hits.slice(0, i), hits.slice(i)];
+      const [left, right] = [tryspacing(a, spacing), tryspacing(b, spacing)];
+      if (left.inliers.length < a.length || right.inliers.length < b.length) continue;
+      const cost = left.cost + right.cost;
+      if (cost >= (best ? best.left.cost + best.right.cost : single.cost * 0.5)) continue;
+      const [last, first] = [a.at(-1), b[0]];
+      if (!last || !first) continue;
+      // The first stud of the new layout stands where it was read.
+      best = { left, right, atMm: centreOf(first) - inches(1) };
+    }
+  return best;
+}
+
 /**
  * Estimates where the studs of a wall are from the readings taken.
- * One hit is a guess that only fixes the offset of the wall's assumed spacing; two or more that agree choose the spacing.
+ * One hit is a guess that only fixes the offset of the wall's assumed spacing; two or more that agree choose the spacing. Where no one
+ * layout explains them but two do, it begins anew between them.
  */
 export function fitStuds(wall: Wall): StudFit {
-  const hits = wall.hits.filter((h) => h.method !== 'nothing');
-  const framing = wall.framing;
-  const into = (first: number, spacing: number) => ((first % spacing) + spacing) % spacing;
+  const hits = layoutHits(wall);
+  const { framing, lengthMm } = wall;
   if (hits.length === 0) {
     const given = framing.firstStudMm;
+    const firstStudMm = into(given ?? framing.spacingMm, framing.spacingMm);
     return {
       spacingMm: framing.spacingMm,
-      firstStudMm: into(given ?? framing.spacingMm, framing.spacingMm),
+      firstStudMm,
+      restartMm: null,
+      studsMm: centersOf(firstStudMm, framing.spacingMm, 0, lengthMm),
       errorMm: given === null ? NO_HIT_ERROR_MM : FRAMING_ERROR_MM,
       used: 0,
       outliers: [],
@@ -96,21 +165,35 @@ export function fitStuds(wall: Wall): StudFit {
       ? [framing.spacingMm]
       : [framing.spacingMm, ...STANDARD_SPACINGS_MM.filter((s) => Math.abs(s - framing.spacingMm) > 1)];
   // The wall's own spacing goes first and stays unless another explains the hits clearly better.
-  const best = spacings.map((s) => tryspacing(hits, s)).reduce((a, b) => (b.cost < a.cost * 0.7 - 1 ? b : a));
-  const weight = best.inliers.reduce((s, h) => s + 1 / HIT_ERROR_MM[h.method] ** 2, 0);
-  const scatter =
-    best.inliers.reduce((s, h) => s + offGrid(centreOf(h), best.firstMm, best.spacingMm) ** 2, 0) /
-    best.inliers.length;
+  const single = spacings
+    .map((s) => tryspacing(hits, s))
+    .reduce((a, b) => (b.cost < a.cost * 0.7 - 1 ? b : a));
+  const restart = restartOf(hits, single);
+  const best = restart?.left ?? single;
+  const inliers = restart ? [...restart.left.inliers, ...restart.right.inliers] : single.inliers;
+  const off = (h: Hit): number => {
+    const own = restart && centreOf(h) > restart.atMm ? restart.right : best;
+    return offGrid(centreOf(h), own.firstMm, own.spacingMm);
+  };
+  const weight = inliers.reduce((s, h) => s + 1 / HIT_ERROR_MM[h.method] ** 2, 0);
+  const scatter = inliers.reduce((s, h) => s + off(h) ** 2, 0) / inliers.length;
   // One hit says nothing of how regular the wall is: be as unsure as two agreeing hits would let us be, doubled.
-  const lone = best.inliers.length < 2 ? inches(3 / 4) : 0;
+  const lone = inliers.length < 2 ? inches(3 / 4) : 0;
   return {
     spacingMm: best.spacingMm,
     firstStudMm: into(best.firstMm, best.spacingMm),
-    errorMm: Math.sqrt(1 / weight + scatter / best.inliers.length + FRAMING_ERROR_MM ** 2 + lone ** 2),
-    used: best.inliers.length,
-    outliers: hits.filter((h) => !best.inliers.includes(h)),
+    restartMm: restart?.atMm ?? null,
+    studsMm: restart
+      ? [
+          ...centersOf(best.firstMm, best.spacingMm, 0, restart.atMm),
+          ...centersOf(restart.right.firstMm, restart.right.spacingMm, restart.atMm, lengthMm),
+        ]
+      : centersOf(best.firstMm, best.spacingMm, 0, lengthMm),
+    errorMm: Math.sqrt(1 / weight + scatter / inliers.length + FRAMING_ERROR_MM ** 2 + lone ** 2),
+    used: inliers.length,
+    outliers: hits.filter((h) => !inliers.includes(h)),
     from: 'hits',
-    residualsMm: new Map(hits.map((h) => [h.id, offGrid(centreOf(h), best.firstMm, best.spacingMm)])),
+    residualsMm: new Map(hits.map((h) => [h.id, off(h)])),
   };
 }
 

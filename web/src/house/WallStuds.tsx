@@ -53,9 +53,12 @@ export function WallStuds({
       }
       open
     >
-      {wall.hits.length > 0 && (
+      {frame && frame.wall.hits.length > 0 && (
         <p>
-          <Sureness wall={wall} />
+          {/* What was read from the other side of the wall counts as well. */}
+          <Sureness wall={frame.wall} />
+          {frame.fit.restartMm !== null &&
+            ` ${say(msg('screen.wall.layout-restarts', { at: L(frame.fit.restartMm) }))}`}
         </p>
       )}
       {frame && (

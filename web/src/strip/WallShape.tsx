@@ -35,13 +35,13 @@ export function WallShape({
         <rect
           key={i}
           x={box.x(Math.max(0, m.leftMm))}
-          y={top + 1}
+          y={Math.max(top, layout.y(m.topMm)) + 1}
           width={Math.max(1.5, box.x(m.rightMm) - box.x(m.leftMm))}
-          height={floor - top - 2}
+          height={Math.min(floor, layout.y(m.bottomMm)) - Math.max(top, layout.y(m.topMm)) - 2}
           fill={m.hit ? 'var(--wood)' : 'none'}
           stroke={m.hit ? 'var(--boxwood-edge)' : 'var(--rule-strong)'}
           strokeWidth="0.7"
-          strokeDasharray={m.hit || m.kind !== 'stud' ? undefined : '3 2'}
+          strokeDasharray={m.hit || (m.kind !== 'stud' && m.kind !== 'cripple') ? undefined : '3 2'}
           opacity={quiet ? 0.5 : 1}
         />
       ))}
