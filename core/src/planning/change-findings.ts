@@ -116,6 +116,33 @@ function onSwitchFindings(house: House, feed: Feed, job: Pick<Job, 'changes'>): 
   });
 }
 
+/** An outlet takes a neutral, which a switch loop does not bring. */
+function neutralFindings(feed: Feed, job: Pick<Job, 'changes'>): Finding[] {
+  return (job.changes ?? []).flatMap((change): Finding[] => {
+    const box = feed.boxes.get(change.pointId);
+    if (!box || box.neutral || box.unread || (change.kind !== 'replace' && change.kind !== 'enlarge'))
+      return [];
+    const asked = change.kind === 'replace' ? [change.device] : change.devices;
+    if (!asked.some((d) => isReceptacleDevice(d) && functionVolts(d) === 120) || isBetweenHots(box.point))
+      return [];
+    return [
+      {
+        rule: 'asked-neutral',
+        key: `asked-neutral:${change.id}`,
+        severity: 'stop',
+        origin: 'new',
+        mark: 'want',
+        subjects: [box.point.id],
+        says: msg('planning.change.no-neutral', { point: box.point.label }),
+        detail: msg('planning.change.no-neutral-why'),
+        because: { need: 1, have: 0, unit: 'count', sense: 'at-least' },
+        sources: [practice(msg('planning.change.asked-switch-practice'))],
+        remedies: [],
+      },
+    ];
+  });
+}
+
 /** A plug for 240 V finds two hots at a box, or nothing works there. */
 function voltsFindings(house: House, job: Pick<Job, 'changes'>): Finding[] {
   return (job.changes ?? []).flatMap((change): Finding[] => {
@@ -157,6 +184,7 @@ export function changeFindings(house: House, feed: Feed, job: Pick<Job, 'changes
     ...shiftFindings(house, job),
     ...onSwitchFindings(house, feed, job),
     ...voltsFindings(house, job),
+    ...neutralFindings(feed, job),
   ];
 }
 

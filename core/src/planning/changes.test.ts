@@ -361,6 +361,24 @@ describe('what a change says of a switch', () => {
     const ordinary = evaluate(asked('both', enlarged({ plug: '5-20' })));
     expect(ordinary.findings.some((x) => x.rule === 'asked-volts')).toBe(false);
   });
+  it('an outlet in the box of a switch loop is a stop that says why', () => {
+    const base = half();
+    const loop: House = {
+      ...base,
+      cables: [
+        nm('c1', atBreaker(), atPoint('r1')),
+        nm('c2', atPoint('r1'), atPoint('s1'), { carries: 'loop', switchedBy: id('s1') }),
+      ],
+    };
+    const found = (pointId: PointId) =>
+      evaluate(bundle(loop, [], { changes: [enlarged({}, pointId)] })).findings.filter(
+        (f) => f.rule === 'asked-neutral',
+      );
+    expect(found(id('s1')).map((f) => [f.severity, said(f.says)])).toEqual([
+      ['stop', 'No neutral comes to S1: an outlet there can’t work'],
+    ]);
+    expect(found(R1)).toEqual([]);
+  });
   it('is said in the words of the change', () => {
     const text = (part: Partial<BoxFunction>) => said(changeText(half(), enlarged(part)));
     expect(text({})).toBe('Enlarge the box at R1 for a receptacle');

@@ -12,7 +12,7 @@ export interface StudHypothesis {
 }
 
 /** How likely it is that a hypothesis, if true, holds at a place: a new start may lie anywhere between two readings. */
-export function holdsAt({ stretch }: StudHypothesis, xMm: number): number {
+function holdsAt({ stretch }: StudHypothesis, xMm: number): number {
   if (!stretch) return 1;
   const { side, fromMm, toMm } = stretch;
   const past =

@@ -13,7 +13,7 @@ export const HIT_ERROR_MM: Readonly<Record<Hit['method'], number>> = {
   nothing: inches(1 / 4),
 };
 /** Spacings in use: 16, 24 and 19.2 in, 400 and 600 mm. */
-export const STANDARD_SPACINGS_MM: readonly number[] = [inches(16), inches(24), inches(19.2), 400, 600];
+const STANDARD_SPACINGS_MM: readonly number[] = [inches(16), inches(24), inches(19.2), 400, 600];
 /** A hit further than this from every stud of the fit is something else: an extra stud, a strap on a pipe. */
 const OUTLIER_MM = inches(1.5);
 /** What framing itself may be off by, without any reading: standard error in mm, common practice. */

@@ -3,6 +3,7 @@ import type {
   Bundle,
   Cable,
   CableType,
+  Hit,
   House,
   Job,
   Obstacle,
@@ -94,6 +95,15 @@ interface Draw {
     readonly clad: 'siding' | 'masonry';
     readonly finish: 'board' | 'plaster';
   };
+  /** Where the studs were read: a layout, where it begins anew, one stud more; how many readings of each wall. */
+  readonly reads: {
+    readonly spacing: 16 | 19.2 | 24;
+    readonly first: number;
+    readonly restart: number | null;
+    readonly extra: number | null;
+    readonly count: number;
+    readonly off: readonly number[];
+  };
   /** A room over this one, fed from it: where its outlet is, and whether the first wanted place is up there. */
   readonly upstairs: { readonly at: number; readonly wanted: boolean } | null;
   /** Boxes on the other face of the wall between the two rooms, on the same circuit. */
@@ -163,6 +173,14 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     clad: fc.constantFrom<Draw['made']['clad']>('siding', 'siding', 'masonry'),
     finish: fc.constantFrom<Draw['made']['finish']>('board', 'board', 'plaster'),
   }),
+  reads: fc.record({
+    spacing: fc.constantFrom<16 | 19.2 | 24>(16, 16, 19.2, 24),
+    first: fc.double({ min: 0, max: 1, noNaN: true }),
+    restart: fc.option(fc.double({ min: 0.3, max: 0.7, noNaN: true }), { freq: 2 }),
+    extra: fc.option(fc.double({ min: 0.1, max: 0.9, noNaN: true }), { freq: 2 }),
+    count: fc.integer({ min: 0, max: 8 }),
+    off: fc.array(fc.double({ min: -0.4, max: 0.4, noNaN: true }), { minLength: 8, maxLength: 8 }),
+  }),
   upstairs: fc.option(
     fc.record({ at: fc.double({ min: 0.05, max: 0.95, noNaN: true }), wanted: fc.boolean() }),
     { freq: 3 },
@@ -219,6 +237,34 @@ const framed = (
   baseboard: made.baseboard,
   finish: made.finish,
 });
+
+/** What somebody read of a wall, from its left; nothing where it is masonry. */
+function readings({ reads, made }: Draw, name: string, lengthMm: number): Hit[] {
+  if (made.framing === 'masonry') return [];
+  const spacing = inches(reads.spacing);
+  const restart = reads.restart === null ? lengthMm : reads.restart * lengthMm;
+  const first = reads.first * spacing;
+  const studs: number[] = [];
+  for (let x = first; x < restart; x += spacing) studs.push(x);
+  for (let x = restart + inches(3); x < lengthMm; x += spacing) studs.push(x);
+  if (reads.extra !== null) studs.push(reads.extra * lengthMm);
+  return studs
+    .sort((a, b) => a - b)
+    .slice(0, reads.count)
+    .map((x, i) => ({
+      id: ItemId.parse(`${name}-h${i}`),
+      method: i % 3 === 0 ? 'finder' : 'magnet',
+      atMm: Math.min(lengthMm, Math.max(0, x + inches(reads.off[i] ?? 0))),
+    }));
+}
+
+/** Some of the same studs read again from the next room: its wall runs the other way. */
+const fromBehind = (d: Draw, { id, lengthMm }: Room['walls'][number]): Hit[] =>
+  d.reads.count % 2 === 0
+    ? []
+    : readings(d, id, lengthMm)
+        .slice(0, 2)
+        .map((h) => ({ ...h, atMm: lengthMm - h.atMm }));
 
 function walls(room: Room, d: Draw): Room {
   const doorAt = d.door === null ? null : d.door * lengthOf(d, 0);
@@ -297,6 +343,7 @@ function walls(room: Room, d: Draw): Room {
       ...w,
       ...framed(w, d),
       outerFace: made.clad,
+      hits: readings(d, w.id, w.lengthMm),
       openings: i === 0 ? door : i === 2 ? pane : [],
       obstacles: [...(i === 1 ? duct : []), ...blocks(i), ...(i === 2 ? returnAir : [])],
       furniture:
@@ -465,7 +512,14 @@ function bundleOf(d: Draw): Bundle {
   const house: House = makeHouse('house', 'Generated', {
     rooms: [
       walls(room, d),
-      { ...next, walls: next.walls.map((w) => ({ ...w, ...framed(w, d) })) },
+      {
+        ...next,
+        walls: next.walls.map((w) => ({
+          ...w,
+          ...framed(w, d),
+          hits: w.id === 'next-w4' ? fromBehind(d, w) : [],
+        })),
+      },
       ...(d.upstairs === null ? [] : [over(d)]),
     ],
     panels: panel(d.amps),

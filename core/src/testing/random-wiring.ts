@@ -536,5 +536,16 @@ export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
 
 /** Changes that take away what somebody uses when they are asked for: refused with the reason, and no fault of the planner. */
 const TAKES: ReadonlySet<Change['kind']> = new Set(['retire', 'reduce', 'replace', 'swap']);
-export const takesAway = ({ job }: Pick<Bundle, 'job'>): boolean =>
-  (job.changes ?? []).some((c) => TAKES.has(c.kind));
+const WITHOUT_NEUTRAL: ReadonlySet<Cable['carries']> = new Set([
+  'loop',
+  'travelers',
+  'common-travelers',
+  'two-hots',
+]);
+/** So is an outlet in a box that no neutral comes to. */
+const asksForNeutral = ({ cables }: House, { pointId }: Change): boolean =>
+  cables
+    .filter((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === pointId))
+    .every((c) => WITHOUT_NEUTRAL.has(c.carries));
+export const takesAway = ({ house, job }: Bundle): boolean =>
+  (job.changes ?? []).some((c) => TAKES.has(c.kind) || (c.kind === 'enlarge' && asksForNeutral(house, c)));
