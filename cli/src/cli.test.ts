@@ -107,7 +107,8 @@ describe('the plan as a documented file', () => {
         o.legs.flatMap((l) => l.moves).reduce((s, m) => s + m.holes.length + m.joists.length, 0),
       );
       for (const m of o.legs.flatMap((l) => l.moves))
-        if (m.op === 'drill-plate-above') expect(m.transfers.length).toBeGreaterThan(1);
+        // A hole that another run drills is found once.
+        if (m.op === 'drill-plate-above' && m.holes.length > 0) expect(m.transfers.length).toBeGreaterThan(1);
     }
   });
   it('has a sheet for each drawing, as SVG and DXF, and names them', () => {

@@ -28,6 +28,7 @@ const LISTS = new Set([
   'obstacles',
   'furniture',
   'passages',
+  'posts',
   'layers',
   'wants',
   'changes',

@@ -140,6 +140,11 @@ export const Wall = z.object({
   /** A baseboard that can come off and be put back: cable may go behind it. */
   baseboard: z.boolean().optional(),
   passages: z.array(Passage).max(20).optional(),
+  /** Solid wood in the wall where a partition of the other side stands against it; left out, what the plan of the rooms says. */
+  posts: z
+    .array(z.object({ id: ItemId, leftMm: Mm, rightMm: Mm }))
+    .max(20)
+    .optional(),
   /** What it keeps fire from; left out, its rooms say: between a garage and the house it does. */
   separates: z.enum(['garage', 'party']).optional(),
   layers: z.array(FaceLayer).max(12).optional(),
@@ -514,7 +519,7 @@ export const House = z.object({
   code: z.enum(HOUSE_CODES),
   supplyVolts: z.number().min(90).max(260),
   panelWorkBy: z.enum(['electrician', 'qualified-person']),
-  rooms: z.array(Room).max(80),
+  rooms: z.array(Room).max(100),
   panels: z.array(Panel).max(6),
   points: z.array(Point).max(600),
   cables: z.array(Cable).max(900),

@@ -259,6 +259,7 @@ describe('a house in a mirror', () => {
             ...r,
             walls: r.walls.map((w) => ({
               ...w,
+              hits: [],
               framing: { ...w.framing, firstStudMm: w.lengthMm / 2 + 7.3 },
             })),
           })),

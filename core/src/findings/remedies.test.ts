@@ -33,7 +33,8 @@ describe('remedies over generated houses', () => {
             const same = after.filter((f) => f.key === finding.key && said(f.says) === said(finding.says));
             expect(same).toEqual([]);
             // Protection is chosen for the whole job: another tap or place may be the first to ask for it.
-            if (PLAN.includes(edit.edit))
+            // Where nothing could be planned before, what speaks against the first plan is nothing new.
+            if (PLAN.includes(edit.edit) && before.chosen)
               expect(
                 heard(
                   after
@@ -43,7 +44,7 @@ describe('remedies over generated houses', () => {
               ).toEqual([]);
           }
       }),
-      { numRuns: 120, seed: 41 },
+      { numRuns: 120, seed: 41, endOnFailure: true },
     );
     expect(tried).toBeGreaterThan(200);
   });

@@ -142,7 +142,7 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
     ['no plate'],
     (p) =>
       move(p, hasHole('stud'), (m) =>
-        holesIn(m, (h) => ({ ...h, diameterMm: inches(2), plateNeeded: false })),
+        holesIn(m, (h) => ({ ...h, diameterMm: inches(3.2), plateNeeded: false })),
       ),
   ],
   [

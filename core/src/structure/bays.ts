@@ -5,14 +5,14 @@ import { centreOf, fitStuds, type StudFit } from './studs.ts';
 
 /**
  * A member that stands in the wall, from its foot to its head: a regular stud, a corner, the king and jack beside an opening, a
- * cripple between the bottom plate and a rough sill, or one more that is not on the layout.
+ * cripple between the bottom plate and a rough sill, the post of a partition, or one more that is not on the layout.
  */
 export interface Member {
   readonly leftMm: number;
   readonly rightMm: number;
   readonly bottomMm: number;
   readonly topMm: number;
-  readonly kind: 'stud' | 'corner' | 'opening' | 'cripple' | 'extra';
+  readonly kind: 'stud' | 'corner' | 'opening' | 'cripple' | 'extra' | 'post';
   /** True when a reading touched it. */
   readonly hit: boolean;
 }
@@ -110,6 +110,7 @@ export function frameWall(wall: Wall, ceilingMm: number): WallFrame {
     { leftMm: 0, rightMm: m, kind: 'corner' as const, hit: false },
     ...loose.filter((x) => !beside(x)),
     ...openings.flatMap((o) => openingMembers(o, m)),
+    ...(wall.posts ?? []).map((post) => ({ ...post, kind: 'post' as const, hit: false })),
     { leftMm: wall.lengthMm - m, rightMm: wall.lengthMm, kind: 'corner' as const, hit: false },
   ]
     .map((x) => ({ ...whole, ...x }))

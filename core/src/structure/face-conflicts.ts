@@ -22,22 +22,22 @@ const edgesApart = (a: Opening, b: Opening): number =>
 
 /** Readings that make sense on each face, and none together: how far the ones are from the studs of the others, mm. */
 function studsApart(own: Wall, other: Wall): number | null {
-  const both = { ...own, hits: [...own.hits, ...other.hits] };
-  const [a, b, all] = [fitStuds(own), fitStuds(other), fitStuds(both)];
-  const several = layoutHits(own).length >= LEAST_OFF && layoutHits(other).length >= LEAST_OFF;
-  if (!several || a.outliers.length + b.outliers.length > 0 || all.outliers.length < LEAST_OFF) return null;
+  if (layoutHits(own).length < LEAST_OFF || layoutHits(other).length < LEAST_OFF) return null;
+  const all = fitStuds({ ...own, hits: [...own.hits, ...other.hits] });
+  const strays = fitStuds(own).outliers.length + fitStuds(other).outliers.length;
+  if (strays > 0 || all.outliers.length < LEAST_OFF) return null;
   const off = all.outliers.map((h) => Math.abs(all.residualsMm.get(h.id) ?? 0)).sort((x, y) => x - y);
   return off[Math.floor(off.length / 2)] ?? null;
 }
 
-const known = new WeakMap<House, readonly FaceConflict[]>();
+const known = new WeakMap<House['rooms'], readonly FaceConflict[]>();
 
 /** Everything that the two faces of the walls of a house contradict each other in; each pair of faces once. */
 export function faceConflicts(house: House): readonly FaceConflict[] {
-  const before = known.get(house);
+  const before = known.get(house.rooms);
   if (before) return before;
   const found = conflictsOf(house);
-  known.set(house, found);
+  known.set(house.rooms, found);
   return found;
 }
 

@@ -20,13 +20,16 @@ import { signOff } from '../evaluation/sign-off.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted, SIGNER } from '../testing/build.ts';
 import { feet, inches } from '../units/index.ts';
 import {
+  bayAt,
   faceConflicts,
   fitStuds,
+  frameWall,
   fromOtherFaces,
   placeBehind,
   posteriorOf,
   wallLines,
   withBothFaces,
+  woodAt,
   withFrame,
 } from './index.ts';
 import { said } from '../testing/said.ts';
@@ -244,5 +247,36 @@ describe('studs belong to the wall', () => {
     ]);
     const six = read([], [], { framing: { ...wallIn(read([], []), REAR).framing, depthMm: inches(5.5) } });
     expect(faceConflicts(six).map((c) => c.kind)).toEqual(['framing']);
+  });
+});
+
+describe('a partition of the other side', () => {
+  /** Behind a hall of 12 ft two rooms with a partition of 4-1/2 in between them: 60 in and 79-1/2 in of them on the hall's wall. */
+  const rooms = (gap: number): Room[] => {
+    const hall = makeRoom('room', 'Hall', 'hall', feet(12), feet(5));
+    const line = wallLines(hall)[0]!;
+    const at = (id: string, width: number, offset: number) =>
+      makeRoom(id, id, 'bedroom', inches(width), feet(10), {
+        place: placeBehind(line, inches(width), feet(10), inches(offset)),
+      });
+    return [hall, at('left', 60, 0), at('right', 144 - 60 - gap, 60 + gap)];
+  };
+  const wallOf = (gap: number): Wall => wallIn(withBothFaces(house(rooms(gap))), WallId.parse('room-w1'));
+  it('stands against the wall with a post of three studs: 60 to 64-1/2 in, wood that is bored as one', () => {
+    const seen = wallOf(4.5);
+    expect(
+      seen.posts!.map((p) => [p.leftMm / 25.4, p.rightMm / 25.4].map((x) => Math.round(x * 10) / 10)),
+    ).toEqual([[60, 64.5]]);
+    const frame = frameWall(seen, feet(8));
+    const wood = woodAt(frame, inches(62), inches(40))!;
+    expect((wood.rightMm - wood.leftMm) / 25.4).toBeGreaterThanOrEqual(4.5);
+    expect(bayAt(frame, inches(62), inches(40))).toBeUndefined();
+  });
+  it('rooms that meet without one, or far apart, leave none', () => {
+    for (const gap of [0, 1, 24]) expect(wallOf(gap).posts ?? []).toEqual([]);
+  });
+  it('what somebody has said of the wall himself stands', () => {
+    const own = house(rooms(4.5).map((r) => ({ ...r, walls: r.walls.map((w) => ({ ...w, posts: [] })) })));
+    expect(wallIn(withBothFaces(own), WallId.parse('room-w1')).posts).toEqual([]);
   });
 });

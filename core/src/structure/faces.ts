@@ -18,6 +18,8 @@ export interface FromOtherFace {
   readonly obstacles: readonly Obstacle[];
   readonly passages: readonly Passage[];
   readonly hits: readonly Hit[];
+  /** Where the partitions between the rooms of the other side stand against this wall. */
+  readonly posts: NonNullable<Wall['posts']>;
   /** Center of the first regular stud as it was given there, in this face's measure; null where it was not. */
   readonly firstStudMm: number | null;
 }
@@ -37,6 +39,38 @@ function zeroIn(own: WallLine, other: WallLine): number | undefined {
   if (zero === undefined) return undefined;
   const overlap = Math.min(own.wall.lengthMm, zero) - Math.max(0, zero - other.wall.lengthMm);
   return overlap > LEAST_SHARED_MM ? zero : undefined;
+}
+
+/** Two faces of one wall, and where the corner of the other lies in the measure of the one. */
+interface FacePair {
+  readonly own: WallLine;
+  readonly other: WallLine;
+  readonly zero: number;
+}
+type Rooms = House['rooms'];
+const paired = new WeakMap<Rooms, readonly FacePair[]>();
+
+/** All faces of one wall, each with the other, in the order of the walls. Only those that run against each other can be two of one. */
+function facePairs(rooms: Rooms): readonly FacePair[] {
+  const known = paired.get(rooms);
+  if (known) return known;
+  const lines = rooms.flatMap(wallLines);
+  const byRun = new Map<string, WallLine[]>();
+  const run = (x: number, y: number) => `${Math.round(x * 1e6)} ${Math.round(y * 1e6)}`;
+  for (const line of lines) {
+    const key = run(line.along.xMm, line.along.yMm);
+    const list = byRun.get(key);
+    if (list) list.push(line);
+    else byRun.set(key, [line]);
+  }
+  const pairs = lines.flatMap((own) =>
+    (byRun.get(run(-own.along.xMm, -own.along.yMm)) ?? []).flatMap((other): FacePair[] => {
+      const zero = zeroIn(own, other);
+      return zero === undefined ? [] : [{ own, other, zero }];
+    }),
+  );
+  paired.set(rooms, pairs);
+  return pairs;
 }
 
 const otherId = (id: ItemId): ItemId => ItemId.parse(derivedId('other', id));
@@ -63,26 +97,63 @@ function turnedHit(hit: Hit, zero: number, wall: Wall): Hit[] {
   ];
 }
 
-const shared = new WeakMap<House, ReadonlyMap<WallId, readonly FromOtherFace[]>>();
+/** Thickness of a partition between two rooms, from board to board, mm: common practice. */
+const PARTITION_MM = [60, 260] as const;
+/** A partition is nailed to three studs side by side, or to blocks that leave no more room: common practice. */
+const POST_MEMBERS = 3;
+
+/** Where the partitions between the rooms on the other side of a wall stand against it: their posts are in this wall. */
+function postsOf(own: WallLine, pairs: readonly FacePair[]): NonNullable<Wall['posts']> {
+  const faces = pairs
+    .map(({ other, zero }) => ({ fromMm: zero - other.wall.lengthMm, toMm: zero }))
+    .sort((a, b) => a.fromMm - b.fromMm);
+  const half = (POST_MEMBERS * own.wall.framing.memberMm) / 2;
+  return faces.slice(1).flatMap((face, i) => {
+    const endMm = faces[i]?.toMm ?? 0;
+    const thick = face.fromMm - endMm;
+    const middle = endMm + thick / 2;
+    return thick >= PARTITION_MM[0] &&
+      thick <= PARTITION_MM[1] &&
+      middle > half &&
+      middle < own.wall.lengthMm - half
+      ? [
+          {
+            id: ItemId.parse(derivedId('post', own.wall.id, i)),
+            leftMm: middle - half,
+            rightMm: middle + half,
+          },
+        ]
+      : [];
+  });
+}
+
+const shared = new WeakMap<Rooms, ReadonlyMap<WallId, readonly FromOtherFace[]>>();
+
+/** Has a face anything to tell the other one? */
+const tells = ({ wall: w }: WallLine): boolean =>
+  w.openings.length + w.obstacles.length + (w.passages?.length ?? 0) + w.hits.length > 0 ||
+  w.framing.firstStudMm !== null;
 
 /**
  * For every wall, what was entered at its other faces and not at this one. An entry of this face's own wins over one of the
  * other side that it meets: the same door measured twice is one door.
  */
-export function fromOtherFaces(house: House): ReadonlyMap<WallId, readonly FromOtherFace[]> {
-  const known = shared.get(house);
+export function fromOtherFaces({
+  rooms,
+}: Pick<House, 'rooms'>): ReadonlyMap<WallId, readonly FromOtherFace[]> {
+  const known = shared.get(rooms);
   if (known) return known;
-  const lines = house.rooms.flatMap(wallLines);
-  const telling = lines.filter(
-    ({ wall: w }) =>
-      w.openings.length + w.obstacles.length + (w.passages?.length ?? 0) + w.hits.length > 0 ||
-      w.framing.firstStudMm !== null,
-  );
   const all = new Map<WallId, FromOtherFace[]>();
-  for (const own of lines)
-    for (const other of telling) {
-      const zero = zeroIn(own, other);
-      if (zero === undefined) continue;
+  const of = new Map<WallLine, FacePair[]>();
+  for (const pair of facePairs(rooms)) of.set(pair.own, [...(of.get(pair.own) ?? []), pair]);
+  for (const [own, pairs] of of) {
+    const posts = own.wall.posts ? [] : postsOf(own, pairs);
+    if (posts.length > 0)
+      all.set(own.wall.id, [
+        { from: own, openings: [], obstacles: [], passages: [], hits: [], posts, firstStudMm: null },
+      ]);
+    for (const { other, zero } of pairs) {
+      if (!tells(other)) continue;
       const { wall } = own;
       const openings = other.wall.openings
         .flatMap((o) => turned(o, zero, wall))
@@ -105,59 +176,65 @@ export function fromOtherFaces(house: House): ReadonlyMap<WallId, readonly FromO
           : (((zero - first) % spacingMm) + spacingMm) % spacingMm;
       if (openings.length + obstacles.length + passages.length + hits.length === 0 && firstStudMm === null)
         continue;
-      const told = { from: other, openings, obstacles, passages, hits, firstStudMm };
+      const told = { from: other, openings, obstacles, passages, hits, posts: [], firstStudMm };
       all.set(wall.id, [...(all.get(wall.id) ?? []), told]);
     }
-  shared.set(house, all);
+  }
+  shared.set(rooms, all);
   return all;
 }
 
 /** Faces of one wall that were both measured: the one, the other, and what the other says in the measure of the one. */
-export function measuredFromBoth(
-  house: House,
-): { readonly own: Wall; readonly other: Wall; readonly turned: Wall }[] {
-  const lines = house.rooms.flatMap(wallLines);
-  return lines.flatMap((own) =>
-    lines.flatMap((other) => {
-      const zero = own === other ? undefined : zeroIn(own, other);
-      if (zero === undefined) return [];
-      const turnedWall: Wall = {
-        ...other.wall,
-        lengthMm: own.wall.lengthMm,
-        hits: other.wall.hits.flatMap((h) => turnedHit(h, zero, own.wall)),
-        openings: other.wall.openings.flatMap((o) => turned(o, zero, own.wall)),
-      };
-      return [{ own: own.wall, other: other.wall, turned: turnedWall }];
-    }),
-  );
+export function measuredFromBoth({
+  rooms,
+}: Pick<House, 'rooms'>): { readonly own: Wall; readonly other: Wall; readonly turned: Wall }[] {
+  return facePairs(rooms).map(({ own, other, zero }) => ({
+    own: own.wall,
+    other: other.wall,
+    turned: {
+      ...other.wall,
+      lengthMm: own.wall.lengthMm,
+      hits: other.wall.hits.flatMap((h) => turnedHit(h, zero, own.wall)),
+      openings: other.wall.openings.flatMap((o) => turned(o, zero, own.wall)),
+    },
+  }));
 }
 
-const whole = new WeakMap<House, House>();
+const whole = new WeakMap<Rooms, Rooms>();
+
+/** Rooms with what their walls are told; the same ones for the same rooms, so that what is reckoned of a wall is reckoned once. */
+function toldRooms(rooms: Rooms): Rooms {
+  const known = whole.get(rooms);
+  if (known) return known;
+  const more = fromOtherFaces({ rooms });
+  const both =
+    more.size === 0
+      ? rooms
+      : rooms.map((room) =>
+          room.walls.some((w) => more.has(w.id))
+            ? { ...room, walls: room.walls.map((w) => withMore(w, more.get(w.id) ?? [])) }
+            : room,
+        );
+  whole.set(rooms, both);
+  // Asked again with its own answer, the answer stays.
+  whole.set(both, both);
+  return both;
+}
 
 /**
  * The house with everything in a wall told to both of its faces: what the computation works on. The document itself keeps
  * each thing once, where it was measured.
  */
 export function withBothFaces(house: House): House {
-  const known = whole.get(house);
+  const rooms = toldRooms(house.rooms);
+  if (rooms === house.rooms) return house;
+  const known = houses.get(house);
   if (known) return known;
-  const more = fromOtherFaces(house);
-  const both: House =
-    more.size === 0
-      ? house
-      : {
-          ...house,
-          rooms: house.rooms.map((room) =>
-            room.walls.some((w) => more.has(w.id))
-              ? { ...room, walls: room.walls.map((w) => withMore(w, more.get(w.id) ?? [])) }
-              : room,
-          ),
-        };
-  whole.set(house, both);
-  // Asked again with its own answer, the answer stays.
-  whole.set(both, both);
+  const both = { ...house, rooms };
+  houses.set(house, both);
   return both;
 }
+const houses = new WeakMap<House, House>();
 
 const withMore = (wall: Wall, faces: readonly FromOtherFace[]): Wall =>
   faces.length === 0
@@ -167,6 +244,7 @@ const withMore = (wall: Wall, faces: readonly FromOtherFace[]): Wall =>
         openings: [...wall.openings, ...faces.flatMap((f) => f.openings)],
         obstacles: [...wall.obstacles, ...faces.flatMap((f) => f.obstacles)],
         passages: [...(wall.passages ?? []), ...faces.flatMap((f) => f.passages)],
+        posts: [...(wall.posts ?? []), ...faces.flatMap((f) => f.posts)],
         hits: [...wall.hits, ...faces.flatMap((f) => f.hits)],
         framing: {
           ...wall.framing,

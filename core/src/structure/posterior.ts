@@ -189,7 +189,8 @@ function posterior(wall: Wall): Posterior {
   const grids = spacingsFor(wall).map((s) => gridOf(hits, s, framing.memberMm));
   const end = hits.length;
   const scale = Math.max(...grids.map((g) => highest(g, 0, end)));
-  const splits = Math.max(0, end - 1);
+  // Two readings cannot tell of two layouts.
+  const splits = end >= 3 ? end - 1 : 0;
   // One layout from end to end, or one that begins anew after any of the readings.
   const through = grids.map((grid) => {
     const by = weigh(grid, 0, end, scale);

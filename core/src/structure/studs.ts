@@ -55,9 +55,9 @@ interface Trial {
 }
 
 /** Robust fit for one spacing: every hit in turn proposes the offset, the one that most others agree with is refined by weighted mean. */
-function tryspacing(hits: readonly Hit[], spacingMm: number): Trial {
+function tryspacing(hits: readonly Hit[], spacingMm: number, seeds: readonly Hit[] = hits): Trial {
   let best: Trial = { spacingMm, firstMm: 0, cost: Number.POSITIVE_INFINITY, inliers: [] };
-  for (const seed of hits) {
+  for (const seed of seeds) {
     const near = hits.filter((h) => Math.abs(offGrid(centreOf(h), centreOf(seed), spacingMm)) <= OUTLIER_MM);
     const weight = near.reduce((s, h) => s + 1 / HIT_ERROR_MM[h.method] ** 2, 0);
     const shift =
@@ -84,6 +84,7 @@ export function layoutHits(wall: Wall): Hit[] {
   const beside = (x: number): boolean =>
     x < m + BESIDE_MM ||
     x > wall.lengthMm - m - BESIDE_MM ||
+    (wall.posts ?? []).some((p) => x > p.leftMm - BESIDE_MM && x < p.rightMm + BESIDE_MM) ||
     wall.openings.some(
       (o) =>
         (x > o.leftMm - 2 * m - BESIDE_MM && x < o.leftMm + BESIDE_MM) ||
@@ -125,7 +126,8 @@ function restartOf(hits: readonly Hit[], single: Trial): Restart | undefined {
   for (let i = LEAST_SIDE; i <= hits.length - LEAST_SIDE; i++)
     for (const spacing of [single.spacingMm, ...STANDARD_SPACINGS_MM]) {
       const [a, b] = [hits.slice(0, i), hits.slice(i)];
-      const [left, right] = [tryspacing(a, spacing), tryspacing(b, spacing)];
+      // Where all of a side must agree, any one of them tells its offset.
+      const [left, right] = [tryspacing(a, spacing, a.slice(0, 1)), tryspacing(b, spacing, b.slice(0, 1))];
       if (left.inliers.length < a.length || right.inliers.length < b.length) continue;
       const cost = left.cost + right.cost;
       if (cost >= (best ? best.left.cost + best.right.cost : single.cost * 0.5)) continue;

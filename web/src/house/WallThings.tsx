@@ -32,24 +32,27 @@ function OtherFaces({ house, wall }: { readonly house: House; readonly wall: Wal
   const L = (mm: number) => formatLength(mm, house.units, 'inches');
   const span = (kind: Text, { leftMm, rightMm }: Rect) =>
     say(msg('screen.wall.from-to', { kind, left: L(leftMm), right: L(rightMm) }));
-  return (fromOtherFaces(house).get(wall.id) ?? []).map(({ from, openings, obstacles, passages, hits }) => (
-    <p key={from.wall.id} className="quiet">
-      {say(
-        msg('screen.wall.from-the-other-side-and', {
-          room: from.room.name,
-          wall: from.wall.name.toLowerCase(),
-          things: [
-            ...openings.map((o) => span(msg(`names.opening.${o.kind}`), o)),
-            ...obstacles.map((o) => span(msg(`names.obstacle.${o.kind}`), o)),
-            ...(hits.length > 0 ? [say(msg('screen.wall.readings-there', { count: hits.length }))] : []),
-            ...passages.map((p) =>
-              say(msg('screen.wall.passage-at', { kind: msg(`names.passage.${p.kind}`), at: L(p.atMm) })),
-            ),
-          ].join('; '),
-        }),
-      )}
-    </p>
-  ));
+  return (fromOtherFaces(house).get(wall.id) ?? []).map(
+    ({ from, openings, obstacles, passages, hits, posts }) => (
+      <p key={from.wall.id} className="quiet">
+        {say(
+          msg('screen.wall.from-the-other-side-and', {
+            room: from.room.name,
+            wall: from.wall.name.toLowerCase(),
+            things: [
+              ...openings.map((o) => span(msg(`names.opening.${o.kind}`), o)),
+              ...obstacles.map((o) => span(msg(`names.obstacle.${o.kind}`), o)),
+              ...posts.map((p) => say(msg('screen.wall.post-at', { at: L((p.leftMm + p.rightMm) / 2) }))),
+              ...(hits.length > 0 ? [say(msg('screen.wall.readings-there', { count: hits.length }))] : []),
+              ...passages.map((p) =>
+                say(msg('screen.wall.passage-at', { kind: msg(`names.passage.${p.kind}`), at: L(p.atMm) })),
+              ),
+            ].join('; '),
+          }),
+        )}
+      </p>
+    ),
+  );
 }
 
 interface Item<K extends string> extends Rect {

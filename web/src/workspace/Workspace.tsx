@@ -90,7 +90,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   useEffect(() => fetchAhead('Mark'), []);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
   const room =
-    house.rooms.find((r) => r.id === view.roomId) ?? wantRoom(evaluation) ?? house.rooms[0] ?? null;
+    house.rooms.find((r) => r.id === (view.roomId ?? wantRoom(evaluation)?.id)) ?? house.rooms[0] ?? null;
   const shown = preview ?? evaluation;
   const findings = inOrderOf(shown.findings, evaluation.findings);
 
@@ -189,7 +189,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   );
 }
 
-/** The room of the first wanted point: what the job is about. */
+/** The room of the first wanted point: what the job is about. As it is worked with; the document has its own of that name. */
 function wantRoom(evaluation: Evaluation) {
   const first = evaluation.bundle.job.wants[0];
   return first && evaluation.plan.roomOf(first.at);
