@@ -73,6 +73,12 @@ export const BOXES: readonly BoxModel[] = [
   box('new-1g-18', 'new-work', false, 1, 18.0, [2.25, 3.75, 2.75], 90, false, marked),
   box('new-1g-22', 'new-work', false, 1, 22.5, [2.25, 3.75, 3.5], 150, false, marked),
   box('new-2g-34', 'new-work', false, 2, 34.0, [4.0, 3.75, 3.25], 260, false, marked),
+  box('new-3g-54', 'new-work', false, 3, 54.0, [5.8, 3.75, 3.25], 490, false, marked),
+  box('new-4g-72', 'new-work', false, 4, 72.0, [7.6, 3.75, 3.25], 890, false, marked),
+  // Ceiling boxes that are nailed or screwed to the side of a joist.
+  box('new-round-20', 'new-work', false, 1, 20.0, [3.5, 3.5, 2.75], 260, false, marked),
+  box('oct-side-1-1/2', 'new-work', true, 1, 15.5, [4, 4, 1.5], 390, true, table),
+  box('oct-side-2-1/8', 'new-work', true, 1, 21.5, [4, 4, 2.125], 460, true, table),
   box('dev-1-1/2', 'new-work', true, 1, 7.5, [2, 3, 1.5], 290, true, table),
   box('dev-2', 'new-work', true, 1, 10.0, [2, 3, 2], 300, true, table),
   box('dev-2-1/4', 'new-work', true, 1, 10.5, [2, 3, 2.25], 310, true, table),
