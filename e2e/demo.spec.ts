@@ -58,7 +58,7 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByRole('button', { name: /^new 1, East wall, 101 1\/16 in/ })).toBeVisible();
   await page.keyboard.press('PageUp');
-  await expect(page.getByRole('button', { name: /^new 1, East wall.*bay 6/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^new 1, East wall.*bay 7/ })).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: /^new 1, East wall, 100 in/ })).toBeVisible();
