@@ -38,9 +38,8 @@ function want(raw: unknown): unknown {
     i === 0 ? rest.kind : (beside?.[i - 1] ?? rest.kind),
   );
   // The device that was named for a gang counted only where it was of the kind of that gang.
-  const fits = (device: string | undefined, kind: string): boolean =>
-    device !== undefined &&
-    (kind === 'switch' ? /^(switch|dimmer|fan-control)/.test(device) : device.startsWith(kind));
+  const fits = (device: string, kind: string): boolean =>
+    kind === 'switch' ? /^(switch|dimmer|fan-control)/.test(device) : device.startsWith(kind);
   return {
     ...rest,
     devices: kinds.map((kind, i) => {

@@ -21,8 +21,10 @@ function worked(job: Pick<Job, 'wants'>, legs: readonly PlannedLeg[]): ReadonlyS
  * @param house as it was given: each thing at the face where it was measured
  */
 export function faceFindings(house: House, job: Pick<Job, 'wants'>, legs: readonly PlannedLeg[]): Finding[] {
+  const conflicts = faceConflicts(house);
+  if (conflicts.length === 0) return [];
   const walls = worked(job, legs);
-  return faceConflicts(house).map((conflict): Finding => {
+  return conflicts.map((conflict): Finding => {
     const [a, b] = conflict.faces;
     const names = { wall: a.name.toLowerCase(), other: b.name.toLowerCase() };
     const says = {

@@ -12,6 +12,7 @@ import {
   type Bundle,
   type CableId,
   type CableType,
+  type Change,
   type DeviceKind,
   type Gauge,
   type Job,
@@ -211,7 +212,7 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
         },
       };
     case 'ask-switched':
-      return { house, job: { ...job, changes: onSwitch(job.changes ?? [], edit) } };
+      return { house, job: { ...job, changes: withSwitched(job.changes ?? [], edit) } };
     case 'set-divider':
       return withPoint(bundle, edit.pointId, (p) => ({
         ...p,
@@ -276,17 +277,19 @@ const withOldLoads = (
       : c,
   );
 
-function onSwitch(
+/** A change with what it puts in asked for otherwise. */
+function withFunctions(c: Change, put: (asked: BoxFunction) => BoxFunction): Change {
+  if (c.kind === 'replace') return { ...c, device: put(c.device) };
+  return c.kind === 'enlarge' ? { ...c, devices: c.devices.map(put) } : c;
+}
+
+function withSwitched(
   changes: NonNullable<Job['changes']>,
   { changeId, on }: Extract<Edit, { edit: 'ask-switched' }>,
 ): NonNullable<Job['changes']> {
   const put = ({ tab: _, ...asked }: BoxFunction): BoxFunction =>
     isReceptacleDevice(asked) ? { ...asked, switched: on } : asked;
-  return changes.map((c) => {
-    if (c.id !== changeId) return c;
-    if (c.kind === 'replace') return { ...c, device: put(c.device) };
-    return c.kind === 'enlarge' ? { ...c, devices: c.devices.map(put) } : c;
-  });
+  return changes.map((c) => (c.id === changeId ? withFunctions(c, put) : c));
 }
 
 /** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */
@@ -344,13 +347,8 @@ function withDevice(
   changes: NonNullable<Job['changes']>,
   { pointId, device }: Extract<Edit, { edit: 'change-device' }>,
 ): NonNullable<Job['changes']> {
-  return changes.map((c) => {
-    if (c.pointId !== pointId) return c;
-    const other = (d: BoxFunction): BoxFunction => (isReceptacleDevice(d) ? { ...d, kind: device } : d);
-    if (c.kind === 'replace') return { ...c, device: other(c.device) };
-    if (c.kind === 'enlarge') return { ...c, devices: c.devices.map(other) };
-    return c;
-  });
+  const other = (d: BoxFunction): BoxFunction => (isReceptacleDevice(d) ? { ...d, kind: device } : d);
+  return changes.map((c) => (c.pointId === pointId ? withFunctions(c, other) : c));
 }
 
 type HouseOf = Bundle['house'];

@@ -44,7 +44,8 @@ export function placementInput(
       fan: takesAFan(plan, setting.pack.edition, want.at),
     });
   // A box that goes along with its own cables is no neighbor of its new place.
-  const goes = planned.length > 0 && !planned.some((p) => p.id === want.replaces);
+  const goes =
+    want.replaces !== undefined && planned.length > 0 && !planned.some((p) => p.id === want.replaces);
   return {
     house: goes ? { ...house, points: house.points.filter((p) => p.id !== want.replaces) } : house,
     plan,

@@ -43,7 +43,7 @@ const LACKS: Because = { need: 1, have: 0, unit: 'count', sense: 'at-least' };
 const LOOK_FIRST = practice(msg('planning.change.asked-switch-practice'));
 
 /** What a change puts in. */
-const putIn = (change: Change): readonly BoxFunction[] =>
+const functionsOf = (change: Change): readonly BoxFunction[] =>
   change.kind === 'replace' ? [change.device] : change.kind === 'enlarge' ? change.devices : [];
 
 const pointOf = (house: House, change: Change) => house.points.find((p) => p.id === change.pointId);
@@ -72,9 +72,9 @@ function newLoad(house: House, change: Change): Finding[] {
 }
 
 /** What a change says of a switch must be had in its box: where only a switched conductor comes, everything goes dead with the switch. */
-function onSwitch(house: House, feed: Feed, change: Change): Finding[] {
+function askedSwitch(house: House, feed: Feed, change: Change): Finding[] {
   const box = feed.boxes.get(change.pointId);
-  const asked = putIn(change).filter(isReceptacleDevice);
+  const asked = functionsOf(change).filter(isReceptacleDevice);
   if (!box || asked.length === 0) return [];
   const own = new Set(switchesIn(box.point));
   const by = box.switchedBy.filter((key) => !own.has(key));
@@ -121,7 +121,7 @@ function onSwitch(house: House, feed: Feed, change: Change): Finding[] {
 function neutral(feed: Feed, change: Change): Finding[] {
   const box = feed.boxes.get(change.pointId);
   if (!box || box.neutral || box.unread || isBetweenHots(box.point)) return [];
-  if (!putIn(change).some((d) => isReceptacleDevice(d) && functionVolts(d) === 120)) return [];
+  if (!functionsOf(change).some((d) => isReceptacleDevice(d) && functionVolts(d) === 120)) return [];
   return [
     said('asked-neutral', change, {
       severity: 'stop',
@@ -138,7 +138,7 @@ function volts(house: House, change: Change): Finding[] {
   const point = pointOf(house, change);
   if (!point) return [];
   const have = isBetweenHots(point) ? 240 : 120;
-  const need = putIn(change)
+  const need = functionsOf(change)
     .filter((d) => d.plug !== undefined || d.volts !== undefined)
     .map(functionVolts)
     .find((v) => v !== have);
@@ -197,7 +197,7 @@ export const changeFindings = (house: House, feed: Feed, { changes }: Pick<Job, 
   (changes ?? []).flatMap((change) => [
     ...newLoad(house, change),
     ...shift(house, change),
-    ...onSwitch(house, feed, change),
+    ...askedSwitch(house, feed, change),
     ...volts(house, change),
     ...neutral(feed, change),
   ]);

@@ -80,6 +80,15 @@ const lamp = (id: string, x: number): Point => ({
   devices: [device('luminaire')],
   at: onCeiling(x),
 });
+/** A lamp on a single-pole switch so far along the wall; power comes to the switch first. */
+const lampOnSwitch = (x: number): House =>
+  smallHouse({
+    points: [switchPoint('s1', x, [device('switch')]), lamp('l1', 60)],
+    cables: [
+      nm('c1', atBreaker(), atPoint('s1')),
+      nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
+    ],
+  });
 const by = (id: string) => PointId.parse(id);
 
 describe('metal boxes', () => {
@@ -146,14 +155,7 @@ describe('metal boxes', () => {
 });
 
 describe('two switches for one light', () => {
-  const one = (): House =>
-    smallHouse({
-      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+  const one = (): House => lampOnSwitch(24);
   const second = (more: Partial<Want> = {}) =>
     makeWant('w1', 'S2', wallAt(88, 48), {
       kind: 'switch',
@@ -316,13 +318,7 @@ describe('what a change puts in', () => {
   it('a pilot light without a neutral is a stop; with one it burns with its switch', () => {
     const pilot = change({ kind: 'replace', index: 0, device: { kind: 'switch-pilot' } }, 's1');
     expect(stops(plan(loop(), [], { changes: [pilot] }))[0]).toContain('pilot light');
-    const fed = smallHouse({
-      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+    const fed = lampOnSwitch(24);
     expect(stops(plan(fed, [], { changes: [pilot] }))).toEqual([]);
   });
   it('an outlet beside a switch on a loop has no neutral, and that is a stop', () => {
@@ -330,13 +326,7 @@ describe('what a change puts in', () => {
     expect(stops(plan(loop(), [], { changes: [more] }))[0]).toContain('S1');
   });
   it('a dimmer that is asked for in the place of a first switch is not made a three-way in silence', () => {
-    const house = smallHouse({
-      points: [switchPoint('s1', 24, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+    const house = lampOnSwitch(24);
     const e = plan(
       house,
       [
@@ -414,13 +404,7 @@ describe('switches that move', () => {
     expect(stops(e)).toEqual([]);
   });
   it('a single-pole switch that moves goes on commanding its light', () => {
-    const house = smallHouse({
-      points: [switchPoint('s1', 88, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+    const house = lampOnSwitch(88);
     const e = plan(house, [
       makeWant('w1', 'S1 moved', wallAt(104, 48), { kind: 'switch', replaces: by('s1') }),
     ]);
@@ -431,13 +415,7 @@ describe('switches that move', () => {
     expect(box(e, 's1').before!.terminations.map((t) => t.screw)).toContain('other switch screw');
   });
   it('a switch that changed is tested with its light, not told to work as before', () => {
-    const house = smallHouse({
-      points: [switchPoint('s1', 88, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+    const house = lampOnSwitch(88);
     const tests = (e: Evaluation) => e.chosen!.tests.map((t) => t.key);
     const dimmed = plan(house, [], {
       changes: [change({ kind: 'replace', index: 0, device: { kind: 'dimmer' } }, 's1')],
@@ -449,13 +427,7 @@ describe('switches that move', () => {
     expect(tests(beside)).toContain('prove:l1:alive');
   });
   it('a switch that is taken away from its light is a stop, with the light named', () => {
-    const house = smallHouse({
-      points: [switchPoint('s1', 88, [device('switch')]), lamp('l1', 60)],
-      cables: [
-        nm('c1', atBreaker(), atPoint('s1')),
-        nm('c2', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: by('s1') }),
-      ],
-    });
+    const house = lampOnSwitch(88);
     expect(stops(plan(house, [], { changes: [change({ kind: 'retire' }, 's1')] }))).toEqual([
       'This plan doesn’t work: L1 would have no power',
     ]);

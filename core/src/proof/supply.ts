@@ -116,6 +116,10 @@ const HALF: UseAt['what'] = 'bottom outlet';
 const commonLive = (point: Point, index: number, touched: Looked | undefined): boolean =>
   touched !== undefined && touched(screwOf(point.id, index, 'common screw')).hots.length > 0;
 
+const noPower = (c: Compared, use: UseAt, { is }: Supply): Message =>
+  msg('proof.no-power', { use: useName(use, c.labels), is });
+const liveOff = (c: Compared, use: UseAt): Message => msg('proof.live-off', { use: useName(use, c.labels) });
+
 /** What is wanted gets what was asked for: always live, or live exactly when its switch is on. */
 export function asWanted(c: Compared): Fault[] {
   const points = new Map(c.plan.after.points.map((p) => [p.id, p] as const));
@@ -170,13 +174,7 @@ export function asWanted(c: Compared): Fault[] {
     const bad = got[n];
     if (!bad) return [];
     return [
-      fault(
-        'not as wanted',
-        [use.point.id],
-        expected(use, n)
-          ? msg('proof.no-power', { use: useName(use, c.labels), is: bad.is })
-          : msg('proof.live-off', { use: useName(use, c.labels) }),
-      ),
+      fault('not as wanted', [use.point.id], expected(use, n) ? noPower(c, use, bad) : liveOff(c, use)),
     ];
   });
 }
@@ -209,31 +207,16 @@ export function putInWorks(c: Compared): Fault[] {
     const got = course(use, c.isAt);
     const asked = isReceptacleDevice(wanted) ? askedOf(wanted, use.what) : null;
     if (asked === 'switched' && got.every((s) => s.is === 'live'))
-      return [fault('not as wanted', [point.id], msg('proof.live-off', { use: useName(use, c.labels) }))];
+      return [fault('not as wanted', [point.id], liveOff(c, use))];
     const dead = asked === 'hot' && got.find((s) => s.is === 'dead');
-    if (dead)
-      return [
-        fault(
-          'not as wanted',
-          [point.id],
-          msg('proof.no-power', { use: useName(use, c.labels), is: dead.is }),
-        ),
-      ];
+    if (dead) return [fault('not as wanted', [point.id], noPower(c, use, dead))];
     const pilot = use.what === 'pilot light';
     const bad = got.find((s, i) =>
       pilot
         ? s.is !== (isOn(handleOf(point.id, device), c.states[i]?.is ?? new Map(), c.pairs) ? 'live' : 'dead')
         : s.is !== 'live' && s.is !== 'dead',
     );
-    return bad
-      ? [
-          fault(
-            'put in without power',
-            [point.id],
-            msg('proof.no-power', { use: useName(use, c.labels), is: bad.is }),
-          ),
-        ]
-      : [];
+    return bad ? [fault('put in without power', [point.id], noPower(c, use, bad))] : [];
   });
 }
 

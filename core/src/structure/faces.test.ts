@@ -272,6 +272,11 @@ describe('a partition of the other side', () => {
     expect((wood.rightMm - wood.leftMm) / 25.4).toBeGreaterThanOrEqual(4.5);
     expect(bayAt(frame, inches(62), inches(40))).toBeUndefined();
   });
+  it('is told by a wall of the other side, not by its own', () => {
+    const [told] = fromOtherFaces(house(rooms(4.5))).get(WallId.parse('room-w1'))!;
+    expect(told!.posts).toHaveLength(1);
+    expect(['left', 'right']).toContain(told!.from.room.id);
+  });
   it('rooms that meet without one, or far apart, leave none', () => {
     for (const gap of [0, 1, 24]) expect(wallOf(gap).posts ?? []).toEqual([]);
   });

@@ -10,6 +10,7 @@ import {
   type WallId,
 } from '../document/index.ts';
 import { faceZero, wallLines, type WallLine } from './plan.ts';
+import { into } from './studs.ts';
 
 /** What stands in a wall was measured from one of its faces; seen from the other it is the same, the other way round. */
 export interface FromOtherFace {
@@ -148,9 +149,10 @@ export function fromOtherFaces({
   for (const pair of facePairs(rooms)) of.set(pair.own, [...(of.get(pair.own) ?? []), pair]);
   for (const [own, pairs] of of) {
     const posts = own.wall.posts ? [] : postsOf(own, pairs);
-    if (posts.length > 0)
+    const [beside] = pairs;
+    if (beside && posts.length > 0)
       all.set(own.wall.id, [
-        { from: own, openings: [], obstacles: [], passages: [], hits: [], posts, firstStudMm: null },
+        { from: beside.other, openings: [], obstacles: [], passages: [], hits: [], posts, firstStudMm: null },
       ]);
     for (const { other, zero } of pairs) {
       if (!tells(other)) continue;
@@ -173,7 +175,7 @@ export function fromOtherFaces({
       const firstStudMm =
         first === null || wall.framing.firstStudMm !== null || other.wall.hits.length > 0
           ? null
-          : (((zero - first) % spacingMm) + spacingMm) % spacingMm;
+          : into(zero - first, spacingMm);
       if (openings.length + obstacles.length + passages.length + hits.length === 0 && firstStudMm === null)
         continue;
       const told = { from: other, openings, obstacles, passages, hits, posts: [], firstStudMm };

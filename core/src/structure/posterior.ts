@@ -96,12 +96,13 @@ const single = (spacingMm: number, firstMm: number): Posterior => ({
   sure: true,
 });
 
+/** The likeliest of several, the first of equals. */
+const heaviest = <T extends { readonly weight: number }>(list: readonly T[]): T | undefined =>
+  list.reduce<T | undefined>((a, x) => (a && a.weight >= x.weight ? a : x), undefined);
+
 /** Scatter of hypotheses of one spacing around the likeliest of them, mm. */
 function spread(own: readonly StudHypothesis[], spacingMm: number): number {
-  const best = own.reduce<StudHypothesis | undefined>(
-    (a, h) => (a && a.weight >= h.weight ? a : h),
-    undefined,
-  );
+  const best = heaviest(own);
   const total = own.reduce((s, h) => s + h.weight, 0);
   if (!best || total === 0) return spacingMm;
   const square = own.reduce((s, h) => s + h.weight * offGrid(h.firstMm, best.firstMm, spacingMm) ** 2, 0);
@@ -226,11 +227,7 @@ function posterior(wall: Wall): Posterior {
     [framing.spacingMm, 0],
   );
   const restartOdds = split.reduce((s, x) => s + x.weight, 0) / counted;
-  const likeliest = split.reduce<(typeof split)[number] | undefined>(
-    (a, x) => (a && a.weight >= x.weight ? a : x),
-    undefined,
-  );
-  const whole = hypotheses.filter((h) => !h.stretch);
+  const likeliest = heaviest(split);
   const spreadMm =
     restartOdds > 1 / 2 && likeliest
       ? Math.max(
@@ -238,7 +235,7 @@ function posterior(wall: Wall): Posterior {
           spread(kept(likeliest.grid, likeliest.right, 1), likeliest.grid.spacingMm),
         )
       : spread(
-          whole.filter((h) => h.spacingMm === spacingMm),
+          hypotheses.filter((h) => !h.stretch && h.spacingMm === spacingMm),
           spacingMm,
         );
   return {

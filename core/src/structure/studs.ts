@@ -95,7 +95,8 @@ export function layoutHits(wall: Wall): Hit[] {
     .sort((a, b) => centreOf(a) - centreOf(b));
 }
 
-const into = (first: number, spacing: number): number => ((first % spacing) + spacing) % spacing;
+/** Where the first stud of a layout stands, from any of them. */
+export const into = (first: number, spacing: number): number => ((first % spacing) + spacing) % spacing;
 
 /** Centers of a layout between two places of a wall. */
 function centersOf(firstMm: number, spacingMm: number, fromMm: number, toMm: number): number[] {
@@ -123,19 +124,19 @@ const LEAST_RESTART = 5;
 function restartOf(hits: readonly Hit[], single: Trial): Restart | undefined {
   if (hits.length < LEAST_RESTART || hits.length - single.inliers.length < LEAST_SIDE) return undefined;
   let best: Restart | undefined;
-  for (let i = LEAST_SIDE; i <= hits.length - LEAST_SIDE; i++)
+  for (let i = LEAST_SIDE; i <= hits.length - LEAST_SIDE; i++) {
+    const [a, b] = [hits.slice(0, i), hits.slice(i)];
+    const [first] = b;
+    if (!first) continue;
     for (const spacing of [single.spacingMm, ...STANDARD_SPACINGS_MM]) {
-      const [a, b] = [hits.slice(0, i), hits.slice(i)];
       // Where all of a side must agree, any one of them tells its offset.
-      const [left, right] = [tryspacing(a, spacing, a.slice(0, 1)), tryspacing(b, spacing, b.slice(0, 1))];
+      const [left, right] = [tryspacing(a, spacing, a.slice(0, 1)), tryspacing(b, spacing, [first])];
       if (left.inliers.length < a.length || right.inliers.length < b.length) continue;
-      const cost = left.cost + right.cost;
-      if (cost >= (best ? best.left.cost + best.right.cost : single.cost * 0.5)) continue;
-      const [last, first] = [a.at(-1), b[0]];
-      if (!last || !first) continue;
+      if (left.cost + right.cost >= (best ? best.left.cost + best.right.cost : single.cost * 0.5)) continue;
       // The first stud of the new layout stands where it was read.
       best = { left, right, atMm: centreOf(first) - inches(1) };
     }
+  }
   return best;
 }
 

@@ -49,7 +49,7 @@ function GangFields({ want, put }: FieldProps) {
             if (moved) return put({ ...want, gangs: Number(n) });
             const { partner: _, ...rest } = want;
             // A box for several holds ordinary plugs: what takes 240 V has one of its own.
-            const first = Number(n) > 1 ? without240(want.devices) : want.devices;
+            const first = Number(n) > 1 ? want.devices.map(without240) : want.devices;
             put({ ...rest, devices: [...first, { kind }, { kind }].slice(0, Number(n)) });
           }}
         />

@@ -11,6 +11,7 @@ import {
 } from '@elwand/core';
 import { Choice } from '../../parts/Choice.tsx';
 import { useSay } from '../../app/say.ts';
+import { onWholeSwitch } from './want-controls.ts';
 
 /** One function of a box, asked for in a want or in a change: which device, which plug, what of it is on a switch. */
 
@@ -26,9 +27,9 @@ export const GANG_DEVICES: readonly DeviceKind[] = [
   'low-voltage',
 ];
 
-/** The same functions, ordinary where they were for 240 V. */
-export const without240 = (devices: readonly BoxFunction[]): BoxFunction[] =>
-  devices.map((d) => (d.plug !== undefined && plugFacts(d.plug).volts === 240 ? { kind: 'receptacle' } : d));
+/** The same function, ordinary where it was for 240 V. */
+export const without240 = (d: BoxFunction): BoxFunction =>
+  d.plug !== undefined && plugFacts(d.plug).volts === 240 ? { kind: 'receptacle' } : d;
 
 interface FunctionProps {
   readonly device: BoxFunction;
@@ -98,7 +99,7 @@ export function PlugField({
           }),
       ]}
       onChange={(key) => {
-        const [{ plug: _, ...ordinary }] = [...without240([device]), device];
+        const { plug: _, ...ordinary } = without240(device);
         put(
           key === ''
             ? ordinary
@@ -144,7 +145,7 @@ export function PartField({
       width={210}
       options={options}
       onChange={(part) => {
-        const { tab: _, switched: __, motor: ___, lightNth: ____, ...rest } = device;
+        const rest = onWholeSwitch(device);
         if (part === 'all') put(rest);
         else if (part === 'nothing') put({ ...rest, switched: false });
         else put(fan ? { ...rest, motor: 'always' } : { ...rest, tab: 'broken' });

@@ -29,9 +29,9 @@ function halvesAt(context: RuleContext, box: BoxFeed): Judgement[] {
     duplexes.find(({ device }) => device.tab === 'broken') ??
     duplexes.find(({ device }) => device.tab === undefined && device.switched !== true) ??
     duplexes[0];
-  const { device, index } = told ?? { device: undefined, index: -1 };
+  if (!told) return [];
+  const { device, index } = told;
   const others = box.switchedBy.filter((key) => !switchesIn(point).includes(key));
-  if (!device) return [];
   const common = { mark: 'site' as const, subjects: [point.id as string] };
   if (device.tab === 'broken' && !offTogether(context, box))
     return [
