@@ -176,7 +176,6 @@ export {
 
 // Walls, studs, rooms.
 export {
-  ceilingPlace,
   closingErrorMm,
   fromOtherFaces,
   JOIST_MEMBERS,
@@ -311,6 +310,7 @@ export {
 } from './tape/index.ts';
 
 // Where a want is placed.
+export { middleOfCeiling } from './placement/ceilings.ts';
 export { nextReadingFor } from './placement/place-wants.ts';
 export { transfersOf, transferText, type HoleTransfer } from './placement/transfers.ts';
 

@@ -134,6 +134,16 @@ export const boxesOf = (mounting: Mounting, gangs: number, wish: BoxWish = {}): 
       suits(b, wish.metal ?? false),
   ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
 
+/** Boxes that are fastened to framing that is seen, before any board: round ones for lights; the largest first. */
+export const openFramingBoxes = (gangs: number, { round = false, metal = false }: BoxWish): BoxModel[] =>
+  BOXES.filter(
+    (b) =>
+      b.mounting === 'new-work' &&
+      b.gangs === gangs &&
+      b.metal === metal &&
+      /^(?:new-round|oct-side)-/.test(b.id) === round,
+  ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
+
 /** How a box is mounted that takes the place of one: outdoors and overhead as it was, else an old-work one in the finished wall. */
 export const replacementMounting = (present: BoxModel | undefined): Mounting => {
   const own = present?.mounting;

@@ -157,6 +157,18 @@ export type Wall = z.infer<typeof Wall>;
 export const JoistMembers = z.enum(['lumber', 'i-joist', 'truss', 'glued']);
 export type JoistMembers = z.infer<typeof JoistMembers>;
 
+/** What stands between the joists of a closed ceiling, in the plan from the room's place. */
+export const JoistObstacle = z.object({
+  id: ItemId,
+  kind: Obstacle.shape.kind,
+  leftMm: Mm,
+  rightMm: Mm,
+  /** From the first wall: y runs out from it. */
+  nearMm: Mm,
+  farMm: Mm,
+});
+export type JoistObstacle = z.infer<typeof JoistObstacle>;
+
 const SpaceAbove = z.object({
   kind: z.enum(['attic', 'finished', 'none']),
   canEnter: z.boolean(),
@@ -168,6 +180,9 @@ const SpaceAbove = z.object({
   /** A ceiling joist that was found, across the joists from the room's place, and how far apart they are; left out, nobody has looked. */
   joistAtMm: Mm.optional(),
   joistSpacingMm: Spacing('joists').optional(),
+  /** No ceiling under the joists: they are seen and worked on from the room; left out, there is one. */
+  open: z.literal(true).optional(),
+  obstacles: z.array(JoistObstacle).max(40).optional(),
   /** Where the attic is entered, from the room's place in the plan; left out, elsewhere. */
   hatch: z.object({ xMm: Plan, yMm: Plan }).optional(),
 });
@@ -179,6 +194,9 @@ const SpaceBelow = z.object({
   members: JoistMembers.optional(),
   /** Clear height of a crawl space; left out, one can work on hands and knees. */
   clearMm: Height.optional(),
+  /** A floor joist that was found, and how far apart they are, as above. */
+  joistAtMm: Mm.optional(),
+  joistSpacingMm: Spacing('joists').optional(),
   /** Depth of the floor joists; left out, 7-1/4 in. */
   joistDepthMm: z.number().min(50).max(1000).optional(),
 });

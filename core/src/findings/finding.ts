@@ -49,6 +49,7 @@ export type Edit =
   | { edit: 'protect'; which: 'groundFault'; how: NonNullable<Job['protection']['groundFault']> }
   | { edit: 'protect-arc'; how: NonNullable<Job['protection']['arcFault']> }
   | { edit: 'move-want'; wantId: WantId; xMm: number; heightMm: number }
+  | { edit: 'move-on-ceiling'; wantId: WantId; xMm: number; yMm: number }
   | { edit: 'choose-option'; key: string }
   | { edit: 'set-gauge'; cableId: CableId; gauge: Gauge }
   | { edit: 'set-ground'; cableId: CableId; ground: 'wire' | 'none' }
@@ -158,6 +159,18 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
           wants: job.wants.map((w) =>
             w.id === edit.wantId && (w.at.on === 'wall' || w.at.on === 'outside')
               ? { ...w, at: { ...w.at, xMm: edit.xMm, heightMm: edit.heightMm } }
+              : w,
+          ),
+        },
+      };
+    case 'move-on-ceiling':
+      return {
+        house,
+        job: {
+          ...job,
+          wants: job.wants.map((w) =>
+            w.id === edit.wantId && w.at.on === 'ceiling'
+              ? { ...w, at: { ...w.at, xMm: edit.xMm, yMm: edit.yMm } }
               : w,
           ),
         },

@@ -175,7 +175,10 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     const want = job.wants.find((w) => newPointId(w) === point.id);
     if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     const onFace = model?.mounting === 'surface' || model?.mounting === 'weatherproof';
-    if (isNew && (onFace || want?.mounting !== undefined)) one(FIXINGS[substrateAt(plan, point.at)]);
+    // A plastic nail-on box comes with its nails.
+    const onFraming = model?.mounting === 'new-work' && model.metal;
+    if (isNew && (onFace || onFraming || want?.mounting !== undefined))
+      one(FIXINGS[substrateAt(plan, point.at)]);
     if (isNew && outdoors) one('sealant-outdoor');
     const divided = point.box.extras?.barrier !== undefined;
     if (divided && (otherBox || old?.box.extras?.barrier === undefined)) one('box-divider');

@@ -1,6 +1,7 @@
 import { fixtureFindings } from './fixtures.ts';
 import { coveredFindings, surfaceFindings } from './surfaces.ts';
 import { outerFaceFindings } from './outer-face.ts';
+import { ceilingFindings } from './ceilings.ts';
 import { cordFindings } from './cords.ts';
 import { boxModel } from '../catalog/index.ts';
 import { boxGangs, type Point, type Want, type WallPosition, type WantId } from '../document/index.ts';
@@ -18,6 +19,7 @@ import {
   type PlacementInput,
   type Solid,
   placeOf,
+  underOpenJoists,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { takesAFan } from '../codes/index.ts';
@@ -42,6 +44,7 @@ export function placementInput(
       metal: false,
       surface: want.mounting === 'surface',
       fan: takesAFan(plan, setting.pack.edition, want.at),
+      open: underOpenJoists(plan, want.at),
     });
   // A box that goes along with its own cables is no neighbor of its new place.
   const goes =
@@ -177,6 +180,7 @@ function remediesFor(
       metal: false,
       surface: false,
       fan: false,
+      open: false,
     })[0];
     if (fits)
       out.push({
@@ -319,7 +323,7 @@ export function judgePlacements(
   const offers = new Map<WantId, WallPosition>();
   const findings: Finding[] = [];
   for (const want of setting.job.wants) {
-    findings.push(...fixtureFindings(setting, want));
+    findings.push(...fixtureFindings(setting, want), ...ceilingFindings(setting, want, planned));
     if (want.at.on === 'outside')
       findings.push(...outerFaceFindings(setting, want, planned), ...coveredFindings(setting.plan, want));
     const input = placementInput(setting, want, planned);

@@ -1,6 +1,7 @@
 import {
   BOXES,
   boxesOf,
+  openFramingBoxes,
   boxModel,
   factsOf,
   replacements,
@@ -32,7 +33,7 @@ import {
 import { isMetalFed } from '../network/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { circuitVolts } from '../load/index.ts';
-import { placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
+import { placeOf, surfaceAt, underOpenJoists, type WallFrame } from '../structure/index.ts';
 import { applyChanges, BLANK, withDivider, type PutIn } from './changes.ts';
 import { devicesTaken, kindTaken, movedPoints, switchGoes, withMoved } from './moves.ts';
 import type { CutIn } from './candidate.ts';
@@ -58,13 +59,16 @@ export interface BoxPlace {
   readonly surface: boolean;
   /** A ceiling box where a fan could hang one day. */
   readonly fan: boolean;
+  /** The framing is seen: no board holds a retrofit box. */
+  readonly open: boolean;
 }
 
 /** Boxes for a want that the wall or ceiling can take: right mounting and gangs, not deeper than the cavity; largest first. */
-export function boxesFor(want: Want, { frame, outdoor, metal, surface, fan }: BoxPlace): BoxModel[] {
+export function boxesFor(want: Want, { frame, outdoor, metal, surface, fan, open }: BoxPlace): BoxModel[] {
   // A fan hangs on a brace between the joists and on nothing less.
   if (want.kind === 'fan' || (want.kind === 'luminaire' && fan)) return boxesOf('brace', 1);
   const round = want.kind === 'luminaire';
+  if (open && !surface) return openFramingBoxes(boxGangs(want), { round, metal });
   if (round && metal) return boxesOf('ceiling', 1);
   if (surface && !outdoor) return boxesOf('surface', Math.min(2, boxGangs(want)));
   const cavity =
@@ -196,6 +200,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         (leg.own !== undefined && isMetalFed(setting.house, PointId.parse(leg.from))),
       surface: want.mounting === 'surface' || leg.route.moves.some((m) => m.op === 'surface-run'),
       fan: takesAFan(plan, setting.pack.edition, want.at),
+      open: underOpenJoists(plan, want.at),
     });
     const moved = setting.house.points.find((p) => p.id === want.replaces);
     return [

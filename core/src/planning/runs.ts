@@ -90,8 +90,9 @@ const MEMBER: Readonly<Record<Move['holes'][number]['through'], CutFact['member'
 const NOTCH_MM = inches(0.75);
 
 function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move): CutFact[] {
+  // Only the joists of a floor were ever measured.
   const joistDepthMm =
-    ('roomId' in move.from
+    (move.from.in === 'below'
       ? house.rooms.find((r) => 'roomId' in move.from && r.id === move.from.roomId)?.below.joistDepthMm
       : undefined) ?? JOIST_DEPTH_MM;
   const joists = move.joists.map((j): CutFact => ({

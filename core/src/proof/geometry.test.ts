@@ -6,6 +6,7 @@ import {
   type Bundle,
   type Obstacle,
   type Opening,
+  type RoomId,
   type Wall,
   type WallId,
 } from '../document/index.ts';
@@ -49,6 +50,9 @@ const holesIn = (m: MoveOfRun, change: (h: HoleOfRun) => HoleOfRun): MoveOfRun =
   holes: m.holes.map(change),
 });
 const hasHole = (through: string) => (m: MoveOfRun) => m.holes.some((h) => h.through === through);
+/** The coordinate along the joists over a room. */
+const along = (plan: GeometryPlan, roomId: RoomId): 'xMm' | 'yMm' =>
+  plan.before.rooms.find((r) => r.id === roomId)?.above.joists === 'x' ? 'xMm' : 'yMm';
 const isWall = (m: MoveOfRun) => 'wallId' in m.from && 'wallId' in m.to && m.from.wallId === m.to.wallId;
 
 /** Changes one wall of the house as it is given. */
@@ -341,11 +345,70 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
       ),
   ],
   [
+    'a joist that was found is not where the hole is',
+    ['no hole'],
+    (p) =>
+      p.legs.some((l) =>
+        l.moves.some((m) => m.op === 'run-below' && m.joists.length > 0 && m.from.in === 'below'),
+      )
+        ? rooms(p, (r) => ({
+            ...r,
+            below: {
+              ...r.below,
+              joistAtMm: (r.below.joistAtMm ?? 0) + 33,
+              joistSpacingMm: r.below.joistSpacingMm ?? 300,
+            },
+          }))
+        : null,
+  ],
+  [
+    'a duct fills the joist bay that a cable is fished along',
+    ['in the way'],
+    (p) => {
+      const fished = p.legs
+        .flatMap((l) => l.moves)
+        .find(
+          (m) =>
+            m.op === 'fish-joists' &&
+            'spot' in m.from &&
+            'spot' in m.to &&
+            Math.abs(m.from.spot[along(p, m.from.roomId)] - m.to.spot[along(p, m.from.roomId)]) > 100,
+        );
+      if (!fished || !('spot' in fished.from) || !('spot' in fished.to)) return null;
+      const axis = along(p, fished.from.roomId);
+      const middle = (fished.from.spot[axis] + fished.to.spot[axis]) / 2;
+      return rooms(p, (r) => {
+        const [x, y] = [middle - r.place.xMm, middle - r.place.yMm];
+        const wide = { leftMm: -9_000, rightMm: 99_000, nearMm: -9_000, farMm: 99_000 };
+        const duct =
+          axis === 'xMm'
+            ? { ...wide, leftMm: x - 5, rightMm: x + 5 }
+            : { ...wide, nearMm: y - 5, farMm: y + 5 };
+        return {
+          ...r,
+          above: { ...r.above, obstacles: [{ id: ItemId.parse('duct'), kind: 'duct' as const, ...duct }] },
+        };
+      });
+    },
+  ],
+  [
+    'a ceiling is closed under joists that a run was to be stapled to',
+    ['no way in'],
+    (p) =>
+      p.legs.some((l) => l.moves.some((m) => m.op === 'drill-plate-open'))
+        ? rooms(p, (r) => ({ ...r, above: (({ open: _, ...a }) => a)(r.above) }))
+        : null,
+  ],
+  [
     'trusses are bored',
     ['bored'],
     (p) =>
       p.legs.some((l) => l.moves.some((m) => m.joists.length > 0))
-        ? rooms(p, (r) => ({ ...r, below: { ...r.below, members: 'truss' as const } }))
+        ? rooms(p, (r) => ({
+            ...r,
+            above: { ...r.above, members: 'truss' as const },
+            below: { ...r.below, members: 'truss' as const },
+          }))
         : null,
   ],
   [

@@ -152,7 +152,8 @@ const blanksIn = (p: Point): number => p.devices.filter((d) => d.kind === 'blank
 
 /** What a box on the face of a wall is fastened with. */
 const FIXED_BY = { wood: 'box-screws', steel: 'screws-steel', masonry: 'anchors-masonry' } as const;
-const onTheFace = (model: string | null): boolean => /^(?:wp|sq|wide|utility)-/.test(model ?? '');
+const onTheFace = (model: string | null): boolean =>
+  /^(?:wp|sq|wide|utility|oct-side|dev)-/.test(model ?? '');
 
 /** Plates that are made larger all round as well; raised covers and those for outdoors are not. */
 const MADE_LARGER = /^plate-(?:(?:toggle|decorator|combination)-)?[123]$/;

@@ -123,11 +123,13 @@ export class GraphBuilder {
 
   /**
    * Joins all portals of one space with each other.
+   * @param direct no run is cheaper by way of a third portal
    * @param measure writes what a run between two portals, by their places in the list, takes
    */
   hall(
     portals: readonly number[],
     op: OperationKind,
+    direct: boolean,
     measure: (i: number, j: number, run: HallRun) => void,
   ): void {
     const [first, second] = portals;
@@ -138,6 +140,8 @@ export class GraphBuilder {
     const run: HallRun = { cableMm: 0, factor: 1, minutes: 0, holes: 0 };
     this.halls.push({
       portals,
+      direct,
+      bit: OPERATION_BIT[op],
       run: (from, to) => {
         measure(placeOf.get(from) ?? 0, placeOf.get(to) ?? 0, run);
         return this.edgeTo(to, op, run.cableMm, run);

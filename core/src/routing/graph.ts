@@ -1,7 +1,7 @@
 import type { House, WallId } from '../document/index.ts';
-import { frameWall, type WallFrame } from '../structure/index.ts';
+import { frameWall, openCeiling, type WallFrame } from '../structure/index.ts';
 import { GraphBuilder } from './builder.ts';
-import { addJoists, addStories, closedCeiling, joinFlat } from './in-floors.ts';
+import { addJoists, addOpenPlates, addStories, closedCeiling, joinFlat } from './in-floors.ts';
 import {
   addBackToBack,
   addChases,
@@ -41,6 +41,8 @@ function addTerminals(builder: GraphBuilder): void {
     } else if (at.on === 'basement') {
       const id = builder.add({ in: 'below', spot, roomId: room.id }, t.id);
       if (room.below.kind === 'basement' || room.below.kind === 'crawl') builder.below.push(id);
+    } else if (at.on === 'ceiling' && openCeiling(room)) {
+      builder.below.push(builder.add({ in: 'joists', spot, roomId: room.id }, t.id));
     } else if (at.on === 'ceiling' && closedCeiling(room)) {
       builder.joists.push(builder.add({ in: 'joists', spot, roomId: room.id }, t.id));
     } else {
@@ -70,6 +72,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
   addStories(builder);
   for (const room of input.house.rooms) {
     addJoists(builder, room);
+    addOpenPlates(builder, room);
     const own = room.walls.flatMap((w) => builder.boxes(w.id));
     if (own.length === 0) continue;
     const heights = levels(own.map((t) => t.heightMm));

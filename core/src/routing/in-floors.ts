@@ -1,11 +1,18 @@
 import type { Room } from '../document/index.ts';
 import {
+  acrossJoists,
+  alongJoists,
+  inJoistsWay,
+  joistBayAt,
+  joistLayout,
+  joistsCrossed,
   joistsOf,
   levelOf,
-  outlineOf,
-  USUAL_JOISTS_MM,
+  openCeiling,
   spotOn,
   type Bay,
+  type JoistLayout,
+  type MemberFacts,
   type Spot,
 } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
@@ -25,14 +32,20 @@ const flat = (builder: GraphBuilder, id: number): FlatPlace | undefined => {
   return place && 'spot' in place ? place : undefined;
 };
 
+/** A portal of an attic, of the space below, or between the joists of an open ceiling. */
+interface Standing {
+  readonly id: number;
+  readonly spot: Spot;
+  /** The joists that a run from here goes across. */
+  readonly joists: JoistLayout;
+  readonly members: MemberFacts;
+  /** How much longer work takes there. */
+  readonly factor: number;
+}
+
 /** Attic and basement: along the framing and square across it; in the basement every joist that is crossed is bored, unless its kind says otherwise. */
 export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   const rooms = new Map(builder.input.house.rooms.map((r) => [r.id, r] as const));
-  // Rooms of one story share the attic over them and the space under them: nobody enters a room just to say so.
-  const story = (place: FlatPlace): number | undefined => {
-    const room = rooms.get(place.roomId);
-    return room && (side === 'below' || room.above.canEnter) ? levelOf(room) : undefined;
-  };
   const hatches = builder.input.house.rooms.flatMap((r) => {
     const h = r.above.hatch;
     return h ? [{ xMm: r.place.xMm + h.xMm, yMm: r.place.yMm + h.yMm }] : [];
@@ -41,10 +54,21 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
   for (const id of builder[side]) {
     const place = flat(builder, id);
     const room = place && rooms.get(place.roomId);
-    const space = place && story(place);
-    if (!place || !room || space === undefined) continue;
+    if (!place || !room) continue;
+    // An open ceiling is the same space as the one below the rooms over it.
+    const over = place.in === 'joists';
+    // Rooms of one story share the attic over them and the space under them: nobody enters a room just to say so.
+    if (side === 'above' && !room.above.canEnter) continue;
+    const space = levelOf(room) + (over ? 1 : 0);
+    const facing = over ? 'above' : side;
+    const one: Standing = {
+      id,
+      spot: place.spot,
+      joists: joistLayout(room, facing),
+      members: joistsOf(room, facing),
+      factor: over ? 1 : belowFactor(room),
+    };
     const beside = spaces.get(space);
-    const one = { id, spot: place.spot, room, acrossX: room[side].joists === 'y' };
     if (beside) beside.push(one);
     else spaces.set(space, [one]);
   }
@@ -52,31 +76,37 @@ export function joinFlat(builder: GraphBuilder, side: 'above' | 'below'): void {
     const portals = standing.map((s) => s.id);
     // The room of the portal that comes first says how the joists run, whichever end one starts from.
     const measure = side === 'above' ? overhead(hatches) : underfoot;
-    builder.hall(portals, side === 'above' ? 'run-attic' : 'run-below', (i, j, run) => {
+    const direct = alike(standing) && (side === 'below' || hatches.length === 0);
+    builder.hall(portals, side === 'above' ? 'run-attic' : 'run-below', direct, (i, j, run) => {
       const [a, b] = i < j ? [standing[i], standing[j]] : [standing[j], standing[i]];
       if (a && b) measure(a, b, run);
     });
   }
 }
 
-/** A portal of an attic or of the space below. */
-interface Standing {
-  readonly id: number;
-  readonly spot: Spot;
-  readonly room: Room;
-  /** The joists of its room are crossed by going along x. */
-  readonly acrossX: boolean;
+/** Does every run in a space cost alike: then none is cheaper by way of a third portal. */
+function alike([first, ...rest]: readonly Standing[]): boolean {
+  return rest.every(
+    ({ joists: j, members, factor }) =>
+      j.axis === first?.joists.axis &&
+      j.spacingMm === first.joists.spacingMm &&
+      members === first.members &&
+      factor === first.factor &&
+      (j.atMm === undefined
+        ? first.joists.atMm === undefined
+        : first.joists.atMm !== undefined && Number.isInteger((j.atMm - first.joists.atMm) / j.spacingMm)),
+  );
 }
 
 /** These run once for every pair of portals of a space: nothing is made in them, and nothing global is looked up. */
-const { abs, round } = Math;
+const { abs } = Math;
 
 const overhead =
   (hatches: readonly Spot[]) =>
   (a: Standing, b: Standing, run: HallRun): void => {
     const dx = abs(a.spot.xMm - b.spot.xMm);
     const dy = abs(a.spot.yMm - b.spot.yMm);
-    const across = a.acrossX ? dx : dy;
+    const across = a.joists.axis === 'xMm' ? dx : dy;
     const length = dx + dy;
     const guard =
       hatches.length > 0 && across > 0 && hatches.some((h) => nearRun(a.spot, b.spot, h) < GUARD_MM);
@@ -86,19 +116,15 @@ const overhead =
     run.holes = 0;
   };
 
-/** Joists that a run crosses over that distance. */
-const joistsAcross = (mm: number): number => round(mm / USUAL_JOISTS_MM);
-
 function underfoot(a: Standing, b: Standing, run: HallRun): void {
   const dx = abs(a.spot.xMm - b.spot.xMm);
   const dy = abs(a.spot.yMm - b.spot.yMm);
-  const crossed = joistsAcross(a.acrossX ? dx : dy);
-  const { pass, minutes } = joistsOf(a.room, 'below');
-  const factor = belowFactor(a.room);
+  const { axis } = a.joists;
+  const crossed = joistsCrossed(a.joists, a.spot[axis], b.spot[axis]);
   run.cableMm = dx + dy;
-  run.factor = factor;
-  run.minutes = crossed * minutes * factor;
-  run.holes = pass === 'bore' ? crossed : 0;
+  run.factor = a.factor;
+  run.minutes = crossed * a.members.minutes * a.factor;
+  run.holes = a.members.pass === 'bore' ? crossed : 0;
 }
 
 /** Distance of a place from a run that goes square between two spots. */
@@ -110,20 +136,7 @@ function nearRun(a: Spot, b: Spot, to: Spot): number {
 }
 
 /** Does a closed ceiling of joist bays lie over this room? */
-export const closedCeiling = (room: Room): boolean => room.above.kind !== 'attic';
-
-/** Across the joists: the coordinate that tells one joist bay from the next; along them the other. */
-const acrossOf = (room: Room, spot: Spot): number => (room.above.joists === 'x' ? spot.yMm : spot.xMm);
-const alongOf = (room: Room, spot: Spot): number => (room.above.joists === 'x' ? spot.xMm : spot.yMm);
-
-/** Number of the joist bay over a spot, counted so that the middle of the room is the middle of a bay or a joist alike in a mirror. */
-function joistBay(room: Room, spot: Spot): number {
-  const o = outlineOf(room);
-  const [low, high] = room.above.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
-  const n = Math.max(1, Math.round((high - low) / USUAL_JOISTS_MM));
-  const width = (high - low) / n;
-  return Math.min(n - 1, Math.max(0, Math.floor((acrossOf(room, spot) - low) / width - 1e-9)));
-}
+export const closedCeiling = (room: Room): boolean => room.above.kind !== 'attic' && !openCeiling(room);
 
 /** Joist bays over a closed ceiling: from the bays of the walls, along the joists, and across them by opening the ceiling. */
 export function addJoists(builder: GraphBuilder, room: Room): void {
@@ -151,24 +164,49 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
   // From a strip of open ceiling a joist is bored, or a truss passed; others are not touched.
   const { pass } = joistsOf(room, 'above');
   const open = pass === 'bore' || pass === 'webs';
+  const layout = joistLayout(room, 'above');
   const nodes = here();
   for (let i = 0; i < nodes.length; i++)
     for (let j = i + 1; j < nodes.length; j++) {
       const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
       const [a, b] = [flat(builder, p), flat(builder, q)];
       if (!a || !b) continue;
-      const along = Math.abs(alongOf(room, a.spot) - alongOf(room, b.spot));
-      const across = Math.abs(acrossOf(room, a.spot) - acrossOf(room, b.spot));
-      const crossed = Math.abs(joistBay(room, a.spot) - joistBay(room, b.spot));
-      if (crossed === 0) builder.link(p, q, 'fish-joists', along + across);
+      const along = abs(alongJoists(layout, a.spot) - alongJoists(layout, b.spot));
+      const [v, w] = [acrossJoists(layout, a.spot), acrossJoists(layout, b.spot)];
+      const across = abs(v - w);
+      const crossed = abs(joistBayAt(layout, v) - joistBayAt(layout, w));
+      if (inJoistsWay(room, a.spot, b.spot)) continue;
+      if (crossed === 0)
+        builder.link(p, q, 'fish-joists', along + across, {
+          // Nobody has found a joist: one may stand between the two places all the same.
+          crowded: layout.atMm === undefined ? Math.min(1, across / layout.spacingMm) * JOIST_BETWEEN : 0,
+        });
       else if (open)
         builder.link(p, q, 'slot-ceiling', along + across, {
           factor: crossed,
           holes: pass === 'bore' ? crossed - 1 : 0,
-          openedMm2: crossed * USUAL_JOISTS_MM * SLOT_HEIGHT_MM,
+          openedMm2: crossed * layout.spacingMm * SLOT_HEIGHT_MM,
           minutes: 8 + (3 * along) / 1000,
         });
     }
+}
+/** What it weighs that a joist stands where none was thought: the ceiling is opened there. Common practice. */
+const JOIST_BETWEEN = 0.5;
+
+/** The walls of a room under open joists: a hole through the top plates is bored from the room. */
+export function addOpenPlates(builder: GraphBuilder, room: Room): void {
+  const { input } = builder;
+  if (!openCeiling(room)) return;
+  for (const at of [...builder.bays.values()]) {
+    const line = input.plan.lines.get(at.frame.wall.id);
+    if (!line || line.room.id !== room.id || !at.bay.throughTop || input.closed?.has(at.frame.wall.id))
+      continue;
+    if (!builder.isThrough(at)) continue;
+    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
+    const node = builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id });
+    builder.below.push(node);
+    builder.link(builder.inBay(at, x, at.bay.topMm), node, 'drill-plate-open', TOP_PLATES_MM);
+  }
 }
 
 /** Two lines of wall this near over each other are one line of framing, mm. */

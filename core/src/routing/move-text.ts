@@ -28,7 +28,7 @@ const LEVEL_MM = 50;
 
 const joistsUnder = (setting: RouteSetting, place: Place): MemberFacts => {
   const room = onWall(place) ? undefined : setting.house.rooms.find((r) => r.id === place.roomId);
-  return room ? joistsOf(room, 'below') : JOIST_MEMBERS.lumber;
+  return room ? joistsOf(room, place.in === 'joists' ? 'above' : 'below') : JOIST_MEMBERS.lumber;
 };
 
 /** Is a cable known where one of the holes is drilled? */
@@ -83,7 +83,10 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
     }
     case 'run-below':
       return {
-        says: say('routing.move.run-below', 'routing.move.run-attic-why').says,
+        says: say(
+          from.in === 'joists' && to.in === 'joists' ? 'routing.move.run-open' : 'routing.move.run-below',
+          'routing.move.run-attic-why',
+        ).says,
         why: joistsUnder(setting, from).says,
       };
     case 'run-attic':

@@ -6,6 +6,7 @@ import { msg, type Tool, type Text } from '../words/index.ts';
 export type OperationKind =
   | 'fish'
   | 'drill-plate-above'
+  | 'drill-plate-open'
   | 'drill-plate-below'
   | 'drill-stud'
   | 'slot-wall'
@@ -75,6 +76,14 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holeMm: inches(1),
     risk: 0.1,
     tools: ['drill', 'bit-1', 'marker-wire', 'head-lamp'],
+  },
+  'drill-plate-open': {
+    name: msg('routing.operation.drill-plate-open'),
+    minutes: 12,
+    holes: 1,
+    holeMm: inches(1),
+    risk: 0.1,
+    tools: ['drill', 'bit-1', 'ladder'],
   },
   'drill-plate-below': {
     name: msg('routing.operation.drill-plate-below'),

@@ -42,6 +42,10 @@ export interface Edge {
  */
 export interface Hall {
   readonly portals: readonly number[];
+  /** No run is cheaper by way of a third portal: a way that came through the space does not go on in it. */
+  readonly direct: boolean;
+  /** The operation of every run in it, as a bit. */
+  readonly bit: number;
   readonly run: (from: number, to: number) => Edge;
   /** What runs from one portal to each of the others cost, in the order of the list. */
   readonly costs: (from: number, moreAMm: number, into: Float64Array) => void;

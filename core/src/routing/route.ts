@@ -1,5 +1,12 @@
 import { isRaceway } from '../document/index.ts';
-import { bayAt, joistsOf, USUAL_JOISTS_MM } from '../structure/index.ts';
+import {
+  bayAt,
+  joistBayAt,
+  joistCenters,
+  joistLayout,
+  joistsOf,
+  USUAL_JOISTS_MM,
+} from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { boreOf, type Through } from './boring.ts';
 import { bayFor, metBetween } from './in-walls.ts';
@@ -21,6 +28,7 @@ const THROUGH: Partial<Record<OperationKind, Through>> = {
   'slot-wall': 'stud',
   'turn-corner': 'corner studs',
   'drill-plate-above': 'top plates',
+  'drill-plate-open': 'top plates',
   'drill-plate-below': 'bottom plate',
   'open-ceiling-edge': 'top plates',
   'between-floors': 'top plates',
@@ -84,17 +92,27 @@ function holesOfEdge(setting: RouteSetting, op: OperationKind, from: Place, to: 
   return [hole(setting, op, through, at, (at.xMm + other) / 2)];
 }
 
-/** Joists bored on a run below the floor: square to them at even steps, as the framing lies. */
-function joistHoles(setting: RouteSetting, from: Place, to: Place): JoistHole[] {
+/** Runs that go across joists. */
+const ACROSS_JOISTS: ReadonlySet<OperationKind> = new Set(['run-below', 'slot-ceiling']);
+
+/** Joists bored on a run below the floor or in a ceiling: where they were found, else at even steps. */
+function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: Place): JoistHole[] {
+  if (!ACROSS_JOISTS.has(op)) return [];
   if (!('spot' in from) || !('spot' in to)) return [];
   const room = setting.house.rooms.find((r) => r.id === from.roomId);
-  if (!room || joistsOf(room, 'below').pass !== 'bore') return [];
-  const alongX = room.below.joists === 'y';
-  const [a, b] = alongX ? [from.spot.xMm, to.spot.xMm] : [from.spot.yMm, to.spot.yMm];
-  const n = Math.round(Math.abs(b - a) / USUAL_JOISTS_MM);
+  const facing = from.in === 'joists' ? 'above' : 'below';
+  if (!room || joistsOf(room, facing).pass !== 'bore') return [];
+  const layout = joistLayout(room, facing);
+  const alongX = layout.axis === 'xMm';
   const keepMm = setting.pack.limits.joistHoleEdgeMm.value;
-  return Array.from({ length: n }, (_, i): JoistHole => {
-    const v = a + ((b - a) * (i + 0.5)) / n;
+  const [a, b] = [from.spot[layout.axis], to.spot[layout.axis]];
+  // A strip of ceiling is opened from joist bay to joist bay: one joist more or less would be no strip.
+  const crossed = Math.abs(joistBayAt(layout, a) - joistBayAt(layout, b));
+  const centers =
+    op === 'slot-ceiling' && layout.atMm === undefined
+      ? Array.from({ length: crossed }, (_, i) => a + ((b - a) * (i + 0.5)) / crossed)
+      : joistCenters(layout, a, b);
+  return centers.map((v): JoistHole => {
     return {
       spot: alongX ? { xMm: v, yMm: from.spot.yMm } : { xMm: from.spot.xMm, yMm: v },
       diameterMm: isRaceway(setting.method) ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
@@ -200,7 +218,7 @@ export function routeOf(
       to: last,
       cableMm,
       holes,
-      joists: stretch.op === 'run-below' ? joistHoles(setting, first, last) : [],
+      joists: joistHoles(setting, stretch.op, first, last),
       plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2,

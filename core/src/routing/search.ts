@@ -53,7 +53,9 @@ export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreA
     if (node !== from && graph.nodes[node]?.terminal !== null) continue;
     for (const edge of graph.edges[node] ?? []) relax(node, reached, edge);
     const hall = graph.hallOf.get(node);
-    if (hall) through(hall, node, reached);
+    if (!hall) continue;
+    const cameThrough = by[node]?.bit === hall.bit && graph.hallOf.get(before[node] ?? -1) === hall;
+    if (!hall.direct || !cameThrough) through(hall, node, reached);
   }
   return { from, cost, before, by };
 }

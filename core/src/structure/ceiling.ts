@@ -1,30 +1,147 @@
-import type { Room } from '../document/index.ts';
+import type { BoxModel } from '../catalog/index.ts';
+import type { House, JoistObstacle, Room } from '../document/index.ts';
 import { inches } from '../units/index.ts';
-import { spotOn, wallLines, type Spot } from './plan.ts';
-import { msg, type Text } from '../words/index.ts';
+import { msg, q, type Text } from '../words/index.ts';
+import {
+  acrossJoists,
+  clearOfJoists,
+  joistBayEnds,
+  joistLayout,
+  openCeiling,
+  type JoistLayout,
+} from './joists.ts';
+import { outlineOf } from './outline.ts';
+import type { Spot } from './plan.ts';
 
-/** Half of a round ceiling box with its ears, and half of a joist, mm: common practice. */
-const BOX_HALF_MM = inches(2.25);
-const JOIST_HALF_MM = inches(0.75);
-/** Joists where nobody has measured how far apart they are, mm: common practice. */
-export const USUAL_JOISTS_MM = inches(16);
+/** Wood beside the opening of a round retrofit box that its wings or ears need, mm: common practice. */
+const EARS_MM = inches(0.25);
+/** The clear widths between joists that a fan brace spreads in, mm: common practice. */
+const BRACE_LEAST_MM = inches(14.5);
+const BRACE_MOST_MM = inches(22.5);
+/** Canopies of two boxes need this much from middle to middle, mm: common practice. */
+const CANOPY_MM = inches(6);
+/** A box that is screwed flat to the underside of a joist has its screws this near to the joist's middle, mm: common practice. */
+const UNDER_JOIST_MM = inches(0.5);
 
-/** Rectangle around a room in the plan of the house. */
-export interface Outline {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
+/** What speaks against a place for a box on a ceiling. */
+export type CeilingFault =
+  | { kind: 'past-wall'; shortMm: number }
+  | { kind: 'joist' }
+  | { kind: 'no-joist' }
+  | { kind: 'odds'; odds: number; wish: number }
+  | { kind: 'brace'; bayMm: number }
+  | { kind: 'obstacle'; what: JoistObstacle['kind'] }
+  | { kind: 'neighbour'; label: string }
+  | { kind: 'nothing-to-clamp' }
+  | { kind: 'needs-open' };
+
+/** A box that hangs, or is to hang, on the same ceiling; from the room's place. */
+export interface Hanging extends Spot {
+  readonly label: string;
 }
 
-export function outlineOf(room: Room): Outline {
-  const spots = wallLines(room).flatMap((l) => [l.from, spotOn(l, l.wall.lengthMm)]);
+export interface CeilingInput {
+  readonly room: Room;
+  readonly box: Pick<BoxModel, 'mounting' | 'widthMm' | 'depthMm'>;
+  readonly hanging: readonly Hanging[];
+  readonly bayWish: number;
+}
+
+export interface CeilingJudged {
+  /** Chance that the box meets no joist, or sits on the one it needs. */
+  readonly odds: number;
+  readonly faults: readonly CeilingFault[];
+}
+
+/** Boxes that hang on a ceiling already, but for those that go. */
+export const hangingIn = (house: House, room: Room, but: readonly string[] = []): Hanging[] =>
+  house.points.flatMap(({ id, label, at }) =>
+    at.on === 'ceiling' && at.roomId === room.id && !but.includes(id)
+      ? [{ label, xMm: at.xMm, yMm: at.yMm }]
+      : [],
+  );
+
+/** A box no deeper than the board sits flat on the underside of a joist. */
+const flatBox = ({ mounting, depthMm }: CeilingInput['box']): boolean =>
+  mounting === 'ceiling' && depthMm <= inches(0.75);
+/** Boxes that are nailed or screwed to the side of a joist that can be seen. */
+const sideBox = ({ mounting }: CeilingInput['box']): boolean => mounting === 'new-work';
+
+/** What the joists say to a box over a closed ceiling. */
+function againstJoists({ box, bayWish }: CeilingInput, layout: JoistLayout, across: number): CeilingJudged {
+  if (flatBox(box)) {
+    if (layout.atMm === undefined) {
+      const odds = Math.min(1, (2 * UNDER_JOIST_MM) / layout.spacingMm);
+      return { odds, faults: odds < bayWish ? [{ kind: 'odds', odds, wish: bayWish }] : [] };
+    }
+    const on = clearOfJoists(layout, across, 2 * UNDER_JOIST_MM - inches(1.5)) === 0;
+    return on ? { odds: 1, faults: [] } : { odds: 0, faults: [{ kind: 'no-joist' }] };
+  }
+  const odds = clearOfJoists(layout, across, box.widthMm + 2 * EARS_MM);
+  if (layout.atMm === undefined)
+    return { odds, faults: odds < bayWish ? [{ kind: 'odds', odds, wish: bayWish }] : [] };
+  if (odds === 0) return { odds, faults: [{ kind: 'joist' }] };
+  const bay = joistBayEnds(layout, across);
+  const clear = bay ? bay.highMm - bay.lowMm : 0;
+  if (box.mounting === 'brace' && (clear < BRACE_LEAST_MM - 1 || clear > BRACE_MOST_MM + 1))
+    return { odds, faults: [{ kind: 'brace', bayMm: clear }] };
+  return { odds, faults: [] };
+}
+
+/** Judges one place on a ceiling, from the room's place, for one box: joists, what is between them, what hangs there, the walls. */
+export function judgeCeiling(input: CeilingInput, at: Spot): CeilingJudged {
+  const { room, box, hanging } = input;
+  const o = outlineOf(room);
+  const [x, y] = [room.place.xMm + at.xMm, room.place.yMm + at.yMm];
+  const half = box.widthMm / 2;
+  const faults: CeilingFault[] = [];
+  const short = Math.max(o.left - (x - half), x + half - o.right, o.top - (y - half), y + half - o.bottom);
+  if (short > 0.5) faults.push({ kind: 'past-wall', shortMm: short });
+  const near = hanging.find((h) => Math.hypot(h.xMm - at.xMm, h.yMm - at.yMm) < CANOPY_MM);
+  if (near) faults.push({ kind: 'neighbour', label: near.label });
+  if (openCeiling(room)) {
+    if (box.mounting === 'old-work') faults.push({ kind: 'nothing-to-clamp' });
+    return { odds: 1, faults };
+  }
+  if (sideBox(box)) return { odds: 1, faults: [...faults, { kind: 'needs-open' }] };
+  const layout = joistLayout(room, 'above');
+  const joists = againstJoists(input, layout, acrossJoists(layout, { xMm: x, yMm: y }));
+  const met = (room.above.obstacles ?? []).find(
+    (b) =>
+      at.xMm + half > b.leftMm &&
+      at.xMm - half < b.rightMm &&
+      at.yMm + half > b.nearMm &&
+      at.yMm - half < b.farMm,
+  );
   return {
-    left: Math.min(...spots.map((s) => s.xMm)),
-    right: Math.max(...spots.map((s) => s.xMm)),
-    top: Math.min(...spots.map((s) => s.yMm)),
-    bottom: Math.max(...spots.map((s) => s.yMm)),
+    odds: joists.odds,
+    faults: [...faults, ...joists.faults, ...(met ? [{ kind: 'obstacle' as const, what: met.kind }] : [])],
   };
+}
+
+const STEP_MM = inches(0.5);
+const SEARCH_MM = inches(24);
+
+/**
+ * The nearest place on a ceiling where everything holds; undefined when there is none within 2 ft. Across the joists before along
+ * them where both are as near.
+ */
+export function nearestOnCeiling(input: CeilingInput, at: Spot): Spot | undefined {
+  const steps = Math.round(SEARCH_MM / STEP_MM);
+  const { axis } = joistLayout(input.room, 'above');
+  const tries: { spot: Spot; off: number; along: number }[] = [];
+  for (let i = -steps; i <= steps; i++)
+    for (let j = -steps; j <= steps; j++) {
+      const [dx, dy] = [i * STEP_MM, j * STEP_MM];
+      tries.push({
+        spot: { xMm: at.xMm + dx, yMm: at.yMm + dy },
+        off: Math.hypot(dx, dy),
+        along: Math.abs(axis === 'xMm' ? dy : dx),
+      });
+    }
+  tries.sort((a, b) => a.off - b.off || a.along - b.along);
+  return tries.find(({ spot, off }) => off <= SEARCH_MM && judgeCeiling(input, spot).faults.length === 0)
+    ?.spot;
 }
 
 export interface CeilingPlace {
@@ -33,46 +150,32 @@ export interface CeilingPlace {
   /** How far it was moved off the middle, mm; 0 when the middle does. */
   readonly shiftMm: number;
   readonly says: Text;
-  /** False when nobody has found a joist: then the middle is only a wish. */
-  readonly known: boolean;
 }
 
-/**
- * Where a ceiling box goes: the middle of the room, moved across the joists so that it hangs clear between two of them;
- * a fan or something heavy is moved to hang from one.
- */
-export function ceilingPlace(room: Room, heavy: boolean): CeilingPlace {
+/** Where a ceiling box goes: the middle of the room, or the nearest place that works for it. */
+export function ceilingPlace(input: CeilingInput): CeilingPlace {
+  const { room } = input;
   const o = outlineOf(room);
   const middle: Spot = {
     xMm: (o.left + o.right) / 2 - room.place.xMm,
     yMm: (o.top + o.bottom) / 2 - room.place.yMm,
   };
-  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
-  if (joistAtMm === undefined)
-    return {
-      at: middle,
-      shiftMm: 0,
-      known: false,
-      says: msg('structure.ceiling.unknown'),
-    };
-  const across = joists === 'x' ? middle.yMm : middle.xMm;
-  const k = Math.round((across - joistAtMm) / joistSpacingMm);
-  const joist = joistAtMm + k * joistSpacingMm;
-  const side = across >= joist ? 1 : -1;
-  const need = JOIST_HALF_MM + BOX_HALF_MM;
-  // Exactly on a joist it may go either way: away from the nearer wall.
-  const to = heavy ? joist : Math.abs(across - joist) >= need ? across : joist + side * need;
-  const shift = to - across;
-  const at = joists === 'x' ? { ...middle, yMm: to } : { ...middle, xMm: to };
+  const stay = (says: Text): CeilingPlace => ({ at: middle, shiftMm: 0, says });
+  const { faults } = judgeCeiling(input, middle);
+  const [first] = faults;
+  if (!first) return stay(msg('structure.ceiling.middle'));
+  if (faults.every((f) => f.kind === 'odds')) return stay(msg('structure.ceiling.unknown'));
+  const at = nearestOnCeiling({ ...input, bayWish: 0 }, middle);
+  if (!at) return stay(msg('structure.ceiling.none', { reach: q.distance(SEARCH_MM) }));
+  const why = {
+    joist: msg('structure.ceiling.off-joist'),
+    'no-joist': msg('structure.ceiling.on-joist'),
+    obstacle: msg('structure.ceiling.off-obstacle'),
+    neighbour: msg('structure.ceiling.off-neighbor'),
+  };
   return {
     at,
-    shiftMm: shift,
-    known: true,
-    says:
-      Math.abs(shift) < 0.5
-        ? msg('structure.ceiling.middle')
-        : heavy
-          ? msg('structure.ceiling.on-joist')
-          : msg('structure.ceiling.off-joist'),
+    shiftMm: Math.hypot(at.xMm - middle.xMm, at.yMm - middle.yMm),
+    says: first.kind in why ? why[first.kind as keyof typeof why] : msg('structure.ceiling.moved'),
   };
 }

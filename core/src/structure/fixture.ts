@@ -1,6 +1,7 @@
 import type { Fixture, Room } from '../document/index.ts';
 import { inches } from '../units/index.ts';
-import { USUAL_JOISTS_MM, type Outline } from './ceiling.ts';
+import type { Outline } from './outline.ts';
+import { clearOfJoists, joistCenters, joistLayout, JOIST_HALF_MM } from './joists.ts';
 import type { Spot } from './plan.ts';
 
 /** A screw this near to the middle of a joist holds in it, mm. */
@@ -30,19 +31,19 @@ export function mountSpots(feed: Spot, f: Fixture): Spot[] {
 
 /** Does a spot of the ceiling, from the room's place, lie on a joist? Undefined when nobody has found one. */
 export function onJoist(room: Room, { xMm, yMm }: Spot): boolean | undefined {
-  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
-  if (joistAtMm === undefined) return undefined;
-  const across = (joists === 'x' ? yMm : xMm) - joistAtMm;
-  return Math.abs(across - Math.round(across / joistSpacingMm) * joistSpacingMm) <= IN_JOIST_MM;
+  const layout = joistLayout(room, 'above');
+  if (layout.atMm === undefined) return undefined;
+  const across = layout.axis === 'xMm' ? room.place.xMm + xMm : room.place.yMm + yMm;
+  return clearOfJoists(layout, across, 2 * (IN_JOIST_MM - JOIST_HALF_MM)) === 0;
 }
 
 /** Joists that a row passes under; undefined when nobody has found one. */
 export function joistsUnder(room: Room, o: Outline): number | undefined {
-  const { joistAtMm, joistSpacingMm = USUAL_JOISTS_MM, joists } = room.above;
-  if (joistAtMm === undefined) return undefined;
-  const [low, high] = joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
-  return Math.max(
-    0,
-    Math.floor((high - joistAtMm) / joistSpacingMm) - Math.ceil((low - joistAtMm) / joistSpacingMm) + 1,
-  );
+  const layout = joistLayout(room, 'above');
+  if (layout.atMm === undefined) return undefined;
+  const [low, high] =
+    layout.axis === 'yMm'
+      ? [room.place.yMm + o.top, room.place.yMm + o.bottom]
+      : [room.place.xMm + o.left, room.place.xMm + o.right];
+  return joistCenters(layout, low, high).length;
 }

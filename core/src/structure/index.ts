@@ -12,6 +12,8 @@ export * from './studs.ts';
 export * from './bays.ts';
 export * from './box-solids.ts';
 export * from './placement.ts';
+export * from './outline.ts';
 export * from './ceiling.ts';
+export * from './joists.ts';
 export * from './posterior.ts';
 export * from './transfer.ts';

@@ -6,7 +6,6 @@ import { seeded } from '../testing/seeded.ts';
 import { transferText } from '../placement/transfers.ts';
 import { feet, inches } from '../units/index.ts';
 import {
-  ceilingPlace,
   frameWall,
   HIT_ERROR_MM,
   offGrid,
@@ -279,28 +278,5 @@ describe('transfer of a measure', () => {
     expect(bestTransfer([])).toBeUndefined();
     const unsure = ask(inches(18)).filter((t) => t.kind !== 'crossing-plate' && t.kind !== 'pipe');
     expect(bestTransfer(unsure)!.odds.both).toBe(Math.max(...unsure.map((t) => t.odds.both)));
-  });
-});
-
-describe('the middle of a ceiling', () => {
-  const room = (more: object) => ({
-    ...smallHouse().rooms[0]!,
-    above: { ...smallHouse().rooms[0]!.above, ...more },
-  });
-  it('is the middle, and says so, when nobody has found a joist', () =>
-    expect(ceilingPlace(room({}), false)).toMatchObject({
-      shiftMm: 0,
-      known: false,
-      at: { xMm: feet(6), yMm: feet(5) },
-    }));
-  it('moves a light clear of the joist it would hit, and a fan under one', () => {
-    const onJoist = room({ joistAtMm: feet(6), joists: 'y' });
-    const light = ceilingPlace(onJoist, false);
-    expect(Math.abs(light.shiftMm)).toBeCloseTo(inches(3), 6);
-    expect(said(light.says)).toContain('clear a joist');
-    expect(ceilingPlace(onJoist, true).shiftMm).toBeCloseTo(0, 9);
-    const between = room({ joistAtMm: feet(6) + inches(8), joists: 'y' });
-    expect(ceilingPlace(between, false).shiftMm).toBe(0);
-    expect(Math.abs(ceilingPlace(between, true).shiftMm)).toBeCloseTo(inches(8), 6);
   });
 });

@@ -23,6 +23,7 @@ import {
   RoomId,
   WallId,
 } from '../document/index.ts';
+import { joistDraw, mirroredJoists, withJoists, type JoistDraw } from './random-joists.ts';
 import { feet, inches } from '../units/index.ts';
 import { atBreaker, atPoint, nm, panel } from './build.ts';
 
@@ -104,6 +105,8 @@ interface Draw {
     readonly count: number;
     readonly off: readonly number[];
   };
+  /** What is known of the joists over and under its rooms. */
+  readonly joists: JoistDraw;
   /** A room over this one, fed from it: where its outlet is, and whether the first wanted place is up there. */
   readonly upstairs: { readonly at: number; readonly wanted: boolean } | null;
   /** Boxes on the other face of the wall between the two rooms, on the same circuit. */
@@ -181,6 +184,7 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     count: fc.integer({ min: 0, max: 8 }),
     off: fc.array(fc.double({ min: -0.4, max: 0.4, noNaN: true }), { minLength: 8, maxLength: 8 }),
   }),
+  joists: joistDraw,
   upstairs: fc.option(
     fc.record({ at: fc.double({ min: 0.05, max: 0.95, noNaN: true }), wanted: fc.boolean() }),
     { freq: 3 },
@@ -503,6 +507,7 @@ function bundleOf(d: Draw): Bundle {
     },
     below: { kind: d.basement ? 'basement' : 'slab', canEnter: d.basement, joists: 'x' },
   });
+  const joisted = (r: Room) => withJoists(r, d.joists);
   const next = makeRoom('next', 'Next room', 'hall', feet(6), inches(d.depthInches), {
     place: { xMm: inches(d.widthInches + 4.5), yMm: 0 },
     above: room.above,
@@ -521,7 +526,7 @@ function bundleOf(d: Draw): Bundle {
         })),
       },
       ...(d.upstairs === null ? [] : [over(d)]),
-    ],
+    ].map(joisted),
     panels: panel(d.amps),
     points,
     cables: cablesOf(d, points),
@@ -563,6 +568,8 @@ export function mirrored({ house, job }: Bundle): Bundle {
   const rooms = house.rooms.map((r) => ({
     ...r,
     place: { xMm: -r.place.xMm - (r.walls[0]?.lengthMm ?? 0), yMm: r.place.yMm },
+    above: mirroredJoists(r.above, r.walls[0]?.lengthMm ?? 0),
+    below: mirroredJoists(r.below, r.walls[0]?.lengthMm ?? 0),
     // Seen from inside, a mirror swaps the walls at left and right of the first one.
     walls: [r.walls[0], r.walls[3], r.walls[2], r.walls[1]].flatMap((w) =>
       w

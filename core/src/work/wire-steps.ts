@@ -1,5 +1,6 @@
 import { boxModel } from '../catalog/index.ts';
 import { newPointId } from '../planning/index.ts';
+import { underOpenJoists } from '../structure/index.ts';
 import { cutPlace, nearCut } from './power.ts';
 import { workPlace } from './place.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
@@ -15,21 +16,22 @@ function openingStep(input: WorkInput, box: Box): Step {
   const live = at !== null && nearCut(input, at).length > 0;
   const off = offFirst(input) || live;
   const onWall = boxModel(box.point.box.model)?.mounting === 'surface';
+  const joist = underOpenJoists(input.plan, box.point.at);
   const want = input.job.wants.find((w) => newPointId(w) === box.point.id);
   return make({
     key: `cut:${box.point.id}`,
-    title: onWall ? msg('work.fasten', { box: box.point.label }) : msg('work.cut', { box: box.point.label }),
+    title: msg(joist ? 'work.on-joist' : onWall ? 'work.fasten' : 'work.cut', { box: box.point.label }),
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: 15,
     after: [...(off ? ['dead'] : []), ...input.job.wants.map((w) => `mark:${w.id}`)],
     place: workPlace(input.plan, box.point.at),
     detail: sentences([
-      onWall ? msg('work.fasten-why') : msg('work.cut-why'),
+      msg(joist ? 'work.on-joist-why' : onWall ? 'work.fasten-why' : 'work.cut-why'),
       ...(want?.mounting === 'screwed' ? [msg('work.screwed-why')] : []),
       ...(want?.seal ? [msg('work.seal-box-why')] : []),
     ]),
-    tools: ['jab-saw'],
+    tools: [joist ? 'hammer' : 'jab-saw'],
     cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],
     does: at ? [{ act: 'cut', at }] : [],
   });

@@ -1,5 +1,5 @@
 import {
-  ceilingPlace,
+  middleOfCeiling,
   formatLength,
   makeWant,
   chance,
@@ -71,8 +71,15 @@ function useStripEdits(room: Room | null, preview: ReturnType<typeof useDragPrev
   };
   return {
     actions,
-    placeOnCeiling: () =>
-      room && put({ on: 'ceiling', roomId: room.id, ...ceilingPlace(room, placing === 'fan').at }),
+    placeOnCeiling: () => {
+      if (!room || !placing) return;
+      const at = { on: 'ceiling' as const, roomId: room.id, xMm: 0, yMm: 0 };
+      const middle = middleOfCeiling(
+        { ...bundle, ...evaluation },
+        makeWant('new', 'new', at, { kind: placing }),
+      );
+      put({ ...at, ...middle?.at });
+    },
   };
 }
 

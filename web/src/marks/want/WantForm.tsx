@@ -1,6 +1,5 @@
 import {
   applyChanges,
-  ceilingPlace,
   formatLength,
   isSwitchDevice,
   neighborHeight,
@@ -10,6 +9,7 @@ import {
   voltsOf,
   type Want,
   msg,
+  middleOfCeiling,
 } from '@elwand/core';
 import { Button } from 'antd';
 import { lazy, Suspense } from 'react';
@@ -30,9 +30,8 @@ const FixtureFields = lazy(() => import('./FixtureFields.tsx').then((m) => ({ de
 function OnCeiling({ want, put }: { readonly want: Want; readonly put: (want: Want) => void }) {
   const say = useSay();
   const { bundle, evaluation } = useWork();
-  const room = evaluation.plan.roomOf(want.at);
-  if (want.at.on !== 'ceiling' || !room) return null;
-  const place = ceilingPlace(room, want.kind === 'fan');
+  const place = middleOfCeiling({ ...bundle, ...evaluation }, want);
+  if (want.at.on !== 'ceiling' || !place) return null;
   const here = Math.hypot(place.at.xMm - want.at.xMm, place.at.yMm - want.at.yMm) < 1;
   const L = (mm: number) => formatLength(Math.abs(mm), bundle.house.units, 'inches');
   return (
