@@ -11,9 +11,10 @@ export interface Found {
 export interface Tree {
   readonly from: number;
   readonly cost: Float64Array;
-  /** The node and the edge by which each node was reached; -1 where none was. */
+  /** The node by which each node was reached; -1 where none was. */
   readonly before: Int32Array;
-  readonly by: readonly (Edge | undefined)[];
+  /** The edge by which each node was reached, or the hall that was passed: what a run in it takes is worked out when it is asked for. */
+  readonly by: readonly (Edge | Hall | undefined)[];
 }
 
 /**
@@ -24,26 +25,26 @@ export interface Tree {
 export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreAMeter = 0): Tree {
   const cost = new Float64Array(graph.nodes.length).fill(Number.POSITIVE_INFINITY);
   const before = new Int32Array(graph.nodes.length).fill(-1);
-  const by = new Array<Edge | undefined>(graph.nodes.length);
+  const by = new Array<Edge | Hall | undefined>(graph.nodes.length);
   const queue = new FlatQueue<number>();
   const perMm = moreAMeter / 1000;
   cost[from] = 0;
   queue.push(from, 0);
-  const relax = (node: number, reached: number, edge: Edge): void => {
-    const next = reached + edge.cost + edge.cableMm * perMm;
-    if (next >= (cost[edge.to] ?? 0) || (edge.bit & without) !== 0) return;
-    cost[edge.to] = next;
-    before[edge.to] = node;
-    by[edge.to] = edge;
-    queue.push(edge.to, next);
+  const reach = (node: number, to: number, next: number, how: Edge | Hall): void => {
+    if (next >= (cost[to] ?? 0)) return;
+    cost[to] = next;
+    before[to] = node;
+    by[to] = how;
+    queue.push(to, next);
   };
   const across = new Float64Array(Math.max(0, ...graph.halls.map((h) => h.portals.length)));
   const through = (hall: Hall, node: number, reached: number): void => {
     hall.costs(node, perMm, across);
-    hall.portals.forEach((to, j) => {
-      if (to !== node && reached + (across[j] ?? 0) < (cost[to] ?? 0))
-        relax(node, reached, hall.run(node, to));
-    });
+    const { portals } = hall;
+    for (let j = 0; j < portals.length; j++) {
+      const to = portals[j] ?? node;
+      if (to !== node) reach(node, to, reached + (across[j] ?? 0), hall);
+    }
   };
   while (queue.length > 0) {
     const reached = queue.peekValue() ?? 0;
@@ -51,11 +52,11 @@ export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreA
     if (reached > (cost[node] ?? 0)) continue;
     // A box on the way is a place to splice, not to pass: a way may end there but not go through it.
     if (node !== from && graph.nodes[node]?.terminal !== null) continue;
-    for (const edge of graph.edges[node] ?? []) relax(node, reached, edge);
+    for (const edge of graph.edges[node] ?? [])
+      if ((edge.bit & without) === 0) reach(node, edge.to, reached + edge.cost + edge.cableMm * perMm, edge);
     const hall = graph.hallOf.get(node);
-    if (!hall) continue;
-    const cameThrough = by[node]?.bit === hall.bit && graph.hallOf.get(before[node] ?? -1) === hall;
-    if (!hall.direct || !cameThrough) through(hall, node, reached);
+    if (hall && (hall.bit & without) === 0 && !(hall.direct && by[node] === hall))
+      through(hall, node, reached);
   }
   return { from, cost, before, by };
 }
@@ -85,10 +86,10 @@ export function wayTo(tree: Tree, to: number): Found | undefined {
   const nodes = [to];
   const edges: Edge[] = [];
   for (let at = to; at !== tree.from;) {
-    const edge = tree.by[at];
+    const how = tree.by[at];
     const from = tree.before[at];
-    if (!edge || from === undefined || from < 0) return undefined;
-    edges.push(edge);
+    if (!how || from === undefined || from < 0) return undefined;
+    edges.push('portals' in how ? how.run(from, at) : how);
     nodes.push(from);
     at = from;
   }
