@@ -96,6 +96,8 @@ export const Framing = z.object({
   spacingMm: Spacing('studs'),
   /** Centre of the first regular stud from the left corner; null when it must come from the hits. */
   firstStudMm: Mm.nullable(),
+  /** Masonry: solid, or block with hollow cores; left out, nobody has looked and it is taken for solid. Furred out, it is a wood frame as deep as the furring. */
+  masonry: z.enum(['solid', 'hollow']).optional(),
 });
 export type Framing = z.infer<typeof Framing>;
 
@@ -183,6 +185,14 @@ const SpaceAbove = z.object({
   /** No ceiling under the joists: they are seen and worked on from the room; left out, there is one. */
   open: z.literal(true).optional(),
   obstacles: z.array(JoistObstacle).max(40).optional(),
+  /** The roof over an attic: rise in 12 of run; a hip comes down on all sides; a raised heel leaves room over the outside plates. */
+  roof: z
+    .object({
+      pitch: z.number().min(0).max(36).optional(),
+      shape: z.enum(['gable', 'hip']).optional(),
+      heel: z.enum(['raised', 'low']).optional(),
+    })
+    .optional(),
   /** Where the attic is entered, from the room's place in the plan; left out, elsewhere. */
   hatch: z.object({ xMm: Plan, yMm: Plan }).optional(),
 });

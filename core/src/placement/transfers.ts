@@ -16,6 +16,7 @@ export interface HoleTransfer {
 
 const SIDE: Partial<Record<Move['op'], 'above' | 'below'>> = {
   'drill-plate-above': 'above',
+  'drill-eave-above': 'above',
   'drill-plate-below': 'below',
 };
 

@@ -45,11 +45,21 @@ describe('which methods are tried', () => {
 });
 
 describe('walls that a method leaves closed', () => {
-  it('masonry for plastic cable, none for tubing; every wall of a wet room for dry cable', () => {
+  it('solid masonry for all, block for what may not be in it, every finished wall for tubing; every wall of a wet room for dry cable', () => {
     const house = masonry(smallHouse(), [0, 2]);
     const plan = planOfHouse(house);
     expect([...closedWalls(house, plan, 'NM-B')]).toEqual(['room-w1', 'room-w3']);
-    expect(closedWalls(house, plan, 'EMT').size).toBe(0);
+    expect([...closedWalls(house, plan, 'MC')]).toEqual(['room-w1', 'room-w3']);
+    expect(closedWalls(house, plan, 'EMT').size).toBe(4);
+    const block = {
+      ...house,
+      rooms: house.rooms.map((r) => ({
+        ...r,
+        walls: r.walls.map((w) => ({ ...w, framing: { ...w.framing, masonry: 'hollow' as const } })),
+      })),
+    };
+    // NEC 334.10(A): fished in air voids of block, where it is dry.
+    expect(closedWalls(block, planOfHouse(block), 'NM-B').size).toBe(0);
     const wet = {
       ...smallHouse(),
       rooms: smallHouse().rooms.map((r) => ({ ...r, moisture: 'wet' as const })),

@@ -20,21 +20,30 @@ export function methodsToTry(house: House, job: Job): readonly [CableType, ...Ca
   const allowed = methodsFor([], house.bannedMethods).filter((m) => m !== 'FMC' && m !== 'LFMC');
   // In a house where cable is forbidden nothing else is left than what stays allowed.
   const [first = 'NM-B' as const, ...others] = allowed;
-  return [first, ...others.slice(0, 3)];
+  return [first, ...others];
 }
 
 function placeIn(plan: PlanOfHouse, wallId: WallId): RunPlace {
   const line = plan.lines.get(wallId);
-  if (line?.wall.framing.kind === 'masonry') return 'masonry';
+  // Air voids of block are no masonry for a cable that is fished in them: NEC 334.10(A).
+  if (line?.wall.framing.kind === 'masonry' && line.wall.framing.masonry !== 'hollow') return 'masonry';
   return line ? moistureOf(line.room) : 'dry';
 }
 
-/** Walls that a method may not run inside; the search leaves them closed. */
+/** Tubing and pipe: nobody fishes them through a wall that has its boards on. */
+const STIFF: ReadonlySet<CableType> = new Set(['EMT', 'PVC']);
+
+/** Walls that a method may not run inside, or can't be brought into: nothing is fished in solid masonry. The search leaves them closed. */
 export function closedWalls(house: House, plan: PlanOfHouse, method: CableType): Set<WallId> {
   const closed = new Set<WallId>();
   for (const room of house.rooms)
     for (const wall of room.walls)
-      if (METHODS[method].may[placeIn(plan, wall.id)] === 'no') closed.add(wall.id);
+      if (
+        METHODS[method].may[placeIn(plan, wall.id)] === 'no' ||
+        STIFF.has(method) ||
+        (wall.framing.kind === 'masonry' && wall.framing.masonry !== 'hollow')
+      )
+        closed.add(wall.id);
   return closed;
 }
 

@@ -65,7 +65,7 @@ const SIMPLE: readonly (readonly [RouteKind, readonly OperationKind[]])[] = [
   ['over the attic', ['run-attic']],
   ['under the floor', ['run-below']],
   ['opening the ceiling', ['slot-ceiling', 'open-ceiling-edge']],
-  ['opening the wall', ['slot-wall', 'turn-corner']],
+  ['opening the wall', ['slot-wall', 'turn-corner', 'turn-outside']],
 ];
 
 /** The kind of a way by the work that it takes; several kinds at once are mixed. */

@@ -400,6 +400,65 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
         : null,
   ],
   [
+    'a drill stands upright under a low roof',
+    ['no room'],
+    (p) =>
+      uses(p, 'drill-plate-above')
+        ? rooms(p, (r) => ({
+            ...r,
+            above: { ...r.above, roof: { pitch: 3, shape: 'hip' as const } },
+            walls: r.walls.map((w) => ({ ...w, exterior: true })),
+          }))
+        : null,
+  ],
+  [
+    'an arm reaches over a roof that is too flat',
+    ['no room'],
+    (p) =>
+      uses(p, 'drill-eave-above')
+        ? rooms(p, (r) => ({ ...r, above: { ...r.above, roof: { pitch: 2, shape: 'hip' as const } } }))
+        : null,
+  ],
+  [
+    'a stud is bored through a box opening in a wall with no depth to bend the bit',
+    ['no room'],
+    (p) =>
+      uses(p, 'drill-stud')
+        ? rooms(p, (r) => ({
+            ...r,
+            walls: r.walls.map((w) => ({ ...w, framing: { ...w.framing, depthMm: inches(1.5) } })),
+          }))
+        : null,
+  ],
+  [
+    'a wall is opened behind tile',
+    ['fixed'],
+    (p) =>
+      uses(p, 'slot-wall')
+        ? rooms(p, (r) => ({
+            ...r,
+            walls: r.walls.map((w) => ({
+              ...w,
+              layers: [{ id: ItemId.parse('tile'), name: 'tile', thicknessMm: 9, planned: false }],
+            })),
+          }))
+        : null,
+  ],
+  [
+    'a cable is fished in solid masonry',
+    ['in masonry'],
+    (p) =>
+      uses(p, 'fish')
+        ? rooms(p, (r) => ({
+            ...r,
+            walls: r.walls.map((w) => ({
+              ...w,
+              framing: { ...w.framing, kind: 'masonry' as const, masonry: 'solid' as const },
+            })),
+          }))
+        : null,
+  ],
+  [
     'trusses are bored',
     ['bored'],
     (p) =>

@@ -252,6 +252,80 @@ const openBelow = (room: Room): boolean =>
       room.below.canEnter &&
       (room.below.clearMm ?? LEAST_CRAWL_MM) >= LEAST_CRAWL_MM;
 
+/** Plates that are bored from an attic, or up into one. */
+const UNDER_ROOF: ReadonlySet<string> = new Set([
+  'drill-plate-above',
+  'drill-eave-above',
+  'drill-eave-below',
+]);
+/** A drill that stands upright on a plate, mm; an arm with a drill in it, from where a body still gets to: common practice. */
+const UPRIGHT_MM = inches(10);
+const BODY_MM = inches(16);
+const ARM_MM = inches(30);
+
+/** Does the roof over an outside wall leave room for the drill? Inside walls have all of the attic over them. */
+function roomUnderRoof(g: Ground, h: HoleOfRun, op: string): boolean {
+  const line = g.plan.lines.get(h.wallId);
+  if (!line || op === 'drill-eave-below' || !line.wall.exterior) return true;
+  const { roof, joists: run, members } = line.room.above;
+  if (roof?.heel === 'raised') return true;
+  const rise = (roof?.pitch ?? 4) / 12;
+  const low = members === 'truss' ? inches(3.75) : inches(5.5) * Math.hypot(1, rise) - inches(3.5) * rise;
+  const eave = roof?.shape === 'hip' || (Math.abs(line.along.xMm) > 0.5 ? run === 'y' : run === 'x');
+  const { lengthMm, framing } = line.wall;
+  const away = eave ? inches(1.75) : Math.max(0, Math.min(h.xMm, lengthMm - h.xMm)) + framing.depthMm;
+  const clear = low + rise * away;
+  if (op === 'drill-plate-above') return clear >= UPRIGHT_MM - SAME_MM;
+  return rise > 0 && (BODY_MM - low) / rise - away <= ARM_MM + SAME_MM;
+}
+
+/** A stud bored through the hole of a box: with a bit that bends, which sheet steel and a shallow wall do not allow. */
+function throughTheBox(g: Ground, move: MoveOfRun): void {
+  if (move.op !== 'drill-stud') return;
+  for (const h of move.holes) {
+    const framing = g.wall(h.wallId)?.framing;
+    if (framing && (framing.kind !== 'wood' || framing.depthMm < inches(2.5)))
+      g.says('no room', [h.wallId], msg('proof.no-room-to-bend', { wall: named(g, h.wallId) }));
+  }
+}
+
+/** What is opened of a wall is drywall or plaster: nothing fixed hangs on it, and no tile or panel is on it. */
+function openedThere(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  if (move.op !== 'slot-wall' && move.op !== 'turn-corner' && move.op !== 'turn-outside') return;
+  for (const p of [a, b]) {
+    const wall = g.wall(p.wallId);
+    if (!wall) continue;
+    const over = (o: { leftMm: number; rightMm: number; bottomMm: number; topMm: number }) =>
+      p.xMm > o.leftMm + SAME_MM &&
+      p.xMm < o.rightMm - SAME_MM &&
+      p.heightMm > o.bottomMm + SAME_MM &&
+      p.heightMm < o.topMm - SAME_MM;
+    const fixed = wall.furniture.some((f) => f.kind !== 'furniture' && !f.planned && !f.comesDown && over(f));
+    const clad = (wall.layers ?? []).some((l) => !l.planned && (!l.area || over(l.area)));
+    if (fixed || clad) g.says('fixed', [p.wallId], msg('proof.fixed', { wall: named(g, p.wallId) }));
+  }
+}
+
+/** Nothing is fished in solid masonry, and no stud stands in it. */
+function inMasonry(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  if (!IN_WALL.has(move.op)) return;
+  for (const p of [a, b]) {
+    const framing = g.wall(p.wallId)?.framing;
+    if (p.in !== 'wall' || framing?.kind !== 'masonry') continue;
+    if (framing.masonry !== 'hollow' || move.op !== 'fish')
+      g.says('in masonry', [p.wallId], msg('proof.in-masonry', { wall: named(g, p.wallId) }));
+  }
+}
+const IN_WALL: ReadonlySet<string> = new Set([
+  'fish',
+  'drill-stud',
+  'slot-wall',
+  'turn-corner',
+  'turn-outside',
+  'cross-blocking',
+  'same-bay',
+]);
+
 /** A hole through the plates: into the clear of a bay, under no header, and from a place that can be reached. */
 function plates(g: Ground, move: MoveOfRun): void {
   for (const h of [...move.holes, ...move.again]) {
@@ -272,7 +346,9 @@ function plates(g: Ground, move: MoveOfRun): void {
     );
     if (shut) g.says('over an opening', [h.wallId], msg('proof.over-opening', { wall: where }));
     if (!h.fireSeal) g.says('no seal', [h.wallId], msg('proof.no-seal', { wall: where }));
-    if (move.op === 'drill-plate-above' && !openAbove(room))
+    if (UNDER_ROOF.has(move.op) && openAbove(room) && !roomUnderRoof(g, h, move.op))
+      g.says('no room', [h.wallId], msg('proof.roof-too-low', { wall: where }));
+    if (UNDER_ROOF.has(move.op) && !openAbove(room))
       g.says('no way in', [room.id], msg('proof.no-way-above', { wall: where }));
     if (move.op === 'drill-plate-open' && room.above.open !== true)
       g.says('no way in', [room.id], msg('proof.no-way-open', { wall: where }));
@@ -433,6 +509,7 @@ function sweep(g: Ground, move: MoveOfRun): void {
   for (const h of move.holes) sizes(g, h);
   boxesInTheBit(g, move);
   plates(g, move);
+  throughTheBox(g, move);
   overOrUnder(g, move);
   joists(g, move);
   alongJoistBay(g, move);
@@ -443,8 +520,10 @@ function sweep(g: Ground, move: MoveOfRun): void {
     crossings(g, move, from, to);
     inTheWay(g, move, from, to);
   }
+  openedThere(g, move, from, to);
+  inMasonry(g, move, from, to);
   if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, from, to);
-  if (op === 'turn-corner') corner(g, move, from, to);
+  if (op === 'turn-corner' || op === 'turn-outside') corner(g, move, from, to);
   if (op === 'through-siding' || op === 'through-masonry') outward(g, move, from);
 }
 

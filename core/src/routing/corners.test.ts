@@ -1,8 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { WallId, type Position, type Wall } from '../document/index.ts';
-import { wallAt } from '../testing/build.ts';
-import { ops, way, withWalls } from '../testing/ways.ts';
+import { makeWall, WallId, type House, type Position, type Wall } from '../document/index.ts';
+import { proofsOf } from '../evaluation/evaluate.ts';
+import { bundle, outlet, wallAt, wanted } from '../testing/build.ts';
+import { heard, said } from '../testing/said.ts';
+import { closed, ops, way, withRoom, withWalls } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';
 
 const masonry = withWalls((w) => ({ framing: { ...w.framing, kind: 'masonry' } }));
@@ -53,4 +55,56 @@ describe('conduit outside', () => {
     const inner = house((w) => (w.id === 'room-w2' ? { exterior: false } : {}));
     expect(length(inner)).toBeCloseTo(120 + 120 + 124 + 2 * 11 + 24, 6);
   });
+});
+
+/** A room of 12 x 10 ft with a corner of so much missing: the third wall ends at a corner that stands out into it. */
+function notched(acrossInches: number, downInches: number, framing: Partial<Wall['framing']> = {}): House {
+  const lengths = [144, downInches, acrossInches, 120 - downInches, 144 - acrossInches, 120];
+  return withRoom((r) =>
+    closed({
+      ...r,
+      walls: lengths.map((length, i) => ({
+        ...makeWall(`room-w${i + 1}`, `Wall ${i + 1}`, inches(length), { turn: i === 2 ? 'left' : 'right' }),
+        framing: { ...r.walls[0]!.framing, firstStudMm: null, ...framing },
+      })),
+    }),
+  );
+}
+
+describe('a corner that stands out into the room', () => {
+  const at = (wall: number, x: number) => wallAt(x, 15, `room-w${wall}`);
+  it('is opened on both sides and bored through, not driven round the whole room', () => {
+    // From 8 in before the corner to 8 in past it: 16 in of cable and 12 in at each end.
+    const r = way(notched(48, 60), at(3, 40), at(4, 8))!;
+    expect(ops(r)).toContain('turn-outside');
+    expect(r.cableMm).toBeCloseTo(inches(16 + 24), 6);
+    const turn = r.moves.find((m) => m.op === 'turn-outside')!;
+    expect(turn.holes.map((h) => h.wallId)).toEqual(['room-w3', 'room-w4']);
+    // 6 in of board on each side of 3 in of corner studs, 4 in high.
+    expect(turn.openedMm2 / inches(1) ** 2).toBeCloseTo((12 + 3) * 4, 6);
+    expect(said(turn.says)).toContain('outside corner');
+  });
+  it('of masonry it is not', () => {
+    const house = notched(48, 60, { kind: 'masonry' });
+    expect(ops(way(house, at(3, 40), at(4, 8)))).not.toContain('turn-outside');
+  });
+  it('whatever its size, the plan replays', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 30, max: 90 }),
+        fc.integer({ min: 30, max: 80 }),
+        fc.double({ min: 0.3, max: 0.9, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.7, noNaN: true }),
+        (across, down, a, b) => {
+          const house = notched(across, down);
+          const points = [
+            outlet('r1', 0, { at: at(3, a * across) }),
+            ...house.points.slice(1).map((p) => ({ ...p, at: at(1, 20) })),
+          ];
+          const asked = bundle({ ...house, points }, [wanted(0, { at: at(4, b * (120 - down)) })]);
+          for (const faults of proofsOf(asked).values()) expect(heard(faults.map((f) => f.says))).toEqual([]);
+        },
+      ),
+      { numRuns: 40 },
+    ));
 });

@@ -1,9 +1,26 @@
-import type { Obstacle, Room, WallId } from '../document/index.ts';
-import { bayAt, spotOn, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
+import type { Obstacle, Room, Wall, WallId } from '../document/index.ts';
+import {
+  bayAt,
+  canOpen,
+  plateReach,
+  spotOn,
+  type Bay,
+  type BoxSolid,
+  type PlateReach,
+  type WallFrame,
+} from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { BayPlace, GraphBuilder } from './builder.ts';
 import { onWall, type WallPlace } from './places.ts';
-import { ARM_REACH_MM, BOTTOM_PLATE_MM, SLOT_HEIGHT_MM, TOP_PLATES_MM } from './operations.ts';
+import {
+  ARM_REACH_MM,
+  BEND_DEPTH_MM,
+  BEND_MM,
+  BOTTOM_PLATE_MM,
+  SLOT_HEIGHT_MM,
+  TOP_PLATES_MM,
+  type OperationKind,
+} from './operations.ts';
 
 /** Boxes nearly at one height are crossed at one level. */
 const SAME_HEIGHT_MM = 40;
@@ -11,6 +28,9 @@ const SAME_HEIGHT_MM = 40;
 const CROSSING_MM = inches(6.5);
 /** Bays on each side of a box whose plates are worth a hole: further off the way to them costs more than another box. */
 const NEAR_BAYS = 1;
+/** What is cut out of a wall to bore one block or the plates of a bay, mm. */
+const PATCH_SIDE_MM = inches(6);
+export const PATCH_MM2 = PATCH_SIDE_MM ** 2;
 /** A cable and its bit need this much clear width, mm. */
 const PASS_MM = inches(1.5);
 /** Under this clear height nobody works in a crawl space; under the other it takes more than twice the time. Common practice. */
@@ -77,6 +97,23 @@ export function addChases(builder: GraphBuilder): void {
   }
 }
 
+/** The patch of wall that is opened under the plates of a bay. */
+const underPlates = (xMm: number, topMm: number) => ({
+  leftMm: xMm - PATCH_SIDE_MM / 2,
+  rightMm: xMm + PATCH_SIDE_MM / 2,
+  bottomMm: topMm - 2 * PATCH_SIDE_MM,
+  topMm: topMm - PATCH_SIDE_MM,
+});
+/** Cutting such a patch out, minutes: common practice. */
+const OPEN_MINUTES = 15;
+
+/** How a top plate is bored, by what room the roof leaves over it. */
+const OVER_PLATE = {
+  open: 'drill-plate-above',
+  slant: 'drill-eave-above',
+  none: 'drill-eave-below',
+} as const satisfies Record<PlateReach, OperationKind>;
+
 /** Plates of the bays that hold a box, and of those beside them where something stands in the way. */
 export function addPlates(builder: GraphBuilder): void {
   const { input } = builder;
@@ -98,16 +135,23 @@ export function addPlates(builder: GraphBuilder): void {
   }
   for (const { frame, bay } of wanted.values()) {
     const line = input.plan.lines.get(frame.wall.id);
-    if (!line || input.closed?.has(frame.wall.id)) continue;
+    // Block ends in a course that is filled.
+    if (!line || input.closed?.has(frame.wall.id) || frame.wall.framing.kind === 'masonry') continue;
     const { room } = line;
     // Aim for the middle of the bay, as a person drilling blind does.
     const x = (bay.leftMm + bay.rightMm) / 2;
     const spot = spotOn(line, x);
     const place = builder.bayPlace(frame, bay);
-    if (bay.throughTop && openAbove(room)) {
+    const over = bay.throughTop && openAbove(room) ? OVER_PLATE[plateReach(line, x)] : undefined;
+    // From below a flexible bit goes up through the hole of a box in the same bay, else the wall is opened under the plates.
+    const shut = over === 'drill-eave-below' && !builder.opensInto(place);
+    if (over && (!shut || canOpen(frame.wall, underPlates(x, bay.topMm)))) {
       const up = builder.add({ in: 'above', spot, roomId: room.id });
       builder.above.push(up);
-      builder.link(builder.inBay(place, x, bay.topMm), up, 'drill-plate-above', TOP_PLATES_MM);
+      builder.link(builder.inBay(place, x, bay.topMm), up, over, TOP_PLATES_MM, {
+        openedMm2: shut ? PATCH_MM2 : 0,
+        minutes: shut ? OPEN_MINUTES + plasterMinutes(frame.wall, PATCH_SIDE_MM) : 0,
+      });
     }
     if (bay.throughBottom && openBelow(room)) {
       const down = builder.add({ in: 'below', spot, roomId: room.id });
@@ -215,6 +259,17 @@ const inTheBit = (
       s.toMm > wall.framing.depthMm / 2 - HALF_HOLE_MM,
   );
 
+/** A strip at a height, as it is opened. */
+const stripAt = (heightMm: number) => ({
+  bottomMm: heightMm - SLOT_HEIGHT_MM / 2,
+  topMm: heightMm + SLOT_HEIGHT_MM / 2,
+});
+
+/** Plaster takes this much longer to open than drywall, minutes for each mm of strip: common practice, 12 minutes a foot against 4. */
+const PLASTER_MORE = 8 / inches(12);
+const plasterMinutes = ({ finish }: Wall, lengthMm: number): number =>
+  finish === 'plaster' ? PLASTER_MORE * lengthMm : 0;
+
 interface Crossing {
   readonly a: Bay;
   readonly b: Bay;
@@ -254,10 +309,23 @@ function stripHeight(
     ).at;
 }
 
+/** Does a flexible bit reach the wood between two bays from a hole in one of them: not too near to bend, not too far to guide? */
+const bends = ({ a, b }: Crossing, { xMm }: WallPlace): boolean => {
+  const off =
+    xMm >= a.leftMm && xMm <= a.rightMm
+      ? a.rightMm - xMm
+      : xMm >= b.leftMm && xMm <= b.rightMm
+        ? xMm - b.leftMm
+        : 0;
+  return off >= BEND_MM && off <= ARM_REACH_MM;
+};
+
 /** Stud crossings along a wall: by hand through the open hole of a box, else by opening the wall. */
 export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: readonly number[]): void {
   if (frame.wall.framing.kind === 'masonry') return;
   const open = builder.openHoles(frame.wall.id);
+  const { kind, depthMm } = frame.wall.framing;
+  const byHand = kind === 'wood' && depthMm >= BEND_DEPTH_MM;
   const solids = builder.solids(frame.wall.id);
   const crossings = crossingsOf(frame);
   for (const h of heights) {
@@ -265,12 +333,9 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
     for (const crossing of crossings) {
       const { a, b } = crossing;
       const wood = b.leftMm - a.rightMm;
-      const hand = open.some(
-        (t) =>
-          Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM &&
-          (Math.abs(t.xMm - a.rightMm) <= ARM_REACH_MM || Math.abs(t.xMm - b.leftMm) <= ARM_REACH_MM),
-      );
-      const cross = (op: 'drill-stud' | 'slot-wall', at: number, openedMm2: number) => {
+      const hand =
+        byHand && open.some((t) => Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM && bends(crossing, t));
+      const cross = (op: 'drill-stud' | 'slot-wall', at: number, openedMm2: number, minutes = 0) => {
         if (!reaches(crossing, at) || inTheBit(frame, solids, a.rightMm, b.leftMm, at).length > 0) return;
         const met = atDrill(frame, a.rightMm, b.leftMm, at);
         // A hole can go above or below a cable; nothing else moves aside.
@@ -280,17 +345,21 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
           builder.inBay(builder.bayPlace(frame, b), b.leftMm, at),
           op,
           wood,
-          { openedMm2, crowded: met.length > 0 ? CABLE_RISK : 0 },
+          { openedMm2, minutes, crowded: met.length > 0 ? CABLE_RISK : 0 },
         );
       };
       if (hand) cross('drill-stud', h, 0);
       // From the middle of one bay to the middle of the next: the board that comes off for one stud.
-      const length = (a.rightMm - a.leftMm) / 2 + wood + (b.rightMm - b.leftMm) / 2;
-      cross('slot-wall', strip, length * SLOT_HEIGHT_MM);
+      const [left, right] = [(a.leftMm + a.rightMm) / 2, (b.leftMm + b.rightMm) / 2];
+      const area = { leftMm: left, rightMm: right, ...stripAt(strip) };
+      if (canOpen(frame.wall, area))
+        cross('slot-wall', strip, (right - left) * SLOT_HEIGHT_MM, plasterMinutes(frame.wall, right - left));
     }
   }
 }
 
+/** What is opened on each side of a corner, mm: common practice. */
+const CORNER_OPEN_MM = inches(6);
 /** How far above or below a level a corner may be bored where a box is in the way, mm. */
 const CORNER_ASIDE_MM = [0, inches(5), -inches(5)] as const;
 
@@ -302,11 +371,16 @@ export function addCorners(builder: GraphBuilder, room: Room, heights: readonly 
     const b = next && input.frames.get(next.id);
     const last = a?.bays.at(-1);
     const first = b?.bays[0];
-    if (!a || !b || !last || !first || wall.id === next.id || wall.turn !== 'right') return;
+    if (!a || !b || !last || !first || wall.id === next.id) return;
+    // A corner that stands out into the room has its bead to be put back as well.
+    const op = wall.turn === 'right' ? 'turn-corner' : 'turn-outside';
     if (input.closed?.has(wall.id) || input.closed?.has(next.id)) return;
+    if ([wall, next].some((w) => w.framing.kind === 'masonry')) return;
     // A door right in the corner leaves no bay to turn from.
     if (a.wall.lengthMm - last.rightMm > CROSSING_MM || first.leftMm > CROSSING_MM) return;
     const clearAt = (h: number) =>
+      canOpen(wall, { leftMm: wall.lengthMm - CORNER_OPEN_MM, rightMm: wall.lengthMm, ...stripAt(h) }) &&
+      canOpen(next, { leftMm: 0, rightMm: CORNER_OPEN_MM, ...stripAt(h) }) &&
       h >= Math.max(last.bottomMm, first.bottomMm) &&
       h <= Math.min(last.topMm, first.topMm) &&
       inTheBit(a, builder.solids(wall.id), last.rightMm, wall.lengthMm, h).length === 0 &&
@@ -317,7 +391,10 @@ export function addCorners(builder: GraphBuilder, room: Room, heights: readonly 
       const from = builder.inBay(builder.bayPlace(a, last), last.rightMm, h);
       const to = builder.inBay(builder.bayPlace(b, first), first.leftMm, h);
       const wood = a.wall.lengthMm - last.rightMm + first.leftMm;
-      builder.link(from, to, 'turn-corner', wood, { openedMm2: (inches(12) + wood) * SLOT_HEIGHT_MM });
+      builder.link(from, to, op, wood, {
+        openedMm2: (2 * CORNER_OPEN_MM + wood) * SLOT_HEIGHT_MM,
+        minutes: plasterMinutes(wall, CORNER_OPEN_MM) + plasterMinutes(next, CORNER_OPEN_MM),
+      });
     }
   });
 }
@@ -330,7 +407,7 @@ export function addBackToBack(builder: GraphBuilder): void {
     const behind = input.plan.behind(node.place.wallId, node.place.xMm);
     const frame = behind && input.frames.get(behind.line.wall.id);
     const bay = frame && bayAt(frame, behind.xMm, node.place.heightMm);
-    if (!frame || !bay) continue;
+    if (!frame || !bay || frame.wall.framing.kind === 'masonry') continue;
     const far = builder.inBay(builder.bayPlace(frame, bay), behind.xMm, node.place.heightMm);
     builder.link(node.id, far, 'same-bay', frame.wall.framing.depthMm);
   }
@@ -373,8 +450,6 @@ export function metBetween(
 }
 
 const NONE: ReadonlySet<WallId> = new Set();
-/** What is cut out of a wall to bore one block or the plates of a bay, mm2. */
-export const PATCH_MM2 = inches(6) ** 2;
 
 /** All portals of a bay are joined by the cable between them, and by what stands in the way. */
 export function joinBays(builder: GraphBuilder): void {

@@ -98,6 +98,11 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
         heights,
       });
     }
+    case 'surface-run':
+      return say(
+        onWall(from) && onWall(to) ? 'routing.move.surface-run' : 'routing.move.surface-ceiling',
+        'routing.move.surface-run-why',
+      );
     case 'open-soffit':
       return say('routing.move.open-soffit', 'routing.move.open-soffit-why', {
         hatch: q.length(SOFFIT_HATCH_MM),

@@ -1,7 +1,9 @@
 import type { Room, Wall, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
+import { spotOn } from '../structure/index.ts';
 import type { GraphBuilder } from './builder.ts';
 import { levels } from './in-walls.ts';
+import { onWall } from './places.ts';
 
 /** A raceway passes over the head of a door or window at this distance, mm. */
 const OVER_HEAD_MM = inches(4);
@@ -27,6 +29,29 @@ function alongFace(
   return length;
 }
 
+/** Up a wall and across the ceiling, from the boxes of a wall to those overhead: straight up, unless an opening is over the box. */
+function upToCeiling(builder: GraphBuilder, room: Room, wallId: WallId, boxes: readonly number[]): void {
+  const line = builder.input.plan.lines.get(wallId);
+  if (!line) return;
+  const overhead = builder.nodes.flatMap(({ id, terminal, place }) =>
+    terminal !== null && !onWall(place) && place.in !== 'below' && place.roomId === room.id
+      ? [{ id, spot: place.spot }]
+      : [],
+  );
+  for (const box of overhead.length > 0 ? boxes : []) {
+    const { xMm, heightMm } = builder.wallPlace(box);
+    if (line.wall.openings.some((o) => xMm > o.leftMm && xMm < o.rightMm && o.topMm > heightMm)) continue;
+    const from = spotOn(line, xMm);
+    for (const { id, spot } of overhead)
+      builder.link(
+        box,
+        id,
+        'surface-run',
+        room.ceilingMm - heightMm + Math.abs(from.xMm - spot.xMm) + Math.abs(from.yMm - spot.yMm),
+      );
+  }
+}
+
 /** On the faces of the walls from box to box and round the corners of the room: for raceways, and the only way along masonry. */
 export function addSurface(builder: GraphBuilder, room: Room): void {
   const boxesOn = (wallId: WallId): number[] =>
@@ -34,6 +59,7 @@ export function addSurface(builder: GraphBuilder, room: Room): void {
       .filter((n) => n.terminal !== null && n.place.in === 'wall' && n.place.wallId === wallId)
       .map((n) => n.id);
   const boxes = new Map(room.walls.map((w) => [w.id, boxesOn(w.id)] as const));
+  for (const [wallId, own] of boxes) upToCeiling(builder, room, wallId, own);
   const heights = levels([...boxes.values()].flat().map((n) => builder.wallPlace(n).heightMm));
   const walls = room.walls.map((wall) => {
     const corner = (xMm: number): number[] =>

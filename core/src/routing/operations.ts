@@ -7,10 +7,13 @@ export type OperationKind =
   | 'fish'
   | 'drill-plate-above'
   | 'drill-plate-open'
+  | 'drill-eave-above'
+  | 'drill-eave-below'
   | 'drill-plate-below'
   | 'drill-stud'
   | 'slot-wall'
   | 'turn-corner'
+  | 'turn-outside'
   | 'run-attic'
   | 'run-below'
   | 'same-bay'
@@ -59,7 +62,7 @@ interface Facts {
   readonly tools?: readonly Tool[];
   readonly needs?: ToolKey;
 }
-const OPENING_TOOLS: readonly Tool[] = ['jab-saw', 'drill', 'bit-3-4', 'patching-tools'];
+const OPENING_TOOLS: readonly Tool[] = ['jab-saw', 'right-angle-drill', 'bit-3-4', 'patching-tools'];
 
 const TABLE: Readonly<Record<OperationKind, Facts>> = {
   fish: {
@@ -83,7 +86,26 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 1,
     holeMm: inches(1),
     risk: 0.1,
-    tools: ['drill', 'bit-1', 'ladder'],
+    tools: ['right-angle-drill', 'bit-1', 'ladder'],
+    needs: 'right-angle-drill',
+  },
+  'drill-eave-above': {
+    name: msg('routing.operation.drill-eave-above'),
+    minutes: 40,
+    holes: 1,
+    holeMm: inches(0.75),
+    risk: 0.3,
+    tools: ['flexible-bit', 'rods', 'head-lamp'],
+    needs: 'flexible-bit',
+  },
+  'drill-eave-below': {
+    name: msg('routing.operation.drill-eave-below'),
+    minutes: 45,
+    holes: 1,
+    holeMm: inches(0.75),
+    risk: 0.35,
+    tools: ['flexible-bit', 'bit-guide', 'rods', 'head-lamp'],
+    needs: 'flexible-bit',
   },
   'drill-plate-below': {
     name: msg('routing.operation.drill-plate-below'),
@@ -95,12 +117,12 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
   },
   'drill-stud': {
     name: msg('routing.operation.drill-stud'),
-    minutes: 10,
+    minutes: 12,
     holes: 1,
     holeMm: inches(0.75),
-    risk: 0.1,
-    tools: ['right-angle-drill', 'bit-3-4'],
-    needs: 'right-angle-drill',
+    risk: 0.3,
+    tools: ['flexible-bit', 'bit-guide'],
+    needs: 'flexible-bit',
   },
   'slot-wall': {
     name: msg('routing.operation.slot-wall'),
@@ -117,6 +139,14 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holeMm: inches(0.75),
     risk: 0.25,
     tools: OPENING_TOOLS,
+  },
+  'turn-outside': {
+    name: msg('routing.operation.turn-outside'),
+    minutes: 100,
+    holes: 2,
+    holeMm: inches(0.75),
+    risk: 0.3,
+    tools: [...OPENING_TOOLS, 'corner-bead'],
   },
   'run-attic': {
     name: msg('routing.operation.run-attic'),
@@ -274,18 +304,22 @@ export const maskOf = (kinds: readonly OperationKind[]): number =>
 export const OPENS: readonly OperationKind[] = [
   'slot-wall',
   'turn-corner',
+  'turn-outside',
   'slot-ceiling',
   'open-ceiling-edge',
   'open-soffit',
 ];
 /** Work above the ceiling, priced by how much the person wants to stay out of the attic. */
-const ATTIC: ReadonlySet<OperationKind> = new Set(['run-attic', 'drill-plate-above']);
+const ATTIC: ReadonlySet<OperationKind> = new Set(['run-attic', 'drill-plate-above', 'drill-eave-above']);
 export const isAttic = (op: OperationKind): boolean => ATTIC.has(op);
 
 /** Height of the strip that is cut out of the board to cross studs, mm. */
 export const SLOT_HEIGHT_MM = inches(4);
-/** A stud is drilled by hand only this near to an open box hole, mm. */
+/** A stud is drilled through an open box hole with a flexible bit only this far from it, mm; nearer than the other it does not bend. */
 export const ARM_REACH_MM = inches(20);
+export const BEND_MM = inches(3);
+/** A wall shallower than this has no room to bend a bit in, mm: common practice. */
+export const BEND_DEPTH_MM = inches(2.5);
 /** Two top plates, one bottom plate with its subfloor: wood that a cable passes, mm. */
 export const TOP_PLATES_MM = inches(3);
 export const BOTTOM_PLATE_MM = inches(2.25);

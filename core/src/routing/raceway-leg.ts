@@ -38,6 +38,8 @@ const ON_FACES: ReadonlySet<Move['op']> = new Set(['surface-run', 'conduit-outsi
 
 /** Right angles within one straight piece of work on a wall. */
 function turnsIn(move: Move): number {
+  // From a wall to the ceiling: where they meet, and once on the ceiling.
+  if (onWall(move.from) !== onWall(move.to)) return 2;
   if (!onWall(move.from) || !onWall(move.to)) return 0;
   const dx = Math.abs(move.from.xMm - move.to.xMm);
   const dy = Math.abs(move.from.heightMm - move.to.heightMm);

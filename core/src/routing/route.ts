@@ -29,6 +29,9 @@ const THROUGH: Partial<Record<OperationKind, Through>> = {
   'turn-corner': 'corner studs',
   'drill-plate-above': 'top plates',
   'drill-plate-open': 'top plates',
+  'drill-eave-above': 'top plates',
+  'drill-eave-below': 'top plates',
+  'turn-outside': 'corner studs',
   'drill-plate-below': 'bottom plate',
   'open-ceiling-edge': 'top plates',
   'between-floors': 'top plates',
@@ -81,7 +84,7 @@ function holesOfEdge(setting: RouteSetting, op: OperationKind, from: Place, to: 
     const [low, high] = from.heightMm > to.heightMm ? [from, to] : [to, from];
     return [hole(setting, op, 'top plates', low, low.xMm), hole(setting, op, 'bottom plate', high, high.xMm)];
   }
-  if (op === 'turn-corner' && both)
+  if ((op === 'turn-corner' || op === 'turn-outside') && both)
     return [hole(setting, op, through, from, from.xMm), hole(setting, op, through, to, to.xMm)];
   if (op === 'cross-blocking' && both)
     return blocksBetween(setting, from, to).map((heightMm) => ({
@@ -128,9 +131,15 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
 export function boredByHand(move: Move): readonly (readonly Hole[])[] {
   const holes = [...move.holes, ...(move.again ?? [])];
   if (move.op === 'drill-stud') return holes.map((h) => [h]);
-  const fromTheHole = move.op === 'cross-blocking' || move.op === 'between-floors';
-  return fromTheHole && move.openedMm2 === 0 ? [holes] : [];
+  return FROM_THE_HOLE.has(move.op) && move.openedMm2 === 0 && holes.length > 0 ? [holes] : [];
 }
+
+/** Work through the hole of a box where there is one in the bay, else through a patch of the wall. */
+const FROM_THE_HOLE: ReadonlySet<OperationKind> = new Set([
+  'cross-blocking',
+  'between-floors',
+  'drill-eave-below',
+]);
 
 /** Where staples go on a run of that length: within 12 in of a box end, then never further apart than the limit. */
 export function supportsAlong(lengthMm: number, everyMm: number, firstMm: number): number[] {

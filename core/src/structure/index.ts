@@ -15,5 +15,6 @@ export * from './placement.ts';
 export * from './outline.ts';
 export * from './ceiling.ts';
 export * from './joists.ts';
+export * from './eaves.ts';
 export * from './posterior.ts';
 export * from './transfer.ts';

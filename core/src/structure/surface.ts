@@ -48,6 +48,17 @@ export const outlineAt = (
 export const overlaps = (a: BoxOutline, b: BoxOutline): boolean =>
   a.leftMm < b.rightMm && a.rightMm > b.leftMm && a.bottomMm < b.topMm && a.topMm > b.bottomMm;
 
+/** What is fixed to a wall: it is not taken down to open what is behind it. */
+const FIXED: ReadonlySet<Furniture['kind']> = new Set(['cabinet', 'counter', 'sink', 'tub', 'hob', 'soffit']);
+
+/**
+ * May the wall be opened there? Drywall and plaster are; not behind what is fixed to it, nor under tile or a panel that is on it
+ * already (common practice: from another side, or another way).
+ */
+export const canOpen = (wall: Wall, area: BoxOutline): boolean =>
+  !wall.furniture.some((f) => FIXED.has(f.kind) && !f.planned && !f.comesDown && overlaps(f, area)) &&
+  !(wall.layers ?? []).some((l) => !l.planned && (!l.area || overlaps(l.area, area)));
+
 /** Furniture that a box can be asked for inside of. */
 export const holdsBoxes = ({ kind }: Pick<Furniture, 'kind'>): boolean =>
   kind === 'cabinet' || kind === 'counter' || kind === 'sink';

@@ -23,7 +23,7 @@ import {
   RoomId,
   WallId,
 } from '../document/index.ts';
-import { joistDraw, mirroredJoists, withJoists, type JoistDraw } from './random-joists.ts';
+import { buildingDraw, mirroredJoists, asBuilt, type BuildingDraw } from './random-building.ts';
 import { feet, inches } from '../units/index.ts';
 import { atBreaker, atPoint, nm, panel } from './build.ts';
 
@@ -105,8 +105,8 @@ interface Draw {
     readonly count: number;
     readonly off: readonly number[];
   };
-  /** What is known of the joists over and under its rooms. */
-  readonly joists: JoistDraw;
+  /** Joists, roof, and what is on the walls. */
+  readonly built: BuildingDraw;
   /** A room over this one, fed from it: where its outlet is, and whether the first wanted place is up there. */
   readonly upstairs: { readonly at: number; readonly wanted: boolean } | null;
   /** Boxes on the other face of the wall between the two rooms, on the same circuit. */
@@ -184,7 +184,7 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     count: fc.integer({ min: 0, max: 8 }),
     off: fc.array(fc.double({ min: -0.4, max: 0.4, noNaN: true }), { minLength: 8, maxLength: 8 }),
   }),
-  joists: joistDraw,
+  built: buildingDraw,
   upstairs: fc.option(
     fc.record({ at: fc.double({ min: 0.05, max: 0.95, noNaN: true }), wanted: fc.boolean() }),
     { freq: 3 },
@@ -507,7 +507,7 @@ function bundleOf(d: Draw): Bundle {
     },
     below: { kind: d.basement ? 'basement' : 'slab', canEnter: d.basement, joists: 'x' },
   });
-  const joisted = (r: Room) => withJoists(r, d.joists);
+  const built = (r: Room) => asBuilt(r, d.built);
   const next = makeRoom('next', 'Next room', 'hall', feet(6), inches(d.depthInches), {
     place: { xMm: inches(d.widthInches + 4.5), yMm: 0 },
     above: room.above,
@@ -526,7 +526,7 @@ function bundleOf(d: Draw): Bundle {
         })),
       },
       ...(d.upstairs === null ? [] : [over(d)]),
-    ].map(joisted),
+    ].map(built),
     panels: panel(d.amps),
     points,
     cables: cablesOf(d, points),
@@ -590,6 +590,18 @@ export function mirrored({ house, job }: Bundle): Bundle {
                 leftMm: w.lengthMm - o.rightMm,
                 rightMm: w.lengthMm - o.leftMm,
               })),
+              layers: (w.layers ?? []).map((l) =>
+                l.area
+                  ? {
+                      ...l,
+                      area: {
+                        ...l.area,
+                        leftMm: w.lengthMm - l.area.rightMm,
+                        rightMm: w.lengthMm - l.area.leftMm,
+                      },
+                    }
+                  : l,
+              ),
               furniture: w.furniture.map((f) => ({
                 ...f,
                 leftMm: w.lengthMm - f.rightMm,

@@ -117,6 +117,14 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
       }),
     );
   }
+  if (moves.some((m) => m.op === 'turn-outside'))
+    then({
+      key: 'bead',
+      title: msg('work.bead'),
+      kind: 'work',
+      minutes: 30,
+      detail: msg('work.bead-why'),
+    });
   if (moves.some((m) => m.op === 'open-ceiling-edge'))
     then({
       key: 'crown',

@@ -48,6 +48,7 @@ const cuts = (move: Move): boolean => move.holes.length > 0 || move.openedMm2 > 
 /** Work that is done through the hole of a box: the box is cut in first, or opened. */
 const THROUGH_BOX: ReadonlySet<Move['op']> = new Set([
   'drill-stud',
+  'drill-eave-below',
   'cross-blocking',
   'between-floors',
   'through-siding',

@@ -391,8 +391,8 @@ const CASES: Readonly<Record<string, Cases>> = {
     holds: () => plan(),
   },
   holes: {
-    against: () => asked([wanted(60)], amended('studHoleShare', 0.1)),
-    holds: () => asked([wanted(60)]),
+    against: () => asked([wanted(104)], amended('studHoleShare', 0.1)),
+    holds: () => asked([wanted(104)]),
   },
   boring: {
     // Where no drill fits between the studs it asks for another way; there is no wood that it forbids.

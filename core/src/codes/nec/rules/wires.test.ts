@@ -3,6 +3,7 @@ import {
   BreakerId,
   makeWant,
   PanelId,
+  PointId,
   type Bundle,
   type Cable,
   type House,
@@ -15,6 +16,7 @@ import {
   atPoint,
   bundle,
   ceilingAt,
+  knownBox,
   loadAt,
   nm,
   outlet,
@@ -281,7 +283,26 @@ describe('feeder of a sub-panel', () => {
 describe('plastic conduit in a hot attic', () => {
   const light = makeWant('w1', 'new 1', ceilingAt(110, 90), { kind: 'luminaire' });
   const attic = (atticCelsius: number | null, method: 'PVC' | 'EMT' = 'PVC') =>
-    of(bundle(smallHouse({ atticCelsius }), [light], { method }), 'wiring-method').map((f) => f.severity);
+    of(bundle(withBox(smallHouse({ atticCelsius })), [light], { method }), 'wiring-method').map(
+      (f) => f.severity,
+    );
+  // Pipe is not fished through a finished wall: it starts at a box in the attic.
+  const withBox = (house: House): House => ({
+    ...house,
+    points: [
+      ...house.points,
+      {
+        ...house.points[0]!,
+        id: PointId.parse('j1'),
+        label: 'J1',
+        kind: 'junction',
+        at: { on: 'attic', roomId: house.rooms[0]!.id, xMm: 1000, yMm: 1000 },
+        devices: [],
+        ...knownBox('sq-4-2-1/8'),
+      },
+    ],
+    cables: [...house.cables, nm('cj', atPoint('r2'), atPoint('j1'))],
+  });
   it('holds to 50 C, stops above, asks where nobody has said: NEC 352.12(D)', () => {
     expect(attic(50)).toEqual(['ok']);
     expect(attic(50.1)).toEqual(['stop']);
