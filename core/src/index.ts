@@ -98,6 +98,7 @@ export {
   JOB_VERSION,
   JobId,
   JoistMembers,
+  JoistObstacle,
   LoadFacts,
   LogEntry,
   makeCable,

@@ -94,6 +94,8 @@ export interface RunFact {
   readonly cableId: string;
   readonly label: Text;
   readonly places: readonly { readonly place: RunPlace; readonly where: Text }[];
+  /** Some of it is fished, or runs inside a finished wall or ceiling. */
+  readonly concealed: boolean;
   readonly attic: boolean;
   /** All bends of a raceway between its boxes, degrees; null where it is a cable. */
   readonly bendDegrees: number | null;

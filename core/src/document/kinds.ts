@@ -199,3 +199,5 @@ export function freeLabel(points: readonly Pick<Point, 'label'>[], kind: Point['
 /** Methods that may be seen on a wall: conductors in a pipe. */
 const RACEWAYS: ReadonlySet<CableType> = new Set(['EMT', 'PVC', 'LFNC', 'LFMC', 'FMC']);
 export const isRaceway = (method: CableType): boolean => RACEWAYS.has(method);
+/** Tubing and pipe that do not bend by hand: nobody fishes them through a wall that has its boards on. */
+export const isStiff = (method: CableType): boolean => method === 'EMT' || method === 'PVC';

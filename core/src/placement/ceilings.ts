@@ -157,7 +157,8 @@ export function ceilingFindings(setting: JobInHouse, want: Want, planned: readon
       key: `place-${fault.kind}:${want.id}`,
       severity: unsure ? 'watch' : 'fix',
       mark: unsure ? 'site' : 'want',
-      remedies,
+      // Another place has the same odds where nobody has found a joist.
+      remedies: unsure ? [] : remedies,
       ...words(want, fault),
     };
   });

@@ -7,6 +7,9 @@ import {
   type Job,
   type RoomUse,
   type WallId,
+  isStiff,
+  type Room,
+  type RoomId,
 } from '../document/index.ts';
 import { JOIST_DEPTH_MM, NAILER, racewayLeg, type Move, type Place } from '../routing/index.ts';
 import { moistureOf, type PlanOfHouse, type WallFrame } from '../structure/index.ts';
@@ -30,9 +33,6 @@ function placeIn(plan: PlanOfHouse, wallId: WallId): RunPlace {
   return line ? moistureOf(line.room) : 'dry';
 }
 
-/** Tubing and pipe: nobody fishes them through a wall that has its boards on. */
-const STIFF: ReadonlySet<CableType> = new Set(['EMT', 'PVC']);
-
 /** Walls that a method may not run inside, or can't be brought into: nothing is fished in solid masonry. The search leaves them closed. */
 export function closedWalls(house: House, plan: PlanOfHouse, method: CableType): Set<WallId> {
   const closed = new Set<WallId>();
@@ -40,7 +40,7 @@ export function closedWalls(house: House, plan: PlanOfHouse, method: CableType):
     for (const wall of room.walls)
       if (
         METHODS[method].may[placeIn(plan, wall.id)] === 'no' ||
-        STIFF.has(method) ||
+        isStiff(method) ||
         (wall.framing.kind === 'masonry' && wall.framing.masonry !== 'hollow')
       )
         closed.add(wall.id);
@@ -52,6 +52,24 @@ const wallOf = (place: Place): WallId | undefined => (place.in === 'wall' ? plac
 /** Rooms where things are moved, leaned and knocked about: what runs on a wall there is exposed to damage. Common practice. */
 const ROUGH: ReadonlySet<RoomUse> = new Set(['garage', 'workshop']);
 
+/** What a run on the walls of a room is exposed to: the air of the room, and what is done there. */
+function exposureIn(room: Room): RunPlace[] {
+  const moisture = moistureOf(room);
+  return [
+    'exposed',
+    ...(moisture === 'dry' ? [] : [moisture]),
+    ...(ROUGH.has(room.use) ? ['damage' as const] : []),
+  ];
+}
+
+/** Rooms on whose walls a method may not be seen; the search leaves their surfaces alone. */
+export const bareRooms = (house: House, method: CableType): Set<RoomId> =>
+  new Set(
+    house.rooms
+      .filter((r) => exposureIn(r).some((place) => METHODS[method].may[place] === 'no'))
+      .map((r) => r.id),
+  );
+
 /** On the face of a wall a run is exposed, in the air of its room, and to what is done there. */
 function onSurface(plan: PlanOfHouse, move: Move): RunFact['places'] {
   const where = msg('planning.run.on-wall');
@@ -59,11 +77,7 @@ function onSurface(plan: PlanOfHouse, move: Move): RunFact['places'] {
     const id = wallOf(p);
     return (id && plan.lines.get(id)?.room) ?? [];
   });
-  const places = rooms.flatMap((room): RunPlace[] => {
-    const moisture = moistureOf(room);
-    return [...(moisture === 'dry' ? [] : [moisture]), ...(ROUGH.has(room.use) ? ['damage' as const] : [])];
-  });
-  return (['exposed', ...new Set(places)] as const).map((place) => ({ place, where }));
+  return [...new Set<RunPlace>(['exposed', ...rooms.flatMap(exposureIn)])].map((place) => ({ place, where }));
 }
 
 function placesOf(plan: PlanOfHouse, move: Move): RunFact['places'] {
@@ -151,6 +165,19 @@ function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move
   return [...walls, ...joists, ...notches];
 }
 
+/** Work inside a finished wall or ceiling. */
+const INSIDE: ReadonlySet<Move['op']> = new Set([
+  'fish',
+  'drill-stud',
+  'slot-wall',
+  'turn-corner',
+  'turn-outside',
+  'cross-blocking',
+  'between-floors',
+  'fish-joists',
+  'run-soffit',
+]);
+
 /** What the rules need to know of the way of each new cable. */
 export function runFacts(
   house: House,
@@ -166,6 +193,7 @@ export function runFacts(
       cableId: `new-leg-${i + 1}`,
       label: msg('planning.run.label', { from: labels.get(leg.from) ?? '?', to: labels.get(leg.to) ?? '?' }),
       places: places.length > 0 ? places : [{ place: 'dry', where: msg('planning.run.one-bay') }],
+      concealed: moves.some((m) => INSIDE.has(m.op)),
       attic: moves.some((m) => m.op === 'run-attic'),
       bendDegrees: isRaceway(leg.method) ? (racewayLeg(leg.route, leg.method)?.degrees ?? null) : null,
       cuts: moves.flatMap((m) => cutsOf(house, frames, m)),

@@ -16,7 +16,7 @@ import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './tap-circuit.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
 import { Closure, endMinutes } from './legs.ts';
-import { closedWalls } from './runs.ts';
+import { bareRooms, closedWalls } from './runs.ts';
 import { newPointId, type LegRole, type PlanSetting, type RouteKind } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
 import { type Text } from '../words/index.ts';
@@ -154,6 +154,7 @@ export class PlanSearch {
       alone: job.preferences.alone,
       closed: closedWalls(house, plan, method),
       surface: isRaceway(method),
+      bare: bareRooms(house, method),
       avoid: job.avoid ?? [],
     });
   }

@@ -81,7 +81,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
       if (!frame) continue;
       if (!input.closed?.has(wall.id)) addCrossings(builder, frame, heights);
     }
-    if (input.surface) addSurface(builder, room);
+    if (input.surface && !input.bare?.has(room.id)) addSurface(builder, room);
     addCorners(builder, room, heights);
     addTrim(builder, room);
     addSoffits(builder, room);

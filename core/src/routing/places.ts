@@ -80,6 +80,8 @@ export interface GraphInput {
   readonly closed?: ReadonlySet<WallId>;
   /** The method may be seen on a wall and outdoors: a raceway. */
   readonly surface?: boolean;
+  /** Rooms on whose walls it may not be seen all the same. */
+  readonly bare?: ReadonlySet<RoomId>;
   /** Work that is not to be done, everywhere (no wall) or at one wall. */
   readonly avoid?: readonly { readonly op: string; readonly wallId: WallId | null }[];
 }

@@ -1,4 +1,4 @@
-import type { CableType } from '../document/index.ts';
+import { isStiff, type CableType } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { END_SLACK_MM } from './operations.ts';
 import { onWall } from './places.ts';
@@ -33,7 +33,6 @@ export const STICK_MM = inches(120);
 /** A run of this much more than straight across and up goes round something: up, over and down again, mm. */
 const DETOUR_MM = 1;
 
-const STIFF: ReadonlySet<CableType> = new Set(['EMT', 'PVC']);
 const ON_FACES: ReadonlySet<Move['op']> = new Set(['surface-run', 'conduit-outside']);
 
 /** Right angles within one straight piece of work on a wall. */
@@ -55,7 +54,7 @@ export function racewayLeg(route: Route, method: CableType): RacewayLeg | undefi
     .slice(1)
     .filter((m, i) => ON_FACES.has(m.op) || ON_FACES.has(route.moves[i]?.op ?? m.op)).length;
   const bends = seen.reduce((s, m) => s + turnsIn(m), 0) + corners;
-  const stiff = STIFF.has(method);
+  const stiff = isStiff(method);
   const offsets = stiff ? 2 : 0;
   const straight = route.cableMm - 2 * END_SLACK_MM;
   const cutMm = straight - bends * GAIN_MM;

@@ -1,21 +1,70 @@
 import { JOIST_MEMBERS, type House, type JoistMembers, type Room, msg } from '@elwand/core';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { LengthInput } from '../parts/LengthInput.tsx';
+import { NumberField } from '../parts/NumberField.tsx';
+import { JoistThings } from './JoistThings.tsx';
 import { useSay } from '../app/say.ts';
 
 const STORIES = ['0', '1', '2', '3'] as const;
 
-/** What is known of the framing over and under a room: story, joists that were found, the hatch, the room to crawl in. */
-export function RoomSpaces({
-  room,
-  system,
-  set,
-}: {
+const HEELS = {
+  low: msg('screen.rooms.heel-low'),
+  raised: msg('screen.rooms.heel-raised'),
+} as const;
+
+/** The roof over an attic: whether a drill gets to the plates of the outside walls. */
+function RoofFields({ room, set }: Pick<SpacesProps, 'room' | 'set'>) {
+  const say = useSay();
+  const { roof = {} } = room.above;
+  const put = (to: typeof roof) =>
+    set((r) => ({ ...r, above: { ...r.above, roof: { ...r.above.roof, ...to } } }));
+  return (
+    <>
+      <NumberField
+        label={say(msg('screen.rooms.roof-pitch'))}
+        title={say(msg('screen.rooms.roof-pitch-why'))}
+        value={roof.pitch ?? null}
+        min={0}
+        max={36}
+        onChange={(pitch) =>
+          pitch === null
+            ? set(({ above: { roof: { pitch: _, ...rest } = {}, ...a }, ...r }) => ({
+                ...r,
+                above: { ...a, roof: rest },
+              }))
+            : put({ pitch })
+        }
+      />
+      <Choice
+        label={say(msg('screen.rooms.roof-shape'))}
+        value={roof.shape ?? 'gable'}
+        width={110}
+        options={[
+          { value: 'gable', label: msg('screen.rooms.roof-gable') },
+          { value: 'hip', label: msg('screen.rooms.roof-hip') },
+        ]}
+        onChange={(shape) => put({ shape })}
+      />
+      <Choice
+        label={say(msg('screen.rooms.roof-heel'))}
+        value={roof.heel ?? 'low'}
+        width={210}
+        options={(['low', 'raised'] as const).map((value) => ({ value, label: HEELS[value] }))}
+        onChange={(heel) => put({ heel })}
+      />
+    </>
+  );
+}
+
+interface SpacesProps {
   readonly room: Room;
   readonly system: House['units'];
   readonly set: (change: (r: Room) => Room) => void;
-}) {
+}
+
+/** What is known of the framing over and under a room: story, joists that were found, the hatch, the room to crawl in. */
+export function RoomSpaces({ room, system, set }: SpacesProps) {
   const say = useSay();
   const { above, below } = room;
   const members = Object.entries(JOIST_MEMBERS).map(([value, m]) => ({
@@ -79,6 +128,19 @@ export function RoomSpaces({
             onChange={(members) => set((r) => ({ ...r, below: { ...r.below, members } }))}
           />
         )}
+        {above.kind !== 'none' && (
+          <Checkbox
+            checked={above.open === true}
+            onChange={(e) =>
+              set(({ above: { open: _, ...a }, ...r }) => ({
+                ...r,
+                above: e.target.checked ? { ...a, open: true } : a,
+              }))
+            }
+          >
+            {say(msg('screen.rooms.no-ceiling'))}
+          </Checkbox>
+        )}
         {optional(
           say(msg('screen.rooms.a-joist-above-from-the')),
           above.joistAtMm,
@@ -96,6 +158,7 @@ export function RoomSpaces({
             () => set(({ above: { joistSpacingMm: _, ...a }, ...r }) => ({ ...r, above: a })),
             'apart',
           )}
+        {above.kind === 'attic' && <RoofFields room={room} set={set} />}
         {above.kind === 'attic' &&
           (above.hatch ? (
             <span className="row">
@@ -145,6 +208,24 @@ export function RoomSpaces({
           )}
         {(below.kind === 'crawl' || below.kind === 'basement') &&
           optional(
+            say(msg('screen.rooms.a-joist-below-from-the')),
+            below.joistAtMm,
+            406.4,
+            (joistAtMm) => set((r) => ({ ...r, below: { ...r.below, joistAtMm } })),
+            () => set(({ below: { joistAtMm: _, ...b }, ...r }) => ({ ...r, below: b })),
+            'joist-below',
+          )}
+        {below.joistAtMm !== undefined &&
+          optional(
+            say(msg('screen.rooms.joists-below-apart')),
+            below.joistSpacingMm,
+            406.4,
+            (mm) => set((r) => ({ ...r, below: { ...r.below, joistSpacingMm: Math.max(200, mm) } })),
+            () => set(({ below: { joistSpacingMm: _, ...b }, ...r }) => ({ ...r, below: b })),
+            'apart-below',
+          )}
+        {(below.kind === 'crawl' || below.kind === 'basement') &&
+          optional(
             say(msg('screen.rooms.depth-of-the-floor-joists')),
             below.joistDepthMm,
             184.15,
@@ -153,6 +234,9 @@ export function RoomSpaces({
             'depth',
           )}
       </div>
+      {above.kind !== 'none' && above.kind !== 'attic' && above.open !== true && (
+        <JoistThings room={room} system={system} set={set} />
+      )}
     </details>
   );
 }

@@ -5,11 +5,39 @@ import { LengthInput } from '../parts/LengthInput.tsx';
 import { Part, type PartProps } from './WallPart.tsx';
 import { useSay } from '../app/say.ts';
 
-const FRAMED: Readonly<Record<Wall['framing']['kind'], Text>> = {
+const FRAMED = {
   wood: msg('screen.wall.wood'),
+  furred: msg('screen.wall.furred'),
   steel: msg('screen.wall.sheet-steel'),
   masonry: msg('screen.wall.masonry'),
+  hollow: msg('screen.wall.hollow-block'),
+} as const satisfies Readonly<Record<string, Text>>;
+type Framed = keyof typeof FRAMED;
+/** Boards on strips before masonry leave this much behind them, mm: common practice. */
+const FURRED_MM = 38.1;
+const FURRED_MOST_MM = 45;
+
+const framedIn = ({ framing: { kind, masonry, depthMm } }: Wall): Framed => {
+  if (kind === 'masonry') return masonry === 'hollow' ? 'hollow' : 'masonry';
+  return kind === 'wood' && depthMm < FURRED_MOST_MM ? 'furred' : kind;
 };
+
+/** The frame of a wall said to be of a kind. Furred out, it is a wood frame as deep as its strips. */
+function asFramed(wall: Wall, to: Framed): Wall['framing'] {
+  const { masonry: _, ...plain } = wall.framing;
+  switch (to) {
+    case 'hollow':
+      return { ...plain, kind: 'masonry', masonry: 'hollow' };
+    case 'masonry':
+      return { ...plain, kind: 'masonry', masonry: 'solid' };
+    case 'furred':
+      return { ...plain, kind: 'wood', depthMm: Math.min(plain.depthMm, FURRED_MM) };
+    case 'wood':
+      return { ...plain, kind: 'wood', depthMm: framedIn(wall) === 'furred' ? 88.9 : plain.depthMm };
+    case 'steel':
+      return { ...plain, kind: 'steel' };
+  }
+}
 
 /** What the wall is made of and what it is for. */
 function FrameFields({
@@ -54,10 +82,13 @@ function FrameFields({
       />
       <Choice
         label={say(msg('screen.wall.framed-in'))}
-        value={wall.framing.kind}
-        width={110}
-        onChange={(kind) => setFrame((w) => ({ ...w, framing: { ...w.framing, kind } }))}
-        options={(['wood', 'steel', 'masonry'] as const).map((value) => ({ value, label: FRAMED[value] }))}
+        value={framedIn(wall)}
+        width={190}
+        onChange={(to) => setFrame((w) => ({ ...w, framing: asFramed(w, to) }))}
+        options={(['wood', 'furred', 'steel', 'masonry', 'hollow'] as const).map((value) => ({
+          value,
+          label: FRAMED[value],
+        }))}
       />
       <Choice
         label={say(msg('screen.wall.faced-with'))}
@@ -110,7 +141,7 @@ export function WallFramePart({
       title={say(msg('screen.wall.frame-and-board'))}
       says={say(
         row([
-          FRAMED[wall.framing.kind],
+          FRAMED[framedIn(wall)],
           msg('screen.wall.deep', { depth: L(wall.framing.depthMm) }),
           msg('screen.wall.drywall-thick', { thickness: L(wall.boardMm) }),
           wall.exterior ? msg('screen.wall.outside-wall') : '',

@@ -185,7 +185,22 @@ const heavy = (kind: 'luminaire' | 'fan', weightKg: number): Bundle =>
     ),
   ]);
 
+/** A hall of 8 ft with a light and no outlet: a town may ask for one in it. */
+const hall = (): Bundle => {
+  const { rooms, points } = smallHouse();
+  const room = makeRoom('hall', 'Hall', 'hall', feet(8), feet(4));
+  const light = { on: 'ceiling' as const, roomId: room.id, xMm: feet(4), yMm: feet(2) };
+  return bundle(
+    smallHouse({
+      rooms: [...rooms, room],
+      points: [...points, makePoint('l1', 'L1', 'luminaire', light)],
+    }),
+    [wanted(104)],
+  );
+};
+
 const CASES: Partial<Record<LimitKey, Case>> = {
+  hallLengthMm: ofBundle(hall),
   arcFaultMoveMm: ofBundle(moved),
   fixedShare: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed' }))),
   motorFactor: ofBundle(() => loaded(loadAt('r1', 700, { connection: 'fixed', motor: true }))),

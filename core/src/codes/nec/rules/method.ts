@@ -1,6 +1,6 @@
 import { METHODS, NEW_METHODS, RUN_PLACES } from '../tables/methods.ts';
 import { type RunPlace } from '../../terms.ts';
-import type { Cable, CableType } from '../../../document/index.ts';
+import { isStiff, type Cable, type CableType } from '../../../document/index.ts';
 import { moistureOf, roomInside } from '../../../structure/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { isMetalBox } from '../../../network/index.ts';
@@ -25,6 +25,8 @@ function takesArmor(context: RuleContext): boolean {
 const otherMethods = (places: readonly RunPlace[], context: RuleContext, cable: Cable): Remedy[] =>
   methodsFor(places, context.house.bannedMethods)
     .filter((m) => m !== cable.type && (m !== 'AC' || takesArmor(context)))
+    // Tubing is not fished: it would be another plan, if any.
+    .filter((m) => !isStiff(m) || context.runs.every((r) => !r.concealed))
     .slice(0, 2)
     .map((method) => ({
       says: msg('rules.method.use', { method: METHODS[method].name, code: method }),
