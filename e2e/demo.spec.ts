@@ -142,7 +142,7 @@ test('on a phone: one wall at a time, checks in a drawer, the proof with big key
   await expect(page.getByRole('heading', { name: 'Checks' })).toBeVisible();
   await page.getByRole('button', { name: 'Close the checks' }).click();
   await page.goto('/houses/tamarack/jobs/aquarium/do');
-  await page.getByRole('button', { name: /Test H1 dead/ }).click();
+  await page.getByRole('button', { name: /Test J1 dead/ }).click();
   const key = page.getByRole('button', { name: '1', exact: true });
   expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(48);
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
@@ -153,7 +153,7 @@ test('on a phone: one wall at a time, checks in a drawer, the proof with big key
 test('a live pair on the phone stops everything and nothing goes round it', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/houses/tamarack/jobs/aquarium/do');
-  await page.getByRole('button', { name: /Test H1 dead/ }).click();
+  await page.getByRole('button', { name: /Test J1 dead/ }).click();
   const key = (k: string) => page.getByRole('button', { name: k, exact: true }).click();
   for (const volts of ['121', '120']) {
     for (const d of volts) await key(d);

@@ -66,7 +66,7 @@ test('picture of a sum on a phone', async ({ page }) => {
 test('picture of the proof on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/houses/tamarack/jobs/aquarium/do');
-  await page.getByRole('button', { name: /Test H1 dead/ }).click();
+  await page.getByRole('button', { name: /Test J1 dead/ }).click();
   await there(page);
   await page.screenshot({ path: 'docs/screenshots/8-do-phone.png' });
 });

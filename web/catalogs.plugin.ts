@@ -28,7 +28,7 @@ const LATE_SCREENS = [
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets|proof|work\\.test)\\.|work\\.[\\w-]+-why$|names\\.(?:part|roll|tool|terminal|screw|use|color)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof|work|routing)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
@@ -38,6 +38,7 @@ const LATE_FILES = [
   'rules.json',
   'document.json',
   'proof.json',
+  'routing.json',
   'work.json',
   'names.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),

@@ -74,10 +74,10 @@ function notched(acrossInches: number, downInches: number, framing: Partial<Wall
 describe('a corner that stands out into the room', () => {
   const at = (wall: number, x: number) => wallAt(x, 15, `room-w${wall}`);
   it('is opened on both sides and bored through, not driven round the whole room', () => {
-    // From 8 in before the corner to 8 in past it: 16 in of cable and 12 in at each end.
+    // From 8 in before the corner to 8 in past it: 16 in, 5 % for sag and 12 in at each end are 40.8; cut to 42.
     const r = way(notched(48, 60), at(3, 40), at(4, 8))!;
     expect(ops(r)).toContain('turn-outside');
-    expect(r.cableMm).toBeCloseTo(inches(16 + 24), 6);
+    expect(r.cableMm).toBeCloseTo(inches(42), 6);
     const turn = r.moves.find((m) => m.op === 'turn-outside')!;
     expect(turn.holes.map((h) => h.wallId)).toEqual(['room-w3', 'room-w4']);
     // 6 in of board on each side of 3 in of corner studs, 4 in high.

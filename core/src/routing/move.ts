@@ -56,7 +56,7 @@ export interface Route {
   readonly from: string;
   readonly to: string;
   readonly moves: readonly Move[];
-  /** With the slack left at both boxes. */
+  /** What is cut: with the slack left at both boxes, and for a cable with its sag, up to the next 6 in. */
   readonly cableMm: number;
   readonly minutes: number;
   readonly openedMm2: number;

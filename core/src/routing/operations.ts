@@ -325,6 +325,13 @@ export const TOP_PLATES_MM = inches(3);
 export const BOTTOM_PLATE_MM = inches(2.25);
 /** Cable left at each box end, mm: 12 in, with the 6 in of free conductor within it. */
 export const END_SLACK_MM = inches(12);
+/** What a cable takes beyond its measured way, for rises over framing, bends and sag; and what it is cut to. Common practice. */
+export const SAG_SHARE = 0.05;
+export const CUT_STEP_MM = inches(6);
+/** Length of cable to cut for a run, mm: with sag and what is left at both boxes, up to the next 6 in. */
+export const cutLengthMm = (runMm: number): number =>
+  Math.ceil((runMm * (1 + SAG_SHARE) + 2 * END_SLACK_MM) / CUT_STEP_MM - 1e-6) * CUT_STEP_MM;
+
 export const JOIST_DEPTH_MM = inches(7.25);
 export const JOIST_HOLE_MM = inches(0.75);
 

@@ -11,6 +11,7 @@ import { inches } from '../units/index.ts';
 import { boreOf, type Through } from './boring.ts';
 import { bayFor, metBetween } from './in-walls.ts';
 import {
+  cutLengthMm,
   END_SLACK_MM,
   holeDiameterMm,
   JOIST_HOLE_MM,
@@ -241,7 +242,8 @@ export function routeOf(
     to,
     moves,
     cost: found.cost,
-    cableMm: run + 2 * END_SLACK_MM,
+    // Wires in a raceway are as long as the raceway is.
+    cableMm: isRaceway(setting.method) ? run + 2 * END_SLACK_MM : cutLengthMm(run),
     minutes: moves.reduce((s, m) => s + m.minutes, 0),
     openedMm2: moves.reduce((s, m) => s + m.openedMm2, 0),
     tools: [...new Set(moves.flatMap((m) => OPERATIONS[m.op].tools))],

@@ -3,6 +3,8 @@ import { newPointId } from '../planning/index.ts';
 import { onWall, type Place } from '../routing/index.ts';
 import {
   fixtureOutline,
+  joistCenters,
+  joistLayout,
   USUAL_JOISTS_MM,
   levelOf,
   mountSpots,
@@ -68,18 +70,22 @@ function roomShapes(room: Room, side: Side): Shape[] {
   });
   const o = outlineOf(room);
   const flat = room[side];
-  const found = side === 'above' ? room.above.joistAtMm : undefined;
-  const spacing = (side === 'above' ? room.above.joistSpacingMm : undefined) ?? USUAL_JOISTS_MM;
-  const [low, high] = flat.joists === 'x' ? [o.top, o.bottom] : [o.left, o.right];
-  const origin = flat.joists === 'x' ? room.place.yMm : room.place.xMm;
-  const first =
-    found === undefined ? low + spacing : low + ((((origin + found - low) % spacing) + spacing) % spacing);
+  const layout = joistLayout(room, side);
+  const found = layout.atMm !== undefined;
+  const spacing = layout.spacingMm;
   const joists: Shape[] = [];
-  for (let v = first; v < high - 1; v += spacing)
+  // Nobody has looked: so many, drawn dashed from the first wall.
+  const centers = found
+    ? joistCenters(layout, layout.lowMm, layout.highMm)
+    : Array.from(
+        { length: Math.max(0, Math.ceil((layout.highMm - layout.lowMm - 1) / spacing) - 1) },
+        (_, i) => layout.lowMm + (i + 1) * spacing,
+      );
+  for (const v of centers)
     joists.push({
       kind: 'line',
       layer: 'framing',
-      dashed: found === undefined,
+      dashed: !found,
       points:
         flat.joists === 'x'
           ? [
@@ -227,7 +233,7 @@ export function joistPlan(evaluation: Evaluation, level: number, side: Side): Dr
             })),
           ];
         });
-  const guessed = rooms.some((r) => side === 'below' || r.above.joistAtMm === undefined);
+  const guessed = rooms.some((r) => r[side].joistAtMm === undefined);
   return {
     key: `joists-${side}-${level}`,
     title: say(side === 'above' ? msg('sheets.attic') : msg('sheets.below')),

@@ -1,6 +1,6 @@
-import type { Job } from '../document/index.ts';
+import { isRaceway, type Job } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
-import { END_SLACK_MM, isAttic, onWall } from '../routing/index.ts';
+import { CUT_STEP_MM, END_SLACK_MM, isAttic, onWall, SAG_SHARE } from '../routing/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
 import { boresOf, cutsOf, nearCut, openingsIn, throughOldBox, type Power } from './power.ts';
@@ -72,7 +72,12 @@ export function readyKeys(input: WorkInput, id: string): string[] {
 }
 
 const asSentence = (m: Move): Text => msg('work.sentence', { text: m.says });
-const leaveSlack = msg('work.leave-slack', { slack: q.length(END_SLACK_MM) });
+const leaveSlack = (method: PlannedLeg['method']): Text[] => [
+  msg('work.leave-slack', { slack: q.length(END_SLACK_MM) }),
+  ...(isRaceway(method)
+    ? []
+    : [msg('work.cut-includes', { share: q.share(SAG_SHARE), step: q.length(CUT_STEP_MM) })]),
+];
 
 /** Getting a box out of its opening and its cables over to the new one, minutes: common practice. */
 const DRAW_MINUTES = 25;
@@ -152,7 +157,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     ),
     after: [...drilling.map((d) => d.key), ...earlier, ...ready, ...(off ? ['dead'] : [])],
     place: rest[0] ? placeOfMove(input, rest[0]) : '',
-    detail: sentences([...rest.map(asSentence), leaveSlack]),
+    detail: sentences([...rest.map(asSentence), ...leaveSlack(leg.method)]),
     cautions: movesCautions(rest),
     checks: toLookAt('cable', input),
     does: [{ act: 'pull', leg: i + 1 }],
@@ -180,7 +185,10 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
           ...pull,
           minutes: Math.max(5, pull.minutes - lay.minutes),
           after: [...pull.after, lay.key],
-          detail: sentences([...rest.filter((m) => !laid.includes(m)).map(asSentence), leaveSlack]),
+          detail: sentences([
+            ...rest.filter((m) => !laid.includes(m)).map(asSentence),
+            ...leaveSlack(leg.method),
+          ]),
         },
       ]
     : [...drilling, pull];
