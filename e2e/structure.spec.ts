@@ -1,3 +1,4 @@
+import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
@@ -58,18 +59,18 @@ test('a floor plan is read, shown for correction, added, and comes out again as 
   const quiet = watch(page);
   await emptyHouse(page, `plan-${info.testId.slice(-12)}`);
   const svg =
-    '<svg xmlns="http://www.w3.org/2000/svg"><rect width="300" height="120"/><line x1="140" y1="0" x2="140" y2="120"/><text>Kitchen</text></svg>';
+    '<svg xmlns="http://www.w3.org/2000/svg"><rect width="300" height="120"/><line x1="140" y1="0" x2="140" y2="120"/><text x="60" y="60">KITCHEN</text></svg>';
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'flat.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('2 rooms');
-  await expect(dialog).toContainText('1 text');
+  // The text that stands in a room is its name.
+  await expect(dialog.getByLabel('Name', { exact: true }).first()).toHaveValue('Kitchen');
   // The file doesn't say its unit: it is asked for before anything is added.
   await expect(dialog).toContainText("doesn't say what its unit is");
   await expect(dialog.getByRole('button', { name: 'Add 2 rooms' })).toBeDisabled();
   await choose(page, 'The file is in', 'inches');
-  await dialog.getByLabel('Name', { exact: true }).first().fill('Kitchen');
   await dialog.getByRole('button', { name: 'Add 2 rooms' }).click();
   await expect(
     page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name: /Kitchen/ }),
@@ -84,6 +85,42 @@ test('a floor plan is read, shown for correction, added, and comes out again as 
     .locator('input[type=file]')
     .setInputFiles({ name: 'bad.dxf', mimeType: 'application/dxf', buffer: Buffer.from('nothing') });
   await expect(page.getByRole('alert').filter({ hasText: 'bad.dxf' })).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('a plan whose walls are two lines brings thickness, doors and windows along, wall by wall correctable', async ({
+  page,
+}, info) => {
+  const quiet = watch(page);
+  await emptyHouse(page, `plan-two-${info.testId.slice(-12)}`);
+  const rooms = [
+    { x: 150, y: 150, w: 4000, h: 3000 },
+    { x: 4250, y: 150, w: 3000, h: 3000 },
+  ];
+  const { lines, arcs } = drawnPlan(facesOf([{ x: 0, y: 0, w: 7400, h: 3300 }, ...rooms]), [
+    { wall: 'upright', low: 4150, high: 4250, from: 1000, to: 1800, as: 'swing' },
+    { wall: 'level', low: 0, high: 150, from: 1000, to: 2200, as: 'glazing' },
+  ]);
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg">${lines.map((l) => `<path d="M${l[0]} ${l[1]}L${l[2]} ${l[3]}"/>`).join('')}${arcs
+    .map(([x, y, r]) => `<path d="M${x} ${y + r}A${r} ${r} 0 0 0 ${x + r} ${y}"/>`)
+    .join('')}<text x="1500" y="1500">LIVING ROOM</text><text x="5000" y="1500">Bath</text></svg>`;
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'two.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  const dialog = page.getByRole('dialog');
+  await choose(page, 'The file is in', 'millimeters');
+  await expect(dialog.getByLabel('Name', { exact: true }).first()).toHaveValue('Living room');
+  await dialog.getByText('4 walls, 2 openings').click();
+  await expect(dialog.getByLabel('Thickness').first()).toHaveValue('5 7/8 in');
+  // What is no window after all is left out.
+  await choose(page, /^At 2/, 'no opening');
+  await expect(dialog.getByText('4 walls, 1 opening').first()).toBeVisible();
+  if (process.env['LOOK']) await page.screenshot({ path: process.env['LOOK'] });
+  await dialog.getByRole('button', { name: 'Add 2 rooms' }).click();
+  const list = page.getByRole('navigation', { name: 'Rooms' });
+  await expect(list.getByRole('button', { name: /Living room/ })).toContainText('Living');
+  await expect(list.getByRole('button', { name: /Bath/ })).toBeVisible();
   await saved(page);
   quiet();
 });

@@ -10,6 +10,7 @@ import {
   judgeCeiling,
   nearestOnCeiling,
   openCeiling,
+  USUAL_JOISTS_MM,
   type CeilingFault,
   type CeilingInput,
   type CeilingPlace,
@@ -109,7 +110,7 @@ function words(want: Want, fault: CeilingFault): Pick<Finding, 'says' | 'because
   }
 }
 
-const JOISTS = practice(msg('placement.ceiling.practice'));
+const JOISTS = practice(msg('placement.ceiling.practice', { spacing: q.length(USUAL_JOISTS_MM) }));
 
 /** Does the box of a want fit its ceiling: joists found or reckoned with their odds, what is between them, what hangs there? */
 export function ceilingFindings(setting: JobInHouse, want: Want, planned: readonly Point[]): Finding[] {

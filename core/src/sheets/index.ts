@@ -4,6 +4,7 @@ export * from './house-view.ts';
 export * from './svg.ts';
 export * from './dxf.ts';
 export * from './floor-plan.ts';
+export type { WallFound } from './plan-walls.ts';
 export * from './transfer-sheet.ts';
 export * from './all.ts';
 export * from './plan-file.ts';

@@ -9,6 +9,20 @@ import { msg, type Message } from '../words/index.ts';
 export interface Segment {
   readonly a: At;
   readonly b: At;
+  /** Drawn in a block or symbol that is set in: a window, furniture. */
+  readonly block?: true;
+}
+
+/** Part of a circle: the swing of a door, most of the time. */
+export interface Arc {
+  readonly center: At;
+  readonly radius: number;
+}
+
+/** A text and where it stands. */
+export interface Label {
+  readonly at: At;
+  readonly text: string;
 }
 
 /** Node.ELEMENT_NODE. */
@@ -35,28 +49,163 @@ export const pairs = (points: readonly At[], closed: boolean): Segment[] => [
 /** The lines of a drawing, in units of its file. */
 export interface PlanLines {
   readonly segments: readonly Segment[];
+  readonly arcs: readonly Arc[];
+  readonly labels: readonly Label[];
   readonly leftOut: readonly Message[];
   /** Mm for one unit of the file and where that is from; null where the file does not say. */
   readonly unit: readonly [number, Message] | null;
 }
 
+/** What is moved, turned and scaled: [a c e; b d f; 0 0 1], as SVG writes it. */
+type Matrix = readonly [number, number, number, number, number, number];
+const STAYS: Matrix = [1, 0, 0, 1, 0, 0];
+const apply = ([a, b, c, d, e, f]: Matrix, { x, y }: At): At => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
+const after = (m: Matrix, n: Matrix): Matrix => [
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
+];
+/** How much lengths grow, on average. */
+const grows = ([a, b, c, d]: Matrix): number => Math.sqrt(Math.abs(a * d - b * c));
+const turnedBy = (angle: number): Matrix => [
+  Math.cos(angle),
+  Math.sin(angle),
+  -Math.sin(angle),
+  Math.cos(angle),
+  0,
+  0,
+];
+
+interface DxfEntity {
+  readonly type: string;
+  readonly vertices?: readonly { x: number; y: number; bulge?: number }[];
+  readonly shape?: boolean;
+  readonly center?: At;
+  readonly radius?: number;
+  readonly text?: string;
+  readonly startPoint?: At;
+  readonly position?: At;
+  readonly name?: string;
+  readonly xScale?: number;
+  readonly yScale?: number;
+  /** Degrees. */
+  readonly rotation?: number;
+}
+interface DxfBlock {
+  readonly position?: At;
+  readonly entities?: readonly DxfEntity[];
+}
+
+/** Blocks set in blocks end somewhere. */
+const MOST_NESTED = 6;
+/** Formatting inside a text of several lines: fonts, heights, breaks. */
+const plainText = (text: string): string =>
+  text
+    .replaceAll(/\\P/g, ' ')
+    .replaceAll(/\\[A-Za-z][^;\\]*;/g, '')
+    .replaceAll(/[{}]/g, '')
+    .replaceAll(/\s+/g, ' ')
+    .trim();
+
+/** A stretch of a polyline that is bent: the circle that it is part of. */
+function bent(a: At, b: At, bulge: number): Arc {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const chord = Math.hypot(dx, dy);
+  const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
+  const off = (1 - bulge * bulge) / (4 * bulge);
+  return { center: { x: (a.x + b.x) / 2 - dy * off, y: (a.y + b.y) / 2 + dx * off }, radius };
+}
+
+/** Collects what a drawing holds, placed. */
+class Collected {
+  readonly segments: Segment[] = [];
+  readonly arcs: Arc[] = [];
+  readonly labels: Label[] = [];
+  readonly skipped = new Map<string, number>();
+
+  line(points: readonly At[], closed: boolean, m: Matrix, block: boolean): void {
+    for (const { a, b } of pairs(
+      points.map((p) => apply(m, p)),
+      closed,
+    ))
+      this.segments.push(block ? { a, b, block } : { a, b });
+  }
+  arc({ center, radius }: Arc, m: Matrix): void {
+    this.arcs.push({ center: apply(m, center), radius: radius * grows(m) });
+  }
+  label(text: string | undefined, at: At | undefined, m: Matrix): void {
+    const plain = plainText(text ?? '');
+    if (plain !== '' && at) this.labels.push({ text: plain, at: apply(m, at) });
+  }
+  skip(kind: string): void {
+    this.skipped.set(kind, (this.skipped.get(kind) ?? 0) + 1);
+  }
+}
+
 /** @throws whatever the parser throws at what is no DXF */
 export function fromDxf(source: string): PlanLines {
   const parsed = parseDxf(source);
-  const leftOut = new Map<string, number>();
-  const segments: Segment[] = [];
-  for (const e of parsed.entities) {
-    const entity = e as unknown as { type: string; vertices?: { x: number; y: number }[]; shape?: boolean };
-    // Up in a DXF is down on a plan that grows to the south.
-    const points = (entity.vertices ?? []).map((v) => ({ x: v.x, y: -v.y }));
-    if (entity.type === 'LINE' || entity.type === 'LWPOLYLINE' || entity.type === 'POLYLINE')
-      segments.push(...pairs(points, entity.shape === true));
-    else leftOut.set(entity.type, (leftOut.get(entity.type) ?? 0) + 1);
-  }
+  const blocks = ((parsed as unknown as { blocks?: Record<string, DxfBlock> }).blocks ?? {}) as Record<
+    string,
+    DxfBlock | undefined
+  >;
+  const out = new Collected();
+  const visit = (e: DxfEntity, m: Matrix, depth: number): void => {
+    const block = depth > 0;
+    switch (e.type) {
+      case 'LINE':
+        return out.line(e.vertices ?? [], false, m, block);
+      case 'LWPOLYLINE':
+      case 'POLYLINE': {
+        const points = e.vertices ?? [];
+        const closed = e.shape === true;
+        points.forEach((p, i) => {
+          const next = points[i + 1] ?? (closed ? points[0] : undefined);
+          if (!next) return;
+          if (p.bulge) out.arc(bent(p, next, p.bulge), m);
+          else out.line([p, next], false, m, block);
+        });
+        return;
+      }
+      case 'ARC':
+        if (e.center && e.radius) out.arc({ center: e.center, radius: e.radius }, m);
+        return;
+      case 'TEXT':
+        return out.label(e.text, e.startPoint ?? e.position, m);
+      case 'MTEXT':
+        return out.label(e.text, e.position, m);
+      case 'INSERT': {
+        const own = blocks[e.name ?? ''];
+        if (!own?.entities || depth >= MOST_NESTED) return out.skip(e.type);
+        const { x, y } = e.position ?? { x: 0, y: 0 };
+        const base = own.position ?? { x: 0, y: 0 };
+        const placed = [
+          [1, 0, 0, 1, x, y],
+          turnedBy(((e.rotation ?? 0) * Math.PI) / 180),
+          [e.xScale ?? 1, 0, 0, e.yScale ?? 1, 0, 0],
+          [1, 0, 0, 1, -base.x, -base.y],
+        ] as const satisfies readonly Matrix[];
+        for (const x of own.entities) visit(x, placed.reduce<Matrix>(after, m), depth + 1);
+        return;
+      }
+      default:
+        return out.skip(e.type);
+    }
+  };
+  // Up in a DXF is down on a plan that grows to the south.
+  for (const e of parsed.entities) visit(e, [1, 0, 0, -1, 0, 0], 0);
   const unit = Number((parsed.header as Record<string, unknown> | undefined)?.['$INSUNITS'] ?? 0);
   return {
-    segments,
-    leftOut: [...leftOut].map(([type, count]) =>
+    segments: out.segments,
+    arcs: out.arcs,
+    labels: out.labels,
+    leftOut: [...out.skipped].map(([type, count]) =>
       msg('sheets.plan.entities', { type: type.toLowerCase(), count }),
     ),
     unit: DXF_UNITS[unit] ?? null,
@@ -65,15 +214,28 @@ export function fromDxf(source: string): PlanLines {
 
 const num = (v: string | undefined): number => Number.parseFloat(v ?? '0') || 0;
 
+const NUMBERS = /-?\d*\.?\d+(?:e[-+]?\d+)?/gi;
+
 function pointsOf(list: string): At[] {
-  const values = (list.match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi) ?? []).map(Number);
+  const values = (list.match(NUMBERS) ?? []).map(Number);
   return values.flatMap((x, i) =>
     i % 2 === 0 && values[i + 1] !== undefined ? [{ x, y: values[i + 1] ?? 0 }] : [],
   );
 }
 
-function pathSegments(d: string): Segment[] {
-  const out: Segment[] = [];
+/** Circle through two points with a radius: which of the two centers, the flags of the path say. */
+function circleOf(a: At, b: At, radius: number, large: boolean, sweep: boolean): Arc {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const half = Math.hypot(dx, dy) / 2;
+  const r = Math.max(radius, half);
+  const off = Math.sqrt(Math.max(0, r * r - half * half)) * (large === sweep ? -1 : 1);
+  const n = half === 0 ? { x: 0, y: 0 } : { x: -dy / (2 * half), y: dx / (2 * half) };
+  return { center: { x: (a.x + b.x) / 2 + n.x * off, y: (a.y + b.y) / 2 + n.y * off }, radius: r };
+}
+
+function pathShapes(d: string): { segments: Segment[]; arcs: Arc[] } {
+  const segments: Segment[] = [];
+  const arcs: Arc[] = [];
   let start: At = { x: 0, y: 0 };
   let last: At = start;
   for (const [command, ...v] of svgPath.pathToAbsolute(d) as [string, ...number[]][]) {
@@ -87,24 +249,26 @@ function pathSegments(d: string): Segment[] {
             ? start
             : { x: p ?? 0, y: q ?? 0 };
     if (command === 'M') start = to;
-    // Curves are no walls: what they join stays open, and is told.
+    else if (command === 'A') arcs.push(circleOf(last, to, v[0] ?? 0, v[3] === 1, v[4] === 1));
+    // Other curves are no walls: what they join stays open, and is told.
     else if (command === 'L' || command === 'H' || command === 'V' || command === 'Z')
-      out.push({ a: last, b: to });
+      segments.push({ a: last, b: to });
     last = to;
   }
-  return out;
+  return { segments, arcs };
 }
 
 /** Kinds of elements that are no walls. */
-const NO_WALLS = ['circle', 'ellipse', 'text', 'image', 'use'] as const;
-type NoWall = (typeof NO_WALLS)[number];
+const NO_WALLS = ['circle', 'ellipse', 'image'] as const;
+type Skipped = (typeof NO_WALLS)[number] | 'use';
 
-/** The lines of one element, in its own coordinates. */
-function elementSegments(e: Element): Segment[] {
+/** Lines and swings of one element, in its own coordinates. */
+function shapesOf(e: Element): { segments: readonly Segment[]; arcs: readonly Arc[] } {
   const n = (name: string) => num(e.getAttribute(name) ?? undefined);
+  const lines = (segments: readonly Segment[]) => ({ segments, arcs: [] });
   switch (e.localName) {
     case 'line':
-      return [{ a: { x: n('x1'), y: n('y1') }, b: { x: n('x2'), y: n('y2') } }];
+      return lines([{ a: { x: n('x1'), y: n('y1') }, b: { x: n('x2'), y: n('y2') } }]);
     case 'rect': {
       const [l, t, w, h] = [n('x'), n('y'), n('width'), n('height')];
       const corners = [
@@ -113,17 +277,48 @@ function elementSegments(e: Element): Segment[] {
         { x: l + w, y: t + h },
         { x: l, y: t + h },
       ];
-      return pairs(corners, true);
+      return lines(pairs(corners, true));
     }
     case 'polyline':
     case 'polygon':
-      return pairs(pointsOf(e.getAttribute('points') ?? ''), e.localName === 'polygon');
+      return lines(pairs(pointsOf(e.getAttribute('points') ?? ''), e.localName === 'polygon'));
     case 'path':
-      return pathSegments(e.getAttribute('d') ?? '');
+      return pathShapes(e.getAttribute('d') ?? '');
     default:
-      return [];
+      return lines([]);
   }
 }
+
+const DEGREE = Math.PI / 180;
+/** One step of a transform list. */
+function stepOf(name: string, v: readonly number[]): Matrix {
+  const [a = 0, b = 0, c = 0, d = 1, e = 0, f = 0] = v;
+  switch (name) {
+    case 'matrix':
+      return [a, b, c, d, e, f];
+    case 'translate':
+      return [1, 0, 0, 1, a, b];
+    case 'scale':
+      return [a, 0, 0, v[1] ?? a, 0, 0];
+    case 'rotate':
+      return [
+        [1, 0, 0, 1, b, c] as const,
+        turnedBy(a * DEGREE),
+        [1, 0, 0, 1, -b, -c] as const,
+      ].reduce<Matrix>(after, STAYS);
+    case 'skewX':
+      return [1, 0, Math.tan(a * DEGREE), 1, 0, 0];
+    case 'skewY':
+      return [1, Math.tan(a * DEGREE), 0, 1, 0, 0];
+    default:
+      return STAYS;
+  }
+}
+const transformOf = (list: string): Matrix =>
+  [...list.matchAll(/(\w+)\s*\(([^)]*)\)/g)].reduce<Matrix>(
+    (m, [, name = '', values = '']) => after(m, stepOf(name, (values.match(NUMBERS) ?? []).map(Number))),
+    STAYS,
+  );
 
 /** What is wrong with the markup ends the reading: half a drawing would be half a house. */
 function svgRoot(source: string): Element {
@@ -137,33 +332,54 @@ function svgRoot(source: string): Element {
   return root;
 }
 
+/** What is only shown where something else uses it. */
+const DEFINED: ReadonlySet<string> = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker']);
+
 /** @throws Error where it is no SVG */
 export function fromSvg(source: string): PlanLines {
-  const segments: Segment[] = [];
-  const skipped = new Map<NoWall, number>();
-  let turned = 0;
-  const visit = (e: Element, dx: number, dy: number): void => {
-    const transform = e.getAttribute('transform') ?? '';
-    const shift = /translate\(\s*(-?[\d.]+)[ ,]*(-?[\d.]+)?/.exec(transform);
-    const [x, y] = [dx + num(shift?.[1]), dy + num(shift?.[2])];
-    if (/rotate|matrix|scale|skew/.test(transform)) turned += 1;
-    for (const { a, b } of elementSegments(e))
-      segments.push({ a: { x: a.x + x, y: a.y + y }, b: { x: b.x + x, y: b.y + y } });
-    const kind = NO_WALLS.find((k) => k === e.localName);
-    if (kind) skipped.set(kind, (skipped.get(kind) ?? 0) + 1);
-    for (const child of e.childNodes) if (child.nodeType === ELEMENT) visit(child as Element, x, y);
-  };
+  const out = new Collected();
   const root = svgRoot(source);
-  visit(root, 0, 0);
+  const byId = new Map<string, Element>();
+  const note = (e: Element): void => {
+    const id = e.getAttribute('id');
+    if (id) byId.set(id, e);
+    for (const child of e.childNodes) if (child.nodeType === ELEMENT) note(child as Element);
+  };
+  note(root);
+  const visit = (e: Element, outer: Matrix, depth: number): void => {
+    const m = after(outer, transformOf(e.getAttribute('transform') ?? ''));
+    const n = (name: string) => num(e.getAttribute(name) ?? undefined);
+    const { segments, arcs } = shapesOf(e);
+    for (const s of segments) out.line([s.a, s.b], false, m, depth > 0);
+    for (const a of arcs) out.arc(a, m);
+    if (e.localName === 'text') return out.label(e.textContent ?? '', { x: n('x'), y: n('y') }, m);
+    if (e.localName === 'use') {
+      const used = byId.get((e.getAttribute('href') ?? e.getAttribute('xlink:href') ?? '').replace('#', ''));
+      if (!used || depth >= MOST_NESTED) return out.skip('use');
+      return visitInside(used, after(m, [1, 0, 0, 1, n('x'), n('y')]), depth + 1);
+    }
+    const kind = NO_WALLS.find((k) => k === e.localName);
+    if (kind) out.skip(kind);
+    for (const child of e.childNodes)
+      if (child.nodeType === ELEMENT && !DEFINED.has((child as Element).localName ?? ''))
+        visit(child as Element, m, depth);
+  };
+  /** A symbol that is used shows what is in it; anything else shows itself. */
+  const visitInside = (e: Element, m: Matrix, depth: number): void => {
+    if (e.localName !== 'symbol') return visit(e, m, depth);
+    for (const child of e.childNodes) if (child.nodeType === ELEMENT) visit(child as Element, m, depth);
+  };
+  visit(root, STAYS, 0);
   const width = /^([\d.]+)\s*(mm|cm|in)$/.exec((root.getAttribute('width') ?? '').trim());
   const box = pointsOf(root.getAttribute('viewBox') ?? '')[1];
   const mm = { mm: 1, cm: 10, in: 25.4 }[width?.[2] ?? ''];
   return {
-    segments,
-    leftOut: [
-      ...(turned > 0 ? [msg('sheets.plan.turned', { count: turned })] : []),
-      ...[...skipped].map(([kind, count]) => msg(`sheets.plan.skipped.${kind}`, { count })),
-    ],
+    segments: out.segments,
+    arcs: out.arcs,
+    labels: out.labels,
+    leftOut: [...out.skipped].map(([kind, count]) =>
+      msg(`sheets.plan.skipped.${kind as Skipped}`, { count }),
+    ),
     // A drawing on paper is small: its size alone does not say how large the house is.
     unit:
       width && mm && box && num(width[1]) * mm > LEAST_SHEET_MM
