@@ -1,3 +1,4 @@
+import { bundle, outlet, smallHouse, wanted } from '../core/src/testing/build.ts';
 import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
@@ -121,6 +122,39 @@ test('a plan whose walls are two lines brings thickness, doors and windows along
   const list = page.getByRole('navigation', { name: 'Rooms' });
   await expect(list.getByRole('button', { name: /Living room/ })).toContainText('Living');
   await expect(list.getByRole('button', { name: /Bath/ })).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('a much easier place beside the one asked for is told, and taken with a click', async ({
+  page,
+}, info) => {
+  const quiet = watch(page);
+  const id = `near-${info.testId.slice(-12)}`;
+  const small = smallHouse();
+  // Nothing open above, nobody drills studs through a box: the next bay takes a strip of wall.
+  const house = {
+    ...small,
+    id,
+    rooms: small.rooms.map((r) => ({ ...r, above: { ...r.above, kind: 'finished' as const } })),
+    points: small.points.map((p) => (p.id === 'r2' ? outlet('r2', 84) : p)),
+  };
+  const { job } = bundle(small, [wanted(98)]);
+  await page.request.post('/api/houses', { data: house });
+  await page.request.post('/api/jobs', {
+    data: {
+      ...job,
+      id: `${id}-job`,
+      houseId: id,
+      preferences: { ...job.preferences, lacks: ['flexible-bit'] },
+    },
+  });
+  await page.goto(`/houses/${id}/jobs/${id}-job/want`);
+  const told = page.getByRole('status').filter({ hasText: 'much easier' });
+  await expect(told).toContainText('new 1 would be much easier 10 in to the left');
+  await told.getByRole('button', { name: 'Put it there' }).click();
+  await expect(told).toHaveCount(0);
+  await expect(page.getByLabel('From left corner').first()).toHaveValue(/^7' 4"|88 in/);
   await saved(page);
   quiet();
 });

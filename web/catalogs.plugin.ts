@@ -28,7 +28,7 @@ const LATE_SCREENS = [
   'tap',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets|proof|work|routing)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
@@ -39,6 +39,8 @@ const LATE_FILES = [
   'document.json',
   'proof.json',
   'routing.json',
+  'structure.json',
+  'planning.json',
   'work.json',
   'names.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),

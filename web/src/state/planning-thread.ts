@@ -1,4 +1,4 @@
-import { type Bundle, type Planning, type Proofs, msg } from '@elwand/core';
+import { type Bundle, type NearPlace, type Planning, type Proofs, msg } from '@elwand/core';
 import { pageIsUp } from '../app/piece.tsx';
 import type { PlanningWorker } from './planning.worker.ts';
 import { SaidError } from '../app/said-error.ts';
@@ -10,6 +10,7 @@ interface Running {
   readonly thread: Worker;
   readonly plan: (turn: number, bundle: Bundle, onShare: (share: number) => void) => Promise<Planning>;
   readonly prove: (turn: number, bundle: Bundle) => Promise<Proofs>;
+  readonly near: (bundle: Bundle) => Promise<NearPlace[]>;
 }
 let running: Promise<Running> | null = null;
 
@@ -59,6 +60,7 @@ async function start(): Promise<Running> {
     thread,
     plan: (turn, bundle, onShare) => answer('search', remote.plan(turn, bundle, proxy(onShare))),
     prove: (turn, bundle) => answer('replay', remote.prove(turn, bundle)),
+    near: (bundle) => answer('search', remote.near(bundle)),
   };
 }
 
@@ -92,4 +94,10 @@ export async function searchBehind(
 export async function proveBehind(bundle: Bundle, turn = 0): Promise<Proofs> {
   await pageIsUp;
   return (await thread()).prove(turn, bundle);
+}
+
+/** Looks beside what is wanted for places where the job would cost much less. */
+export async function nearBehind(bundle: Bundle): Promise<NearPlace[]> {
+  await pageIsUp;
+  return (await thread()).near(bundle);
 }

@@ -1,4 +1,13 @@
-import { planJob, proofsOf, settingOf, type Bundle, type Planning, type Proofs } from '@elwand/core';
+import {
+  nearPlaces,
+  planJob,
+  proofsOf,
+  settingOf,
+  type Bundle,
+  type NearPlace,
+  type Planning,
+  type Proofs,
+} from '@elwand/core';
 import { expose } from 'comlink';
 
 /** The last search, by the number of the question: its options need not travel back to be replayed. */
@@ -14,6 +23,11 @@ const worker = {
   /** Replays every option of a job. @param turn the search whose options they are, if it was searched here */
   prove: (turn: number, bundle: Bundle): Proofs =>
     proofsOf(bundle, searched?.turn === turn ? searched.planning : undefined),
+  /** Places beside what is wanted where the job would cost much less. */
+  near: (bundle: Bundle): NearPlace[] => {
+    const setting = settingOf(bundle);
+    return nearPlaces(setting, planJob(setting));
+  },
 };
 export type PlanningWorker = typeof worker;
 expose(worker);

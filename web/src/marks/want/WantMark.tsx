@@ -15,6 +15,9 @@ import { useSay } from '../../app/say.ts';
 /** The forms come once the wall is there: they are half as large again as everything that draws it. */
 const form = pageIsUp.then(() => patiently(() => withSentences(import('./WantForm.tsx'))));
 const WantForm = lazy(() => form.then((m) => ({ default: m.WantForm })));
+const BetterPlaces = lazy(() =>
+  form.then(() => withSentences(import('./BetterPlaces.tsx'))).then((m) => ({ default: m.BetterPlaces })),
+);
 const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
 
 /** A step aside, so that the new box is not cut where the old one is, mm. */
@@ -85,6 +88,11 @@ export function WantMark() {
       </div>
       {job.wants.length === 0 && (
         <p className="empty">{say(msg('screen.want.nothing-is-wanted-yet-press'))}</p>
+      )}
+      {job.wants.length > 0 && (
+        <Suspense fallback={null}>
+          <BetterPlaces />
+        </Suspense>
       )}
       {ordered.map((w) => (
         <div key={w.id} onFocus={() => selected !== w.id && dispatch(selectedAction(w.id))}>
