@@ -1,31 +1,28 @@
-import { packFor, type CodePack } from '../codes/index.ts';
-import type { Room, Wall, WallId } from '../document/index.ts';
-import {
-  boxSolids,
-  frameWall,
-  joistsOf,
-  planOfHouse,
-  spotOn,
-  USUAL_JOISTS_MM,
-  type Member,
-  type PlanOfHouse,
-} from '../structure/index.ts';
+import { boxSolids, spotOn } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
+import { article, msg } from '../words/index.ts';
+import {
+  at,
+  bandOf,
+  Ground,
+  inWall,
+  meets,
+  named,
+  SAME_MM,
+  within,
+  woodBetween,
+  type Band,
+  type InWall,
+} from './ground.ts';
+import { alongJoistBay, joists, overOrUnder } from './overhead.ts';
+import { plates } from './plates.ts';
 import type { Fault, GeometryPlan, HoleOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
-import { article, msg, type Text } from '../words/index.ts';
 
 /**
  * The geometry replay: every piece of every run swept through the house as it stands. What it meets must be what the plan says it
  * drills; nothing else may be in the way.
  */
 
-type InWall = Extract<PlaceOfRun, { wallId: WallId }>;
-const inWall = (p: PlaceOfRun): p is InWall => 'wallId' in p;
-
-/** Places this near are one place, mm. */
-const SAME_MM = 1;
-/** Members nearer to each other than this leave no bay between them: they are bored as one, mm. */
-const NO_BAY_MM = inches(1);
 /** A bit stands out of the wood by so much when it is through, mm: common practice. */
 const OUT_MM = inches(1);
 /** Wood or air that stays between a hole and a box, mm: common practice. */
@@ -34,106 +31,6 @@ const CLEAR_MM = inches(1 / 8);
 const FREE_MM = inches(6);
 /** What a cable needs beside a thing that nearly fills a bay, mm: common practice. */
 const PASS_MM = inches(1.5);
-const LEAST_CRAWL_MM = inches(18);
-
-interface Run {
-  readonly leftMm: number;
-  readonly rightMm: number;
-}
-
-/** What stands along a wall, as runs of wood with a bay between each two. */
-function runsOf(members: readonly Member[]): Run[] {
-  const runs: { leftMm: number; rightMm: number }[] = [];
-  for (const m of [...members].sort((a, b) => a.leftMm - b.leftMm)) {
-    const last = runs.at(-1);
-    if (last && m.leftMm - last.rightMm < NO_BAY_MM) last.rightMm = Math.max(last.rightMm, m.rightMm);
-    else runs.push({ leftMm: m.leftMm, rightMm: m.rightMm });
-  }
-  return runs;
-}
-
-interface Heights {
-  readonly bottomMm: number;
-  readonly topMm: number;
-}
-const at = (heightMm: number): Heights => ({ bottomMm: heightMm, topMm: heightMm });
-
-interface Band extends Heights {
-  readonly leftMm: number;
-  readonly rightMm: number;
-}
-const bandOf = (a: InWall, b: InWall): Band => ({
-  leftMm: Math.min(a.xMm, b.xMm),
-  rightMm: Math.max(a.xMm, b.xMm),
-  bottomMm: Math.min(a.heightMm, b.heightMm),
-  topMm: Math.max(a.heightMm, b.heightMm),
-});
-const meets = (a: Band, b: Band): boolean =>
-  a.leftMm < b.rightMm - SAME_MM &&
-  a.rightMm > b.leftMm + SAME_MM &&
-  a.bottomMm < b.topMm - SAME_MM &&
-  a.topMm > b.bottomMm + SAME_MM;
-
-/** The house that a plan is carried out in, with what is asked of it again and again. */
-class Ground {
-  readonly faults: Fault[] = [];
-  readonly plan: PlanOfHouse;
-  readonly limits: CodePack['limits'];
-  private readonly members = new Map<WallId, readonly Member[]>();
-  readonly given: GeometryPlan;
-  constructor(given: GeometryPlan) {
-    this.given = given;
-    this.plan = planOfHouse(given.before);
-    this.limits = packFor(given.before).limits;
-  }
-  says(what: string, subjects: readonly string[], says: Text): void {
-    this.faults.push({ replay: 'geometry', kind: 'contradiction', what, subjects, says });
-  }
-  wall(id: WallId): Wall | undefined {
-    return this.plan.lines.get(id)?.wall;
-  }
-  room(id: WallId): Room | undefined {
-    return this.plan.lines.get(id)?.room;
-  }
-  private membersOf(id: WallId): readonly Member[] {
-    const known = this.members.get(id);
-    if (known) return known;
-    const line = this.plan.lines.get(id);
-    const made = line ? frameWall(line.wall, line.room.ceilingMm).members : [];
-    this.members.set(id, made);
-    return made;
-  }
-  /** What stands along a wall anywhere between two heights: under a window there are cripples, over it there are none. */
-  runs(id: WallId, { bottomMm, topMm }: Heights): readonly Run[] {
-    return runsOf(
-      this.membersOf(id).filter((m) => m.bottomMm <= topMm + SAME_MM && m.topMm >= bottomMm - SAME_MM),
-    );
-  }
-  /** The clear width around a place: from the wood at its left to the wood at its right. */
-  bay(id: WallId, xMm: number, heights: Heights): Run {
-    const runs = this.runs(id, heights);
-    return {
-      leftMm: Math.max(0, ...runs.filter((r) => r.rightMm <= xMm + SAME_MM).map((r) => r.rightMm)),
-      rightMm: Math.min(
-        this.wall(id)?.lengthMm ?? 0,
-        ...runs.filter((r) => r.leftMm >= xMm - SAME_MM).map((r) => r.leftMm),
-      ),
-    };
-  }
-}
-
-const named = (g: Ground, id: WallId): Text => g.wall(id)?.name.toLowerCase() ?? msg('proof.a-wall');
-
-/** Wood that lies between the two ends of a piece of run. */
-const woodBetween = (g: Ground, a: InWall, b: InWall): Run[] => {
-  const band = bandOf(a, b);
-  return g.runs(a.wallId, band).filter((r) => {
-    const middle = (r.leftMm + r.rightMm) / 2;
-    return middle > band.leftMm + SAME_MM && middle < band.rightMm - SAME_MM;
-  });
-};
-
-const within = (h: HoleOfRun, r: Run): boolean => h.xMm >= r.leftMm - SAME_MM && h.xMm <= r.rightMm + SAME_MM;
 
 /** Every member that is crossed has one hole, and every hole is in a member that is crossed. */
 function crossings(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
@@ -244,41 +141,6 @@ function sizes(g: Ground, h: HoleOfRun): void {
     g.says('short bit', [h.wallId], msg('proof.short-bit', { wall: where }));
 }
 
-const openAbove = (room: Room): boolean => room.above.kind === 'attic' && room.above.canEnter;
-const openBelow = (room: Room): boolean =>
-  room.below.kind === 'basement'
-    ? room.below.canEnter
-    : room.below.kind === 'crawl' &&
-      room.below.canEnter &&
-      (room.below.clearMm ?? LEAST_CRAWL_MM) >= LEAST_CRAWL_MM;
-
-/** Plates that are bored from an attic, or up into one. */
-const UNDER_ROOF: ReadonlySet<string> = new Set([
-  'drill-plate-above',
-  'drill-eave-above',
-  'drill-eave-below',
-]);
-/** A drill that stands upright on a plate, mm; an arm with a drill in it, from where a body still gets to: common practice. */
-const UPRIGHT_MM = inches(10);
-const BODY_MM = inches(16);
-const ARM_MM = inches(30);
-
-/** Does the roof over an outside wall leave room for the drill? Inside walls have all of the attic over them. */
-function roomUnderRoof(g: Ground, h: HoleOfRun, op: string): boolean {
-  const line = g.plan.lines.get(h.wallId);
-  if (!line || op === 'drill-eave-below' || !line.wall.exterior) return true;
-  const { roof, joists: run, members } = line.room.above;
-  if (roof?.heel === 'raised') return true;
-  const rise = (roof?.pitch ?? 4) / 12;
-  const low = members === 'truss' ? inches(3.75) : inches(5.5) * Math.hypot(1, rise) - inches(3.5) * rise;
-  const eave = roof?.shape === 'hip' || (Math.abs(line.along.xMm) > 0.5 ? run === 'y' : run === 'x');
-  const { lengthMm, framing } = line.wall;
-  const away = eave ? inches(1.75) : Math.max(0, Math.min(h.xMm, lengthMm - h.xMm)) + framing.depthMm;
-  const clear = low + rise * away;
-  if (op === 'drill-plate-above') return clear >= UPRIGHT_MM - SAME_MM;
-  return rise > 0 && (BODY_MM - low) / rise - away <= ARM_MM + SAME_MM;
-}
-
 /** A stud bored through the hole of a box: with a bit that bends, which sheet steel and a shallow wall do not allow. */
 function throughTheBox(g: Ground, move: MoveOfRun): void {
   if (move.op !== 'drill-stud') return;
@@ -326,37 +188,6 @@ const IN_WALL: ReadonlySet<string> = new Set([
   'same-bay',
 ]);
 
-/** A hole through the plates: into the clear of a bay, under no header, and from a place that can be reached. */
-function plates(g: Ground, move: MoveOfRun): void {
-  for (const h of [...move.holes, ...move.again]) {
-    if (h.through !== 'top plates' && h.through !== 'bottom plate') continue;
-    const [wall, room] = [g.wall(h.wallId), g.room(h.wallId)];
-    if (!wall || !room) continue;
-    const where = named(g, h.wallId);
-    const half = h.diameterMm / 2;
-    // What stands on the plate that is bored: a cripple does, on the one below.
-    const runs = g.runs(h.wallId, at(h.heightMm));
-    if (runs.some((r) => h.xMm + half > r.leftMm + SAME_MM && h.xMm - half < r.rightMm - SAME_MM))
-      g.says('into a stud', [h.wallId], msg('proof.plates-into-stud', { wall: where }));
-    const shut = wall.openings.some(
-      (o) =>
-        h.xMm + half > o.leftMm &&
-        h.xMm - half < o.rightMm &&
-        (h.through === 'top plates' || o.bottomMm < inches(1.5)),
-    );
-    if (shut) g.says('over an opening', [h.wallId], msg('proof.over-opening', { wall: where }));
-    if (!h.fireSeal) g.says('no seal', [h.wallId], msg('proof.no-seal', { wall: where }));
-    if (UNDER_ROOF.has(move.op) && openAbove(room) && !roomUnderRoof(g, h, move.op))
-      g.says('no room', [h.wallId], msg('proof.roof-too-low', { wall: where }));
-    if (UNDER_ROOF.has(move.op) && !openAbove(room))
-      g.says('no way in', [room.id], msg('proof.no-way-above', { wall: where }));
-    if (move.op === 'drill-plate-open' && room.above.open !== true)
-      g.says('no way in', [room.id], msg('proof.no-way-open', { wall: where }));
-    if (move.op === 'drill-plate-below' && !openBelow(room))
-      g.says('no way in', [room.id], msg('proof.no-way-below', { wall: where }));
-  }
-}
-
 /** Behind a baseboard: where there is one, on wood, and past no door. */
 function behindTrim(g: Ground, a: InWall, b: InWall): void {
   const wall = g.wall(a.wallId);
@@ -399,105 +230,6 @@ function corner(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
     );
   if (move.holes.length + move.again.length < 2)
     g.says('no hole', [a.wallId, b.wallId], msg('proof.corner-holes', { wall: named(g, a.wallId) }));
-}
-
-/** A run over or under rooms is somewhere a person gets to. */
-function overOrUnder(g: Ground, move: MoveOfRun): void {
-  for (const p of [move.from, move.to]) {
-    if (inWall(p)) continue;
-    const room = g.given.before.rooms.find((r) => r.id === p.roomId);
-    if (!room) continue;
-    if (move.op === 'run-attic' && room.above.kind !== 'attic')
-      g.says('no way in', [room.id], msg('proof.no-attic', { room: room.name }));
-    // Open joists over a room are worked on from the room itself.
-    if (p.in === 'joists') {
-      if (move.op === 'run-below' && room.above.open !== true)
-        g.says('no way in', [room.id], msg('proof.no-open', { room: room.name }));
-      continue;
-    }
-    if (move.op === 'run-below' && room.below.kind !== 'basement' && room.below.kind !== 'crawl')
-      g.says('no way in', [room.id], msg('proof.no-below', { room: room.name }));
-  }
-}
-
-/** Where joists were found: the ones between two places across them. Where none was, undefined. */
-function foundBetween(
-  space: Room['above'] | Room['below'],
-  place: number,
-  a: number,
-  b: number,
-): number[] | undefined {
-  if (space.joistAtMm === undefined) return undefined;
-  const step = space.joistSpacingMm ?? USUAL_JOISTS_MM;
-  const out: number[] = [];
-  const first = place + space.joistAtMm;
-  for (let k = Math.ceil((Math.min(a, b) - first) / step); first + k * step < Math.max(a, b); k++)
-    out.push(first + k * step);
-  return out;
-}
-
-/** Runs below a floor, along open joists, or in a strip of ceiling: every joist that is crossed is bored, and none that its maker forbids. */
-function joists(g: Ground, move: MoveOfRun): void {
-  const { from, to, op } = move;
-  if ((op !== 'run-below' && op !== 'slot-ceiling') || inWall(from) || inWall(to)) return;
-  const room = g.given.before.rooms.find((r) => r.id === from.roomId);
-  if (!room) return;
-  const facing = from.in === 'joists' ? 'above' : 'below';
-  const says = (what: string, id: 'proof.bores-joists' | 'proof.more-joists' | 'proof.idle-joist') =>
-    g.says(what, [room.id], msg(id, { room: room.name, side: facing }));
-  const { pass } = joistsOf(room, facing);
-  if (pass !== 'bore') {
-    if (move.joists.length > 0) says('bored', 'proof.bores-joists');
-    return;
-  }
-  const axis = room[facing].joists === 'y' ? 'xMm' : 'yMm';
-  const [a, b] = [from.spot[axis], to.spot[axis]];
-  const holes = move.joists.map((j) => j.spot[axis]);
-  const found = foundBetween(room[facing], room.place[axis], a, b);
-  if (found) {
-    // A place measured right at a joist is on either side of it.
-    const sure = found.filter((v) => Math.abs(v - a) > SAME_MM && Math.abs(v - b) > SAME_MM);
-    if (sure.some((v) => !holes.some((h) => Math.abs(h - v) < SAME_MM))) says('no hole', 'proof.more-joists');
-    if (holes.some((h) => !found.some((v) => Math.abs(h - v) < SAME_MM)))
-      says('idle hole', 'proof.idle-joist');
-    return;
-  }
-  if (holes.length < Math.floor(Math.abs(b - a) / USUAL_JOISTS_MM) - 1) says('no hole', 'proof.more-joists');
-  if (holes.some((v) => v < Math.min(a, b) || v > Math.max(a, b))) says('idle hole', 'proof.idle-joist');
-}
-
-/** Along a joist bay of a closed ceiling: across no joist that was found, past nothing that fills the bay. */
-function alongJoistBay(g: Ground, move: MoveOfRun): void {
-  const { from, to, op } = move;
-  if ((op !== 'fish-joists' && op !== 'slot-ceiling') || inWall(from) || inWall(to)) return;
-  const room = g.given.before.rooms.find((r) => r.id === from.roomId);
-  if (!room) return;
-  const across = room.above.joists === 'y' ? 'xMm' : 'yMm';
-  const found = foundBetween(room.above, room.place[across], from.spot[across], to.spot[across]);
-  const between = (found ?? []).filter((v) =>
-    [from, to].every((p) => Math.abs(v - p.spot[across]) > SAME_MM),
-  );
-  if (op === 'fish-joists' && between.length > 0)
-    g.says('no hole', [room.id], msg('proof.more-joists', { room: room.name, side: 'above' }));
-  // What stands right between the two places, as wide as from one to the other, is met whatever way is taken.
-  const [x, y] = [room.place.xMm, room.place.yMm];
-  const [left, right] = [Math.min(from.spot.xMm, to.spot.xMm) - x, Math.max(from.spot.xMm, to.spot.xMm) - x];
-  const [near, far] = [Math.min(from.spot.yMm, to.spot.yMm) - y, Math.max(from.spot.yMm, to.spot.yMm) - y];
-  const half = (room.above.joistSpacingMm ?? USUAL_JOISTS_MM) / 2;
-  for (const o of room.above.obstacles ?? []) {
-    if (o.kind === 'cable') continue;
-    const [lowO, highO, low, high] =
-      across === 'xMm' ? [o.leftMm, o.rightMm, left, right] : [o.nearMm, o.farMm, near, far];
-    const [alongLowO, alongHighO, alongLow, alongHigh] =
-      across === 'xMm' ? [o.nearMm, o.farMm, near, far] : [o.leftMm, o.rightMm, left, right];
-    const fills = lowO <= low - half && highO >= high + half;
-    if (fills && alongLowO > alongLow && alongHighO < alongHigh)
-      g.says(
-        'in the way',
-        [room.id],
-        msg('proof.obstacle', { what: article(msg(`names.obstacle.${o.kind}`)), wall: room.name }),
-      );
-  }
 }
 
 const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);

@@ -2,18 +2,8 @@ import type { House, WallId } from '../document/index.ts';
 import { frameWall, openCeiling, type WallFrame } from '../structure/index.ts';
 import { GraphBuilder } from './builder.ts';
 import { addJoists, addOpenPlates, addStories, closedCeiling, joinFlat } from './in-floors.ts';
-import {
-  addBackToBack,
-  addChases,
-  addCorners,
-  addCrossings,
-  addPassages,
-  addPlates,
-  addTrim,
-  bayFor,
-  joinBays,
-  levels,
-} from './in-walls.ts';
+import { addBackToBack, addChases, addPassages, addPlates, addTrim, bayFor, joinBays } from './in-walls.ts';
+import { addCorners, addCrossings, levels } from './crossings.ts';
 import { addSoffits } from './in-soffits.ts';
 import { addSurface } from './on-walls.ts';
 import { addOutdoors } from './outdoors.ts';

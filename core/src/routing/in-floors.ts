@@ -138,9 +138,29 @@ function nearRun(a: Spot, b: Spot, to: Spot): number {
 /** Does a closed ceiling of joist bays lie over this room? */
 export const closedCeiling = (room: Room): boolean => room.above.kind !== 'attic' && !openCeiling(room);
 
+/** The tops of the bays of a room that a cable may leave: the place in the wall, and the one between the joists over it. */
+function bayTops(
+  builder: GraphBuilder,
+  room: Room,
+): { readonly inWall: number; readonly overWall: number }[] {
+  const { input } = builder;
+  return [...builder.bays.values()].flatMap((at) => {
+    const { frame, bay } = at;
+    const line = input.plan.lines.get(frame.wall.id);
+    if (!line || line.room.id !== room.id || !bay.throughTop || input.closed?.has(frame.wall.id)) return [];
+    if (!builder.isThrough(at)) return [];
+    const x = (bay.leftMm + bay.rightMm) / 2;
+    return [
+      {
+        inWall: builder.inBay(at, x, bay.topMm),
+        overWall: builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id }),
+      },
+    ];
+  });
+}
+
 /** Joist bays over a closed ceiling: from the bays of the walls, along the joists, and across them by opening the ceiling. */
 export function addJoists(builder: GraphBuilder, room: Room): void {
-  const { input } = builder;
   if (!closedCeiling(room)) return;
   const here = () =>
     builder.joists.filter((n) => {
@@ -149,15 +169,9 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
     });
   const lights = here();
   if (lights.length === 0) return;
-  for (const at of [...builder.bays.values()]) {
-    const line = input.plan.lines.get(at.frame.wall.id);
-    if (!line || line.room.id !== room.id || !at.bay.throughTop || input.closed?.has(at.frame.wall.id))
-      continue;
-    if (!builder.isThrough(at)) continue;
-    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
-    const node = builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id });
-    builder.joists.push(node);
-    builder.link(builder.inBay(at, x, at.bay.topMm), node, 'open-ceiling-edge', TOP_PLATES_MM, {
+  for (const { inWall, overWall } of bayTops(builder, room)) {
+    builder.joists.push(overWall);
+    builder.link(inWall, overWall, 'open-ceiling-edge', TOP_PLATES_MM, {
       openedMm2: 2 * inches(12) * SLOT_HEIGHT_MM,
     });
   }
@@ -195,17 +209,10 @@ const JOIST_BETWEEN = 0.5;
 
 /** The walls of a room under open joists: a hole through the top plates is bored from the room. */
 export function addOpenPlates(builder: GraphBuilder, room: Room): void {
-  const { input } = builder;
   if (!openCeiling(room)) return;
-  for (const at of [...builder.bays.values()]) {
-    const line = input.plan.lines.get(at.frame.wall.id);
-    if (!line || line.room.id !== room.id || !at.bay.throughTop || input.closed?.has(at.frame.wall.id))
-      continue;
-    if (!builder.isThrough(at)) continue;
-    const x = (at.bay.leftMm + at.bay.rightMm) / 2;
-    const node = builder.add({ in: 'joists', spot: spotOn(line, x), roomId: room.id });
-    builder.below.push(node);
-    builder.link(builder.inBay(at, x, at.bay.topMm), node, 'drill-plate-open', TOP_PLATES_MM);
+  for (const { inWall, overWall } of bayTops(builder, room)) {
+    builder.below.push(overWall);
+    builder.link(inWall, overWall, 'drill-plate-open', TOP_PLATES_MM);
   }
 }
 

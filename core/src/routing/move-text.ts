@@ -3,7 +3,7 @@ import { joistsOf, JOIST_MEMBERS, type MemberFacts } from '../structure/index.ts
 import { inches } from '../units/index.ts';
 import { allOf, msg, q, type Message, type Text } from '../words/index.ts';
 import { boreText } from './boring.ts';
-import { atDrill } from './in-walls.ts';
+import { atDrill } from './crossings.ts';
 import { holeDiameterMm, type OperationKind } from './operations.ts';
 import { onWall, type Place } from './places.ts';
 import type { Hole, RouteSetting } from './move.ts';

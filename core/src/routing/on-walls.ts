@@ -2,7 +2,7 @@ import type { Room, Wall, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { spotOn } from '../structure/index.ts';
 import type { GraphBuilder } from './builder.ts';
-import { levels } from './in-walls.ts';
+import { levels } from './crossings.ts';
 import { onWall } from './places.ts';
 
 /** A raceway passes over the head of a door or window at this distance, mm. */

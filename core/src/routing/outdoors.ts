@@ -1,7 +1,8 @@
 import type { Room, Wall, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import type { GraphBuilder } from './builder.ts';
-import { bayFor, levels } from './in-walls.ts';
+import { levels } from './crossings.ts';
+import { bayFor } from './in-walls.ts';
 
 /** Sheathing, air gap and cladding of an exterior wall, mm; common practice where nobody has measured. */
 const SIDING_MM = inches(1.5);
