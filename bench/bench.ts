@@ -144,6 +144,20 @@ for (const rooms of [1, 3, 10, 30, 100]) {
   );
 }
 
+{
+  const ten = largeHouse(10, 3);
+  const wants = ten.rooms.flatMap((r, i) => {
+    const [wall] = r.walls;
+    return wall
+      ? [makeWant(`t${i}`, `T${i}`, { on: 'wall', wallId: wall.id, xMm: 900, heightMm: 300 }, {})]
+      : [];
+  });
+  tell(
+    '10 wants in 10 rooms: options (budget 300 ms)',
+    median(() => planOf({ ...ten }, { ...spreadJob(10), wants }), 7),
+  );
+}
+
 const house = bundle.house;
 const graph = buildGraph({
   house,

@@ -98,6 +98,12 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
         heights,
       });
     }
+    case 'drill-eave-above':
+    case 'drill-eave-below': {
+      const room = onWall(on) ? setting.plan.lines.get(on.wallId)?.room : undefined;
+      const pitch = room?.above.roof?.pitch === undefined ? 'unknown' : 'known';
+      return say(`routing.move.${op}`, `routing.move.${op}-why`, { pitch });
+    }
     case 'surface-run':
       return say(
         onWall(from) && onWall(to) ? 'routing.move.surface-run' : 'routing.move.surface-ceiling',

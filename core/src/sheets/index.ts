@@ -7,4 +7,5 @@ export * from './floor-plan.ts';
 export type { WallFound } from './plan-walls.ts';
 export * from './transfer-sheet.ts';
 export * from './all.ts';
+export * from './move-sheet.ts';
 export * from './plan-file.ts';

@@ -16,7 +16,7 @@ const TEXT_SHARE = 0.022;
 /** The ellipse that holds the hole in about 86 of 100 tries: two standard errors each way. */
 const ERRORS = 2;
 
-const box = (
+export const box = (
   layer: Shape['layer'],
   left: number,
   right: number,

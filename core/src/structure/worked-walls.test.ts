@@ -158,3 +158,52 @@ describe('wood that is not on the layout', () => {
     expect(frame.fit.outliers).toHaveLength(1);
   });
 });
+
+describe('a wall with a brick face', () => {
+  const base = smallHouse();
+  const house: House = {
+    ...base,
+    rooms: base.rooms.map((r) => ({
+      ...r,
+      above: { ...r.above, kind: 'finished', canEnter: false },
+      walls: r.walls.map((w, i) => (i === 0 ? { ...w, exterior: true, outerFace: 'masonry' } : w)),
+    })),
+  };
+  const outside = (x: number) => ({ ...wallAt(x, 20), on: 'outside' as const });
+  // R1 hangs at 24, in the bay from 16-3/4 to 31-1/4.
+  const e = evaluate(bundle(house, [wanted(28, { at: outside(28) })]));
+  const moves = e.chosen!.option.legs[0]!.route.moves;
+  it('is bored with a masonry bit of 4-1/2 in of brick and gap and 2 in of shank: 6-1/2 in', () => {
+    expect(moves.map((m) => m.op)).toEqual(['fish', 'through-masonry']);
+    const [hole] = moves[1]!.holes;
+    expect((hole!.bore!.woodMm / 25.4).toFixed(2)).toBe('4.50');
+    expect((hole!.bore!.bitLeastMm / 25.4).toFixed(2)).toBe('6.50');
+    expect((hole!.diameterMm / 25.4).toFixed(3)).toBe('0.875');
+    expect(hole!.fireSeal).toBe(true);
+  });
+  it('takes 4 in along and 5 up, 7 through it, 5 % and 24 for the ends: 40.8, cut to 42', () => {
+    // 28 - 24 = 4, 20 - 15 = 5; 5 in of brick and gap and 2 to the box.
+    expect(e.chosen!.option.legs[0]!.route.cableMm / 25.4).toBeCloseTo(42, 6);
+    expect(e.findings.filter((f) => f.rule === 'proof')).toEqual([]);
+  });
+});
+
+describe('a box beside the stud that is to be bored', () => {
+  /** R2 at 88 and a new one at 98, the stud at 96 between them; nothing is open above or below. */
+  const way = (model: string) => {
+    const base = smallHouse();
+    const house: House = {
+      ...base,
+      rooms: base.rooms.map((r) => ({ ...r, above: { ...r.above, kind: 'finished', canEnter: false } })),
+      points: base.points.map((p) => (p.id === 'r2' ? { ...p, box: { ...p.box, model } } : p)),
+    };
+    const e = evaluate(bundle(house, [wanted(98)]));
+    return e.chosen!.option.legs.flatMap((l) => l.route.moves.map((m) => m.op));
+  };
+  // From the new opening it is 98 less 96-3/4, 1-1/4 in to the wood: no bit bends in that. From R2 it is 95-1/4 less 88, 7-1/4 in.
+  it('that is nailed lets no bit in: the wall is opened', () => {
+    expect(way('new-1g-22')).toContain('slot-wall');
+    expect(way('new-1g-22')).not.toContain('drill-stud');
+  });
+  it('that comes out does', () => expect(way('old-1g-20')).toContain('drill-stud'));
+});

@@ -34,6 +34,7 @@ import '../marks.css';
 import { useSay } from '../../app/say.ts';
 import { Said, slot } from '../../app/Said.tsx';
 
+const MoveView = lazy(() => import('./MoveView.tsx').then((m) => ({ default: m.MoveView })));
 const TransferView = lazy(() => import('./TransferView.tsx').then((m) => ({ default: m.TransferView })));
 const Sheets = lazy(() => import('./Sheets.tsx').then((m) => ({ default: m.Sheets })));
 
@@ -156,6 +157,11 @@ function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
       <div>
         <b>{say(move.says)}</b>
         <p className="muted">{say(move.why)}</p>
+        {move.holes.length > 0 && (
+          <Suspense fallback={null}>
+            <MoveView move={move} />
+          </Suspense>
+        )}
         {move.joists.length > 0 && (
           <p className="quiet measure">
             {say(
