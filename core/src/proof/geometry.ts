@@ -152,9 +152,10 @@ function throughTheBox(g: Ground, move: MoveOfRun): void {
 }
 
 /** What is opened of a wall is drywall or plaster: nothing fixed hangs on it, and no tile or panel is on it. */
-function openedThere(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+function openedThere(g: Ground, move: MoveOfRun): void {
   if (move.op !== 'slot-wall' && move.op !== 'turn-corner' && move.op !== 'turn-outside') return;
-  for (const p of [a, b]) {
+  // A strip is opened where it is drilled; what is fished on both sides of it may lie behind anything.
+  for (const p of move.holes) {
     const wall = g.wall(p.wallId);
     if (!wall) continue;
     const over = (o: { leftMm: number; rightMm: number; bottomMm: number; topMm: number }) =>
@@ -252,7 +253,7 @@ function sweep(g: Ground, move: MoveOfRun): void {
     crossings(g, move, from, to);
     inTheWay(g, move, from, to);
   }
-  openedThere(g, move, from, to);
+  openedThere(g, move);
   inMasonry(g, move, from, to);
   if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, from, to);
   if (op === 'turn-corner' || op === 'turn-outside') corner(g, move, from, to);
