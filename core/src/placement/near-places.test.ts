@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
 import { settingOf } from '../evaluation/judge.ts';
-import { planJob } from '../planning/index.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { closed } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';
@@ -22,7 +21,7 @@ const near = (x: number, r2 = 84) => {
     ...b,
     job: { ...b.job, preferences: { ...b.job.preferences, lacks: ['flexible-bit'] } },
   });
-  return nearPlaces(setting, planJob(setting));
+  return nearPlaces(setting);
 };
 
 describe('a place beside the one that was asked for', () => {

@@ -51,10 +51,11 @@ function besides(input: PlacementInput, at: WallPosition): WallPosition[] {
  * Wants whose plan costs less than 70 % of what it does when they move by up to 2 in or to the next bay, each with the cheapest such
  * place. Empty for jobs of more than four wants and for large houses.
  */
-export function nearPlaces(setting: PlanSetting, planning: Planning): NearPlace[] {
+export function nearPlaces(setting: PlanSetting): NearPlace[] {
   const { job, house } = setting;
-  const now = cheapest(planning);
-  if (!now || job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS) return [];
+  if (job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS) return [];
+  const now = cheapest(searchJob(setting));
+  if (!now) return [];
   return job.wants.flatMap((want: Want): NearPlace[] => {
     const input = placementInput(setting, want);
     if (!input || want.at.on !== 'wall' || input.onWall === true) return [];

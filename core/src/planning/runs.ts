@@ -37,13 +37,10 @@ function placeIn(plan: PlanOfHouse, wallId: WallId): RunPlace {
 export function closedWalls(house: House, plan: PlanOfHouse, method: CableType): Set<WallId> {
   const closed = new Set<WallId>();
   for (const room of house.rooms)
-    for (const wall of room.walls)
-      if (
-        METHODS[method].may[placeIn(plan, wall.id)] === 'no' ||
-        isStiff(method) ||
-        (wall.framing.kind === 'masonry' && wall.framing.masonry !== 'hollow')
-      )
-        closed.add(wall.id);
+    for (const wall of room.walls) {
+      const place = placeIn(plan, wall.id);
+      if (place === 'masonry' || isStiff(method) || METHODS[method].may[place] === 'no') closed.add(wall.id);
+    }
   return closed;
 }
 

@@ -41,6 +41,10 @@ function foundBetween(
   return out;
 }
 
+/** The ones that are crossed for sure: a place measured right at a joist is on either side of it. */
+const surely = (found: readonly number[], a: number, b: number): number[] =>
+  found.filter((v) => Math.abs(v - a) > SAME_MM && Math.abs(v - b) > SAME_MM);
+
 /** Runs below a floor, along open joists, or in a strip of ceiling: every joist that is crossed is bored, and none that its maker forbids. */
 export function joists(g: Ground, move: MoveOfRun): void {
   const { from, to, op } = move;
@@ -60,9 +64,8 @@ export function joists(g: Ground, move: MoveOfRun): void {
   const holes = move.joists.map((j) => j.spot[axis]);
   const found = foundBetween(room[facing], room.place[axis], a, b);
   if (found) {
-    // A place measured right at a joist is on either side of it.
-    const sure = found.filter((v) => Math.abs(v - a) > SAME_MM && Math.abs(v - b) > SAME_MM);
-    if (sure.some((v) => !holes.some((h) => Math.abs(h - v) < SAME_MM))) says('no hole', 'proof.more-joists');
+    if (surely(found, a, b).some((v) => !holes.some((h) => Math.abs(h - v) < SAME_MM)))
+      says('no hole', 'proof.more-joists');
     if (holes.some((h) => !found.some((v) => Math.abs(h - v) < SAME_MM)))
       says('idle hole', 'proof.idle-joist');
     return;
@@ -78,11 +81,9 @@ export function alongJoistBay(g: Ground, move: MoveOfRun): void {
   const room = g.given.before.rooms.find((r) => r.id === from.roomId);
   if (!room) return;
   const across = room.above.joists === 'y' ? 'xMm' : 'yMm';
-  const found = foundBetween(room.above, room.place[across], from.spot[across], to.spot[across]);
-  const between = (found ?? []).filter((v) =>
-    [from, to].every((p) => Math.abs(v - p.spot[across]) > SAME_MM),
-  );
-  if (op === 'fish-joists' && between.length > 0)
+  const [a, b] = [from.spot[across], to.spot[across]];
+  const found = foundBetween(room.above, room.place[across], a, b) ?? [];
+  if (op === 'fish-joists' && surely(found, a, b).length > 0)
     g.says('no hole', [room.id], msg('proof.more-joists', { room: room.name, side: 'above' }));
   // What stands right between the two places, as wide as from one to the other, is met whatever way is taken.
   const [x, y] = [room.place.xMm, room.place.yMm];

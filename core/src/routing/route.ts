@@ -1,5 +1,6 @@
 import { isRaceway } from '../document/index.ts';
 import {
+  atEvenSteps,
   bayAt,
   joistBayAt,
   joistCenters,
@@ -107,22 +108,19 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
   const facing = from.in === 'joists' ? 'above' : 'below';
   if (!room || joistsOf(room, facing).pass !== 'bore') return [];
   const layout = joistLayout(room, facing);
-  const alongX = layout.axis === 'xMm';
   const keepMm = setting.pack.limits.joistHoleEdgeMm.value;
   const [a, b] = [from.spot[layout.axis], to.spot[layout.axis]];
   // A strip of ceiling is opened from joist bay to joist bay: one joist more or less would be no strip.
   const crossed = Math.abs(joistBayAt(layout, a) - joistBayAt(layout, b));
   const centers =
     op === 'slot-ceiling' && layout.atMm === undefined
-      ? Array.from({ length: crossed }, (_, i) => a + ((b - a) * (i + 0.5)) / crossed)
+      ? atEvenSteps(crossed, a, b)
       : joistCenters(layout, a, b);
-  return centers.map((v): JoistHole => {
-    return {
-      spot: alongX ? { xMm: v, yMm: from.spot.yMm } : { xMm: from.spot.xMm, yMm: v },
-      diameterMm: isRaceway(setting.method) ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
-      keepMm,
-    };
-  });
+  return centers.map((v): JoistHole => ({
+    spot: { ...from.spot, [layout.axis]: v },
+    diameterMm: isRaceway(setting.method) ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
+    keepMm,
+  }));
 }
 
 /**

@@ -39,6 +39,27 @@ export type Shape =
       readonly anchor: 'start' | 'middle' | 'end';
     };
 
+/** A rectangle as a closed line. */
+export const box = (
+  layer: Shape['layer'],
+  left: number,
+  right: number,
+  top: number,
+  bottom: number,
+  dashed = false,
+): Shape => ({
+  kind: 'line',
+  layer,
+  closed: true,
+  dashed,
+  points: [
+    { x: left, y: top },
+    { x: right, y: top },
+    { x: right, y: bottom },
+    { x: left, y: bottom },
+  ],
+});
+
 export interface Drawing {
   readonly key: string;
   readonly title: string;

@@ -10,7 +10,7 @@ import {
 import type { At } from './drawing.ts';
 import { fromDxf, fromSvg, type Arc, type Label, type PlanLines, type Segment } from './plan-lines.ts';
 import { nameIn, useOf } from './plan-names.ts';
-import { area, endsOf, faces, joined, reach, rectilinear, sizeOf } from './plan-outlines.ts';
+import { area, endsOf, faces, joined, reach, rectilinear, sizeOf, upperLeft } from './plan-outlines.ts';
 import { wallsOf, type WallFound } from './plan-walls.ts';
 import { msg, type Message } from '../words/index.ts';
 
@@ -169,10 +169,7 @@ export function roomFromOutline(
   known: readonly WallFound[] = [],
 ): Room {
   const clockwise = area(outline) > 0 ? outline : [...outline].reverse();
-  const start = clockwise.reduce((best, p, i) => {
-    const b = clockwise[best] ?? p;
-    return p.y < b.y - 1 || (Math.abs(p.y - b.y) <= 1 && p.x < b.x) ? i : best;
-  }, 0);
+  const start = upperLeft(clockwise);
   const corners = [...clockwise.slice(start), ...clockwise.slice(0, start)];
   const id = nextId();
   const count = new Map<string, number>();

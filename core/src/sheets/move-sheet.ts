@@ -3,8 +3,7 @@ import { onWall, type Hole, type Move, type Place } from '../routing/index.ts';
 import { boxSolids, type WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { msg, q, speaker, type Text } from '../words/index.ts';
-import type { At, Drawing, Shape } from './drawing.ts';
-import { box } from './transfer-sheet.ts';
+import { box, type At, type Drawing, type Shape } from './drawing.ts';
 
 /** What is drawn of the wall on each side of the work, and over and under it, mm. */
 const BESIDE_MM = inches(20);

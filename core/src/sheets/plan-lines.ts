@@ -56,6 +56,7 @@ export interface PlanLines {
   readonly unit: readonly [number, Message] | null;
 }
 
+const DEGREE = Math.PI / 180;
 /** What is moved, turned and scaled: [a c e; b d f; 0 0 1], as SVG writes it. */
 type Matrix = readonly [number, number, number, number, number, number];
 const STAYS: Matrix = [1, 0, 0, 1, 0, 0];
@@ -129,12 +130,9 @@ class Collected {
   readonly labels: Label[] = [];
   readonly skipped = new Map<string, number>();
 
-  line(points: readonly At[], closed: boolean, m: Matrix, block: boolean): void {
-    for (const { a, b } of pairs(
-      points.map((p) => apply(m, p)),
-      closed,
-    ))
-      this.segments.push(block ? { a, b, block } : { a, b });
+  line(from: At, to: At, m: Matrix, block: boolean): void {
+    const [a, b] = [apply(m, from), apply(m, to)];
+    this.segments.push(block ? { a, b, block } : { a, b });
   }
   arc({ center, radius }: Arc, m: Matrix): void {
     this.arcs.push({ center: apply(m, center), radius: radius * grows(m) });
@@ -151,16 +149,12 @@ class Collected {
 /** @throws whatever the parser throws at what is no DXF */
 export function fromDxf(source: string): PlanLines {
   const parsed = parseDxf(source);
-  const blocks = ((parsed as unknown as { blocks?: Record<string, DxfBlock> }).blocks ?? {}) as Record<
-    string,
-    DxfBlock | undefined
-  >;
+  const { blocks = {} } = parsed as unknown as { blocks?: Record<string, DxfBlock | undefined> };
   const out = new Collected();
   const visit = (e: DxfEntity, m: Matrix, depth: number): void => {
     const block = depth > 0;
     switch (e.type) {
       case 'LINE':
-        return out.line(e.vertices ?? [], false, m, block);
       case 'LWPOLYLINE':
       case 'POLYLINE': {
         const points = e.vertices ?? [];
@@ -169,7 +163,7 @@ export function fromDxf(source: string): PlanLines {
           const next = points[i + 1] ?? (closed ? points[0] : undefined);
           if (!next) return;
           if (p.bulge) out.arc(bent(p, next, p.bulge), m);
-          else out.line([p, next], false, m, block);
+          else out.line(p, next, m, block);
         });
         return;
       }
@@ -187,11 +181,11 @@ export function fromDxf(source: string): PlanLines {
         const base = own.position ?? { x: 0, y: 0 };
         const placed = [
           [1, 0, 0, 1, x, y],
-          turnedBy(((e.rotation ?? 0) * Math.PI) / 180),
+          turnedBy((e.rotation ?? 0) * DEGREE),
           [e.xScale ?? 1, 0, 0, e.yScale ?? 1, 0, 0],
           [1, 0, 0, 1, -base.x, -base.y],
         ] as const satisfies readonly Matrix[];
-        for (const x of own.entities) visit(x, placed.reduce<Matrix>(after, m), depth + 1);
+        for (const inner of own.entities) visit(inner, placed.reduce<Matrix>(after, m), depth + 1);
         return;
       }
       default:
@@ -289,7 +283,6 @@ function shapesOf(e: Element): { segments: readonly Segment[]; arcs: readonly Ar
   }
 }
 
-const DEGREE = Math.PI / 180;
 /** One step of a transform list. */
 function stepOf(name: string, v: readonly number[]): Matrix {
   const [a = 0, b = 0, c = 0, d = 1, e = 0, f = 0] = v;
@@ -350,7 +343,7 @@ export function fromSvg(source: string): PlanLines {
     const m = after(outer, transformOf(e.getAttribute('transform') ?? ''));
     const n = (name: string) => num(e.getAttribute(name) ?? undefined);
     const { segments, arcs } = shapesOf(e);
-    for (const s of segments) out.line([s.a, s.b], false, m, depth > 0);
+    for (const { a, b } of segments) out.line(a, b, m, depth > 0);
     for (const a of arcs) out.arc(a, m);
     if (e.localName === 'text') return out.label(e.textContent ?? '', { x: n('x'), y: n('y') }, m);
     if (e.localName === 'use') {

@@ -111,6 +111,21 @@ export function faces(segments: readonly Segment[]): At[][] {
   return found;
 }
 
+/** A square outline without the points along its sides. */
+export const cornersOf = (points: readonly At[]): At[] =>
+  points.filter((p, i) => {
+    const a = points[(i - 1 + points.length) % points.length] ?? p;
+    const b = points[(i + 1) % points.length] ?? p;
+    return !(Math.abs(a.x - b.x) < 1 || Math.abs(a.y - b.y) < 1);
+  });
+
+/** Which corner of an outline is its upper left one. */
+export const upperLeft = (outline: readonly At[]): number =>
+  outline.reduce((best, p, i) => {
+    const b = outline[best] ?? p;
+    return p.y < b.y - 1 || (Math.abs(p.y - b.y) <= 1 && p.x < b.x) ? i : best;
+  }, 0);
+
 /** Corners only, walls squared where they are nearly so; undefined when a wall is neither along nor across. */
 export function rectilinear(outline: readonly At[]): At[] | undefined {
   const points: At[] = outline.map((p) => ({ ...p }));
@@ -122,11 +137,7 @@ export function rectilinear(outline: readonly At[]): At[] | undefined {
     if (dx > slack && dy > slack) return undefined;
     points[(i + 1) % points.length] = dx <= slack ? { x: p.x, y: q.y } : { x: q.x, y: p.y };
   }
-  const corners = points.filter((p, i) => {
-    const a = points[(i - 1 + points.length) % points.length] ?? p;
-    const b = points[(i + 1) % points.length] ?? p;
-    return !(Math.abs(a.x - b.x) < 1 || Math.abs(a.y - b.y) < 1);
-  });
+  const corners = cornersOf(points);
   return corners.length >= 4 ? corners : undefined;
 }
 

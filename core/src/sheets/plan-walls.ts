@@ -1,6 +1,6 @@
 import type { At } from './drawing.ts';
 import type { Arc, Segment } from './plan-lines.ts';
-import { area, reach } from './plan-outlines.ts';
+import { area, cornersOf, sizeOf, upperLeft } from './plan-outlines.ts';
 
 /**
  * Walls drawn as two lines: lines that face each other are the two faces of a wall, gaps between two pieces of one wall are its
@@ -25,8 +25,6 @@ const MOST_FRAME_MM = 60;
 const LEAST_SHAPE = 0.8;
 /** Lines at even steps this far apart and more are stairs, mm. */
 const LEAST_TREAD_MM = 150;
-/** A room needs this much on each side, mm. */
-const LEAST_ROOM_MM = 700;
 /** A grid finer than this is no house. */
 const MOST_CELLS = 4_000_000;
 
@@ -125,47 +123,39 @@ function piecesOf(lines: readonly Line[]): Piece[] {
     }
   });
   return bridged(pieces.filter((p) => !stairs(p, pieces) && !besideWall(p, pieces))).filter(
-    (p) => p.to - p.from >= LEAST_SHAPE * (p.high - p.low),
+    (p) => p.to - p.from >= LEAST_SHAPE * thicknessOf(p),
   );
 }
 
+const thicknessOf = (p: Piece): number => p.high - p.low;
+/** Does it lie along more than half of another one? */
+const alongMost = (q: Piece, p: Piece): boolean =>
+  Math.min(q.to, p.to) - Math.max(q.from, p.from) > (p.to - p.from) / 2;
+
 /** Is it one of a flight of treads: pieces of the same depth on both sides of it, and beyond? */
 function stairs(p: Piece, all: readonly Piece[]): boolean {
-  const depth = p.high - p.low;
-  if (depth < LEAST_TREAD_MM) return false;
-  const like = (q: Piece) =>
-    Math.abs(q.high - q.low - depth) <= 2 * SAME_MM &&
-    Math.min(q.to, p.to) - Math.max(q.from, p.from) > (p.to - p.from) / 2;
-  let steps = 1;
-  for (let at = p.high, more = true; more;) {
-    const next = all.find((q) => Math.abs(q.low - at) < 1 && like(q));
-    more = next !== undefined;
-    if (next) [at, steps] = [next.high, steps + 1];
-  }
-  for (let at = p.low, more = true; more;) {
-    const next = all.find((q) => Math.abs(q.high - at) < 1 && like(q));
-    more = next !== undefined;
-    if (next) [at, steps] = [next.low, steps + 1];
-  }
-  return steps >= 3;
+  if (thicknessOf(p) < LEAST_TREAD_MM) return false;
+  const like = all.filter((q) => Math.abs(thicknessOf(q) - thicknessOf(p)) <= 2 * SAME_MM && alongMost(q, p));
+  /** Treads one after another from a place on, to one side. */
+  const flight = (at: number, near: 'low' | 'high', far: 'low' | 'high'): number => {
+    const next = like.find((q) => Math.abs(q[near] - at) < 1);
+    return next ? 1 + flight(next[far], near, far) : 0;
+  };
+  return 1 + flight(p.high, 'low', 'high') + flight(p.low, 'high', 'low') >= 3;
 }
 
 /**
  * Is it the room between the face of a wall and a line before it: a shelf, a dimension, the other wall of a closet? A face belongs to
  * one wall, and that is the thinner one.
  */
-const besideWall = (p: Piece, all: readonly Piece[]): boolean => {
-  const depth = p.high - p.low;
-  return (
-    depth >= LEAST_TREAD_MM &&
-    all.some(
-      (q) =>
-        (Math.abs(q.high - p.low) < 1 || Math.abs(q.low - p.high) < 1) &&
-        q.high - q.low < depth - SAME_MM &&
-        Math.min(q.to, p.to) - Math.max(q.from, p.from) > (p.to - p.from) / 2,
-    )
+const besideWall = (p: Piece, all: readonly Piece[]): boolean =>
+  thicknessOf(p) >= LEAST_TREAD_MM &&
+  all.some(
+    (q) =>
+      (Math.abs(q.high - p.low) < 1 || Math.abs(q.low - p.high) < 1) &&
+      thicknessOf(q) < thicknessOf(p) - SAME_MM &&
+      alongMost(q, p),
   );
-};
 
 /** The squares where a wall along and a wall across meet at their ends: in either of them, and drawn in none. */
 function cornersBetween(level: readonly Piece[], upright: readonly Piece[]): Rect[] {
@@ -197,8 +187,7 @@ const jamb = ({ across }: Sheet, { low, high }: Piece, end: number): boolean =>
 function openingIn(sheet: Sheet, gap: Piece, jambs: boolean): OpeningKind | undefined {
   const width = gap.to - gap.from;
   if (width < LEAST_OPENING_MM || width > MOST_OPENING_MM) return undefined;
-  const thick = gap.high - gap.low;
-  const near = thick + 3 * SAME_MM;
+  const near = thicknessOf(gap) + 3 * SAME_MM;
   const swings = sheet.arcs.some(
     ({ center: { x, y }, radius }) =>
       y >= gap.low - near &&
@@ -374,7 +363,7 @@ function outlinesOf(grid: Grid): At[][] {
   return edges.slice(1).map((from) => {
     const loops: At[][] = [];
     for (;;) {
-      const [first] = [...from.entries()].filter(([, to]) => to.length > 0).slice(0, 1);
+      const first = [...from].find(([, to]) => to.length > 0);
       if (!first) break;
       const loop: [number, number][] = [];
       let key: string | undefined = first[0];
@@ -390,13 +379,6 @@ function outlinesOf(grid: Grid): At[][] {
     return loops.reduce((best, l) => (Math.abs(area(l)) > Math.abs(area(best)) ? l : best), []);
   });
 }
-
-const cornersOf = (points: readonly At[]): At[] =>
-  points.filter((p, i) => {
-    const a = points[(i - 1 + points.length) % points.length] ?? p;
-    const b = points[(i + 1) % points.length] ?? p;
-    return !((a.x === p.x && p.x === b.x) || (a.y === p.y && p.y === b.y));
-  });
 
 interface Found {
   readonly level: { readonly pieces: readonly Piece[]; readonly gaps: readonly Gap[] };
@@ -416,11 +398,8 @@ function wallOf({ level, upright, grid }: Found, p: At, q: At): WallFound {
   const onFace = (x: Piece) => Math.abs((out < 0 ? x.high : x.low) - face) <= SAME_MM;
   const shared = (x: Piece) => Math.min(x.to, to) - Math.max(x.from, from);
   const behind = [...pieces, ...gaps].filter((x) => onFace(x) && shared(x) > LEAST_PIECE_MM);
-  const thickest = behind.reduce<Piece | undefined>(
-    (m, x) => (!m || shared(x) > shared(m) ? x : m),
-    undefined,
-  );
-  const thicknessMm = thickest ? thickest.high - thickest.low : null;
+  const most = behind.reduce<Piece | undefined>((m, x) => (!m || shared(x) > shared(m) ? x : m), undefined);
+  const thicknessMm = most ? thicknessOf(most) : null;
   const beyond = face + out * ((thicknessMm ?? 0) + 50);
   const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((s) => {
     const v = from + s * (to - from);
@@ -441,17 +420,19 @@ function wallOf({ level, upright, grid }: Found, p: At, q: At): WallFound {
 
 const turned = (p: At): At => ({ x: p.y, y: p.x });
 
-/** Lines that lie along the sheet, and how many lie neither along nor across. */
+/** So little off square is drawn by hand. */
+const nearlyNone = (offMm: number, lengthMm: number): boolean => offMm <= Math.max(3, 0.005 * lengthMm);
+
+/** Lines that lie along the sheet, of segments that were squared. */
 function linesAlong(
   segments: readonly Segment[],
   snapAt: (v: number) => number,
   snapAlong: (v: number) => number,
 ): Line[] {
   return segments.flatMap(({ a, b, block }) => {
-    const length = Math.abs(b.x - a.x);
-    if (length < 1 || Math.abs(b.y - a.y) > Math.max(3, 0.005 * length)) return [];
+    if (a.y !== b.y || Math.abs(b.x - a.x) < 1) return [];
     const [from, to] = [snapAlong(Math.min(a.x, b.x)), snapAlong(Math.max(a.x, b.x))];
-    return to > from ? [{ at: snapAt((a.y + b.y) / 2), from, to, block: block === true }] : [];
+    return to > from ? [{ at: snapAt(a.y), from, to, block: block === true }] : [];
   });
 }
 
@@ -493,9 +474,8 @@ export function wallsOf(segments: readonly Segment[], arcs: readonly Arc[]): Wal
     const [dx, dy] = [Math.abs(b.x - a.x), Math.abs(b.y - a.y)];
     const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
     const more = block ? { block } : {};
-    if (dy <= Math.max(3, 0.005 * dx))
-      return { a: { x: a.x, y: middle.y }, b: { x: b.x, y: middle.y }, ...more };
-    return dx <= Math.max(3, 0.005 * dy)
+    if (nearlyNone(dy, dx)) return { a: { x: a.x, y: middle.y }, b: { x: b.x, y: middle.y }, ...more };
+    return nearlyNone(dx, dy)
       ? { a: { x: middle.x, y: a.y }, b: { x: middle.x, y: b.y }, ...more }
       : { a, b, ...more };
   });
@@ -524,14 +504,9 @@ export function wallsOf(segments: readonly Segment[], arcs: readonly Arc[]): Wal
   };
   const rooms = outlinesOf(grid).flatMap((loop): RoomFound[] => {
     if (loop.length < 4) return [];
-    // From its upper left corner.
-    const start = loop.reduce((best, p, i) => {
-      const b = loop[best] ?? p;
-      return p.y < b.y || (p.y === b.y && p.x < b.x) ? i : best;
-    }, 0);
+    const start = upperLeft(loop);
     const outline = [...loop.slice(start), ...loop.slice(0, start)];
-    const size = reach(outline);
-    if (Math.min(size.x, size.y) < LEAST_ROOM_MM) return [];
+    if (sizeOf(outline) === 'small') return [];
     return [
       {
         outline,

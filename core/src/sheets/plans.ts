@@ -15,7 +15,7 @@ import {
 } from '../structure/index.ts';
 import { formatLength, inches } from '../units/index.ts';
 import type { Room } from '../document/index.ts';
-import type { At, Drawing, Shape } from './drawing.ts';
+import { box, type At, type Drawing, type Shape } from './drawing.ts';
 import { msg, q, sentences, speaker } from '../words/index.ts';
 
 /** Letters on a sheet of a house, mm of the house: 1/8 in on paper at 1:48. */
@@ -99,23 +99,11 @@ function roomShapes(room: Room, side: Side): Shape[] {
     });
   const hatch = side === 'above' ? room.above.hatch : undefined;
   const half = inches(12);
-  const open: Shape[] = hatch
+  const middle = hatch && { x: room.place.xMm + hatch.xMm, y: room.place.yMm + hatch.yMm };
+  const open: Shape[] = middle
     ? [
-        {
-          kind: 'line',
-          layer: 'opening',
-          closed: true,
-          points: [
-            [-half, -half],
-            [half, -half],
-            [half, half],
-            [-half, half],
-          ].map(([dx = 0, dy = 0]) => ({
-            x: room.place.xMm + hatch.xMm + dx,
-            y: room.place.yMm + hatch.yMm + dy,
-          })),
-        },
-        text('hatch', { x: room.place.xMm + hatch.xMm, y: room.place.yMm + hatch.yMm }, 'middle'),
+        box('opening', middle.x - half, middle.x + half, middle.y - half, middle.y + half),
+        text('hatch', middle, 'middle'),
       ]
     : [];
   return [
@@ -269,18 +257,7 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
     bottom: number,
     top: number,
     dashed = false,
-  ): Shape => ({
-    kind: 'line',
-    layer,
-    closed: true,
-    dashed,
-    points: [
-      { x: left, y: y(bottom) },
-      { x: right, y: y(bottom) },
-      { x: right, y: y(top) },
-      { x: left, y: y(top) },
-    ],
-  });
+  ): Shape => box(layer, left, right, y(top), y(bottom), dashed);
   const { wall } = line;
   const boxes = [
     ...house.points.map((p) => ({ label: p.label, at: p.at, fresh: false })),

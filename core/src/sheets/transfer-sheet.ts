@@ -2,7 +2,7 @@ import type { Evaluation } from '../evaluation/judge.ts';
 import { settingOf } from '../evaluation/judge.ts';
 import { transfersOf, transferText, type HoleTransfer } from '../placement/transfers.ts';
 import { inches } from '../units/index.ts';
-import type { At, Drawing, Shape } from './drawing.ts';
+import { box, type At, type Drawing, type Shape } from './drawing.ts';
 import { msg, q, type Text, speaker } from '../words/index.ts';
 
 /** What is drawn beyond reference and hole on each side, and how much of the wall below or above its plate. */
@@ -15,26 +15,6 @@ const GAP_MM = inches(14);
 const TEXT_SHARE = 0.022;
 /** The ellipse that holds the hole in about 86 of 100 tries: two standard errors each way. */
 const ERRORS = 2;
-
-export const box = (
-  layer: Shape['layer'],
-  left: number,
-  right: number,
-  top: number,
-  bottom: number,
-  dashed = false,
-): Shape => ({
-  kind: 'line',
-  layer,
-  closed: true,
-  dashed,
-  points: [
-    { x: left, y: top },
-    { x: right, y: top },
-    { x: right, y: bottom },
-    { x: left, y: bottom },
-  ],
-});
 
 /** An ellipse as a closed line: every format can draw that. */
 function ellipse(at: At, rx: number, ry: number): Shape {

@@ -31,6 +31,7 @@ export type CeilingFault =
   | { kind: 'odds'; odds: number; wish: number }
   | { kind: 'brace'; bayMm: number }
   | { kind: 'obstacle'; what: JoistObstacle['kind'] }
+  // The rule of the walls, spelled as its key has been since the first version.
   | { kind: 'neighbour'; label: string }
   | { kind: 'nothing-to-clamp' }
   | { kind: 'needs-open' };
@@ -69,17 +70,17 @@ const sideBox = ({ mounting }: CeilingInput['box']): boolean => mounting === 'ne
 
 /** What the joists say to a box over a closed ceiling. */
 function againstJoists({ box, bayWish }: CeilingInput, layout: JoistLayout, across: number): CeilingJudged {
+  const likely = (odds: number): CeilingJudged => ({
+    odds,
+    faults: odds < bayWish ? [{ kind: 'odds', odds, wish: bayWish }] : [],
+  });
   if (flatBox(box)) {
-    if (layout.atMm === undefined) {
-      const odds = Math.min(1, (2 * UNDER_JOIST_MM) / layout.spacingMm);
-      return { odds, faults: odds < bayWish ? [{ kind: 'odds', odds, wish: bayWish }] : [] };
-    }
+    if (layout.atMm === undefined) return likely(Math.min(1, (2 * UNDER_JOIST_MM) / layout.spacingMm));
     const on = clearOfJoists(layout, across, 2 * UNDER_JOIST_MM - inches(1.5)) === 0;
     return on ? { odds: 1, faults: [] } : { odds: 0, faults: [{ kind: 'no-joist' }] };
   }
   const odds = clearOfJoists(layout, across, box.widthMm + 2 * EARS_MM);
-  if (layout.atMm === undefined)
-    return { odds, faults: odds < bayWish ? [{ kind: 'odds', odds, wish: bayWish }] : [] };
+  if (layout.atMm === undefined) return likely(odds);
   if (odds === 0) return { odds, faults: [{ kind: 'joist' }] };
   const bay = joistBayEnds(layout, across);
   const clear = bay ? bay.highMm - bay.lowMm : 0;
@@ -122,26 +123,43 @@ export function judgeCeiling(input: CeilingInput, at: Spot): CeilingJudged {
 const STEP_MM = inches(0.5);
 const SEARCH_MM = inches(24);
 
+interface Aside extends Spot {
+  readonly off: number;
+  /** How much of it is along the joists. */
+  readonly along: number;
+}
+const asides = new Map<JoistLayout['axis'], readonly Aside[]>();
+
+/** Every step aside within reach, the nearest first; worked out once for each way that joists run. */
+function stepsAside(axis: JoistLayout['axis']): readonly Aside[] {
+  const before = asides.get(axis);
+  if (before) return before;
+  const n = Math.round(SEARCH_MM / STEP_MM);
+  const steps = Array.from({ length: 2 * n + 1 }, (_, i) => (i - n) * STEP_MM);
+  const all = steps
+    .flatMap((xMm) =>
+      steps.map((yMm): Aside => {
+        const along = Math.abs(axis === 'xMm' ? yMm : xMm);
+        return { xMm, yMm, off: Math.hypot(xMm, yMm), along };
+      }),
+    )
+    .filter(({ off }) => off <= SEARCH_MM)
+    .sort((a, b) => a.off - b.off || a.along - b.along);
+  asides.set(axis, all);
+  return all;
+}
+
 /**
  * The nearest place on a ceiling where everything holds; undefined when there is none within 2 ft. Across the joists before along
  * them where both are as near.
  */
 export function nearestOnCeiling(input: CeilingInput, at: Spot): Spot | undefined {
-  const steps = Math.round(SEARCH_MM / STEP_MM);
   const { axis } = joistLayout(input.room, 'above');
-  const tries: { spot: Spot; off: number; along: number }[] = [];
-  for (let i = -steps; i <= steps; i++)
-    for (let j = -steps; j <= steps; j++) {
-      const [dx, dy] = [i * STEP_MM, j * STEP_MM];
-      tries.push({
-        spot: { xMm: at.xMm + dx, yMm: at.yMm + dy },
-        off: Math.hypot(dx, dy),
-        along: Math.abs(axis === 'xMm' ? dy : dx),
-      });
-    }
-  tries.sort((a, b) => a.off - b.off || a.along - b.along);
-  return tries.find(({ spot, off }) => off <= SEARCH_MM && judgeCeiling(input, spot).faults.length === 0)
-    ?.spot;
+  for (const { xMm, yMm } of stepsAside(axis)) {
+    const spot = { xMm: at.xMm + xMm, yMm: at.yMm + yMm };
+    if (judgeCeiling(input, spot).faults.length === 0) return spot;
+  }
+  return undefined;
 }
 
 export interface CeilingPlace {
@@ -167,7 +185,7 @@ export function ceilingPlace(input: CeilingInput): CeilingPlace {
   if (faults.every((f) => f.kind === 'odds')) return stay(msg('structure.ceiling.unknown'));
   const at = nearestOnCeiling({ ...input, bayWish: 0 }, middle);
   if (!at) return stay(msg('structure.ceiling.none', { reach: q.distance(SEARCH_MM) }));
-  const why = {
+  const why: Partial<Record<CeilingFault['kind'], Text>> = {
     joist: msg('structure.ceiling.off-joist'),
     'no-joist': msg('structure.ceiling.on-joist'),
     obstacle: msg('structure.ceiling.off-obstacle'),
@@ -176,6 +194,6 @@ export function ceilingPlace(input: CeilingInput): CeilingPlace {
   return {
     at,
     shiftMm: Math.hypot(at.xMm - middle.xMm, at.yMm - middle.yMm),
-    says: first.kind in why ? why[first.kind as keyof typeof why] : msg('structure.ceiling.moved'),
+    says: why[first.kind] ?? msg('structure.ceiling.moved'),
   };
 }

@@ -30,10 +30,10 @@ export function mountSpots(feed: Spot, f: Fixture): Spot[] {
 }
 
 /** Does a spot of the ceiling, from the room's place, lie on a joist? Undefined when nobody has found one. */
-export function onJoist(room: Room, { xMm, yMm }: Spot): boolean | undefined {
+export function onJoist(room: Room, spot: Spot): boolean | undefined {
   const layout = joistLayout(room, 'above');
   if (layout.atMm === undefined) return undefined;
-  const across = layout.axis === 'xMm' ? room.place.xMm + xMm : room.place.yMm + yMm;
+  const across = room.place[layout.axis] + spot[layout.axis];
   return clearOfJoists(layout, across, 2 * (IN_JOIST_MM - JOIST_HALF_MM)) === 0;
 }
 
@@ -41,9 +41,7 @@ export function onJoist(room: Room, { xMm, yMm }: Spot): boolean | undefined {
 export function joistsUnder(room: Room, o: Outline): number | undefined {
   const layout = joistLayout(room, 'above');
   if (layout.atMm === undefined) return undefined;
-  const [low, high] =
-    layout.axis === 'yMm'
-      ? [room.place.yMm + o.top, room.place.yMm + o.bottom]
-      : [room.place.xMm + o.left, room.place.xMm + o.right];
-  return joistCenters(layout, low, high).length;
+  const [low, high] = layout.axis === 'yMm' ? [o.top, o.bottom] : [o.left, o.right];
+  const start = room.place[layout.axis];
+  return joistCenters(layout, start + low, start + high).length;
 }

@@ -23,23 +23,11 @@ export interface JoistLayout {
 /** The joists over or under a room: as found, else every 16 in somewhere. */
 export function joistLayout(room: Room, side: 'above' | 'below'): JoistLayout {
   const { joists, joistAtMm, joistSpacingMm = USUAL_JOISTS_MM } = room[side];
-  const o = outlineOf(room);
-  const common = { spacingMm: joistSpacingMm };
-  return joists === 'x'
-    ? {
-        ...common,
-        axis: 'yMm',
-        atMm: joistAtMm === undefined ? undefined : room.place.yMm + joistAtMm,
-        lowMm: o.top,
-        highMm: o.bottom,
-      }
-    : {
-        ...common,
-        axis: 'xMm',
-        atMm: joistAtMm === undefined ? undefined : room.place.xMm + joistAtMm,
-        lowMm: o.left,
-        highMm: o.right,
-      };
+  const { left, right, top, bottom } = outlineOf(room);
+  const axis = joists === 'x' ? 'yMm' : 'xMm';
+  const [lowMm, highMm] = axis === 'yMm' ? [top, bottom] : [left, right];
+  const atMm = joistAtMm === undefined ? undefined : room.place[axis] + joistAtMm;
+  return { axis, spacingMm: joistSpacingMm, atMm, lowMm, highMm };
 }
 
 /** How many joist centers lie below a place; only differences mean anything. */
@@ -54,13 +42,14 @@ export const joistsCrossed = ({ atMm, spacingMm }: JoistLayout, a: number, b: nu
     ? Math.abs(a - b) / spacingMm
     : Math.abs(upTo(atMm, spacingMm, a) - upTo(atMm, spacingMm, b));
 
+/** So many places between two, at even steps. */
+export const atEvenSteps = (n: number, a: number, b: number): number[] =>
+  Array.from({ length: n }, (_, i) => a + ((b - a) * (i + 0.5)) / n);
+
 /** Centers of the joists between two places; where none was found, as many as are to be expected, at even steps. */
 export function joistCenters({ atMm, spacingMm }: JoistLayout, a: number, b: number): number[] {
   const [low, high] = [Math.min(a, b), Math.max(a, b)];
-  if (atMm === undefined) {
-    const n = Math.round((high - low) / spacingMm);
-    return Array.from({ length: n }, (_, i) => low + ((high - low) * (i + 0.5)) / n);
-  }
+  if (atMm === undefined) return atEvenSteps(Math.round((high - low) / spacingMm), low, high);
   const first = upTo(atMm, spacingMm, low) + 1;
   const n = upTo(atMm, spacingMm, high) - first + 1;
   return Array.from({ length: Math.max(0, n) }, (_, i) => atMm + (first + i) * spacingMm);

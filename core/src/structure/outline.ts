@@ -9,12 +9,19 @@ export interface Outline {
   readonly bottom: number;
 }
 
+const known = new WeakMap<Room, Outline>();
+
+/** Worked out once for a room: every portal over it and every place on its ceiling asks for it. */
 export function outlineOf(room: Room): Outline {
+  const before = known.get(room);
+  if (before) return before;
   const spots = wallLines(room).flatMap((l) => [l.from, spotOn(l, l.wall.lengthMm)]);
-  return {
+  const outline: Outline = {
     left: Math.min(...spots.map((s) => s.xMm)),
     right: Math.max(...spots.map((s) => s.xMm)),
     top: Math.min(...spots.map((s) => s.yMm)),
     bottom: Math.max(...spots.map((s) => s.yMm)),
   };
+  known.set(room, outline);
+  return outline;
 }

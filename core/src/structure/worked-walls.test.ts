@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { ItemId, makeWall, type Hit, type House, type Opening, type Wall } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { closed, withRoom, withWalls } from '../testing/ways.ts';
 import { feet, inches } from '../units/index.ts';
 import { bayAt, frameWall, judgePlace, planOfHouse, woodAt, type PlacementInput } from './index.ts';
 
@@ -160,15 +161,7 @@ describe('wood that is not on the layout', () => {
 });
 
 describe('a wall with a brick face', () => {
-  const base = smallHouse();
-  const house: House = {
-    ...base,
-    rooms: base.rooms.map((r) => ({
-      ...r,
-      above: { ...r.above, kind: 'finished', canEnter: false },
-      walls: r.walls.map((w, i) => (i === 0 ? { ...w, exterior: true, outerFace: 'masonry' } : w)),
-    })),
-  };
+  const house = withWalls((w) => (w.id === 'room-w1' ? { exterior: true, outerFace: 'masonry' } : {}));
   const outside = (x: number) => ({ ...wallAt(x, 20), on: 'outside' as const });
   // R1 hangs at 24, in the bay from 16-3/4 to 31-1/4.
   const e = evaluate(bundle(house, [wanted(28, { at: outside(28) })]));
@@ -191,11 +184,10 @@ describe('a wall with a brick face', () => {
 describe('a box beside the stud that is to be bored', () => {
   /** R2 at 88 and a new one at 98, the stud at 96 between them; nothing is open above or below. */
   const way = (model: string) => {
-    const base = smallHouse();
-    const house: House = {
-      ...base,
-      rooms: base.rooms.map((r) => ({ ...r, above: { ...r.above, kind: 'finished', canEnter: false } })),
-      points: base.points.map((p) => (p.id === 'r2' ? { ...p, box: { ...p.box, model } } : p)),
+    const shut = withRoom(closed);
+    const house = {
+      ...shut,
+      points: shut.points.map((p) => (p.id === 'r2' ? { ...p, box: { ...p.box, model } } : p)),
     };
     const e = evaluate(bundle(house, [wanted(98)]));
     return e.chosen!.option.legs.flatMap((l) => l.route.moves.map((m) => m.op));

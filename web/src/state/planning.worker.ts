@@ -24,10 +24,7 @@ const worker = {
   prove: (turn: number, bundle: Bundle): Proofs =>
     proofsOf(bundle, searched?.turn === turn ? searched.planning : undefined),
   /** Places beside what is wanted where the job would cost much less. */
-  near: (bundle: Bundle): NearPlace[] => {
-    const setting = settingOf(bundle);
-    return nearPlaces(setting, planJob(setting));
-  },
+  near: (bundle: Bundle): NearPlace[] => nearPlaces(settingOf(bundle)),
 };
 export type PlanningWorker = typeof worker;
 expose(worker);
