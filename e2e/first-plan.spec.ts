@@ -3,7 +3,6 @@ import { choose, saved, SERVERS, test, watch } from './help.ts';
 
 /** The whole job by hand, from an empty database, as somebody would who has never seen it. */
 test('from a tape measure to a tested outlet', async ({ page }) => {
-  test.setTimeout(240_000);
   const quiet = watch(page);
   await page.goto(SERVERS.empty);
   await expect(page.getByText('No house yet')).toBeVisible();

@@ -75,7 +75,6 @@ async function unfold(page: Page): Promise<void> {
   await page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)));
 }
 
-test.describe.configure({ timeout: 240_000 });
 test.use({ baseURL: SERVERS.words });
 
 test('every screen speaks from the catalogs', async ({ page }) => {
