@@ -26,9 +26,13 @@ const LATE_SCREENS = [
   'prove',
   'preferences',
   'tap',
+  'history',
+  'loads',
+  'naming',
+  'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain)\\.|names\\.(?:part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record)\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 const LATE_FILES = [
   'sums.json',
@@ -42,6 +46,7 @@ const LATE_FILES = [
   'structure.json',
   'planning.json',
   'work.json',
+  'evaluation.json',
   'names.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),
 ];

@@ -312,7 +312,7 @@ export {
 
 // Where a want is placed.
 export { middleOfCeiling } from './placement/ceilings.ts';
-export { nearPlaces, type NearPlace } from './placement/near-places.ts';
+export { gainsOf, type BoxOut, type Gains, type NearPlace } from './placement/near-places.ts';
 export { nextReadingFor } from './placement/place-wants.ts';
 export { transfersOf, transferText, type HoleTransfer } from './placement/transfers.ts';
 

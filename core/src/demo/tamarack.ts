@@ -183,7 +183,7 @@ const points = (): Point[] => [
     'j1',
     'J1',
     'junction',
-    { on: 'attic', roomId: rooms()[1]?.id ?? ('hall' as never), xMm: inches(30), yMm: inches(60) },
+    { on: 'attic', roomId: rooms()[1]?.id ?? ('hall' as never), xMm: inches(20), yMm: inches(100) },
     sound('sq-4-2-1/8'),
   ),
   makePoint('h1', 'H1', 'receptacle', onWall('hall-w2', 40, 15), sound('old-1g-20')),

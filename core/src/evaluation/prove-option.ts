@@ -157,6 +157,8 @@ export function geometryPlanOf({ house }: Bundle, option: Option, applied: Appli
         ...m,
         holes: m.holes.map(holeOf),
         again: (m.again ?? []).map(holeOf),
+        joistsAgain: m.joistsAgain ?? [],
+        doneBy: m.doneBy ?? null,
       })),
     })),
   };

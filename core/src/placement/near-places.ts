@@ -1,5 +1,7 @@
-import type { Want, WantId, WallPosition } from '../document/index.ts';
-import { searchJob, type Planning, type PlanSetting } from '../planning/index.ts';
+import { boxModel, replacements, type BoxModel } from '../catalog/index.ts';
+import { type Point, type PointId, type Want, type WantId, type WallPosition } from '../document/index.ts';
+import { groundsByMetal } from '../network/index.ts';
+import { REPLACE_BOX_MINUTES, searchJob, type Planning, type PlanSetting } from '../planning/index.ts';
 import { judgePlace, type PlacementInput } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { placementInput } from './place-wants.ts';
@@ -10,6 +12,16 @@ export interface NearPlace {
   readonly at: WallPosition;
   /** What the job would cost there, of what it costs now. */
   readonly share: number;
+  readonly minutesLess: number;
+}
+
+/** A box that doesn't come out of its hole, taken out all the same: then a hand and a drill get into the wall there. */
+export interface BoxOut {
+  readonly pointId: PointId;
+  /** The box that takes its place. */
+  readonly model: BoxModel['id'];
+  /** What the job would cost, of what it costs now; null where there is no plan now. */
+  readonly share: number | null;
   readonly minutesLess: number;
 }
 
@@ -80,3 +92,73 @@ export function nearPlaces(setting: PlanSetting): NearPlace[] {
       : [];
   });
 }
+
+/** A box is worth taking out for so much less, of the present cost. */
+const WORTH_A_BOX = 0.8;
+/** Boxes tried: those nearest to what is wanted. */
+const MOST_BOXES = 4;
+
+/** The old-work box that takes the place of one that is fastened to the framing; undefined where it is none, or nothing fits. */
+function insteadOf({ feed }: PlanSetting, point: Point): BoxModel | undefined {
+  const present = boxModel(point.box.model);
+  if (point.at.on !== 'wall' || (present && present.mounting !== 'new-work')) return undefined;
+  const metal = feed.boxes.get(point.id)?.cables.some((c) => groundsByMetal(c.cable)) ?? false;
+  return replacements(present, point.box.gangs, metal)[0];
+}
+
+/**
+ * Boxes that are fastened to the framing and are worth taking out: with an old-work box in their place the job has a plan, or one at
+ * less than 80 % of the cost. The best of them, as a list of none or one. Empty for jobs of more than four wants and for large houses.
+ */
+export function boxesOut(setting: PlanSetting): BoxOut[] {
+  const { job, house, plan } = setting;
+  if (job.wants.length === 0 || job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS) return [];
+  const now = cheapest(searchJob(setting));
+  const spots = job.wants.flatMap((w) => plan.spotOf(w.at) ?? []);
+  const replaced = new Set(job.wants.flatMap((w) => w.replaces ?? []));
+  const off = (p: Point) => {
+    const at = plan.spotOf(p.at);
+    return at
+      ? Math.min(...spots.map((s) => Math.abs(s.xMm - at.xMm) + Math.abs(s.yMm - at.yMm)))
+      : Number.POSITIVE_INFINITY;
+  };
+  const tried = house.points
+    .filter((p) => job.boxes[p.id] === undefined && !replaced.has(p.id))
+    .flatMap((point) => {
+      const box = insteadOf(setting, point);
+      return box ? [{ point, box, off: off(point) }] : [];
+    })
+    .sort((a, b) => a.off - b.off)
+    .slice(0, MOST_BOXES)
+    .flatMap(({ point, box }) => {
+      const boxes = { ...job.boxes, [point.id]: box.id };
+      const there = cheapest(searchJob({ ...setting, job: { ...job, boxes } }));
+      return there ? [{ point, box, there }] : [];
+    });
+  const best = tried.reduce<(typeof tried)[number] | undefined>(
+    (m, t) => (!m || t.there.cost < m.there.cost ? t : m),
+    undefined,
+  );
+  if (!best) return [];
+  const share = now ? (best.there.cost + REPLACE_BOX_MINUTES) / now.cost : null;
+  if (share !== null && share >= WORTH_A_BOX) return [];
+  return [
+    {
+      pointId: best.point.id,
+      model: best.box.id,
+      share,
+      minutesLess: now ? now.minutes - best.there.minutes - REPLACE_BOX_MINUTES : 0,
+    },
+  ];
+}
+
+/** What would make a job much less work: looked for behind the screen, once nothing moves. */
+export interface Gains {
+  readonly places: readonly NearPlace[];
+  readonly boxes: readonly BoxOut[];
+}
+
+export const gainsOf = (setting: PlanSetting): Gains => ({
+  places: nearPlaces(setting),
+  boxes: boxesOut(setting),
+});

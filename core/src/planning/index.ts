@@ -14,3 +14,4 @@ export { openingMm2 } from './own-cables.ts';
 export { devicesThere } from './moves.ts';
 export { changesOf, gangOfSwitch, pairedIn } from './partners.ts';
 export * from './runs.ts';
+export { REPLACE_BOX_MINUTES } from './tap-box.ts';

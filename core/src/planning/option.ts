@@ -16,16 +16,10 @@ import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
 import { withOwnCables } from './own-cables.ts';
-import { methodsToTry } from './runs.ts';
+import { byCost, IN_SIGHT, searchMethods, type Progress } from './methods.ts';
 import { shareHoles } from './share-holes.ts';
-import {
-  NEW_BOX_MINUTES,
-  openingsOf,
-  PATCH_MINUTES,
-  PlanSearch,
-  TAP_MINUTES,
-  type Sketch,
-} from './search.ts';
+import { doneOnce } from './shared-work.ts';
+import { NEW_BOX_MINUTES, openingsOf, PATCH_MINUTES, TAP_MINUTES, type Sketch } from './search.ts';
 import type { Option, PlannedLeg, PlanSetting } from './types.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
 
@@ -53,14 +47,19 @@ const CHANGE_MINUTES = 25;
 
 function plannedLegs(setting: PlanSetting, sketch: Sketch): PlannedLeg[] {
   const { house, plan, frames, pack, feed } = setting;
-  const { method } = sketch;
-  return sketch.legs.map(({ found, ...leg }): PlannedLeg => {
+  const { method, graph } = sketch;
+  const ways = doneOnce(
+    sketch.legs.map((l) => l.found.edges),
+    graph.charges,
+  );
+  return sketch.legs.map(({ found: asked, tap: _tap, ...leg }, i): PlannedLeg => {
+    const found = { ...asked, edges: ways[i] ?? asked.edges };
     const from = feed.boxes.get(leg.from as PointId);
     return {
       ...leg,
       method,
       fromProtected: from?.point.devices.some(isProtecting) ?? false,
-      route: routeOf({ house, plan, frames, pack, method }, sketch.graph, found, leg.from, leg.to),
+      route: routeOf({ house, plan, frames, pack, method }, graph, found, leg.from, leg.to),
     };
   });
 }
@@ -111,21 +110,28 @@ function darkPoints(feed: Feed, breakers: readonly BreakerId[], house: House): P
   return house.points.filter((p) => ids.has(p.id)).map((p) => p.id);
 }
 
+/** What is no difference in work, minutes. */
+const A_LITTLE_MINUTES = 10;
+
 /** What each option costs more than the first one, in words; the minutes are those of its steps once they are worked out. */
 export function toldApart<T extends Option>(options: readonly T[]): T[] {
   const best = options[0];
   return options.map((o, i): T => {
-    if (!best || i === 0) return { ...o, why: msg('planning.why.least') };
+    const quicker = (x: Option) => x.minutes < o.minutes - A_LITTLE_MINUTES;
+    if (!best || i === 0)
+      return { ...o, why: msg(options.some(quicker) ? 'planning.why.best' : 'planning.why.least') };
     const say: Text[] = [];
     if (o.taps.some((t) => t.atPanel) && !best.taps.some((t) => t.atPanel))
       say.push(msg('planning.why.own-circuit'));
     if (o.openedMm2 > best.openedMm2) say.push(msg('planning.why.opens-more'));
+    const inSight = ({ legs }: Option) => legs.some((l) => l.route.moves.some((m) => IN_SIGHT.has(m.op)));
+    if (inSight(o) && !inSight(best)) say.push(msg('planning.why.in-sight'));
     if (o.cableMm > best.cableMm * 1.15)
       say.push(msg('planning.why.more-cable', { cable: q.run(o.cableMm - best.cableMm) }));
-    if (o.minutes > best.minutes + 10)
+    if (o.minutes > best.minutes + A_LITTLE_MINUTES)
       say.push(msg('planning.why.more-work', { time: q.roughMinutes(o.minutes - best.minutes) }));
     if (o.holes > best.holes) say.push(msg('planning.why.more-holes', { n: o.holes - best.holes }));
-    if (o.minutes < best.minutes - 10)
+    if (o.minutes < best.minutes - A_LITTLE_MINUTES)
       say.push(msg('planning.why.less-work', { time: q.roughMinutes(best.minutes - o.minutes) }));
     return { ...o, why: say.length > 0 ? row(say) : msg('planning.why.same') };
   });
@@ -138,7 +144,11 @@ const tapsKey = (s: Sketch): string =>
     .join('+');
 
 /** Keeps options that differ in tap or in kind of way, cheapest first; pinned ones come on top of that. */
-function chooseDifferent(all: readonly Sketch[], pinned: readonly string[]): Sketch[] {
+function chooseDifferent(
+  all: readonly Sketch[],
+  pinned: readonly string[],
+  aside: readonly Sketch[],
+): Sketch[] {
   const kept: Sketch[] = [];
   const take = (fits: (o: Sketch) => boolean) => {
     for (const o of all) if (kept.length < MOST_OPTIONS && !kept.includes(o) && fits(o)) kept.push(o);
@@ -151,41 +161,9 @@ function chooseDifferent(all: readonly Sketch[], pinned: readonly string[]): Ske
   take((o) => sane(o) && atPanel(o) && !kept.some(atPanel));
   take((o) => !kept.some((k) => tapsKey(k) === tapsKey(o)));
   take((o) => kept.filter((k) => tapsKey(k) === tapsKey(o)).length < 2);
-  const more = all.filter((o) => pinned.includes(o.key) && !kept.includes(o));
-  return [...kept, ...more].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
+  const more = [...all, ...aside].filter((o) => pinned.includes(o.key) && !kept.includes(o));
+  return byCost([...kept, ...more]);
 }
-
-interface Searched {
-  readonly sketches: readonly Sketch[];
-  readonly reached: ReadonlyMap<number, ReadonlySet<string>>;
-  readonly method: CableType;
-}
-
-/** Searches with the usual wiring method first; another one only when that opens no way from boxes that would do. */
-function searchMethods(
-  setting: PlanSetting,
-  groups: readonly WantGroup[],
-  judged: readonly (readonly Candidate[])[],
-  progress: Progress,
-): Searched {
-  const [usual, ...others] = methodsToTry(setting.house, setting.job);
-  const search = (method: CableType): Searched => {
-    const one = new PlanSearch(setting, groups, judged, method);
-    const sketches = one.sketches(progress);
-    return { sketches, reached: one.reached, method };
-  };
-  let result = search(usual);
-  if (!judged.every((list) => list.some((c) => c.usable))) return result;
-  for (const method of others) {
-    if (result.sketches.length > 0) break;
-    const next = search(method);
-    if (next.sketches.length > 0) result = next;
-  }
-  return result;
-}
-
-/** Told how far the search is, from 0 to 1. It may throw to end it. */
-export type Progress = (share: number) => void;
 
 /** The one option of a job that runs no cable: its changes at the points that are there. */
 function changesOnly(setting: PlanSetting): Option[] {
@@ -248,7 +226,7 @@ export function searchJob(given: PlanSetting, progress: Progress = () => undefin
       groups.slice(0, i).reduce((n, x) => n + poles(x), 0),
     ),
   );
-  const { sketches, reached, method } = searchMethods(setting, groups, judged, progress);
+  const { sketches, aside, reached, method } = searchMethods(setting, groups, judged, progress);
   const options =
     job.wants.length === 0
       ? changesOnly(given)
@@ -256,6 +234,7 @@ export function searchJob(given: PlanSetting, progress: Progress = () => undefin
           chooseDifferent(
             sketches,
             (job.pinned ?? []).map((p) => p.key),
+            aside,
           ).flatMap((s) => optionOf(setting, s) ?? []),
         );
   const used = new Set(options.flatMap((o) => o.taps.map((t) => t.pointId)));

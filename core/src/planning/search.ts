@@ -2,6 +2,7 @@ import { isRaceway, type Breaker, type CableType, type House } from '../document
 import { isMetalBox } from '../network/index.ts';
 import {
   buildGraph,
+  cheapestFrom,
   maskOf,
   onWall,
   OPENS,
@@ -17,6 +18,7 @@ import { worstWith } from './tap-circuit.ts';
 import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
 import { Closure, endMinutes } from './legs.ts';
 import { bareRooms, closedWalls } from './runs.ts';
+import { savedTogether, shareWork, worksOn } from './shared-work.ts';
 import { newPointId, type LegRole, type PlanSetting, type RouteKind } from './types.ts';
 import { combinations, foundLeg, groupRole, unitsOf, type FoundLeg, type Unit } from './units.ts';
 import { type Text } from '../words/index.ts';
@@ -37,6 +39,18 @@ export const NEW_BOX_MINUTES = 35;
 export const PATCH_MINUTES = 60;
 /** What a leg adds beside its way: another box to enter. It keeps the tree from preferring needless stars. */
 const LEG_MINUTES = 8;
+/** Sums that are the same may differ by so much. */
+const SLACK = 1e-6;
+/**
+ * Prices asked for at the most to find what cables share, fewer of them in a large house, and minutes that a better plan would have to
+ * save: further on the best that was found is taken.
+ */
+const MOST_QUESTIONS = 60;
+const MOST_NODES = 12_000;
+const NEAR_ENOUGH = 0.05;
+/** Times that what is too dear is left out beforehand, at the most, and questions that one more time has to be good for. */
+const NARROWINGS = 3;
+const QUESTIONS_A_NARROWING = 5;
 /** Times that the taps found so far are left out, to find others. */
 const ROUNDS = 4;
 
@@ -46,6 +60,7 @@ export interface Sketch {
   readonly taps: readonly { readonly candidate: Candidate; readonly breaker: Breaker }[];
   readonly legs: readonly (FoundLeg & {
     readonly breaker: Breaker;
+    readonly tap: string;
     readonly atPanel: boolean;
     readonly cut: CutIn | null;
   })[];
@@ -113,6 +128,24 @@ interface UnitSearch {
   readonly inside: number;
 }
 
+/** Does a way of these cables open a finished surface? */
+const opensIn = ({ legs }: Pick<Sketch, 'legs'>): boolean =>
+  legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0));
+
+/** A forest with the ways of its cables; its cost is that of the prices it was searched at. */
+interface Solved {
+  readonly units: readonly Unit[];
+  readonly legs: Sketch['legs'];
+  readonly cost: number;
+}
+
+/** How dear a cable may be, which nodes it may go by (all where nothing is said), and what work is there. */
+interface Near {
+  readonly farthest: number;
+  readonly within: Uint8Array | undefined;
+  readonly works: ReadonlySet<number> | undefined;
+}
+
 /** One method's graph and the searches in it. */
 export class PlanSearch {
   readonly reached = new Map<number, Set<string>>();
@@ -130,6 +163,7 @@ export class PlanSearch {
     groups: readonly WantGroup[],
     judged: readonly (readonly Candidate[])[],
     method: CableType,
+    unasked = false,
   ) {
     const { house, job, plan, frames } = setting;
     this.setting = setting;
@@ -154,6 +188,7 @@ export class PlanSearch {
       alone: job.preferences.alone,
       closed: closedWalls(house, plan, method),
       surface: isRaceway(method),
+      unasked,
       bare: bareRooms(house, method),
       avoid: job.avoid ?? [],
     });
@@ -215,29 +250,39 @@ export class PlanSearch {
     };
   }
 
+  /** Everything that is searched at one set of prices: the ways of wiring the units, with their cables. */
+  private searchesIn(closure: Closure): UnitSearch[] | null {
+    const combos = combinations(unitsOf({ closure, legMinutes: LEG_MINUTES }, this.groups));
+    if ((combos[0]?.length ?? 0) > MOST_EXACT) return null;
+    return combos.map((units): UnitSearch => ({
+      units,
+      forest: new ForestSearch(this.problem(closure, units)),
+      inside: units.reduce((s, u) => s + u.cost, 0),
+    }));
+  }
+
   /** The whole job at least cost with the taps that are allowed. */
   private solve(
     closure: Closure,
     searches: readonly UnitSearch[],
     allowed: (id: string) => boolean,
-  ): Sketch | undefined {
+  ): Solved | undefined {
     let best: { units: readonly Unit[]; forest: Forest; cost: number } | undefined;
     for (const { units, forest: search, inside } of searches) {
       const forest = search.cheapest((t) => allowed(this.taps.list[t]?.candidate.pointId ?? ''));
       const cost = (forest?.cost ?? Number.POSITIVE_INFINITY) + inside;
       if (forest && (!best || cost < best.cost - 1e-9)) best = { units, forest, cost };
     }
-    return best && this.sketch(closure, best.units, best.forest, best.cost);
+    return best && this.drawn(closure, best.units, best.forest, best.cost);
   }
 
-  private sketch(closure: Closure, units: readonly Unit[], forest: Forest, cost: number): Sketch | undefined {
+  private drawn(closure: Closure, units: readonly Unit[], forest: Forest, cost: number): Solved | undefined {
     const tapAt = (t: number | null) => (t === null ? undefined : this.taps.list[t]);
     const source = (w: number): ReturnType<typeof tapAt> => {
       const leg = forest.legs.find((l) => l.to === w);
       return leg && (leg.tap === null ? source(leg.from ?? -1) : tapAt(leg.tap));
     };
     const legs: Sketch['legs'][number][] = [];
-    const byTap = new Map<string, Set<OperationKind>>();
     for (const leg of forest.legs) {
       const unit = units[leg.to];
       const tap = source(leg.to);
@@ -253,14 +298,25 @@ export class PlanSearch {
         legs.push({
           ...l,
           breaker: tap.breaker,
+          tap: tap.candidate.pointId,
           atPanel: l === found && !from && tap.candidate.atPanel,
           cut: l === found && !from ? tap.candidate.cut : null,
         });
-      const ops = byTap.get(tap.candidate.pointId) ?? new Set<OperationKind>();
-      for (const e of [found, ...unit.legs].flatMap((l) => l.found.edges)) ops.add(e.op);
-      byTap.set(tap.candidate.pointId, ops);
     }
-    const opened = legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0));
+    return { units, legs, cost };
+  }
+
+  /** @param shared what the cables cost where what they share is paid once; worked out where it is not known */
+  private sketch({ units, legs, cost }: Solved, shared?: number): Sketch {
+    const ways = legs.map((l) => l.found.edges);
+    const cables = shared ?? cost - savedTogether(ways, this.graph.charges);
+    const byTap = new Map<string, Set<OperationKind>>();
+    for (const { tap, found } of legs) {
+      const ops = byTap.get(tap) ?? new Set<OperationKind>();
+      for (const e of found.edges) ops.add(e.op);
+      byTap.set(tap, ops);
+    }
+    const opened = opensIn({ legs });
     const schemes = units.map((u) => u.scheme).filter((s) => s !== '');
     const boxes = units.reduce((s, u) => s + u.wants.length, 0);
     const used = [...byTap].map(([id, ops]) => `${id}|${routeKindOf(ops)}`).sort();
@@ -276,11 +332,114 @@ export class PlanSearch {
       }),
       legs,
       schemes,
-      way: routeKindOf(new Set(legs.flatMap((l) => l.found.edges.map((e) => e.op)))),
-      cost: cost + NEW_BOX_MINUTES * boxes + (opened ? PATCH_MINUTES : 0),
+      way: routeKindOf(new Set(ways.flatMap((edges) => edges.map((e) => e.op)))),
+      cost: cables + NEW_BOX_MINUTES * boxes + (opened ? PATCH_MINUTES : 0),
       graph: this.graph,
       method: this.method,
     };
+  }
+
+  /** The cheapest plan when holes, openings and trips are paid once by all cables that use them. */
+  private together(mask: number, found: Solved): Sketch {
+    const { graph } = this;
+    const { charges } = graph;
+    const { job } = this.setting;
+    const cables = new Map(job.wants.map((w, k) => [newPointId(w) as string, k] as const));
+    const usesOf = ({ legs }: Solved) => {
+      const uses = job.wants.map(() => new Map<number, number>());
+      for (const l of legs) uses[cables.get(l.to) ?? -1] = worksOn(l.found.edges);
+      return uses;
+    };
+    const cost =
+      found.cost -
+      savedTogether(
+        found.legs.map((l) => l.found.edges),
+        charges,
+      );
+    if (job.wants.length < 2 || charges.length === 0) return this.sketch(found, cost);
+    const { cableMeter } = weightsOf(job.preferences);
+    const most = Math.min(MOST_QUESTIONS, Math.ceil(MOST_NODES / graph.nodes.length));
+    const near = this.nearWork(mask, cost, Math.min(NARROWINGS, Math.floor(most / QUESTIONS_A_NARROWING)));
+    const useful = (k: number, g: number) => near[k]?.works?.has(g) ?? true;
+    const sharable = charges.some((_, g) => job.wants.filter((_w, k) => useful(k, g)).length > 1);
+    if (!sharable) return this.sketch(found, cost);
+    const shared = shareWork(
+      {
+        charges,
+        cables: job.wants.length,
+        useful,
+        cheapest: (due) => {
+          const more = due.map((own) => own.map((d, g) => d - (charges[g]?.cost ?? 0)));
+          const closure = new Closure(graph, {
+            without: mask,
+            cableMeter,
+            moreFor: (id) => more[cables.get(id) ?? -1],
+            farthest: (id) => near[cables.get(id) ?? -1]?.farthest ?? Number.POSITIVE_INFINITY,
+            within: (id) => near[cables.get(id) ?? -1]?.within,
+          });
+          const value = this.solve(closure, this.searchesIn(closure) ?? [], () => true);
+          return value && { cost: value.cost, uses: usesOf(value), value };
+        },
+      },
+      { cost, uses: usesOf(found), value: found, proved: true },
+      { most, near: NEAR_ENOUGH },
+    );
+    return this.sketch(shared.value, shared.cost);
+  }
+
+  /**
+   * For each want how dear a cable to it may be in a plan that is better than a known one, where it may go, and what work lies
+   * there. Prices of work are shared evenly by all cables that may use it: no plan costs less than its cables at such prices, so
+   * what is too dear by them is left out, which leaves fewer to share, and so on.
+   */
+  private nearWork(mask: number, known: number, rounds: number): Near[] {
+    const { graph } = this;
+    const ids = this.setting.job.wants.map((w) => newPointId(w) as string);
+    const sources = [...this.taps.list.map((t) => t.candidate.pointId as string), ...ids];
+    const tap = TAP_MINUTES + Math.min(...this.taps.list.map((t) => t.candidate.minutes));
+    let near = ids.map((): Near => ({ farthest: known, within: undefined, works: undefined }));
+    for (let round = 0; round < rounds; round++) {
+      const users = graph.charges.map((_, g) => near.filter((n) => n.works?.has(g) ?? true).length);
+      const less = near.map(({ works }) =>
+        Float64Array.from(graph.charges, ({ cost }, g) =>
+          works?.has(g) === false ? 0 : cost / Math.max(1, users[g] ?? 1) - cost,
+        ),
+      );
+      const place = new Map(ids.map((id, k) => [id, k] as const));
+      const closure = new Closure(graph, {
+        without: mask,
+        moreFor: (id) => less[place.get(id) ?? -1],
+        within: (id) => near[place.get(id) ?? -1]?.within,
+        farthest: (id) => near[place.get(id) ?? -1]?.farthest ?? known,
+      });
+      const least = ids.map(
+        (id) => LEG_MINUTES + Math.min(...sources.filter((s) => s !== id).map((s) => closure.cost(id, s))),
+      );
+      const all = least.reduce((s, c) => s + c, tap);
+      near = ids.map((id, k) => {
+        const own = less[k];
+        const farthest = known - all + (least[k] ?? 0) - LEG_MINUTES + SLACK;
+        const cost = closure.tree(id)?.cost ?? new Float64Array();
+        const others = sources.flatMap((s) => (s === id ? [] : (graph.terminals.get(s) ?? [])));
+        const prices = { without: mask, farthest, ...(own && { more: own }) };
+        const away = cheapestFrom(graph, others, prices).cost;
+        const within = Uint8Array.from(cost, (c, n) => (c + (away[n] ?? 0) <= farthest ? 1 : 0));
+        const works = new Set<number>();
+        graph.edges.forEach((edges, n) => {
+          if (within[n] === 0) return;
+          for (const e of edges)
+            if (
+              e.charge >= 0 &&
+              (cost[n] ?? 0) + e.cost + (own?.[e.charge] ?? 0) + (away[e.to] ?? 0) <= farthest
+            )
+              works.add(e.charge);
+          const hall = graph.hallOf.get(n);
+          if (hall) works.add(hall.charge);
+        });
+        return { farthest, within, works };
+      });
+    }
+    return near;
   }
 
   private note(closure: Closure, units: readonly Unit[]): void {
@@ -296,38 +455,47 @@ export class PlanSearch {
   /**
    * Sketches that differ in tap and in kind of way: in every mode the best one, then again without the taps used so far.
    * @param onMode told how far it is, from 0 to 1
+   * @param modes kinds of work that are left out, one way after another
    */
-  sketches(onMode: (share: number) => void = () => undefined): Sketch[] {
+  sketches(onMode: (share: number) => void = () => undefined, modes = MODES): Sketch[] {
     const { job } = this.setting;
     const out = new Map<string, Sketch>();
     const lacking = maskOf(withoutTools(job.preferences.lacks ?? []));
     // A mode that forbids nothing more than another one in this graph would find the same again.
     const there = operationsIn(this.graph);
-    const masks = [...new Set(MODES.map((mode) => (maskOf(mode) | lacking) & there))];
+    const masked = (mode: readonly OperationKind[]) => (maskOf(mode) | lacking) & there;
+    const masks = [...new Set(modes.map(masked))];
+    // The cheapest of all is one of these two: what is patched once is paid for in one of them only.
+    const exact = new Set([masked([]), masked(OPENS)]);
     const { cableMeter } = weightsOf(job.preferences);
     masks.forEach((mask, m) => {
       onMode(m / masks.length);
-      const closure = new Closure(this.graph, mask, cableMeter);
-      const combos = combinations(unitsOf({ closure, legMinutes: LEG_MINUTES }, this.groups));
-      if ((combos[0]?.length ?? 0) > MOST_EXACT) return;
-      const searches = combos.map((units): UnitSearch => ({
-        units,
-        forest: new ForestSearch(this.problem(closure, units)),
-        inside: units.reduce((s, u) => s + u.cost, 0),
-      }));
-      for (const units of combos.slice(0, 1)) this.note(closure, units);
+      const closure = new Closure(this.graph, { without: mask, cableMeter });
+      const searches = this.searchesIn(closure);
+      if (!searches) return;
+      for (const { units } of searches.slice(0, 1)) this.note(closure, units);
       const banned = new Set<string>();
       const keep = (s: Sketch | undefined) => {
         const known = s && out.get(s.key);
         if (s && (!known || s.cost < known.cost - 1e-9)) out.set(s.key, s);
       };
       for (let round = 0; round < ROUNDS; round++) {
-        const found = this.solve(closure, searches, (id) => !banned.has(id));
-        if (!found) break;
+        const solved = this.solve(closure, searches, (id) => !banned.has(id));
+        if (!solved) break;
+        const found = this.sketch(solved);
         keep(found);
+        if (round === 0 && exact.has(mask)) {
+          const together = this.together(mask, solved);
+          keep(together);
+          // It opens nothing: nothing better is found where nothing may be opened.
+          if (!opensIn(together)) exact.clear();
+        }
         // With several taps in one plan each of them alone may do it all, or others than these.
         if (round === 0 && found.taps.length > 1)
-          for (const t of found.taps) keep(this.solve(closure, searches, (id) => id === t.candidate.pointId));
+          for (const t of found.taps) {
+            const alone = this.solve(closure, searches, (id) => id === t.candidate.pointId);
+            keep(alone && this.sketch(alone));
+          }
         for (const t of found.taps) banned.add(t.candidate.pointId);
       }
     });

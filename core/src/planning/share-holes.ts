@@ -1,41 +1,36 @@
-import { isRaceway } from '../document/index.ts';
 import { inches } from '../units/index.ts';
-import type { Hole, Move } from '../routing/index.ts';
+import { MOST_IN_HOLE, type Hole, type Move } from '../routing/index.ts';
 import type { PlannedLeg } from './types.ts';
 import { msg, q } from '../words/index.ts';
 
-/**
- * A hole is drilled once: the next cable that comes by goes through it as well. Two cables of two current-carrying conductors in one
- * sealed hole keep their breaker (NEC 334.80); a third one gets a hole of its own.
- */
-const MOST_IN_HOLE = 2;
-/** In a plate the bit goes anywhere in the bay; a stud or a corner is drilled at one place. */
-const SAME_PLATE_MM = inches(6);
-const SAME_STUD_MM = inches(0.75);
-/** Threading a second cable through a hole that is there, minutes: common practice. */
-const THREAD_MINUTES = 3;
-
+/** Holes through plates and blocks, which go anywhere in their bay: a stud or a corner is drilled at one place. */
 const IN_BAY: ReadonlySet<Hole['through']> = new Set(['top plates', 'bottom plate', 'block']);
-
-function isSame(a: Hole, b: Hole): boolean {
-  const aside = IN_BAY.has(a.through) ? SAME_PLATE_MM : SAME_STUD_MM;
-  return (
-    a.wallId === b.wallId &&
-    a.through === b.through &&
-    a.diameterMm === b.diameterMm &&
-    Math.abs(a.xMm - b.xMm) <= aside &&
-    Math.abs(a.heightMm - b.heightMm) <= SAME_STUD_MM
-  );
-}
 
 /** Holes that stand beside each other keep wood between them, mm: common practice. */
 const BESIDE_INCHES = 2;
 const BESIDE_MM = inches(BESIDE_INCHES);
+/** Places tried for a hole of its own, each beside the last. */
+const PLACES = 9;
 
-/**
- * Where a hole of its own goes when its place is taken: beside the others in a plate, above or below them in a stud.
- * @returns undefined where its bay has no room for one more
- */
+/** Where a hole goes when its place is taken: beside the others in a plate, above or below them in a stud. */
+const besides = (hole: Hole): Hole[] =>
+  Array.from({ length: PLACES }, (_, n) => {
+    if (n === 0) return hole;
+    const by = BESIDE_MM * Math.ceil(n / 2) * (n % 2 === 0 ? 1 : -1);
+    return IN_BAY.has(hole.through)
+      ? { ...hole, xMm: Math.max(0, hole.xMm + by) }
+      : { ...hole, heightMm: Math.max(0, hole.heightMm + by) };
+  });
+
+const sameWood = (a: Hole, b: Hole): boolean =>
+  a.wallId === b.wallId && a.through === b.through && a.diameterMm === b.diameterMm;
+
+interface Drilled {
+  readonly hole: Hole;
+  readonly users: number[];
+}
+
+/** @returns undefined where its bay has no room for one more */
 function beside(hole: Hole, drilled: readonly Drilled[]): Hole | undefined {
   const taken = (h: Hole) =>
     drilled.some(
@@ -45,93 +40,69 @@ function beside(hole: Hole, drilled: readonly Drilled[]): Hole | undefined {
         Math.abs(d.hole.xMm - h.xMm) < BESIDE_MM - 1 &&
         Math.abs(d.hole.heightMm - h.heightMm) < BESIDE_MM - 1,
     );
-  for (let n = 0; n < 9; n++) {
-    const by = BESIDE_MM * Math.ceil(n / 2) * (n % 2 === 0 ? 1 : -1);
-    const moved = IN_BAY.has(hole.through)
-      ? { ...hole, xMm: Math.max(0, hole.xMm + by) }
-      : { ...hole, heightMm: Math.max(0, hole.heightMm + by) };
-    const [left, right] = hole.bayMm;
-    const half = hole.diameterMm / 2;
-    const fits = !IN_BAY.has(hole.through) || (moved.xMm - half >= left && moved.xMm + half <= right);
-    if (!taken(moved) && (n === 0 || fits)) return n === 0 ? hole : moved;
-  }
-  return undefined;
+  const half = hole.diameterMm / 2;
+  const [left, right] = hole.bayMm;
+  return besides(hole).find(
+    (h, n) =>
+      !taken(h) && (n === 0 || !IN_BAY.has(hole.through) || (h.xMm - half >= left && h.xMm + half <= right)),
+  );
 }
 
-interface Drilled {
-  readonly hole: Hole;
-  readonly leg: number;
-  readonly users: number[];
-}
-
-function threaded(move: Move, fresh: readonly Hole[], again: readonly Hole[], owner: number): Move {
-  const moved = fresh.some((h) => !move.holes.includes(h));
-  const own = moved
-    ? {
-        ...move,
-        says: msg('planning.share.beside', { move: move.says, beside: q.length(inches(BESIDE_INCHES)) }),
-      }
-    : move;
-  if (again.length === 0) return { ...own, holes: fresh };
-  if (fresh.length > 0)
-    return {
-      ...own,
-      holes: fresh,
-      again,
-      minutes: THREAD_MINUTES + (move.minutes * fresh.length) / (fresh.length + again.length),
-    };
-  return {
-    ...move,
-    holes: fresh,
-    again,
-    openedMm2: 0,
-    minutes: THREAD_MINUTES,
-    says: msg('planning.share.through', { n: again.length, run: owner + 1 }),
-    why: msg('planning.share.through-why'),
-  };
+/** The hole that was drilled for this one: in the same bay of a plate, in the same stud where the first of them went. */
+function drilledFor(hole: Hole, drilled: readonly Drilled[]): Drilled | undefined {
+  const off = ({ hole: d }: Drilled) => Math.abs(d.xMm - hole.xMm) + Math.abs(d.heightMm - hole.heightMm);
+  const [left, right] = hole.bayMm;
+  const near = (d: Drilled) =>
+    IN_BAY.has(hole.through)
+      ? d.hole.xMm >= left && d.hole.xMm <= right && Math.abs(d.hole.heightMm - hole.heightMm) < BESIDE_MM
+      : Math.abs(d.hole.xMm - hole.xMm) < BESIDE_MM && off(d) <= (BESIDE_MM * PLACES) / 2;
+  return drilled
+    .filter((d) => d.users.length < MOST_IN_HOLE && sameWood(d.hole, hole) && near(d))
+    .sort((a, b) => off(a) - off(b))[0];
 }
 
 /**
- * The legs of a plan with every hole drilled in one of them only.
+ * The legs of a plan with every hole at its place: one that an earlier run has drilled is gone through again, one whose place is
+ * taken stands beside the others.
  * @returns null where they need more holes than a bay has room for
  */
 export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] | null {
   const drilled: Drilled[] = [];
   let full = false;
   const shared = legs.map((leg, i): PlannedLeg => {
+    const drill = (hole: Hole): Hole[] => {
+      const own = beside(hole, drilled);
+      if (!own) {
+        full = true;
+        return [];
+      }
+      drilled.push({ hole: own, users: [i] });
+      return [own];
+    };
     const moves = leg.route.moves.map((move): Move => {
+      const { again: wanted = [], ...rest } = move;
       const again: Hole[] = [];
-      const fresh: Hole[] = [];
-      let owner = i;
-      for (const hole of move.holes) {
-        // Tubing fills its hole.
-        const most = isRaceway(leg.method) ? 1 : MOST_IN_HOLE;
-        const there = drilled.find((d) => d.leg !== i && d.users.length < most && isSame(d.hole, hole));
+      // Where a strip is open for two cables already, a third one gets another hole in it.
+      const more: Hole[] = [];
+      for (const hole of wanted) {
+        const there = drilledFor(hole, drilled);
         if (there) {
           there.users.push(i);
-          owner = there.leg;
           again.push(there.hole);
-        } else {
-          const own = beside(hole, drilled);
-          if (!own) {
-            full = true;
-            continue;
-          }
-          drilled.push({ hole: own, leg: i, users: [i] });
-          fresh.push(own);
-        }
+        } else more.push(hole);
       }
-      return threaded(move, fresh, again, owner);
+      const holes = [...move.holes, ...more].flatMap(drill);
+      const aside = holes.some((h) => !move.holes.includes(h) && !more.includes(h));
+      return {
+        ...rest,
+        holes,
+        ...(again.length > 0 && { again }),
+        says: aside
+          ? msg('planning.share.beside', { move: move.says, beside: q.length(BESIDE_MM) })
+          : move.says,
+      };
     });
-    return {
-      ...leg,
-      route: {
-        ...leg.route,
-        moves,
-        minutes: moves.reduce((s, m) => s + m.minutes, 0),
-        openedMm2: moves.reduce((s, m) => s + m.openedMm2, 0),
-      },
-    };
+    return { ...leg, route: { ...leg.route, moves } };
   });
   if (full) return null;
   // Conductors of the other cable in one hole keep each other warm.

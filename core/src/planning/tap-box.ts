@@ -9,7 +9,7 @@ import { ask, FROM, good, no, work } from './tap-reasons.ts';
 /** Whether a box has room for the cables that come to it, and what can be done where it has not. */
 
 /** Time to take a box out and put a larger old-work one in. */
-const REPLACE_BOX_MINUTES = 40;
+export const REPLACE_BOX_MINUTES = 40;
 /** The same with an opening that is cut a gang wider: common practice. */
 const WIDER_BOX_MINUTES = 60;
 

@@ -101,7 +101,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
       fc.property(drawn, (d) => {
         const list = wants(d);
         const graph = graphOf(list);
-        const closure = new Closure(graph, 0, METER);
+        const closure = new Closure(graph, { cableMeter: METER });
         const units = unitsOf({ closure, legMinutes: LEG }, groupWants(list)).flat();
         const ways = new Map([2, 3, 4].map((n) => [n, packaged(graph, n)] as const));
         const leg = (a: string, b: string, conductors: number) =>
@@ -154,7 +154,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
     fc.assert(
       fc.property(drawn, (d) => {
         const list = wants(d);
-        const closure = new Closure(graphOf(list), 0, METER);
+        const closure = new Closure(graphOf(list), { cableMeter: METER });
         const [a, b] = [newPointId(list[0]!), newPointId(list[1]!)];
         const costs = [2, 3, 4].map((n) => closure.for(n).cost(b, a));
         expect(costs[1]!).toBeGreaterThan(costs[0]!);
@@ -177,7 +177,7 @@ describe('a wanted switch with what it commands, wired at least cost', () => {
         makeWant(`l${i}`, `L${i}`, at, { kind: 'luminaire', control: { by: 'want', wantId: control.id } }),
       ];
     }).flat();
-    const closure = new Closure(graphOf(list), 0, METER);
+    const closure = new Closure(graphOf(list), { cableMeter: METER });
     const units = unitsOf({ closure, legMinutes: LEG }, groupWants(list));
     expect(units.map((u) => u.length)).toEqual([3, 3, 3, 3, 3]);
     expect(combinations(units)).toHaveLength(3 ** 5);

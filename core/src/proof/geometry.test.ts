@@ -277,6 +277,46 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
         : null,
   ],
   [
+    'a second cable goes through a hole that nobody drills',
+    ['not drilled'],
+    (p) =>
+      move(
+        p,
+        (m) => m.again.some((h) => h.through === 'top plates'),
+        (m) => ({ ...m, again: m.again.map((h) => ({ ...h, xMm: h.xMm + inches(1) })) }),
+      ),
+  ],
+  [
+    'a second cable counts on joists that nobody bores',
+    ['not drilled'],
+    (p) =>
+      uses(p, 'run-below')
+        ? move(
+            p,
+            (m) => m.op === 'run-below' && m.joists.length > 0,
+            (m) => ({ ...m, joists: [], joistsAgain: m.joists }),
+          )
+        : null,
+  ],
+  [
+    'three cables go through one hole',
+    ['full hole'],
+    (p) => {
+      const k = p.legs.findIndex((l) => l.moves.some((m) => m.again.length > 0));
+      return k < 0 ? null : { ...p, legs: [...p.legs, ...p.legs.slice(k, k + 1)] };
+    },
+  ],
+  [
+    'an opening is counted on that nobody makes',
+    ['not opened'],
+    (p) =>
+      move(
+        p,
+        (m) => ['slot-wall', 'turn-corner', 'drill-plate-above'].includes(m.op) && m.doneBy === null,
+        (m) => ({ ...m, doneBy: 0 }),
+      ),
+  ],
+  [
     'a run has a gap',
     ['gap'],
     (p) => {

@@ -16,7 +16,7 @@ import {
 } from './ground.ts';
 import { alongJoistBay, joists, overOrUnder } from './overhead.ts';
 import { plates } from './plates.ts';
-import type { Fault, GeometryPlan, HoleOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
+import type { Fault, GeometryPlan, HoleOfRun, JoistOfRun, MoveOfRun, PlaceOfRun } from './plan.ts';
 
 /**
  * The geometry replay: every piece of every run swept through the house as it stands. What it meets must be what the plan says it
@@ -315,11 +315,43 @@ function leg(g: Ground, own: GeometryPlan['legs'][number], i: number): void {
   if (own.cableMm < least - SAME_MM) g.says('short cable', [name], msg('proof.short-cable', { n: i + 1 }));
 }
 
+/** A run that goes through what an earlier one has drilled or opened: that one must have done it, for no more than two in a hole. */
+function shared(g: Ground, { moves }: GeometryPlan['legs'][number], i: number): void {
+  const earlier = g.given.legs.slice(0, i);
+  const before = earlier.flatMap((l) => l.moves);
+  for (const m of moves) {
+    const says = (what: string, id: 'proof.not-drilled' | 'proof.full-hole' | 'proof.not-opened') =>
+      g.says(what, [`leg ${i + 1}`], msg(id, { n: i + 1 }));
+    for (const h of m.again) {
+      const same = (x: HoleOfRun) => x.through === h.through && isAt(x, h);
+      if (!before.some((b) => b.holes.some(same))) says('not drilled', 'proof.not-drilled');
+      if (before.filter((b) => b.again.some(same)).length > 0) says('full hole', 'proof.full-hole');
+    }
+    for (const j of m.joistsAgain)
+      if (!before.some((b) => b.joists.some((x) => sameSpot(x.spot, j.spot))))
+        says('not drilled', 'proof.not-drilled');
+    if (m.doneBy === null) continue;
+    const there = earlier[m.doneBy]?.moves.some((b) => b.op === m.op && b.doneBy === null && sameRooms(b, m));
+    if (!there) says('not opened', 'proof.not-opened');
+  }
+}
+
+const isAt = (a: HoleOfRun, b: HoleOfRun): boolean =>
+  a.wallId === b.wallId && Math.abs(a.xMm - b.xMm) < SAME_MM && Math.abs(a.heightMm - b.heightMm) < SAME_MM;
+const sameSpot = (a: JoistOfRun['spot'], b: JoistOfRun['spot']): boolean =>
+  Math.abs(a.xMm - b.xMm) < SAME_MM && Math.abs(a.yMm - b.yMm) < SAME_MM;
+/** Are two pieces of run done at the same walls, or under the same ceiling? */
+function sameRooms(a: MoveOfRun, b: MoveOfRun): boolean {
+  const at = ({ from, to }: MoveOfRun) => [from, to].map((p) => (inWall(p) ? p.wallId : p.roomId));
+  return at(b).every((id) => at(a).includes(id));
+}
+
 /** Sweeps every run of a plan through the house. Empty when each goes only where it can, through what it drills. */
 export function proveGeometry(plan: GeometryPlan): Fault[] {
   const g = new Ground(plan);
   plan.legs.forEach((own, i) => {
     leg(g, own, i);
+    shared(g, own, i);
     for (const move of own.moves) sweep(g, move);
   });
   return [...new Map(g.faults.map((f) => [`${f.what}|${JSON.stringify(f.says)}`, f] as const)).values()];

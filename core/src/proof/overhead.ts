@@ -55,13 +55,14 @@ export function joists(g: Ground, move: MoveOfRun): void {
   const says = (what: string, id: 'proof.bores-joists' | 'proof.more-joists' | 'proof.idle-joist') =>
     g.says(what, [room.id], msg(id, { room: room.name, side: facing }));
   const { pass } = joistsOf(room, facing);
+  const bored = [...move.joists, ...move.joistsAgain];
   if (pass !== 'bore') {
-    if (move.joists.length > 0) says('bored', 'proof.bores-joists');
+    if (bored.length > 0) says('bored', 'proof.bores-joists');
     return;
   }
   const axis = room[facing].joists === 'y' ? 'xMm' : 'yMm';
   const [a, b] = [from.spot[axis], to.spot[axis]];
-  const holes = move.joists.map((j) => j.spot[axis]);
+  const holes = bored.map((j) => j.spot[axis]);
   const found = foundBetween(room[facing], room.place[axis], a, b);
   if (found) {
     if (surely(found, a, b).some((v) => !holes.some((h) => Math.abs(h - v) < SAME_MM)))

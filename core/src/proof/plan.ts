@@ -73,6 +73,10 @@ export interface HoleOfRun {
   readonly bitMm: number | undefined;
 }
 
+export interface JoistOfRun {
+  readonly spot: { readonly xMm: number; readonly yMm: number };
+}
+
 /** One piece of a run: the kind of work, where it begins and ends, what is drilled for it. */
 export interface MoveOfRun {
   readonly op: string;
@@ -82,7 +86,10 @@ export interface MoveOfRun {
   readonly holes: readonly HoleOfRun[];
   /** Holes of an earlier run that this one goes through. */
   readonly again: readonly HoleOfRun[];
-  readonly joists: readonly { readonly spot: { readonly xMm: number; readonly yMm: number } }[];
+  readonly joists: readonly JoistOfRun[];
+  readonly joistsAgain: readonly JoistOfRun[];
+  /** The earlier run that has drilled and opened what this piece needs, by its place in the plan; null where it is done here. */
+  readonly doneBy: number | null;
 }
 
 /** The routes of a plan, and the boxes between which they go. */

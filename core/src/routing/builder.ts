@@ -1,8 +1,17 @@
 import type { WallId } from '../document/index.ts';
 import { boxSolids, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
-import { isAttic, OPERATION_BIT, OPERATIONS, type OperationKind } from './operations.ts';
+import {
+  isAttic,
+  MOST_IN_HOLE,
+  OPERATION_BIT,
+  OPERATIONS,
+  SHARED_WORK,
+  THREAD_MINUTES,
+  type OperationKind,
+} from './operations.ts';
 import {
   onWall,
+  type Charge,
   type Edge,
   type GraphInput,
   type Hall,
@@ -24,6 +33,12 @@ export interface Extra {
   /** Holes beside those of the operation itself, and the minutes that they take. */
   readonly holes?: number;
   readonly minutes?: number;
+  /** Minutes that every cable takes, whoever has drilled or opened it. */
+  readonly each?: number;
+  /** What it weighs beside its work: that it stays in sight. */
+  readonly look?: number;
+  /** Names what is drilled or opened where several links do the same work: blocks of one bay. */
+  readonly work?: string;
 }
 
 /** What a run through a space takes; written over and over. */
@@ -39,6 +54,8 @@ export class GraphBuilder {
   readonly nodes: Node[] = [];
   readonly edges: Edge[][] = [];
   readonly halls: Hall[] = [];
+  readonly charges: Charge[] = [];
+  private readonly chargeAt = new Map<string, number>();
   readonly terminals = new Map<string, number>();
   readonly bays = new Map<string, BayPlace>();
   /** Holes of boxes that are open during the work, by wall, as places. */
@@ -84,7 +101,7 @@ export class GraphBuilder {
   }
 
   /** What an operation over so much cable costs, as an edge to a portal. */
-  private edgeTo(to: number, op: OperationKind, cableMm: number, extra: Extra): Edge {
+  private edgeTo(to: number, op: OperationKind, cableMm: number, extra: Extra, charge = -1): Edge {
     const { minutes: base, minutesPerMeter, holes: own, risk: ownRisk } = OPERATIONS[op];
     const solo = this.input.alone && (op === 'fish' || op === 'fish-joists') ? 2 : 1;
     const minutes =
@@ -92,8 +109,8 @@ export class GraphBuilder {
     const openedMm2 = extra.openedMm2 ?? 0;
     const holes = own + (extra.holes ?? 0);
     const risk = ownRisk + (extra.crowded ?? 0);
-    const cost = this.costOf(isAttic(op), minutes, cableMm, openedMm2, holes, risk);
-    return { to, op, bit: OPERATION_BIT[op], cableMm, minutes, openedMm2, holes, risk, cost };
+    const cost = this.costOf(isAttic(op), minutes, cableMm, openedMm2, holes, risk) + (extra.look ?? 0);
+    return { to, op, bit: OPERATION_BIT[op], cableMm, minutes, openedMm2, holes, risk, cost, charge };
   }
 
   private costOf(
@@ -117,8 +134,33 @@ export class GraphBuilder {
   /** Joins two portals by an operation, both ways at the same price. */
   link(a: number, b: number, op: OperationKind, cableMm: number, extra: Extra = {}): void {
     if (this.avoided(a, b, op)) return;
-    this.edges[a]?.push(this.edgeTo(b, op, cableMm, extra));
-    this.edges[b]?.push(this.edgeTo(a, op, cableMm, extra));
+    const there = this.edgeTo(b, op, cableMm, extra);
+    const charge = this.workOf(there, extra);
+    this.edges[a]?.push({ ...there, charge });
+    this.edges[b]?.push(this.edgeTo(a, op, cableMm, extra, charge));
+  }
+
+  /** Lists the work of an edge that a second cable finds done. */
+  private workOf(edge: Edge, { work, each = THREAD_MINUTES }: Extra): number {
+    // Tubing fills its hole, and what is opened for it is closed over one run.
+    if (!SHARED_WORK.has(edge.op) || this.input.surface) return -1;
+    const key = work === undefined ? undefined : `${edge.op} ${work}`;
+    const known = key === undefined ? undefined : this.chargeAt.get(key);
+    if (known !== undefined) return known;
+    const left = Math.min(each, edge.minutes);
+    const after = this.costOf(isAttic(edge.op), left, edge.cableMm, 0, 0, 0);
+    const charge = this.charges.length;
+    this.charges.push({
+      cost: edge.cost - after,
+      minutes: edge.minutes - left,
+      openedMm2: edge.openedMm2,
+      holes: edge.holes,
+      risk: edge.risk,
+      // Where the wall is open another hole is no more work than threading.
+      most: edge.openedMm2 > 0 ? Number.POSITIVE_INFINITY : MOST_IN_HOLE,
+    });
+    if (key !== undefined) this.chargeAt.set(key, charge);
+    return charge;
   }
 
   /**
@@ -138,13 +180,24 @@ export class GraphBuilder {
     const attic = isAttic(op);
     const { minutes: base, minutesPerMeter, holes: own, risk } = OPERATIONS[op];
     const run: HallRun = { cableMm: 0, factor: 1, minutes: 0, holes: 0 };
+    const { weights } = this.input;
+    const charge = this.charges.length;
+    this.charges.push({
+      cost: base * (attic ? weights.atticMinute : weights.minute),
+      minutes: base,
+      openedMm2: 0,
+      holes: 0,
+      risk: 0,
+      most: Number.POSITIVE_INFINITY,
+    });
     this.halls.push({
       portals,
       direct,
       bit: OPERATION_BIT[op],
+      charge,
       run: (from, to) => {
         measure(placeOf.get(from) ?? 0, placeOf.get(to) ?? 0, run);
-        return this.edgeTo(to, op, run.cableMm, run);
+        return this.edgeTo(to, op, run.cableMm, run, charge);
       },
       // The same in numbers alone: a search asks for millions of them and keeps few.
       costs: (from, moreAMm, into) => {

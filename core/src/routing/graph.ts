@@ -79,7 +79,7 @@ export function buildGraph(input: GraphInput): RouteGraph {
   joinBays(builder);
   joinFlat(builder, 'above');
   joinFlat(builder, 'below');
-  const { nodes, edges, terminals, halls } = builder;
+  const { nodes, edges, terminals, halls, charges } = builder;
   const hallOf = new Map(halls.flatMap((hall) => hall.portals.map((id) => [id, hall] as const)));
-  return { nodes, edges, terminals, halls, hallOf };
+  return { nodes, edges, terminals, halls, charges, hallOf };
 }

@@ -201,6 +201,7 @@ export function addJoists(builder: GraphBuilder, room: Room): void {
           holes: pass === 'bore' ? crossed - 1 : 0,
           openedMm2: crossed * layout.spacingMm * SLOT_HEIGHT_MM,
           minutes: 8 + (3 * along) / 1000,
+          each: 8 + (3 * along) / 1000,
         });
     }
 }
@@ -265,7 +266,11 @@ export function addStories(builder: GraphBuilder): void {
         builder.inBay(builder.bayPlace(frame, bay), along, up ? bay.bottomMm : bay.topMm),
         'between-floors',
         TOP_PLATES_MM + FLOOR_MM + BOTTOM_PLATE_MM,
-        { openedMm2: builder.opensInto(at) || builder.opensInto({ frame, bay }) ? 0 : PATCH_MM2 },
+        {
+          openedMm2: builder.opensInto(at) || builder.opensInto({ frame, bay }) ? 0 : PATCH_MM2,
+          // Found from below and from above, it is one hole.
+          work: [`${at.frame.wall.id} ${at.bay.index}`, `${other.wall.id} ${bay.index}`].sort().join(' '),
+        },
       );
     }
   }

@@ -265,15 +265,18 @@ export function joinBays(builder: GraphBuilder): void {
         const { how, blocks } = metBetween(at, a, b);
         if (how === 'blocked') continue;
         const cable = Math.abs(a.xMm - b.xMm) + Math.abs(a.heightMm - b.heightMm);
-        if (how === 'block')
+        if (how === 'block') {
+          const fishing = (3 + (3 * cable) / 1000) * (frame.wall.insulated ? 2 : 1);
           builder.link(p, q, 'cross-blocking', cable, {
             factor: blocks.length,
             holes: blocks.length - 1,
-            minutes: (3 + (3 * cable) / 1000) * (frame.wall.insulated ? 2 : 1),
+            minutes: fishing,
+            each: fishing,
             // Without an open hole in the bay the wall is opened at each block.
             openedMm2: open ? 0 : blocks.length * PATCH_MM2,
+            work: `${frame.wall.id} ${at.bay.index} ${blocks.map((o) => o.bottomMm).join(' ')}`,
           });
-        else
+        } else
           builder.link(p, q, 'fish', cable, {
             // Portals on the same spot need no work between them.
             factor: cable < 1 ? 0 : frame.wall.insulated ? 2 : 1,

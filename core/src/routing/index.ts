@@ -6,3 +6,4 @@ export * from './route.ts';
 export * from './raceway-leg.ts';
 export { NAILER } from './boring.ts';
 export { bayFor } from './in-walls.ts';
+export { isPlainRoom } from './on-walls.ts';

@@ -117,3 +117,12 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
       return say(`routing.move.${op}`, `routing.move.${op}-why`);
   }
 }
+
+/** A piece of work that an earlier run has done: its holes are there, or what was opened is open. */
+export const doneText = (run: number, holes: number): { says: Text; why: Text } =>
+  holes > 0
+    ? {
+        says: msg('routing.move.through', { n: holes, run: run + 1 }),
+        why: msg('routing.move.through-why'),
+      }
+    : { says: msg('routing.move.is-open', { run: run + 1 }), why: msg('routing.move.is-open-why') };

@@ -44,6 +44,9 @@ export interface Move {
   readonly joists: readonly JoistHole[];
   /** Holes that an earlier run has drilled and this one goes through as well. */
   readonly again?: readonly Hole[];
+  readonly joistsAgain?: readonly JoistHole[];
+  /** The run that has done this work, by its place in the plan: nothing is drilled or opened for it here. */
+  readonly doneBy?: number;
   /** Steel plates over a cable that runs too near a face without a hole of its own. */
   readonly plates: number;
   /** Distances along this move at which the cable is fastened, mm; empty where it is fished. */

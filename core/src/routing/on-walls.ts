@@ -1,4 +1,4 @@
-import type { Room, Wall, WallId } from '../document/index.ts';
+import type { Room, RoomUse, Wall, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { spotOn } from '../structure/index.ts';
 import type { GraphBuilder } from './builder.ts';
@@ -7,6 +7,34 @@ import { onWall } from './places.ts';
 
 /** A raceway passes over the head of a door or window at this distance, mm. */
 const OVER_HEAD_MM = inches(4);
+
+/**
+ * What raceway in sight weighs in a room where people live, minutes: for each of its ends, and for each meter; about what opening the
+ * wall takes with its patch and paint. Common practice.
+ */
+const SEEN_END_MINUTES = 75;
+const SEEN_METER_MINUTES = 60;
+/** Rooms where nobody minds it. */
+const PLAIN: ReadonlySet<RoomUse> = new Set([
+  'garage',
+  'workshop',
+  'utility',
+  'basement-unfinished',
+  'crawl',
+  'attic',
+  'outdoor',
+]);
+export const isPlainRoom = ({ use }: Pick<Room, 'use'>): boolean => PLAIN.has(use);
+
+/** What a run from portal to portal on the walls of a room weighs beside its work. */
+const lookOf =
+  ({ input, nodes }: GraphBuilder, room: Room) =>
+  (a: number, b: number, lengthMm: number): { readonly look: number } => {
+    if (!input.unasked || isPlainRoom(room)) return { look: 0 };
+    const ends = [a, b].filter((n) => nodes[n]?.terminal !== null).length;
+    const minutes = SEEN_END_MINUTES * ends + (SEEN_METER_MINUTES * lengthMm) / 1000;
+    return { look: minutes * input.weights.minute };
+  };
 
 /** Length of a run on the face of a wall from place to place: straight and level, over the head of what stands between. */
 function alongFace(
@@ -42,13 +70,11 @@ function upToCeiling(builder: GraphBuilder, room: Room, wallId: WallId, boxes: r
     const { xMm, heightMm } = builder.wallPlace(box);
     if (line.wall.openings.some((o) => xMm > o.leftMm && xMm < o.rightMm && o.topMm > heightMm)) continue;
     const from = spotOn(line, xMm);
-    for (const { id, spot } of overhead)
-      builder.link(
-        box,
-        id,
-        'surface-run',
-        room.ceilingMm - heightMm + Math.abs(from.xMm - spot.xMm) + Math.abs(from.yMm - spot.yMm),
-      );
+    for (const { id, spot } of overhead) {
+      const length =
+        room.ceilingMm - heightMm + Math.abs(from.xMm - spot.xMm) + Math.abs(from.yMm - spot.yMm);
+      builder.link(box, id, 'surface-run', length, lookOf(builder, room)(box, id, length));
+    }
   }
 }
 
@@ -60,6 +86,7 @@ export function addSurface(builder: GraphBuilder, room: Room): void {
       .map((n) => n.id);
   const boxes = new Map(room.walls.map((w) => [w.id, boxesOn(w.id)] as const));
   for (const [wallId, own] of boxes) upToCeiling(builder, room, wallId, own);
+  const look = lookOf(builder, room);
   const heights = levels([...boxes.values()].flat().map((n) => builder.wallPlace(n).heightMm));
   const walls = room.walls.map((wall) => {
     const corner = (xMm: number): number[] =>
@@ -77,7 +104,8 @@ export function addSurface(builder: GraphBuilder, room: Room): void {
           builder.nodes[q]?.terminal === null
         )
           continue;
-        builder.link(p, q, 'surface-run', alongFace(wall, a, b));
+        const length = alongFace(wall, a, b);
+        builder.link(p, q, 'surface-run', length, look(p, q, length));
       }
     return { start, end };
   });

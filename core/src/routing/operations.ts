@@ -309,6 +309,26 @@ export const OPENS: readonly OperationKind[] = [
   'open-ceiling-edge',
   'open-soffit',
 ];
+/** Work that is done once for all cables that come by: what is drilled or opened, a baseboard that is taken off. */
+export const SHARED_WORK: ReadonlySet<OperationKind> = new Set([
+  'drill-plate-above',
+  'drill-plate-open',
+  'drill-eave-above',
+  'drill-eave-below',
+  'drill-plate-below',
+  'drill-stud',
+  'cross-blocking',
+  'between-floors',
+  'behind-baseboard',
+  ...OPENS,
+]);
+/**
+ * Two cables of two current-carrying conductors in one sealed hole keep their breaker (NEC 334.80); a third one gets a hole of its
+ * own.
+ */
+export const MOST_IN_HOLE = 2;
+/** Threading a second cable through a hole that is there, minutes: common practice. */
+export const THREAD_MINUTES = 3;
 /** Work above the ceiling, priced by how much the person wants to stay out of the attic. */
 const ATTIC: ReadonlySet<OperationKind> = new Set(['run-attic', 'drill-plate-above', 'drill-eave-above']);
 export const isAttic = (op: OperationKind): boolean => ATTIC.has(op);

@@ -34,6 +34,22 @@ export interface Edge {
   readonly holes: number;
   readonly risk: number;
   readonly cost: number;
+  /** The work of it that other cables need not do again, by its place in the graph's list; -1 for none. */
+  readonly charge: number;
+  /** The cable that did that work before this one, by its place in the plan. */
+  readonly doneBy?: number;
+}
+
+/** Work that is done once for several cables: a hole, an opening, a trip into the attic. */
+export interface Charge {
+  /** What a cable saves that finds it done. */
+  readonly cost: number;
+  readonly minutes: number;
+  readonly openedMm2: number;
+  readonly holes: number;
+  readonly risk: number;
+  /** Cables that it serves; the next one has it done anew. */
+  readonly most: number;
 }
 
 /**
@@ -46,6 +62,8 @@ export interface Hall {
   readonly direct: boolean;
   /** The operation of every run in it, as a bit. */
   readonly bit: number;
+  /** Getting into it and set up there is done once for all cables; -1 where nothing is saved. */
+  readonly charge: number;
   readonly run: (from: number, to: number) => Edge;
   /** What runs from one portal to each of the others cost, in the order of the list. */
   readonly costs: (from: number, moreAMm: number, into: Float64Array) => void;
@@ -56,6 +74,7 @@ export interface RouteGraph {
   /** Edges of each portal, without those inside its hall. */
   readonly edges: readonly (readonly Edge[])[];
   readonly halls: readonly Hall[];
+  readonly charges: readonly Charge[];
   /** The hall that a portal lies in. */
   readonly hallOf: ReadonlyMap<number, Hall>;
   readonly terminals: ReadonlyMap<string, number>;
@@ -80,6 +99,8 @@ export interface GraphInput {
   readonly closed?: ReadonlySet<WallId>;
   /** The method may be seen on a wall and outdoors: a raceway. */
   readonly surface?: boolean;
+  /** Nobody asked for a run that stays in sight: then it has its price where people live. */
+  readonly unasked?: boolean;
   /** Rooms on whose walls it may not be seen all the same. */
   readonly bare?: ReadonlySet<RoomId>;
   /** Work that is not to be done, everywhere (no wall) or at one wall. */

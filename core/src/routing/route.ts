@@ -21,7 +21,7 @@ import {
   type OperationKind,
 } from './operations.ts';
 import type { Hole, JoistHole, Move, Route, RouteSetting } from './move.ts';
-import { moveText } from './move-text.ts';
+import { doneText, moveText } from './move-text.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
 
@@ -109,7 +109,9 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
   if (!room || joistsOf(room, facing).pass !== 'bore') return [];
   const layout = joistLayout(room, facing);
   const keepMm = setting.pack.limits.joistHoleEdgeMm.value;
-  const [a, b] = [from.spot[layout.axis], to.spot[layout.axis]];
+  // The same holes whichever way a cable goes: a second one may come from the other end.
+  const [first, last] = from.spot[layout.axis] <= to.spot[layout.axis] ? [from, to] : [to, from];
+  const [a, b] = [first.spot[layout.axis], last.spot[layout.axis]];
   // A strip of ceiling is opened from joist bay to joist bay: one joist more or less would be no strip.
   const crossed = Math.abs(joistBayAt(layout, a) - joistBayAt(layout, b));
   const centers =
@@ -117,7 +119,7 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
       ? atEvenSteps(crossed, a, b)
       : joistCenters(layout, a, b);
   return centers.map((v): JoistHole => ({
-    spot: { ...from.spot, [layout.axis]: v },
+    spot: { ...first.spot, [layout.axis]: v },
     diameterMm: isRaceway(setting.method) ? RACEWAY_HOLE_MM : JOIST_HOLE_MM,
     keepMm,
   }));
@@ -217,21 +219,34 @@ export function routeOf(
     const cableMm = stretch.edges.reduce((s, e) => s + e.cableMm, 0);
     const openedMm2 = stretch.edges.reduce((s, e) => s + e.openedMm2, 0);
     const runs = FASTENED.has(stretch.op);
-    const holes = stretch.edges.flatMap((e, i) =>
-      holesOfEdge(setting, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last),
-    );
+    const holesWhere = (which: (e: Edge) => boolean) =>
+      stretch.edges.flatMap((e, i) =>
+        which(e) ? holesOfEdge(setting, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last) : [],
+      );
+    const holes = holesWhere((e) => e.doneBy === undefined);
+    const again = holesWhere((e) => e.doneBy !== undefined);
+    const work = stretch.edges.filter((e) => e.charge >= 0 && !runs);
+    const done = work.length > 0 && work.every((e) => e.doneBy !== undefined);
+    const by = Math.max(...work.flatMap((e) => e.doneBy ?? []));
+    const opened = openedMm2 > 0;
+    const joists = joistHoles(setting, stretch.op, first, last);
     return {
       op: stretch.op,
       from: first,
       to: last,
       cableMm,
       holes,
-      joists: joistHoles(setting, stretch.op, first, last),
+      ...(again.length > 0 && { again }),
+      ...(done && { doneBy: by }),
+      joists: done ? [] : joists,
+      ...(done && joists.length > 0 && { joistsAgain: joists }),
       plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2,
       supportsMm: runs ? supportsAlong(cableMm, support.everyMm, support.fromBoxMm) : [],
-      ...moveText(setting, { op: stretch.op, from: first, to: last, cableMm, holes, opened: openedMm2 > 0 }),
+      ...(done
+        ? doneText(by, again.length)
+        : moveText(setting, { op: stretch.op, from: first, to: last, cableMm, holes, opened })),
     };
   });
   const run = found.edges.reduce((s, e) => s + e.cableMm, 0);

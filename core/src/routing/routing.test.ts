@@ -46,7 +46,7 @@ const route = (
     { id: 'a', at: from, opens },
     { id: 'b', at: to, opens },
   ]);
-  const found = wayTo(cheapestFrom(graph, graph.terminals.get('a')!, without), graph.terminals.get('b')!);
+  const found = wayTo(cheapestFrom(graph, graph.terminals.get('a')!, { without }), graph.terminals.get('b')!);
   return (
     found &&
     routeOf(

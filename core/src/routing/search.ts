@@ -17,48 +17,75 @@ export interface Tree {
   readonly by: readonly (Edge | Hall | undefined)[];
 }
 
+export interface WayPrices {
+  /** Mask of operations that may not be used (`maskOf`): to look for a way of another kind. */
+  readonly without?: number;
+  /** What each meter costs beyond the price of the edges: a cable with more conductors. */
+  readonly moreAMeter?: number;
+  /** What each charge of the graph costs this cable beyond its price: less than nothing where others pay, infinite where it may not be used. */
+  readonly more?: Float64Array;
+  /** What costs more is not looked for. */
+  readonly farthest?: number;
+  /** Nodes that a way may go by, one for yes: all of them where nothing is said. */
+  readonly within?: Uint8Array;
+}
+
 /**
  * Cheapest ways from one node to all others (Dijkstra; costs are never negative).
- * @param without mask of operations that may not be used (`maskOf`): to look for a way of another kind
- * @param moreAMeter what each meter costs beyond the price of the edges: a cable with more conductors
+ * @param from the node, or several of them: then it is told how far each other one is from the nearest of these
  */
-export function cheapestFrom(graph: RouteGraph, from: number, without = 0, moreAMeter = 0): Tree {
+export function cheapestFrom(
+  graph: RouteGraph,
+  from: number | readonly number[],
+  prices: WayPrices = {},
+): Tree {
+  const { without = 0, moreAMeter = 0, more, farthest = Number.POSITIVE_INFINITY, within } = prices;
+  const starts = new Set(typeof from === 'number' ? [from] : from);
   const cost = new Float64Array(graph.nodes.length).fill(Number.POSITIVE_INFINITY);
   const before = new Int32Array(graph.nodes.length).fill(-1);
   const by = new Array<Edge | Hall | undefined>(graph.nodes.length);
   const queue = new FlatQueue<number>();
   const perMm = moreAMeter / 1000;
-  cost[from] = 0;
-  queue.push(from, 0);
-  const reach = (node: number, to: number, next: number, how: Edge | Hall): void => {
-    if (next >= (cost[to] ?? 0)) return;
+  for (const start of starts) {
+    cost[start] = 0;
+    queue.push(start, 0);
+  }
+  const reach = (node: number, to: number, sum: number, how: Edge | Hall): void => {
+    // Nothing costs less than nothing, however a price is rounded that others pay.
+    const next = Math.max(sum, cost[node] ?? 0);
+    if (within && within[to] === 0) return;
+    if (next >= (cost[to] ?? 0) || next > farthest) return;
     cost[to] = next;
     before[to] = node;
     by[to] = how;
     queue.push(to, next);
   };
   const across = new Float64Array(Math.max(0, ...graph.halls.map((h) => h.portals.length)));
+  const moreOf = (charge: number): number => (more && charge >= 0 ? (more[charge] ?? 0) : 0);
   const through = (hall: Hall, node: number, reached: number): void => {
+    const start = reached + moreOf(hall.charge);
+    if (!(start < Number.POSITIVE_INFINITY)) return;
     hall.costs(node, perMm, across);
     const { portals } = hall;
     for (let j = 0; j < portals.length; j++) {
       const to = portals[j] ?? node;
-      if (to !== node) reach(node, to, reached + (across[j] ?? 0), hall);
+      if (to !== node) reach(node, to, start + (across[j] ?? 0), hall);
     }
   };
   while (queue.length > 0) {
     const reached = queue.peekValue() ?? 0;
-    const node = queue.pop() ?? from;
+    const node = queue.pop() ?? 0;
     if (reached > (cost[node] ?? 0)) continue;
     // A box on the way is a place to splice, not to pass: a way may end there but not go through it.
-    if (node !== from && graph.nodes[node]?.terminal !== null) continue;
+    if (!starts.has(node) && graph.nodes[node]?.terminal !== null) continue;
     for (const edge of graph.edges[node] ?? [])
-      if ((edge.bit & without) === 0) reach(node, edge.to, reached + edge.cost + edge.cableMm * perMm, edge);
+      if ((edge.bit & without) === 0)
+        reach(node, edge.to, reached + edge.cost + edge.cableMm * perMm + moreOf(edge.charge), edge);
     const hall = graph.hallOf.get(node);
     if (hall && (hall.bit & without) === 0 && !(hall.direct && by[node] === hall))
       through(hall, node, reached);
   }
-  return { from, cost, before, by };
+  return { from: [...starts][0] ?? 0, cost, before, by };
 }
 
 /** Every edge that leaves a portal, those inside its hall too: for whoever needs the whole graph. */

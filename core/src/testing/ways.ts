@@ -46,7 +46,7 @@ export function way(
   const [a, b] = [graph.terminals.get('a'), graph.terminals.get('b')];
   // A box in a door hangs in no bay: no way begins there.
   if (a === undefined || b === undefined) return undefined;
-  const found = wayTo(cheapestFrom(graph, a, maskOf(without)), b);
+  const found = wayTo(cheapestFrom(graph, a, { without: maskOf(without) }), b);
   return (
     found &&
     routeOf(

@@ -1,5 +1,5 @@
 import { boxModel } from '../catalog/index.ts';
-import { newPointId } from '../planning/index.ts';
+import { newPointId, REPLACE_BOX_MINUTES } from '../planning/index.ts';
 import { underOpenJoists } from '../structure/index.ts';
 import { cutPlace, nearCut } from './power.ts';
 import { workPlace } from './place.ts';
@@ -77,7 +77,7 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
           title: msg('work.rebox', { box: label }),
           kind: 'work',
           window: 'off',
-          minutes: 40,
+          minutes: REPLACE_BOX_MINUTES,
           after: ['dead'],
           pointId: id,
           place: label,

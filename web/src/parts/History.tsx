@@ -22,8 +22,8 @@ import { useSay } from '../app/say.ts';
 
 const changeWords = ({ kind, where, from, to }: DocumentChange): Text =>
   kind === 'changed'
-    ? msg('screen.parts.changed', { where, from: from ?? '', to: to ?? '' })
-    : msg(kind === 'added' ? 'screen.parts.added' : 'screen.parts.removed', { where });
+    ? msg('screen.history.changed', { where, from: from ?? '', to: to ?? '' })
+    : msg(kind === 'added' ? 'screen.history.added' : 'screen.history.removed', { where });
 
 export const sizeWords = (bytes: number): string =>
   bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
@@ -57,32 +57,32 @@ function Row({
       <td className="measure">{version}</td>
       <td>
         {moment(savedAt)}
-        {milestone && <span className="muted">{say(msg('screen.parts.kept-for-good'))}</span>}
+        {milestone && <span className="muted">{say(msg('screen.history.kept-for-good'))}</span>}
       </td>
       <td>
         {changes.length === 0 ? (
-          <span className="muted">{say(msg('screen.parts.first-version-kept'))}</span>
+          <span className="muted">{say(msg('screen.history.first-version-kept'))}</span>
         ) : (
           <Changes list={changes} />
         )}
         {moreChanges > 0 && (
-          <span className="muted">{say(msg('screen.parts.and-more', { moreChanges }))}</span>
+          <span className="muted">{say(msg('screen.history.and-more', { moreChanges }))}</span>
         )}
       </td>
       <td className="history-actions">
         {newest ? (
-          <span className="muted">{say(msg('screen.parts.current'))}</span>
+          <span className="muted">{say(msg('screen.history.current'))}</span>
         ) : (
           <>
             <Button size="small" onClick={onCompare}>
-              {say(msg('screen.parts.compare'))}
+              {say(msg('screen.history.compare'))}
             </Button>
             <Button
               size="small"
-              aria-label={say(msg('screen.parts.restore-version', { version }))}
+              aria-label={say(msg('screen.history.restore-version', { version }))}
               onClick={onRestore}
             >
-              {say(msg('screen.parts.restore'))}
+              {say(msg('screen.history.restore'))}
             </Button>
           </>
         )}
@@ -134,13 +134,13 @@ export function History({
       onRestore((await fetchOne({ kind, id, version: old }).unwrap()).document);
       setOlder(null);
       setCompared(null);
-      message.success(say(msg('screen.parts.version-is-back-undo-takes', { old })));
+      message.success(say(msg('screen.history.version-is-back-undo-takes', { old })));
     } catch (e) {
       tell(e);
     }
   };
 
-  if (first.isLoading) return <p className="muted">{say(msg('screen.parts.looking-up-the-versions'))}</p>;
+  if (first.isLoading) return <p className="muted">{say(msg('screen.history.looking-up-the-versions'))}</p>;
   if (first.error !== undefined || !first.data)
     return (
       <p role="alert">
@@ -155,7 +155,7 @@ export function History({
     <div className="stack">
       <p className="muted">
         {say(
-          msg('screen.parts.kept-elwand-keeps-all-of', {
+          msg('screen.history.kept-elwand-keeps-all-of', {
             count: data.total,
             size: sizeWords(data.fileBytes),
           }),
@@ -164,11 +164,11 @@ export function History({
       <table className="plain-table history">
         <thead>
           <tr>
-            <th>{say(msg('screen.parts.version'))}</th>
-            <th>{say(msg('screen.parts.saved'))}</th>
-            <th>{say(msg('screen.parts.what-changed'))}</th>
+            <th>{say(msg('screen.history.version'))}</th>
+            <th>{say(msg('screen.history.saved'))}</th>
+            <th>{say(msg('screen.history.what-changed'))}</th>
             <th>
-              <span className="visually-hidden">{say(msg('screen.parts.compare-and-restore'))}</span>
+              <span className="visually-hidden">{say(msg('screen.history.compare-and-restore'))}</span>
             </th>
           </tr>
         </thead>
@@ -187,22 +187,22 @@ export function History({
       {before !== null && (
         <div>
           <Button loading={isFetching} onClick={() => void more(before)}>
-            {say(msg('screen.parts.show-older-versions'))}
+            {say(msg('screen.history.show-older-versions'))}
           </Button>
         </div>
       )}
       <Modal
         open={compared !== null}
-        title={say(msg('screen.parts.from-version-to-what-you', { version: compared?.version ?? '' }))}
+        title={say(msg('screen.history.from-version-to-what-you', { version: compared?.version ?? '' }))}
         onCancel={() => setCompared(null)}
         footer={
           <Button type="primary" onClick={() => compared && void back(compared.version)}>
-            {say(msg('screen.parts.restore-version', { version: compared?.version ?? '' }))}
+            {say(msg('screen.history.restore-version', { version: compared?.version ?? '' }))}
           </Button>
         }
       >
         {compared?.changes.length === 0 ? (
-          <p>{say(msg('screen.parts.they-are-the-same'))}</p>
+          <p>{say(msg('screen.history.they-are-the-same'))}</p>
         ) : (
           <Changes list={compared?.changes ?? []} />
         )}

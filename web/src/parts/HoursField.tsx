@@ -26,8 +26,8 @@ export function HoursField({
     <span>
       <Input
         className="measure"
-        aria-label={say(msg('screen.parts.hours-it-runs'))}
-        placeholder={say(msg('screen.parts.any-hour'))}
+        aria-label={say(msg('screen.loads.hours-it-runs'))}
+        placeholder={say(msg('screen.loads.any-hour'))}
         style={{ width: 150 }}
         value={draft ?? hoursText(value, system)}
         status={wrong === null ? '' : 'error'}

@@ -58,44 +58,44 @@ function LoadRow({
     <div className="load-row">
       <span className="load-name">{l.name}</span>
       <InputNumber
-        aria-label={say(msg('screen.parts.volt-amperes-of', { name: l.name }))}
+        aria-label={say(msg('screen.loads.volt-amperes-of', { name: l.name }))}
         min={0}
         max={20000}
         value={l.voltAmperes}
-        suffix={say(msg('screen.parts.va'))}
+        suffix={say(msg('screen.loads.va'))}
         style={{ width: 110 }}
         onChange={(v) => v !== null && set({ voltAmperes: v })}
       />
       <span className="quiet measure">
-        {say(msg('screen.parts.a', { plain: plain(l.voltAmperes / volts, 1) }))}
+        {say(msg('screen.loads.a', { plain: plain(l.voltAmperes / volts, 1) }))}
       </span>
       <Choice
         hideLabel
-        label={say(msg('screen.parts.how-is-connected', { name: l.name }))}
+        label={say(msg('screen.loads.how-is-connected', { name: l.name }))}
         value={l.connection}
         width={108}
         onChange={(connection) => set({ connection })}
         options={[
-          { value: 'cord', label: say(msg('screen.parts.plugged')) },
-          { value: 'fixed', label: say(msg('screen.parts.fixed')) },
-          { value: 'light', label: say(msg('screen.parts.light')) },
+          { value: 'cord', label: say(msg('screen.loads.plugged')) },
+          { value: 'fixed', label: say(msg('screen.loads.fixed')) },
+          { value: 'light', label: say(msg('screen.loads.light')) },
         ]}
       />
       <Choice
         hideLabel
-        label={say(msg('screen.parts.which-appliance-is', { name: l.name }))}
+        label={say(msg('screen.loads.which-appliance-is', { name: l.name }))}
         value={l.appliance ?? 'other'}
         width={120}
         onChange={(kind) => onChange(kind === 'other' ? without(l, 'appliance') : { ...l, appliance: kind })}
         options={[
-          { value: 'other' as const, label: say(msg('screen.parts.no-special-kind')) },
+          { value: 'other' as const, label: say(msg('screen.loads.no-special-kind')) },
           ...APPLIANCE_KINDS,
         ]}
       />
       {l.connection === 'cord' && things.length > 0 && (
         <Choice
           hideLabel
-          label={say(msg('screen.parts.where-stands', { name: l.name }))}
+          label={say(msg('screen.loads.where-stands', { name: l.name }))}
           value={l.cord?.at ?? ''}
           width={130}
           onChange={(at) =>
@@ -106,17 +106,17 @@ function LoadRow({
             )
           }
           options={[
-            { value: '', label: say(msg('screen.parts.anywhere')) },
+            { value: '', label: say(msg('screen.loads.anywhere')) },
             ...things.map((t) => ({
               value: t.id,
-              label: say(msg('screen.parts.at-space', { name: t.name })),
+              label: say(msg('screen.loads.at-space', { name: t.name })),
             })),
           ]}
         />
       )}
       {l.cord && (
         <LengthInput
-          label={say(msg('screen.parts.cord-of', { name: l.name }))}
+          label={say(msg('screen.loads.cord-of', { name: l.name }))}
           value={l.cord.lengthMm}
           system={system}
           style="feet"
@@ -126,12 +126,12 @@ function LoadRow({
       )}
       <HoursField value={l.hours} onChange={(hours) => set({ hours })} />
       <Checkbox checked={l.continuous} onChange={(e) => set({ continuous: e.target.checked })}>
-        {say(msg('screen.parts.3-h-or-more'))}
+        {say(msg('screen.loads.3-h-or-more'))}
       </Checkbox>
       <Button
         type="text"
         size="small"
-        aria-label={say(msg('screen.parts.delete', { name: l.name }))}
+        aria-label={say(msg('screen.loads.delete', { name: l.name }))}
         onClick={onDelete}
       >
         ✕
@@ -166,14 +166,14 @@ function LoadAdder({ onAdd }: { readonly onAdd: (load: LoadFacts) => void }) {
   return (
     <div className="row">
       <AutoComplete
-        aria-label={say(msg('screen.parts.what-is-plugged-in'))}
+        aria-label={say(msg('screen.loads.what-is-plugged-in'))}
         style={{ width: 260 }}
         value={name}
-        placeholder={say(msg('screen.parts.what-will-be-plugged-in'))}
+        placeholder={say(msg('screen.loads.what-will-be-plugged-in'))}
         title={say(sourceLine(applianceSource))}
         options={APPLIANCES.map((a) => ({
           value: say(a.name),
-          label: say(msg('screen.parts.appliance-rating', { name: a.name, rating: a.voltAmperes })),
+          label: say(msg('screen.loads.appliance-rating', { name: a.name, rating: a.voltAmperes })),
         }))}
         showSearch={{
           filterOption: (input, option) => (option?.value ?? '').toLowerCase().includes(input.toLowerCase()),
@@ -182,7 +182,7 @@ function LoadAdder({ onAdd }: { readonly onAdd: (load: LoadFacts) => void }) {
         onSelect={add}
       />
       <Button onClick={() => add(name)} disabled={name.trim() === ''}>
-        {say(msg('screen.parts.add'))}
+        {say(msg('screen.loads.add'))}
       </Button>
     </div>
   );

@@ -30,11 +30,13 @@ export function NameModal({
   return (
     <Modal
       open={asking !== null}
-      title={asking?.kind === 'house' ? say(msg('screen.parts.new-house')) : say(msg('screen.parts.new-job'))}
+      title={
+        asking?.kind === 'house' ? say(msg('screen.naming.new-house')) : say(msg('screen.naming.new-job'))
+      }
       okText={
         asking?.kind === 'house'
-          ? say(msg('screen.parts.make-the-house'))
-          : say(msg('screen.parts.make-the-job'))
+          ? say(msg('screen.naming.make-the-house'))
+          : say(msg('screen.naming.make-the-job'))
       }
       confirmLoading={busy}
       onCancel={onClose}
@@ -46,20 +48,20 @@ export function NameModal({
           name="name"
           label={
             asking?.kind === 'house'
-              ? say(msg('screen.parts.what-do-you-call-it'))
-              : say(msg('screen.parts.what-is-wanted'))
+              ? say(msg('screen.naming.what-do-you-call-it'))
+              : say(msg('screen.naming.what-is-wanted'))
           }
           rules={[
-            { required: true, whitespace: true, message: say(msg('screen.parts.a-name-is-needed')) },
-            { max: 120, message: say(msg('screen.parts.at-most-120-characters')) },
+            { required: true, whitespace: true, message: say(msg('screen.naming.a-name-is-needed')) },
+            { max: 120, message: say(msg('screen.naming.at-most-120-characters')) },
           ]}
         >
           <Input
             autoFocus
             placeholder={
               asking?.kind === 'house'
-                ? say(msg('screen.parts.sedge-end-5'))
-                : say(msg('screen.parts.outlet-beside-the-reading-chair'))
+                ? say(msg('screen.naming.sedge-end-5'))
+                : say(msg('screen.naming.outlet-beside-the-reading-chair'))
             }
           />
         </Form.Item>

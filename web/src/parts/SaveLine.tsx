@@ -3,8 +3,11 @@ import { lazy, Suspense, useEffect } from 'react';
 import type { DocumentState } from '../state/document.ts';
 import { useAppSelector } from '../state/store.ts';
 import { useSay } from '../app/say.ts';
+import { withSentences } from '../app/with-sentences.ts';
 
-const SaveTrouble = lazy(() => import('./SaveTrouble.tsx').then((m) => ({ default: m.SaveTrouble })));
+const SaveTrouble = lazy(() =>
+  withSentences(import('./SaveTrouble.tsx')).then((m) => ({ default: m.SaveTrouble })),
+);
 
 const clock = (iso: string | null): string =>
   iso === null ? '' : new Date(iso).toLocaleTimeString([], { hour: 'numeric', minute: '2-digit' });

@@ -18,19 +18,19 @@ function Conflict() {
   return (
     <Modal
       open={theirs !== null}
-      title={say(msg('screen.parts.this-was-changed-in-another'))}
+      title={say(msg('screen.trouble.this-was-changed-in-another'))}
       closable={false}
       footer={null}
       width={480}
     >
       <div className="stack">
-        <p>{say(msg('screen.parts.somebody-saved-the-same-after', { kind: theirs?.kind ?? 'house' }))}</p>
-        <p className="muted">{say(msg('screen.parts.keep-mine-yours-is-saved'))}</p>
+        <p>{say(msg('screen.trouble.somebody-saved-the-same-after', { kind: theirs?.kind ?? 'house' }))}</p>
+        <p className="muted">{say(msg('screen.trouble.keep-mine-yours-is-saved'))}</p>
         <div className="row">
           <Button type="primary" onClick={() => dispatch(keptMine())}>
-            {say(msg('screen.parts.keep-mine'))}
+            {say(msg('screen.trouble.keep-mine'))}
           </Button>
-          <Button onClick={() => dispatch(tookTheirs())}>{say(msg('screen.parts.take-theirs'))}</Button>
+          <Button onClick={() => dispatch(tookTheirs())}>{say(msg('screen.trouble.take-theirs'))}</Button>
         </div>
       </div>
     </Modal>
@@ -67,19 +67,19 @@ function Gone({ present, what }: { readonly present: Present; readonly what: str
   return (
     <Modal
       open
-      title={say(msg('screen.parts.this-was-deleted-in-another', { what }))}
+      title={say(msg('screen.trouble.this-was-deleted-in-another', { what }))}
       closable={false}
       footer={null}
       width={520}
     >
       <div className="stack">
-        <p>{say(msg('screen.parts.what-you-see-here-is', { what }))}</p>
+        <p>{say(msg('screen.trouble.what-you-see-here-is', { what }))}</p>
         <div className="row">
           <Button type="primary" loading={busy} onClick={() => void saveAsNew()}>
-            {say(msg('screen.parts.save-as-new'))}
+            {say(msg('screen.trouble.save-as-new'))}
           </Button>
-          <Button onClick={() => downloadPresent(present)}>{say(msg('screen.parts.download'))}</Button>
-          <Button onClick={() => void leave('/')}>{say(msg('screen.parts.discard'))}</Button>
+          <Button onClick={() => downloadPresent(present)}>{say(msg('screen.trouble.download'))}</Button>
+          <Button onClick={() => void leave('/')}>{say(msg('screen.trouble.discard'))}</Button>
         </div>
       </div>
     </Modal>
@@ -92,7 +92,7 @@ export function SaveTrouble() {
   const { saveState, saveProblem, present, kept } = useAppSelector((s) => s.document);
   useEffect(() => {
     if (saveState === 'refused')
-      void message.error({ content: say(msg('screen.parts.not-saved', { saveProblem })), duration: 8 });
+      void message.error({ content: say(msg('screen.trouble.not-saved', { saveProblem })), duration: 8 });
   }, [say, saveState, saveProblem]);
   if (!present) return null;
   return (
@@ -101,7 +101,7 @@ export function SaveTrouble() {
       {saveState === 'gone' && <Gone present={present} what={saveProblem} />}
       {(saveState === 'failing' || !kept) && (
         <Button size="small" onClick={() => downloadPresent(present)}>
-          {say(msg('screen.parts.download'))}
+          {say(msg('screen.trouble.download'))}
         </Button>
       )}
     </>

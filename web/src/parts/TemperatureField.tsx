@@ -28,8 +28,8 @@ export function TemperatureField({ label, celsius, system, placeholder, onChange
     <NumberField
       label={say(
         system === 'metric'
-          ? msg('screen.parts.in-celsius', named)
-          : msg('screen.parts.in-fahrenheit', named),
+          ? msg('screen.loads.in-celsius', named)
+          : msg('screen.loads.in-fahrenheit', named),
       )}
       min={toShown(COLDEST, system)}
       max={toShown(HOTTEST, system)}

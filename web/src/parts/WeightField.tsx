@@ -18,11 +18,11 @@ export function WeightField({
   const one = system === 'metric' ? 1 : pounds(1);
   return (
     <NumberField
-      label={say(msg(system === 'metric' ? 'screen.parts.weight-kg' : 'screen.parts.weight-lb'))}
+      label={say(msg(system === 'metric' ? 'screen.loads.weight-kg' : 'screen.loads.weight-lb'))}
       min={0.1}
       max={Math.floor(MOST_KG / one)}
       width={100}
-      placeholder={say(msg('screen.parts.not-known'))}
+      placeholder={say(msg('screen.loads.not-known'))}
       value={kg === undefined ? null : Math.round((kg / one) * 10) / 10}
       onChange={(shown) => onChange(shown === null ? undefined : shown * one)}
     />

@@ -34,7 +34,7 @@ export function parseHours(text: string): Hours | Text {
   const out: Hours = [];
   for (const part of text.split(',')) {
     const span = spanOf(part);
-    if (!span) return msg('screen.parts.is-no-span-of-hours', { part: part.trim() });
+    if (!span) return msg('screen.loads.is-no-span-of-hours', { part: part.trim() });
     out.push(span);
   }
   return out;

@@ -1,4 +1,4 @@
-import { type Bundle, type NearPlace, type Planning, type Proofs, msg } from '@elwand/core';
+import { type Bundle, type Gains, type Planning, type Proofs, msg } from '@elwand/core';
 import { pageIsUp } from '../app/piece.tsx';
 import type { PlanningWorker } from './planning.worker.ts';
 import { SaidError } from '../app/said-error.ts';
@@ -10,7 +10,7 @@ interface Running {
   readonly thread: Worker;
   readonly plan: (turn: number, bundle: Bundle, onShare: (share: number) => void) => Promise<Planning>;
   readonly prove: (turn: number, bundle: Bundle) => Promise<Proofs>;
-  readonly near: (bundle: Bundle) => Promise<NearPlace[]>;
+  readonly gains: (bundle: Bundle) => Promise<Gains>;
 }
 let running: Promise<Running> | null = null;
 
@@ -60,7 +60,7 @@ async function start(): Promise<Running> {
     thread,
     plan: (turn, bundle, onShare) => answer('search', remote.plan(turn, bundle, proxy(onShare))),
     prove: (turn, bundle) => answer('replay', remote.prove(turn, bundle)),
-    near: (bundle) => answer('search', remote.near(bundle)),
+    gains: (bundle) => answer('search', remote.gains(bundle)),
   };
 }
 
@@ -97,7 +97,7 @@ export async function proveBehind(bundle: Bundle, turn = 0): Promise<Proofs> {
 }
 
 /** Looks beside what is wanted for places where the job would cost much less. */
-export async function nearBehind(bundle: Bundle): Promise<NearPlace[]> {
+export async function gainsBehind(bundle: Bundle): Promise<Gains> {
   await pageIsUp;
-  return (await thread()).near(bundle);
+  return (await thread()).gains(bundle);
 }

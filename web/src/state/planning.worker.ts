@@ -1,10 +1,10 @@
 import {
-  nearPlaces,
+  gainsOf,
   planJob,
   proofsOf,
   settingOf,
   type Bundle,
-  type NearPlace,
+  type Gains,
   type Planning,
   type Proofs,
 } from '@elwand/core';
@@ -23,8 +23,8 @@ const worker = {
   /** Replays every option of a job. @param turn the search whose options they are, if it was searched here */
   prove: (turn: number, bundle: Bundle): Proofs =>
     proofsOf(bundle, searched?.turn === turn ? searched.planning : undefined),
-  /** Places beside what is wanted where the job would cost much less. */
-  near: (bundle: Bundle): NearPlace[] => nearPlaces(settingOf(bundle)),
+  /** What would make the job much less work. */
+  gains: (bundle: Bundle): Gains => gainsOf(settingOf(bundle)),
 };
 export type PlanningWorker = typeof worker;
 expose(worker);

@@ -15,6 +15,10 @@ import screenAsked from './screen-asked.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
+import screenHistory from './screen-history.json' with { type: 'json' };
+import screenLoads from './screen-loads.json' with { type: 'json' };
+import screenNaming from './screen-naming.json' with { type: 'json' };
+import screenTrouble from './screen-trouble.json' with { type: 'json' };
 import screenHouse from './screen-house.json' with { type: 'json' };
 import screenKinds from './screen-kinds.json' with { type: 'json' };
 import screenLocal from './screen-local.json' with { type: 'json' };
@@ -62,6 +66,10 @@ export const enUS = {
   ...screenBuy,
   ...screenDo,
   ...screenFeed,
+  ...screenHistory,
+  ...screenLoads,
+  ...screenNaming,
+  ...screenTrouble,
   ...screenHouse,
   ...screenKinds,
   ...screenLocal,

@@ -1,5 +1,5 @@
 import { BoxFunction, deviceFacts, makeWant, type Point, type Want, msg } from '@elwand/core';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
 import { withSentences } from '../../app/with-sentences.ts';
@@ -18,6 +18,8 @@ const WantForm = lazy(() => form.then((m) => ({ default: m.WantForm })));
 const BetterPlaces = lazy(() =>
   form.then(() => withSentences(import('./BetterPlaces.tsx'))).then((m) => ({ default: m.BetterPlaces })),
 );
+const note = pageIsUp.then(() => patiently(() => import('./JobNote.tsx')));
+const JobNote = lazy(() => note.then((m) => ({ default: m.JobNote })));
 const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
 
 /** A step aside, so that the new box is not cut where the old one is, mm. */
@@ -116,15 +118,9 @@ export function WantMark() {
           </Button>
         </div>
       )}
-      <label className="field">
-        <span>{say(msg('screen.want.notes-on-the-job'))}</span>
-        <Input.TextArea
-          value={job.note}
-          autoSize={{ minRows: 2 }}
-          maxLength={4000}
-          onChange={(e) => edits.job({ ...job, note: e.target.value }, 'note')}
-        />
-      </label>
+      <Suspense fallback={<p className="quiet">{job.note}</p>}>
+        <JobNote />
+      </Suspense>
     </div>
   );
 }
