@@ -163,8 +163,11 @@ function behind(
   return switched ? `${group}#load` : group;
 }
 
-const passesNeutral = (cables: readonly Cable[], { cableId, color }: Conductor): boolean =>
-  color === 'white' && cables.some((c) => c.id === cableId && c.carries === 'travelers');
+/** The white of a cable with two travelers usually carries the neutral on: common practice. */
+export const passesNeutral = (
+  cables: readonly Pick<Cable, 'id' | 'carries'>[],
+  { cableId, color }: Conductor,
+): boolean => color === 'white' && cables.some((c) => c.id === cableId && c.carries === 'travelers');
 
 /** One box as surveyed. */
 function surveyedBox(
@@ -194,7 +197,6 @@ function surveyedBox(
   const add = (key: string, node: NodeId) => groups.set(key, [...(groups.get(key) ?? []), node]);
   for (const { conductor, node, onLoad } of here) {
     const { role } = conductor;
-    // The white of a cable with two travelers usually carries the neutral on: common practice.
     if (role === 'unread' && passesNeutral(cables, conductor)) {
       add('neutral', node);
       continue;

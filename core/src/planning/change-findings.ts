@@ -4,6 +4,7 @@ import {
   isBetweenHots,
   isLamp,
   isReceptacleDevice,
+  isTravelerSwitch,
   switchesIn,
   type BoxFunction,
   type Change,
@@ -117,20 +118,45 @@ function askedSwitch(house: House, feed: Feed, change: Change): Finding[] {
     : [];
 }
 
-/** An outlet takes a neutral, which a switch loop does not bring. */
+/** An outlet takes a neutral, and so does the light in a pilot switch, which a switch loop does not bring. */
 function neutral(feed: Feed, change: Change): Finding[] {
   const box = feed.boxes.get(change.pointId);
   if (!box || box.neutral || box.unread || isBetweenHots(box.point)) return [];
-  if (!functionsOf(change).some((d) => isReceptacleDevice(d) && functionVolts(d) === 120)) return [];
+  const outlet = functionsOf(change).some((d) => isReceptacleDevice(d) && functionVolts(d) === 120);
+  const pilot = !outlet && functionsOf(change).some((d) => d.kind === 'switch-pilot');
+  if (!outlet && !pilot) return [];
   return [
     said('asked-neutral', change, {
       severity: 'stop',
-      says: msg('planning.change.no-neutral', { point: box.point.label }),
-      detail: msg('planning.change.no-neutral-why'),
+      says: msg('planning.change.no-neutral', { point: box.point.label, pilot: String(pilot) }),
+      detail: msg('planning.change.no-neutral-why', { pilot: String(pilot) }),
       because: LACKS,
       sources: [LOOK_FIRST],
     }),
   ];
+}
+
+/**
+ * A switch that is added to a box: a three-way works only with its partner, and the light in a pilot switch needs what is hot at all
+ * times.
+ */
+function addedSwitch(house: House, feed: Feed, { wants }: Pick<Job, 'wants'>, change: Change): Finding[] {
+  const box = feed.boxes.get(change.pointId);
+  if (!box || box.unread || change.kind !== 'enlarge') return [];
+  const { label: point } = box.point;
+  const stop = (says: 'no-partner' | 'pilot-dead', values = {}): Finding =>
+    said('added-switch', change, {
+      severity: 'stop',
+      says: msg(`planning.change.${says}`, { point, ...values }),
+      detail: msg(`planning.change.${says}-why`),
+      because: LACKS,
+      sources: [LOOK_FIRST],
+    });
+  const paired = wants.some((w) => w.partner?.by === 'switch' && w.partner.pointId === change.pointId);
+  if (change.devices.some(isTravelerSwitch) && !paired) return [stop('no-partner')];
+  if (box.constantHot || !change.devices.some((d) => d.kind === 'switch-pilot')) return [];
+  const by = box.switchedBy.map((key) => house.points.find((p) => p.id === boxOfKey(key))?.label ?? '?');
+  return [stop('pilot-dead', { switch: allOf(by) })];
 }
 
 /** A plug for 240 V finds two hots at a box, or nothing works there. */
@@ -193,11 +219,12 @@ function shift(house: House, change: Change): Finding[] {
  * what it draws, an outlet is on a switch where the conductor of one comes to its box.
  * @param feed of the house as it stands
  */
-export const changeFindings = (house: House, feed: Feed, { changes }: Pick<Job, 'changes'>): Finding[] =>
-  (changes ?? []).flatMap((change) => [
+export const changeFindings = (house: House, feed: Feed, job: Pick<Job, 'changes' | 'wants'>): Finding[] =>
+  (job.changes ?? []).flatMap((change) => [
     ...newLoad(house, change),
     ...shift(house, change),
     ...askedSwitch(house, feed, change),
+    ...addedSwitch(house, feed, job, change),
     ...volts(house, change),
     ...neutral(feed, change),
   ]);

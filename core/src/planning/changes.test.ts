@@ -388,3 +388,45 @@ describe('what a change says of a switch', () => {
     expect(text({ switched: true })).toBe('Enlarge the box at R1 for a receptacle on the switch');
   });
 });
+
+describe('a switch that is added to a box', () => {
+  // S1 is fed and commands L1, to which only its switched conductor and the neutral go.
+  const small = smallHouse();
+  const house = {
+    ...small,
+    points: [
+      ...small.points,
+      makePoint('s1', 'S1', 'switch', wallAt(60, 48), knownBox('new-2g-32')),
+      makePoint('l1', 'L1', 'luminaire', wallAt(60, 84), knownBox('new-1g-22')),
+    ],
+    cables: [
+      ...small.cables,
+      nm('c3', atPoint('r1'), atPoint('s1')),
+      nm('c4', atPoint('s1'), atPoint('l1'), { carries: 'switched', switchedBy: id('s1') }),
+    ],
+  };
+  const said1 = (pointId: PointId, kind: BoxFunction['kind']) =>
+    heard(
+      evaluate({
+        house,
+        job: {
+          ...bundle(house, []).job,
+          changes: [change({ kind: 'enlarge', pointId, devices: [{ kind }] })],
+        },
+      })
+        .findings.filter((f) => f.rule === 'added-switch' && f.severity === 'stop')
+        .map((f) => f.says),
+    );
+  it('as a three-way has nothing to work with', () =>
+    expect(said1(id('s1'), 'switch-three-way')).toEqual([
+      'A three-way switch added at S1 has nothing to work with',
+    ]));
+  it('with a pilot light is dead where everything is on a switch', () =>
+    expect(said1(id('l1'), 'switch-pilot')).toEqual([
+      'No always-hot conductor comes to L1: the pilot light there would be dead whenever S1 is off',
+    ]));
+  it('with a pilot light works where something is always hot, and so does an ordinary switch', () => {
+    expect(said1(id('r1'), 'switch-pilot')).toEqual([]);
+    expect(said1(id('l1'), 'switch')).toEqual([]);
+  });
+});

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   BreakerId,
+  isTravelerSwitch,
   ItemId,
   makeHouse,
   makeJob,
@@ -21,6 +22,7 @@ import {
   type Point,
   type Want,
 } from '../document/index.ts';
+import { buildFeed } from '../feed/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { device, atBreaker, atPoint, nm, panel } from './build.ts';
 
@@ -547,5 +549,15 @@ const asksForNeutral = ({ cables }: House, { pointId }: Change): boolean =>
   cables
     .filter((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === pointId))
     .every((c) => WITHOUT_NEUTRAL.has(c.carries));
+/** A three-way without its partner, and a pilot light where nothing is always hot. */
+const asksForMore = (house: House, c: Change): boolean =>
+  c.kind === 'enlarge' &&
+  c.devices.some(
+    (d) =>
+      isTravelerSwitch(d) ||
+      (d.kind === 'switch-pilot' && buildFeed(house).boxes.get(c.pointId)?.constantHot !== true),
+  );
 export const takesAway = ({ house, job }: Bundle): boolean =>
-  (job.changes ?? []).some((c) => TAKES.has(c.kind) || (c.kind === 'enlarge' && asksForNeutral(house, c)));
+  (job.changes ?? []).some(
+    (c) => TAKES.has(c.kind) || (c.kind === 'enlarge' && asksForNeutral(house, c)) || asksForMore(house, c),
+  );

@@ -26,6 +26,7 @@ import {
   type SpliceMember,
   type Termination,
   type Wired,
+  passesNeutral,
 } from '../network/index.ts';
 import { isLoose, isUnsure, leadsOf, type Lead } from './leads.ts';
 import { capText, connectorFor, spliced, type Making } from './splices.ts';
@@ -52,6 +53,7 @@ export interface BoxWiring {
 /** The conductors in a box and what is known of them. */
 interface Contents {
   readonly point: Point;
+  readonly cables: readonly Cable[];
   readonly conductors: readonly Conductor[];
   /** Cables whose conductors hang on the LOAD side of the box's protecting device. */
   readonly onLoad: ReadonlySet<string>;
@@ -179,11 +181,14 @@ function wire(contents: Contents, making: Making): Wired {
   return { splices, terminations, caps };
 }
 
-function notesFor({ point, conductors, onLoad }: Contents, wired: Wired, shared: boolean): Text[] {
+function notesFor({ point, conductors, onLoad, cables }: Contents, wired: Wired, shared: boolean): Text[] {
+  const travelers = new Set<string>(cables.filter((c) => c.carries === 'travelers').map((c) => c.id));
   if (shared) return [msg('wiring.note-two-circuits')];
   const notes: Text[] = [msg('wiring.note-one-screw')];
   if (conductors.some((c) => c.remark)) notes.push(msg('wiring.note-white'));
   if (conductors.some((c) => c.role === 'unread')) notes.push(msg('wiring.note-unread'));
+  if (conductors.some((c) => c.role === 'neutral' && travelers.has(c.cableId)))
+    notes.push(msg('wiring.note-travelers-white'));
   if (point.devices.some(isTravelerSwitch)) {
     const travelers = conductors.filter((c) => c.role === 'traveler');
     const told = travelers.some((c) => c.isNew) && travelerEnds(point, travelers) !== null;
@@ -233,6 +238,7 @@ function contentsOf(box: BoxFeed, conductors: readonly Conductor[], asFound: Con
   const load = point.devices.some(isProtecting) ? cables.filter((c) => isOnLoad(c, point.id)) : [];
   return {
     point,
+    cables,
     conductors,
     asFound,
     onLoad: new Set(load.map((c) => c.id)),
@@ -266,7 +272,11 @@ export function wireBox(after: Stage, before: Stage, job: Job, id: PointId): Box
   const stood = new Set<string>(before.house.cables.map((c) => c.id));
   const cables = box.cables.map(({ cable }) => {
     const isNew = !stood.has(cable.id) && !cable.id.startsWith('cut-rest-');
-    return { cable, isNew, to: otherEnd(cable, id, after.house), conductors: conductorsOf(cable, isNew) };
+    // A box that goes along with its cables is wired anew: what went on in the old one goes on in it.
+    const goesOn = (c: Conductor): Conductor =>
+      !old && !isNew && c.role === 'unread' && passesNeutral([cable], c) ? { ...c, role: 'neutral' } : c;
+    const conductors = conductorsOf(cable, isNew).map(goesOn);
+    return { cable, isNew, to: otherEnd(cable, id, after.house), conductors };
   });
   const names = new Map<string, Text>(cables.map((c) => [c.cable.id, c.to]));
   const making: Making = {
