@@ -13,7 +13,7 @@ import {
 } from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import { practice, published, type Because, type Finding } from '../findings/index.ts';
-import { allOf, msg, q } from '../words/index.ts';
+import { allOf, msg, q, type Text } from '../words/index.ts';
 import { inches } from '../units/index.ts';
 import { shiftRoomMm } from './changes.ts';
 
@@ -144,19 +144,25 @@ function addedSwitch(house: House, feed: Feed, { wants }: Pick<Job, 'wants'>, ch
   const box = feed.boxes.get(change.pointId);
   if (!box || box.unread || change.kind !== 'enlarge') return [];
   const { label: point } = box.point;
-  const stop = (says: 'no-partner' | 'pilot-dead', values = {}): Finding =>
+  const stop = (says: Text, detail: Text): Finding =>
     said('added-switch', change, {
       severity: 'stop',
-      says: msg(`planning.change.${says}`, { point, ...values }),
-      detail: msg(`planning.change.${says}-why`),
+      says,
+      detail,
       because: LACKS,
       sources: [LOOK_FIRST],
     });
   const paired = wants.some((w) => w.partner?.by === 'switch' && w.partner.pointId === change.pointId);
-  if (change.devices.some(isTravelerSwitch) && !paired) return [stop('no-partner')];
+  if (change.devices.some(isTravelerSwitch) && !paired)
+    return [stop(msg('planning.change.no-partner', { point }), msg('planning.change.no-partner-why'))];
   if (box.constantHot || !change.devices.some((d) => d.kind === 'switch-pilot')) return [];
   const by = box.switchedBy.map((key) => house.points.find((p) => p.id === boxOfKey(key))?.label ?? '?');
-  return [stop('pilot-dead', { switch: allOf(by) })];
+  return [
+    stop(
+      msg('planning.change.pilot-dead', { point, switch: allOf(by) }),
+      msg('planning.change.pilot-dead-why'),
+    ),
+  ];
 }
 
 /** A plug for 240 V finds two hots at a box, or nothing works there. */
