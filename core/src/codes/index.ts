@@ -15,7 +15,7 @@ export { methodsFor } from './nec/rules/method.ts';
 export { outletCoverage } from './nec/rules/outlets.ts';
 export { LIMITS, inLimitRange, limitRange, limitTitle, limitWords } from './nec/tables/limits.ts';
 export { LIMIT_KEYS, isLimitKey, type LimitKey } from './terms.ts';
-export { BUNDLED_OVER } from './nec/tables/ampacity.ts';
+export { BUNDLED_OVER, TABLE_C } from './nec/tables/ampacity.ts';
 export { METHODS, NEW_METHODS } from './nec/tables/methods.ts';
 export { type RunPlace } from './terms.ts';
 export { type RacewayKind, type TradeSize } from './nec/tables/raceway.ts';

@@ -8,7 +8,7 @@ import {
   ringModel,
   type BoxModel,
 } from '../catalog/index.ts';
-import { placeFacts, takesAFan, type CodePack } from '../codes/index.ts';
+import { placeFacts, TABLE_C, takesAFan, type CodePack } from '../codes/index.ts';
 import type { Breaker, Cable, Device, Gauge, House, Job, Point, Want } from '../document/index.ts';
 import {
   CableId,
@@ -257,7 +257,7 @@ function onLoadAlready({ cables }: House, leg: PlannedLeg): boolean {
 function surroundingsOf(house: House, leg: PlannedLeg): Pick<Cable, 'surroundings'> {
   const attic = leg.route.moves.some((m) => m.op === 'run-attic');
   if (!attic && leg.beside === undefined) return {};
-  return { surroundings: { celsius: attic ? house.atticCelsius : null, alongside: leg.beside ?? 0 } };
+  return { surroundings: { celsius: attic ? house.atticCelsius : TABLE_C, alongside: leg.beside ?? 0 } };
 }
 
 function newCables(setting: JobInHouse, legs: readonly PlannedLeg[], own: ReadonlySet<string>): Cable[] {

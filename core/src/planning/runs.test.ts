@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { METHODS } from '../codes/index.ts';
-import type { House, RoomUse } from '../document/index.ts';
+import { WantId, type House, type RoomUse } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
@@ -115,5 +115,19 @@ describe('the way as the rules see it', () => {
       ).chosen!.applied.house.cables.at(-1)?.surroundings;
     expect(at(55)).toEqual({ celsius: 55, alongside: 0 });
     expect(at(null)).toEqual({ celsius: null, alongside: 0 });
+  });
+  it('two cables in one hole under a floor keep each other warm at the heat of a basement, which nobody has to measure', () => {
+    const below = { kind: 'basement' as const, canEnter: true, joists: 'x' as const };
+    const small = smallHouse();
+    const rooms = small.rooms.map((r) => ({ ...r, above: { ...r.above, kind: 'finished' as const }, below }));
+    const at = (x: number) => ({ at: wallAt(x, 15, 'room-w3') });
+    const two = [wanted(60, at(60)), wanted(100, { ...at(100), id: WantId.parse('w2'), label: 'new 2' })];
+    const e = evaluate(bundle({ ...small, rooms }, two));
+    const around = e.chosen!.applied.house.cables.flatMap((c) => c.surroundings ?? []);
+    expect(around).toEqual([
+      { celsius: 30, alongside: 2 },
+      { celsius: 30, alongside: 2 },
+    ]);
+    expect(e.findings.filter((f) => f.rule === 'ampacity').map((f) => f.severity)).toEqual(['ok', 'ok']);
   });
 });

@@ -9,3 +9,5 @@ export * from './transfer-sheet.ts';
 export * from './all.ts';
 export * from './move-sheet.ts';
 export * from './plan-file.ts';
+
+export * from './joist-sheet.ts';

@@ -157,7 +157,7 @@ function MoveLine({ move, n }: { readonly move: Move; readonly n: number }) {
       <div>
         <b>{say(move.says)}</b>
         <p className="muted">{say(move.why)}</p>
-        {move.holes.length > 0 && (
+        {move.holes.length + move.joists.length > 0 && (
           <Suspense fallback={null}>
             <MoveView move={move} />
           </Suspense>

@@ -6,6 +6,8 @@ import { feet } from '../../../units/index.ts';
 export type Rating = 60 | 75 | 90;
 type Row = readonly [at60: number, at75: number, at90: number];
 
+/** What the table reckons with around a conductor, and what it is in a wall or a basement, C. */
+export const TABLE_C = 30;
 /** Table 310.16: ampacity at 30 C, not more than three current-carrying conductors, A. 14 AWG aluminum has no entry. */
 export const AMPACITY: Readonly<Record<Metal, Partial<Record<Gauge, Row>>>> = {
   Cu: {
