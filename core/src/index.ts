@@ -255,6 +255,7 @@ export {
   EVEN_TUNE,
   framesOf,
   onWall,
+  CROWN_LEAST_MM,
   OPERATIONS,
   END_SLACK_MM,
   racewayLeg,

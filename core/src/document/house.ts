@@ -141,6 +141,8 @@ export const Wall = z.object({
   outside: z.object({ covered: z.boolean(), furniture: z.array(Furniture).max(40) }).optional(),
   /** A baseboard that can come off and be put back: cable may go behind it. */
   baseboard: z.boolean().optional(),
+  /** A crown molding, 4 in or more down the wall, that can come off and be put back: cable may go behind it, over doors and windows too. */
+  crown: z.boolean().optional(),
   passages: z.array(Passage).max(20).optional(),
   /** Solid wood in the wall where a partition of the other side stands against it; left out, what the plan of the rooms says. */
   posts: z

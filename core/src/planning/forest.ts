@@ -38,6 +38,8 @@ export interface Forest {
 export const MOST_EXACT = 10;
 
 const INFINITE = Number.POSITIVE_INFINITY;
+/** Sums that are the same may differ by so much. */
+const SLACK = 1e-6;
 
 /** Smallest bit of a mask as a mask. */
 const low = (mask: number): number => mask & -mask;
@@ -113,15 +115,18 @@ const emptyStage = (size: number): Stage => {
   return { cost, took: new Int32Array(size) };
 };
 
-/** The next one takes any part of each mask, or nothing. */
-function addStage(before: Stage, own: Float64Array): Stage {
+/**
+ * The next one takes any part of each mask, or nothing.
+ * @param most what each part may cost it in the best answer: dearer ones are not tried
+ */
+function addStage(before: Stage, own: Float64Array, most: Float64Array): Stage {
   const size = own.length;
   const cost = Float64Array.from(before.cost);
   const took = new Int32Array(size);
-  // The part that is taken in the outer loop: most of them cost nothing finite and are skipped whole.
+  // The part that is taken in the outer loop: most of them cost too much and are skipped whole.
   for (let part = 1; part < size; part++) {
     const mine = own[part] ?? INFINITE;
-    if (mine === INFINITE) continue;
+    if (mine === INFINITE || mine > (most[part] ?? 0)) continue;
     const free = (size - 1) ^ part;
     for (let rest = free; ; rest = (rest - 1) & free) {
       const c = mine + (before.cost[rest] ?? INFINITE);
@@ -243,6 +248,37 @@ export class ForestSearch {
     return made;
   }
 
+  /**
+   * What each part of the wants may cost in the cheapest forest: what one tap asks for all of them, less what the others cost at
+   * least. Without such a tap anything.
+   */
+  private mostFor(byCircuit: ReadonlyMap<string, readonly number[]>): Float64Array {
+    const { problem } = this;
+    const n = problem.wants;
+    const all = (1 << n) - 1;
+    const taps = [...byCircuit.values()].flat();
+    const known = Math.min(
+      ...[...byCircuit].map(([circuit, own]) =>
+        problem.fits(circuit, all)
+          ? Math.min(...own.map((t) => this.table(t).cost[all] ?? INFINITE))
+          : INFINITE,
+      ),
+    );
+    const least = Array.from({ length: n }, (_, w) =>
+      Math.min(
+        ...taps.map((t) => problem.fromTap(t, w)),
+        ...Array.from({ length: n }, (_, u) => (u === w ? INFINITE : problem.onward(u, w))),
+      ),
+    );
+    const most = new Float64Array(all + 1);
+    for (let part = 1; part <= all; part++) {
+      let others = 0;
+      for (let w = 0; w < n; w++) if ((part & (1 << w)) === 0) others += least[w] ?? 0;
+      most[part] = known === INFINITE ? INFINITE : known - others + SLACK;
+    }
+    return most;
+  }
+
   /** The cheapest forest with the taps that are allowed; undefined when there is none. */
   cheapest(allowed: (t: number) => boolean = () => true): Forest | undefined {
     const { problem, trees } = this;
@@ -253,16 +289,18 @@ export class ForestSearch {
     problem.taps.forEach((tap, t) => {
       if (allowed(t)) byCircuit.set(tap.circuit, [...(byCircuit.get(tap.circuit) ?? []), t]);
     });
+    const most = this.mostFor(byCircuit);
     const circuits = [...byCircuit].map(([circuit, taps]) => {
       const stages = [emptyStage(size)];
-      for (const t of taps) stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t).cost));
+      for (const t of taps)
+        stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t).cost, most));
       const cost = Float64Array.from(stages.at(-1)?.cost ?? []);
       for (let mask = 1; mask < size; mask++)
         if (Number.isFinite(cost[mask] ?? INFINITE) && !problem.fits(circuit, mask)) cost[mask] = INFINITE;
       return { taps, stages, cost };
     });
     const whole = [emptyStage(size)];
-    for (const c of circuits) whole.push(addStage(whole.at(-1) ?? emptyStage(size), c.cost));
+    for (const c of circuits) whole.push(addStage(whole.at(-1) ?? emptyStage(size), c.cost, most));
     const all = size - 1;
     const cost = whole.at(-1)?.cost[all] ?? INFINITE;
     if (!Number.isFinite(cost)) return undefined;

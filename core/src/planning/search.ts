@@ -77,6 +77,7 @@ const SIMPLE: readonly (readonly [RouteKind, readonly OperationKind[]])[] = [
   ['inside a soffit', ['run-soffit']],
   ['between floors', ['between-floors']],
   ['behind the baseboard', ['trim-chase']],
+  ['behind the crown molding', ['crown-chase']],
   ['over the attic', ['run-attic']],
   ['under the floor', ['run-below']],
   ['opening the ceiling', ['slot-ceiling', 'open-ceiling-edge']],

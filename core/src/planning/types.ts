@@ -79,6 +79,7 @@ export type RouteKind =
   | 'opening the wall'
   | 'opening the ceiling'
   | 'behind the baseboard'
+  | 'behind the crown molding'
   | 'on the surface'
   | 'inside a soffit'
   | 'outside'

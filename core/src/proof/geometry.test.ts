@@ -359,6 +359,14 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
         : null,
   ],
   [
+    'the crown molding is nailed for good',
+    ['no baseboard'],
+    (p) =>
+      uses(p, 'crown-chase')
+        ? rooms(p, (r) => ({ ...r, walls: r.walls.map((w) => ({ ...w, crown: false })) }))
+        : null,
+  ],
+  [
     'brick is drilled as siding',
     ['wrong bit'],
     (p) =>

@@ -189,14 +189,28 @@ const IN_WALL: ReadonlySet<string> = new Set([
   'same-bay',
 ]);
 
-/** Behind a baseboard: where there is one, on wood, and past no door. */
-function behindTrim(g: Ground, a: InWall, b: InWall): void {
+/** A board at the floor or the ceiling is no higher than this, mm. */
+const TRIM_HIGH_MM = inches(6);
+
+/** Behind a baseboard or a crown molding: where there is one, on wood, near the floor or the ceiling, and past no opening. */
+function behindTrim(g: Ground, crown: boolean, a: InWall, b: InWall): void {
   const wall = g.wall(a.wallId);
-  if (!wall) return;
-  if (wall.baseboard !== true || wall.framing.kind !== 'wood')
-    g.says('no baseboard', [a.wallId], msg('proof.no-baseboard', { wall: named(g, a.wallId) }));
+  const room = g.room(a.wallId);
+  if (!wall || !room) return;
+  const there = crown ? wall.crown === true : wall.baseboard === true;
+  const off = (p: InWall) => (crown ? room.ceilingMm - p.heightMm : p.heightMm);
+  if (!there || wall.framing.kind !== 'wood' || Math.min(off(a), off(b)) > TRIM_HIGH_MM)
+    g.says(
+      'no baseboard',
+      [a.wallId],
+      msg('proof.no-baseboard', { wall: named(g, a.wallId), crown: String(crown) }),
+    );
   if (wall.openings.some((o) => meets(bandOf(a, b), o)))
-    g.says('opening', [a.wallId], msg('proof.baseboard-door', { wall: named(g, a.wallId) }));
+    g.says(
+      'opening',
+      [a.wallId],
+      msg('proof.baseboard-door', { wall: named(g, a.wallId), crown: String(crown) }),
+    );
 }
 
 /** A hole to the outside: through a wall that is an outer one, in no opening and in no box. */
@@ -235,7 +249,8 @@ function corner(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
 
 const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);
 const ACROSS_STUDS: ReadonlySet<string> = new Set(['drill-stud', 'slot-wall']);
-const TRIM: ReadonlySet<string> = new Set(['trim-chase', 'behind-baseboard']);
+const CROWN: ReadonlySet<string> = new Set(['crown-chase', 'behind-crown']);
+const TRIM: ReadonlySet<string> = new Set(['trim-chase', 'behind-baseboard', ...CROWN]);
 
 function sweep(g: Ground, move: MoveOfRun): void {
   const { op, from, to } = move;
@@ -255,7 +270,7 @@ function sweep(g: Ground, move: MoveOfRun): void {
   }
   openedThere(g, move);
   inMasonry(g, move, from, to);
-  if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, from, to);
+  if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, CROWN.has(op), from, to);
   if (op === 'turn-corner' || op === 'turn-outside') corner(g, move, from, to);
   if (op === 'through-siding' || op === 'through-masonry') outward(g, move, from);
 }

@@ -1,4 +1,4 @@
-import type { Obstacle, Room, WallId } from '../document/index.ts';
+import type { Obstacle, Opening, Room, Wall, WallId } from '../document/index.ts';
 import {
   bayAt,
   canOpen,
@@ -286,47 +286,81 @@ export function joinBays(builder: GraphBuilder): void {
   }
 }
 
-/** Height at which a cable goes behind a baseboard, mm: in the middle of a 3-1/2 in board. */
+/** How high a cable goes behind a baseboard, mm: in the middle of one of 3-1/2 in. */
 const BASEBOARD_MM = inches(2);
+/** How far under the ceiling it goes behind a crown molding, mm: just below the top plates, so that one of 4 in covers it. */
+const CROWN_MM = TOP_PLATES_MM + inches(0.5);
+export const CROWN_LEAST_MM = inches(4);
+/** A door or window this near to the board is in its way, mm. */
+const CASING_MM = inches(2);
 
-/** Behind the baseboard from bay to bay, round corners, never across a door. */
+/** A board along a wall that a cable may go behind: where it runs, what is done, which openings break it. */
+interface Trim {
+  readonly along: (wall: Wall) => boolean;
+  readonly heightMm: (room: Room) => number;
+  readonly enter: OperationKind;
+  readonly run: OperationKind;
+  readonly breaks: (opening: Opening, heightMm: number) => boolean;
+}
+const TRIMS: readonly Trim[] = [
+  {
+    along: (w) => w.baseboard === true,
+    heightMm: () => BASEBOARD_MM,
+    enter: 'behind-baseboard',
+    run: 'trim-chase',
+    breaks: (o, h) => o.bottomMm < h + CASING_MM,
+  },
+  {
+    along: (w) => w.crown === true,
+    heightMm: (room) => room.ceilingMm - CROWN_MM,
+    enter: 'behind-crown',
+    run: 'crown-chase',
+    breaks: (o, h) => o.topMm > h - CASING_MM,
+  },
+];
+
+/** Behind the baseboard, never across a door, and behind the crown molding, over doors and windows: from bay to bay, round corners. */
 export function addTrim(builder: GraphBuilder, room: Room): void {
+  for (const trim of TRIMS) addBoard(builder, room, trim);
+}
+
+function addBoard(builder: GraphBuilder, room: Room, trim: Trim): void {
   const { input } = builder;
-  const along = (
-    wall: Room['walls'][number],
-  ): { nodes: number[]; start: number; end: number } | undefined => {
+  const heightMm = trim.heightMm(room);
+  const along = (wall: Wall): { nodes: number[]; start: number; end: number } | undefined => {
     const frame = input.frames.get(wall.id);
-    // Studs are notched for it: sheet steel and masonry are not.
-    if (!frame || !wall.baseboard || wall.framing.kind !== 'wood' || input.closed?.has(wall.id))
+    // Sheet steel is not notched, and into masonry nothing is nailed back.
+    if (!frame || !trim.along(wall) || wall.framing.kind !== 'wood' || input.closed?.has(wall.id))
       return undefined;
     const entries = [...builder.bays.values()].filter(
       (b) =>
         b.frame === frame &&
-        b.bay.bottomMm < BASEBOARD_MM &&
+        b.bay.bottomMm < heightMm &&
+        b.bay.topMm > heightMm &&
         b.nodes.some((n) => builder.nodes[n]?.terminal !== null),
     );
-    const chase = (xMm: number) => builder.add({ in: 'wall', wallId: wall.id, xMm, heightMm: BASEBOARD_MM });
+    const chase = (xMm: number) => builder.add({ in: 'wall', wallId: wall.id, xMm, heightMm });
     const stops = entries.map((at) => {
       const x = (at.bay.leftMm + at.bay.rightMm) / 2;
       const node = chase(x);
-      builder.link(builder.inBay(at, x, BASEBOARD_MM), node, 'behind-baseboard', 0);
+      builder.link(builder.inBay(at, x, heightMm), node, trim.enter, 0);
       return node;
     });
     const start = chase(0);
     const end = chase(wall.lengthMm);
-    const doors = wall.openings.filter((o) => o.bottomMm < BASEBOARD_MM + inches(2));
+    const broken = wall.openings.filter((o) => trim.breaks(o, heightMm));
     const nodes = [start, ...stops, end].sort((a, b) => builder.wallPlace(a).xMm - builder.wallPlace(b).xMm);
     for (let i = 0; i + 1 < nodes.length; i++) {
       const [a, b] = [nodes[i] ?? 0, nodes[i + 1] ?? 0];
       const [x1, x2] = [builder.wallPlace(a).xMm, builder.wallPlace(b).xMm];
-      if (doors.some((o) => o.leftMm < x2 && o.rightMm > x1)) continue;
-      builder.link(a, b, 'trim-chase', x2 - x1);
+      if (broken.some((o) => o.leftMm < x2 && o.rightMm > x1)) continue;
+      builder.link(a, b, trim.run, x2 - x1);
     }
     return { nodes, start, end };
   };
   const walls = room.walls.map(along);
   walls.forEach((w, i) => {
     const next = walls[(i + 1) % walls.length];
-    if (w && next && w !== next) builder.link(w.end, next.start, 'trim-chase', 0, { factor: 0 });
+    if (w && next && w !== next) builder.link(w.end, next.start, trim.run, 0, { factor: 0 });
   });
 }

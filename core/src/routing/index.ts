@@ -5,5 +5,5 @@ export type * from './move.ts';
 export * from './route.ts';
 export * from './raceway-leg.ts';
 export { NAILER } from './boring.ts';
-export { bayFor } from './in-walls.ts';
+export { bayFor, CROWN_LEAST_MM } from './in-walls.ts';
 export { isPlainRoom } from './on-walls.ts';

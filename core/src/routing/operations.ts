@@ -24,6 +24,8 @@ export type OperationKind =
   | 'slot-ceiling'
   | 'behind-baseboard'
   | 'trim-chase'
+  | 'behind-crown'
+  | 'crown-chase'
   | 'open-soffit'
   | 'run-soffit'
   | 'use-passage'
@@ -220,6 +222,21 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: ['pry-bar', 'chisel', 'nail-plates', 'caulk'],
     needs: 'pry-bar',
   },
+  'behind-crown': {
+    name: msg('routing.operation.behind-crown'),
+    minutes: 10,
+    risk: 0.05,
+    tools: ['jab-saw', 'ladder'],
+    needs: 'pry-bar',
+  },
+  'crown-chase': {
+    name: msg('routing.operation.crown-chase'),
+    minutes: 20,
+    perMeter: 15,
+    risk: 0.12,
+    tools: ['pry-bar', 'ladder', 'nail-plates', 'caulk'],
+    needs: 'pry-bar',
+  },
   'open-soffit': {
     name: msg('routing.operation.open-soffit'),
     minutes: 45,
@@ -320,6 +337,7 @@ export const SHARED_WORK: ReadonlySet<OperationKind> = new Set([
   'cross-blocking',
   'between-floors',
   'behind-baseboard',
+  'behind-crown',
   ...OPENS,
 ]);
 /**

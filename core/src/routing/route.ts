@@ -159,10 +159,14 @@ interface Stretch {
 const level = (a: Place, b: Place): boolean =>
   a.in === 'wall' && b.in === 'wall' && a.wallId === b.wallId && Math.abs(a.heightMm - b.heightMm) < 40;
 
+/** Runs behind a board that is nailed to the studs: a plate over the cable at each. */
+const CHASES: ReadonlySet<OperationKind> = new Set(['trim-chase', 'crown-chase']);
+
 /** Nothing is done where such a piece has no length: a corner that is passed. */
 const JUST_THERE: ReadonlySet<OperationKind> = new Set([
   'fish',
   'trim-chase',
+  'crown-chase',
   'run-soffit',
   'surface-run',
   'conduit-outside',
@@ -240,7 +244,7 @@ export function routeOf(
       ...(done && { doneBy: by }),
       joists: done ? [] : joists,
       ...(done && joists.length > 0 && { joistsAgain: joists }),
-      plates: stretch.op === 'trim-chase' ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
+      plates: CHASES.has(stretch.op) ? Math.max(1, Math.round(cableMm / USUAL_JOISTS_MM)) : 0,
       minutes: stretch.edges.reduce((s, e) => s + e.minutes, 0),
       openedMm2,
       supportsMm: runs ? supportsAlong(cableMm, support.everyMm, support.fromBoxMm) : [],

@@ -99,6 +99,39 @@ describe('behind the baseboard', () => {
     ).not.toContain('trim-chase'));
 });
 
+describe('behind the crown molding', () => {
+  const crown = withWalls(() => ({ crown: true }));
+  it('a long way along a closed wall goes up the bay, behind the molding and down again', () => {
+    const shut = { avoid: [{ op: 'slot-wall', wallId: null }] };
+    const r = way(crown, wallAt(24), wallAt(120), shut)!;
+    expect(ops(r)).toEqual(['fish', 'behind-crown', 'crown-chase', 'behind-crown', 'fish']);
+    expect(r.openedMm2).toBe(0);
+    // From the middle of the bay of 24 to that of 120: 96 in of run, a plate at each of six studs.
+    const run = r.moves.find((m) => m.op === 'crown-chase')!;
+    expect(run.cableMm / inches(1)).toBeCloseTo(96, 0);
+    expect(run.plates).toBe(6);
+    expect(run.minutes).toBeCloseTo(20 + 15 * inches(96) * 0.001, 0);
+  });
+  it('over a door, which a baseboard does not pass', () => {
+    const over = withWalls((w) => ({ crown: true, openings: w.id === 'room-w1' ? [door] : [] }));
+    const run = way(over, wallAt(40), wallAt(110))!.moves.find((m) => m.op === 'crown-chase')!;
+    expect([run.from, run.to].map((p) => onWall(p) && p.wallId)).toEqual(['room-w1', 'room-w1']);
+  });
+  it('not over what reaches up to it, and not on steel', () => {
+    const tall = { ...door, topMm: inches(95) };
+    const stopped = withWalls((w) => ({ crown: true, openings: w.id === 'room-w1' ? [tall] : [] }));
+    const past = way(stopped, wallAt(40), wallAt(110), { avoid: [{ op: 'turn-corner', wallId: null }] });
+    expect(
+      (past?.moves ?? []).filter(
+        (m) =>
+          m.op === 'crown-chase' && onWall(m.from) && m.from.wallId === 'room-w1' && m.cableMm > inches(60),
+      ),
+    ).toEqual([]);
+    const steel = withWalls((w) => ({ crown: true, framing: { ...w.framing, kind: 'steel' } }));
+    expect(ops(way(steel, wallAt(24), wallAt(120)))).not.toContain('crown-chase');
+  });
+});
+
 describe('ways that are there already', () => {
   it('a hole in the plate is used instead of a new one', () => {
     const house = withWalls((w) =>

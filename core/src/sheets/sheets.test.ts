@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { DOMParser } from '@xmldom/xmldom';
 import { demoHouses, demoJobs } from '../demo/index.ts';
-import { makeRoom } from '../document/index.ts';
+import { makeRoom, WallId } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { settingOf } from '../evaluation/judge.ts';
 import { transfersOf } from '../placement/transfers.ts';
@@ -19,6 +19,8 @@ import {
   joistPlan,
   LETTER,
   project,
+  QUARTERS,
+  type Quarter,
   readFloorPlan,
   roomFromOutline,
   sheetsOf,
@@ -36,6 +38,40 @@ const drawings = (): Drawing[] => [
   ...touchedWalls(e).flatMap((w) => wallSheet(e, w) ?? []),
   houseView(e),
 ];
+
+describe('the house, cut open', () => {
+  const lines = (turn: Quarter, layer: string) =>
+    houseView(e, turn).shapes.flatMap((x) => (x.kind === 'line' && x.layer === layer ? [x] : []));
+  it('can be turned: four quarters show the same, from four sides', () => {
+    const spread = QUARTERS.map((turn) => {
+      const xs = lines(turn, 'wall').flatMap((x) => x.points.map((p) => p.x));
+      return Math.max(...xs) - Math.min(...xs);
+    });
+    // A house is as wide from one corner as from the one across.
+    expect(spread[0]).toBeCloseTo(spread[2]!, 6);
+    expect(spread[1]).toBeCloseTo(spread[3]!, 6);
+    expect(lines(1, 'new')).toHaveLength(lines(0, 'new').length);
+    expect(lines(1, 'new')[0]!.points).not.toEqual(lines(0, 'new')[0]!.points);
+  });
+  it('shows the wood of the walls that are touched, and of no other', () => {
+    const wood = touchedWalls(e).reduce((n, id) => n + e.frames.get(WallId.parse(id))!.members.length, 0);
+    expect(lines(0, 'framing').filter((x) => x.closed)).toHaveLength(wood);
+  });
+  it('draws through what is behind the rooms and dashes what is before them', () => {
+    const first = lines(0, 'framing').find((x) => !x.closed)!;
+    const opposite = lines(2, 'framing').find((x) => !x.closed)!;
+    expect(first.dashed).not.toBe(opposite.dashed);
+  });
+  it('gives outside walls their thickness', () => {
+    const outside = e.bundle.house.rooms.flatMap((r) => r.walls).filter((w) => w.exterior);
+    const thick = lines(0, 'wall').filter((x) => !x.closed);
+    expect(thick).toHaveLength(outside.length);
+    const [a, b] = thick[0]!.points;
+    const { framing, boardMm } = outside[0]!;
+    // Along an axis every length is true.
+    expect(Math.hypot(a!.x - b!.x, a!.y - b!.y)).toBeCloseTo(framing.depthMm + boardMm, 6);
+  });
+});
 
 describe('the sheets of a plan', () => {
   it('show every leg, every hole and every box of the walls they are of', () => {

@@ -236,9 +236,11 @@ const FRAMES = {
 const framed = (
   { framing }: Pick<Room['walls'][number], 'framing'>,
   { made }: Draw,
-): Pick<Room['walls'][number], 'framing' | 'baseboard' | 'finish'> => ({
+): Pick<Room['walls'][number], 'framing' | 'baseboard' | 'crown' | 'finish'> => ({
   framing: { ...framing, ...FRAMES[made.framing] },
   baseboard: made.baseboard,
+  // Half of the walls have one, with a baseboard that stays and without.
+  crown: made.baseboard !== (made.finish === 'plaster'),
   finish: made.finish,
 });
 

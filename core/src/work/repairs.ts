@@ -67,6 +67,9 @@ function firstCoat(walls: readonly Opened[]): Text {
 }
 
 /** Is so much opened on a wall that its patches would show? */
+/** Work for which a crown molding comes off. */
+const CROWN_OFF: ReadonlySet<string> = new Set(['open-ceiling-edge', 'behind-crown', 'crown-chase']);
+
 const needsSkim = (w: Opened): boolean => w.share > SKIM_SHARE || w.places >= SKIM_PLACES;
 
 /**
@@ -125,7 +128,7 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
       minutes: 30,
       detail: msg('work.bead-why'),
     });
-  if (moves.some((m) => m.op === 'open-ceiling-edge'))
+  if (moves.some((m) => CROWN_OFF.has(m.op)))
     then({
       key: 'crown',
       title: msg('work.crown'),

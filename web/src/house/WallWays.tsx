@@ -1,4 +1,4 @@
-import { ItemId, type House, type Passage, type Wall, msg } from '@elwand/core';
+import { CROWN_LEAST_MM, ItemId, type House, type Passage, type Wall, msg, q } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
@@ -42,6 +42,12 @@ export function WallWays({
           onChange={(e) => set((w) => ({ ...w, baseboard: e.target.checked }))}
         >
           {say(msg('screen.wall.its-baseboard-can-come-off'))}
+        </Checkbox>
+        <Checkbox
+          checked={wall.crown === true}
+          onChange={(e) => set((w) => ({ ...w, crown: e.target.checked }))}
+        >
+          {say(msg('screen.wall.its-crown-can-come-off', { least: q.length(CROWN_LEAST_MM) }))}
         </Checkbox>
         {wall.exterior && (
           <Choice
