@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { createRequire } from 'node:module';
+import { integerPrograms } from '../testing/integer-program.ts';
 import { cheapestForest, MOST_EXACT, type Forest, type ForestProblem } from './forest.ts';
 
 /**
@@ -69,16 +69,11 @@ function asLp(i: Instance): string {
   ].join('\n');
 }
 
-const load = createRequire(import.meta.url)('highs') as typeof import('highs').default;
-let highs: Awaited<ReturnType<typeof load>>;
+let least: (program: string) => number;
 beforeAll(async () => {
-  highs = await load();
+  least = await integerPrograms();
 });
-
-function bySolver(i: Instance): number {
-  const result = highs.solve(asLp(i));
-  return result.Status === 'Optimal' ? result.ObjectiveValue : Number.POSITIVE_INFINITY;
-}
+const bySolver = (i: Instance): number => least(asLp(i));
 
 const cost = fc.integer({ min: 1, max: 400 });
 const instance: fc.Arbitrary<Instance> = fc

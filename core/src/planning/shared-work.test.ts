@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { createRequire } from 'node:module';
+import { integerPrograms } from '../testing/integer-program.ts';
 import { cheapestFrom, wayTo, type Edge, type RouteGraph } from '../routing/index.ts';
 import { cheapestForest } from './forest.ts';
 import { chargeFor, shareWork, type Priced } from './shared-work.ts';
@@ -184,16 +184,11 @@ function asLp(i: Instance): string {
   ].join('\n');
 }
 
-const load = createRequire(import.meta.url)('highs') as typeof import('highs').default;
-let highs: Awaited<ReturnType<typeof load>>;
+let least: (program: string) => number;
 beforeAll(async () => {
-  highs = await load();
+  least = await integerPrograms();
 });
-
-function bySolver(i: Instance): number {
-  const result = highs.solve(asLp(i), { mip_rel_gap: 0, mip_abs_gap: 0 });
-  return result.Status === 'Optimal' ? result.ObjectiveValue : Number.POSITIVE_INFINITY;
-}
+const bySolver = (i: Instance): number => least(asLp(i));
 
 /** A link with work of its own, with none that is shared, or with the work of the link before it. */
 type Drawn = Omit<Instance['links'][number], 'charge'> & {
@@ -269,14 +264,14 @@ describe('shared work against a general solver of integer programs', () => {
     fc.assert(
       fc.property(instance, (i) => {
         const found = own(i);
-        const least = bySolver(i);
+        const theirs = bySolver(i);
         // A way that comes by the same work twice pays it twice: such a house may stay without its proof.
         if (found && !found.proved) {
           open++;
-          expect(found.cost).toBeGreaterThan(least - 1e-5);
+          expect(found.cost).toBeGreaterThan(theirs - 1e-5);
           return;
         }
-        expect(found?.cost ?? Number.POSITIVE_INFINITY).toBeCloseTo(least, 5);
+        expect(found?.cost ?? Number.POSITIVE_INFINITY).toBeCloseTo(theirs, 5);
         if (!found) return;
         plans++;
         questions.push(found.asked);
@@ -288,11 +283,7 @@ describe('shared work against a general solver of integer programs', () => {
     expect(plans).toBeGreaterThan(100);
     expect(gained).toBeGreaterThan(20);
     expect(open).toBeLessThan(plans / 10);
-    console.log(
-      plans,
-      gained,
-      open,
-      questions.sort((a, b) => a - b).filter((_, n) => n % 10 === 0),
-    );
+    // Few questions settle most of them: what a plan may take while somebody waits.
+    expect(questions.sort((a, b) => a - b)[Math.floor(plans / 2)]).toBeLessThan(30);
   });
 });
