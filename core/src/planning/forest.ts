@@ -40,6 +40,8 @@ export const MOST_EXACT = 10;
 const INFINITE = Number.POSITIVE_INFINITY;
 /** Sums that are the same may differ by so much. */
 const SLACK = 1e-6;
+/** Taps that are asked for the whole to know what it may cost. */
+const LOOKS = 3;
 
 /** Smallest bit of a mask as a mask. */
 const low = (mask: number): number => mask & -mask;
@@ -150,7 +152,8 @@ interface TapTable {
   readonly entry: Int32Array;
 }
 
-function tapTable(problem: ForestProblem, trees: Trees, t: number): TapTable {
+/** @param most what each part of the wants may cost: dearer ones are not tried */
+function tapTable(problem: ForestProblem, trees: Trees, t: number, most: Float64Array): TapTable {
   const n = problem.wants;
   const size = 1 << n;
   const branch = new Float64Array(size).fill(INFINITE);
@@ -166,23 +169,32 @@ function tapTable(problem: ForestProblem, trees: Trees, t: number): TapTable {
       }
     }
   const tap = problem.taps[t];
+  const fixed = tap?.fixed ?? 0;
+  const parts = Array.from({ length: size - 1 }, (_, i) => i + 1).filter(
+    (part) => branch[part] !== INFINITE && !((branch[part] ?? INFINITE) + fixed > (most[part] ?? INFINITE)),
+  );
   const rounds: Stage[] = [emptyStage(size)];
   const cost = new Float64Array(size).fill(INFINITE);
   const best = new Int32Array(size);
   for (let k = 1; k <= Math.min(n, tap?.most ?? 0); k++) {
     const before = rounds[k - 1] ?? emptyStage(size);
     const stage: Stage = { cost: new Float64Array(size).fill(INFINITE), took: new Int32Array(size) };
-    for (let mask = 1; mask < size; mask++) {
-      const must = low(mask);
-      for (let part = mask; part > 0; part = (part - 1) & mask) {
-        if ((part & must) === 0) continue;
-        const c = (branch[part] ?? INFINITE) + (before.cost[mask ^ part] ?? INFINITE);
+    for (const part of parts) {
+      const mine = branch[part] ?? INFINITE;
+      // What the other cables feed comes after it: the lowest want of all is on the last cable.
+      const free = (size - 1) & ~part & ~(low(part) - 1);
+      for (let rest = free; ; rest = (rest - 1) & free) {
+        const c = mine + (before.cost[rest] ?? INFINITE);
+        const mask = part | rest;
         if (c < (stage.cost[mask] ?? INFINITE)) {
           stage.cost[mask] = c;
           stage.took[mask] = part;
         }
+        if (rest === 0) break;
       }
-      const whole = (stage.cost[mask] ?? INFINITE) + (tap?.fixed ?? 0);
+    }
+    for (let mask = 1; mask < size; mask++) {
+      const whole = (stage.cost[mask] ?? INFINITE) + fixed;
       if (whole < (cost[mask] ?? INFINITE) - 1e-9) {
         cost[mask] = whole;
         best[mask] = k;
@@ -231,7 +243,8 @@ function inOrderOfPower(legs: readonly ForestLeg[]): ForestLeg[] {
 export class ForestSearch {
   private readonly problem: ForestProblem;
   private readonly trees: Trees;
-  private readonly tables = new Map<number, TapTable>();
+  private readonly tables = new Map<number, { readonly known: number; readonly table: TapTable }>();
+  private readonly rows = new Map<number, readonly number[]>();
 
   constructor(problem: ForestProblem) {
     if (problem.wants > MOST_EXACT)
@@ -240,43 +253,45 @@ export class ForestSearch {
     this.trees = treesOf(problem.wants, problem.onward);
   }
 
-  private table(t: number): TapTable {
-    const known = this.tables.get(t);
-    if (known) return known;
-    const made = tapTable(this.problem, this.trees, t);
-    this.tables.set(t, made);
-    return made;
+  /** What one tap can do within a bound; worked out anew only when more may be spent than before. */
+  private table(t: number, known: number, most: Float64Array): TapTable {
+    const made = this.tables.get(t);
+    if (made && made.known >= known) return made.table;
+    const table = tapTable(this.problem, this.trees, t, most);
+    this.tables.set(t, { known, table });
+    return table;
   }
 
-  /**
-   * What each part of the wants may cost in the cheapest forest: what one tap asks for all of them, less what the others cost at
-   * least. Without such a tap anything.
-   */
-  private mostFor(byCircuit: ReadonlyMap<string, readonly number[]>): Float64Array {
-    const { problem } = this;
-    const n = problem.wants;
-    const all = (1 << n) - 1;
-    const taps = [...byCircuit.values()].flat();
-    const known = Math.min(
-      ...[...byCircuit].map(([circuit, own]) =>
-        problem.fits(circuit, all)
-          ? Math.min(...own.map((t) => this.table(t).cost[all] ?? INFINITE))
-          : INFINITE,
-      ),
-    );
-    const least = Array.from({ length: n }, (_, w) =>
+  private from(t: number): readonly number[] {
+    const known = this.rows.get(t);
+    if (known) return known;
+    const row = Array.from({ length: this.problem.wants }, (_, w) => this.problem.fromTap(t, w));
+    this.rows.set(t, row);
+    return row;
+  }
+
+  /** What the cable to each want costs at least, whatever brings it. */
+  private leastFor(taps: readonly number[]): readonly number[] {
+    const { wants: n, onward } = this.problem;
+    return Array.from({ length: n }, (_, w) =>
       Math.min(
-        ...taps.map((t) => problem.fromTap(t, w)),
-        ...Array.from({ length: n }, (_, u) => (u === w ? INFINITE : problem.onward(u, w))),
+        ...taps.map((t) => this.from(t)[w] ?? INFINITE),
+        ...Array.from({ length: n }, (_, u) => (u === w ? INFINITE : onward(u, w))),
       ),
     );
-    const most = new Float64Array(all + 1);
-    for (let part = 1; part <= all; part++) {
-      let others = 0;
-      for (let w = 0; w < n; w++) if ((part & (1 << w)) === 0) others += least[w] ?? 0;
-      most[part] = known === INFINITE ? INFINITE : known - others + SLACK;
-    }
-    return most;
+  }
+
+  /** What one tap asks for all wants: of the few that look best, the least that its circuit can carry. Infinite where none of them does. */
+  private byOneTap(taps: readonly number[]): number {
+    const { problem } = this;
+    const all = (1 << problem.wants) - 1;
+    const looks = (t: number) => Math.min(...this.from(t)) + (problem.taps[t]?.fixed ?? 0);
+    const best = taps
+      .filter((t) => problem.fits(problem.taps[t]?.circuit ?? '', all))
+      .sort((a, b) => looks(a) - looks(b))
+      .slice(0, LOOKS);
+    const unbounded = new Float64Array(all + 1).fill(INFINITE);
+    return Math.min(INFINITE, ...best.map((t) => this.table(t, INFINITE, unbounded).cost[all] ?? INFINITE));
   }
 
   /** The cheapest forest with the taps that are allowed; undefined when there is none. */
@@ -285,15 +300,26 @@ export class ForestSearch {
     const n = problem.wants;
     if (n === 0) return { cost: 0, legs: [] };
     const size = 1 << n;
+    const given = problem.taps.flatMap((_, t) => (allowed(t) ? [t] : []));
+    const least = this.leastFor(given);
+    const known = this.byOneTap(given) + SLACK;
+    const sum = least.reduce((s, c) => s + c, 0);
+    // A tap that costs more than the whole may is left out, and so is a part of the wants that leaves too little for the others.
+    const dear = (t: number) =>
+      (problem.taps[t]?.fixed ?? 0) + sum + Math.min(...this.from(t).map((c, w) => c - (least[w] ?? 0))) >
+      known;
+    const most = Float64Array.from({ length: size }, (_, part) =>
+      least.reduce((left, c, w) => ((part & (1 << w)) === 0 ? left - c : left), known),
+    );
     const byCircuit = new Map<string, number[]>();
-    problem.taps.forEach((tap, t) => {
-      if (allowed(t)) byCircuit.set(tap.circuit, [...(byCircuit.get(tap.circuit) ?? []), t]);
-    });
-    const most = this.mostFor(byCircuit);
+    for (const t of given) {
+      const circuit = problem.taps[t]?.circuit ?? '';
+      if (!dear(t)) byCircuit.set(circuit, [...(byCircuit.get(circuit) ?? []), t]);
+    }
     const circuits = [...byCircuit].map(([circuit, taps]) => {
       const stages = [emptyStage(size)];
       for (const t of taps)
-        stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t).cost, most));
+        stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t, known, most).cost, most));
       const cost = Float64Array.from(stages.at(-1)?.cost ?? []);
       for (let mask = 1; mask < size; mask++)
         if (Number.isFinite(cost[mask] ?? INFINITE) && !problem.fits(circuit, mask)) cost[mask] = INFINITE;
@@ -313,7 +339,7 @@ export class ForestSearch {
       for (let k = circuit?.taps.length ?? 0; circuit && k > 0 && mine > 0; k--) {
         const part = circuit.stages[k]?.took[mine] ?? 0;
         const t = circuit.taps[k - 1];
-        if (part > 0 && t !== undefined) legsOfTap(this.table(t), trees, n, t, part, legs);
+        if (part > 0 && t !== undefined) legsOfTap(this.table(t, known, most), trees, n, t, part, legs);
         mine ^= part;
       }
     }
