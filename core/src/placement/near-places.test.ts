@@ -5,7 +5,7 @@ import { planJob } from '../planning/index.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { closed } from '../testing/ways.ts';
 import { inches } from '../units/index.ts';
-import { boxesOut, nearPlaces } from './near-places.ts';
+import { gainsOf } from './near-places.ts';
 
 // Studs on 16: the bay of R2 goes from 80-3/4 to 95-1/4, its middle is 88; nothing is open above or below.
 const house = (r2: number) => {
@@ -23,7 +23,7 @@ const near = (x: number, r2 = 84) => {
     ...b,
     job: { ...b.job, preferences: { ...b.job.preferences, lacks: ['flexible-bit'] } },
   });
-  return nearPlaces(setting);
+  return gainsOf(setting).places;
 };
 
 describe('a place beside the one that was asked for', () => {
@@ -48,7 +48,8 @@ describe('a box that is nailed to the stud', () => {
     const h = house(84);
     const points = h.points.map((p) => ({ ...p, box: { ...p.box, model } }));
     const b = bundle({ ...h, points }, [wanted(56)]);
-    return boxesOut(settingOf({ ...b, job: { ...b.job, preferences: { ...b.job.preferences, lacks } } }));
+    return gainsOf(settingOf({ ...b, job: { ...b.job, preferences: { ...b.job.preferences, lacks } } }))
+      .boxes;
   };
   it('is told when taking it out saves opening the wall', () => {
     const [out, ...more] = from('new-1g-22');
@@ -72,6 +73,6 @@ describe('a box that is nailed to the stud', () => {
     const preferences = { ...b.job.preferences, lacks: ['tubing-bender' as const] };
     const setting = settingOf({ ...b, job: { ...b.job, preferences } });
     expect(planJob(setting).options).toEqual([]);
-    expect(boxesOut(setting)).toMatchObject([{ share: null, minutesLess: 0 }]);
+    expect(gainsOf(setting).boxes).toMatchObject([{ share: null, minutesLess: 0 }]);
   });
 });

@@ -33,11 +33,12 @@ const A_LITTLE_MM = [inches(2), inches(1)] as const;
 const MOST_WANTS = 4;
 const MOST_POINTS = 160;
 
-const cheapest = ({ options }: Pick<Planning, 'options'>) =>
-  options.reduce<Planning['options'][number] | undefined>(
-    (best, o) => (!best || o.cost < best.cost ? o : best),
-    undefined,
-  );
+/** What a job costs as it is: the least of its options. */
+type Now = Planning['options'][number] | undefined;
+
+const leastOf = <T>(all: readonly T[], cost: (one: T) => number): T | undefined =>
+  all.reduce<T | undefined>((best, one) => (!best || cost(one) < cost(best) ? one : best), undefined);
+const cheapest = ({ options }: Pick<Planning, 'options'>): Now => leastOf(options, (o) => o.cost);
 
 /** Good places a little to each side, and in the middle of the bays beside. */
 function besides(input: PlacementInput, at: WallPosition): WallPosition[] {
@@ -63,10 +64,8 @@ function besides(input: PlacementInput, at: WallPosition): WallPosition[] {
  * Wants whose plan costs less than 70 % of what it does when they move by up to 2 in or to the next bay, each with the cheapest such
  * place. Empty for jobs of more than four wants and for large houses.
  */
-export function nearPlaces(setting: PlanSetting): NearPlace[] {
-  const { job, house } = setting;
-  if (job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS) return [];
-  const now = cheapest(searchJob(setting));
+function nearPlaces(setting: PlanSetting, now: Now): NearPlace[] {
+  const { job } = setting;
   if (!now) return [];
   return job.wants.flatMap((want: Want): NearPlace[] => {
     const input = placementInput(setting, want);
@@ -76,10 +75,7 @@ export function nearPlaces(setting: PlanSetting): NearPlace[] {
       const there = cheapest(searchJob({ ...setting, job: { ...job, wants } }));
       return there ? [{ at, there }] : [];
     });
-    const best = tried.reduce<(typeof tried)[number] | undefined>(
-      (m, t) => (!m || t.there.cost < m.there.cost ? t : m),
-      undefined,
-    );
+    const best = leastOf(tried, (t) => t.there.cost);
     return best && best.there.cost < MUCH_LESS * now.cost
       ? [
           {
@@ -110,10 +106,8 @@ function insteadOf({ feed }: PlanSetting, point: Point): BoxModel | undefined {
  * Boxes that are fastened to the framing and are worth taking out: with an old-work box in their place the job has a plan, or one at
  * less than 80 % of the cost. The best of them, as a list of none or one. Empty for jobs of more than four wants and for large houses.
  */
-export function boxesOut(setting: PlanSetting): BoxOut[] {
+function boxesOut(setting: PlanSetting, now: Now): BoxOut[] {
   const { job, house, plan } = setting;
-  if (job.wants.length === 0 || job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS) return [];
-  const now = cheapest(searchJob(setting));
   const spots = job.wants.flatMap((w) => plan.spotOf(w.at) ?? []);
   const replaced = new Set(job.wants.flatMap((w) => w.replaces ?? []));
   const off = (p: Point) => {
@@ -135,10 +129,7 @@ export function boxesOut(setting: PlanSetting): BoxOut[] {
       const there = cheapest(searchJob({ ...setting, job: { ...job, boxes } }));
       return there ? [{ point, box, there }] : [];
     });
-  const best = tried.reduce<(typeof tried)[number] | undefined>(
-    (m, t) => (!m || t.there.cost < m.there.cost ? t : m),
-    undefined,
-  );
+  const best = leastOf(tried, (t) => t.there.cost);
   if (!best) return [];
   const share = now ? (best.there.cost + REPLACE_BOX_MINUTES) / now.cost : null;
   if (share !== null && share >= WORTH_A_BOX) return [];
@@ -158,7 +149,11 @@ export interface Gains {
   readonly boxes: readonly BoxOut[];
 }
 
-export const gainsOf = (setting: PlanSetting): Gains => ({
-  places: nearPlaces(setting),
-  boxes: boxesOut(setting),
-});
+/** Nothing for jobs of more than four wants and for large houses: every try is a search of its own. */
+export function gainsOf(setting: PlanSetting): Gains {
+  const { job, house } = setting;
+  if (job.wants.length === 0 || job.wants.length > MOST_WANTS || house.points.length > MOST_POINTS)
+    return { places: [], boxes: [] };
+  const now = cheapest(searchJob(setting));
+  return { places: nearPlaces(setting, now), boxes: boxesOut(setting, now) };
+}

@@ -39,7 +39,7 @@ export const MOST_EXACT = 10;
 
 const INFINITE = Number.POSITIVE_INFINITY;
 /** Sums that are the same may differ by so much. */
-const SLACK = 1e-6;
+export const SLACK = 1e-6;
 /** Taps that are asked for the whole to know what it may cost. */
 const LOOKS = 3;
 
@@ -152,13 +152,21 @@ interface TapTable {
   readonly entry: Int32Array;
 }
 
-/** @param most what each part of the wants may cost: dearer ones are not tried */
-function tapTable(problem: ForestProblem, trees: Trees, t: number, most: Float64Array): TapTable {
+/**
+ * @param first what the cable to each want costs from this tap
+ * @param most what each part of the wants may cost: dearer ones are not tried
+ */
+function tapTable(
+  problem: ForestProblem,
+  trees: Trees,
+  t: number,
+  first: readonly number[],
+  most: Float64Array,
+): TapTable {
   const n = problem.wants;
   const size = 1 << n;
   const branch = new Float64Array(size).fill(INFINITE);
   const entry = new Int32Array(size).fill(-1);
-  const first = Array.from({ length: n }, (_, w) => problem.fromTap(t, w));
   for (let mask = 1; mask < size; mask++)
     for (let v = 0; v < n; v++) {
       if ((mask & (1 << v)) === 0) continue;
@@ -257,7 +265,7 @@ export class ForestSearch {
   private table(t: number, known: number, most: Float64Array): TapTable {
     const made = this.tables.get(t);
     if (made && made.known >= known) return made.table;
-    const table = tapTable(this.problem, this.trees, t, most);
+    const table = tapTable(this.problem, this.trees, t, this.from(t), most);
     this.tables.set(t, { known, table });
     return table;
   }

@@ -2,14 +2,11 @@ import { isRaceway, type CableType } from '../document/index.ts';
 import { isPlainRoom, onWall, OPENS, type OperationKind } from '../routing/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { methodsToTry } from './runs.ts';
-import { PlanSearch, type Sketch } from './search.ts';
+import { byCost, opensIn, PlanSearch, type Sketch } from './search.ts';
 import type { PlanSetting } from './types.ts';
 
 /** Told how far the search is, from 0 to 1. It may throw to end it. */
 export type Progress = (share: number) => void;
-
-export const byCost = (all: readonly Sketch[]): Sketch[] =>
-  [...all].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
 
 interface Searched {
   readonly sketches: readonly Sketch[];
@@ -53,15 +50,16 @@ export function searchMethods(
  * those that somebody keeps or has chosen, wherever they came from. Undefined where there are none.
  */
 function whichSeen(
-  { house, job, plan }: PlanSetting,
+  { job, plan }: PlanSetting,
   { sketches }: Searched,
 ): 'all' | ReadonlySet<string> | undefined {
   const [best] = sketches;
   if (!best) return undefined;
-  const plain = house.rooms.some(
-    (r) => isPlainRoom(r) && job.wants.some((w) => plan.roomOf(w.at)?.id === r.id),
-  );
-  if (plain || best.legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0))) return 'all';
+  const plain = job.wants.some((w) => {
+    const room = plan.roomOf(w.at);
+    return room !== undefined && isPlainRoom(room);
+  });
+  if (plain || opensIn(best)) return 'all';
   const kept = [job.option, ...(job.pinned ?? []).map((p) => p.key)];
   const lost = new Set(kept.flatMap((key) => (key && !sketches.some((s) => s.key === key) ? [key] : [])));
   return lost.size > 0 ? lost : undefined;

@@ -16,10 +16,10 @@ import { groupWants, judgeCandidates } from './candidates.ts';
 import { applyChanges, changedPoints } from './changes.ts';
 import { MOST_EXACT } from './forest.ts';
 import { withOwnCables } from './own-cables.ts';
-import { byCost, IN_SIGHT, searchMethods, type Progress } from './methods.ts';
+import { IN_SIGHT, searchMethods, type Progress } from './methods.ts';
 import { shareHoles } from './share-holes.ts';
 import { doneOnce } from './shared-work.ts';
-import { NEW_BOX_MINUTES, openingsOf, PATCH_MINUTES, TAP_MINUTES, type Sketch } from './search.ts';
+import { byCost, NEW_BOX_MINUTES, openingsOf, PATCH_MINUTES, TAP_MINUTES, type Sketch } from './search.ts';
 import type { Option, PlannedLeg, PlanSetting } from './types.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
 

@@ -15,7 +15,14 @@ import {
 import { comesOut } from '../structure/index.ts';
 import type { Candidate, CutIn, WantGroup } from './candidate.ts';
 import { worstWith } from './tap-circuit.ts';
-import { ForestSearch, MOST_EXACT, type Forest, type ForestProblem, type ForestTap } from './forest.ts';
+import {
+  ForestSearch,
+  MOST_EXACT,
+  SLACK,
+  type Forest,
+  type ForestProblem,
+  type ForestTap,
+} from './forest.ts';
 import { Closure, endMinutes } from './legs.ts';
 import { bareRooms, closedWalls } from './runs.ts';
 import { savedTogether, shareWork, worksOn } from './shared-work.ts';
@@ -39,8 +46,6 @@ export const NEW_BOX_MINUTES = 35;
 export const PATCH_MINUTES = 60;
 /** What a leg adds beside its way: another box to enter. It keeps the tree from preferring needless stars. */
 const LEG_MINUTES = 8;
-/** Sums that are the same may differ by so much. */
-const SLACK = 1e-6;
 /**
  * Prices asked for at the most to find what cables share, fewer of them in a large house, and minutes that a better plan would have to
  * save: further on the best that was found is taken.
@@ -129,8 +134,11 @@ interface UnitSearch {
   readonly inside: number;
 }
 
+export const byCost = (all: readonly Sketch[]): Sketch[] =>
+  [...all].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
+
 /** Does a way of these cables open a finished surface? */
-const opensIn = ({ legs }: Pick<Sketch, 'legs'>): boolean =>
+export const opensIn = ({ legs }: Pick<Sketch, 'legs'>): boolean =>
   legs.some((l) => l.found.edges.some((e) => e.openedMm2 > 0));
 
 /** A forest with the ways of its cables; its cost is that of the prices it was searched at. */
@@ -357,13 +365,13 @@ export class PlanSearch {
         found.legs.map((l) => l.found.edges),
         charges,
       );
-    if (job.wants.length < 2 || charges.length === 0) return this.sketch(found, cost);
+    if (job.wants.length < 2 || charges.length === 0) return this.sketch(found);
     const { cableMeter } = weightsOf(job.preferences);
     const most = Math.min(MOST_QUESTIONS, Math.ceil(MOST_NODES / graph.nodes.length));
     const near = this.nearWork(mask, cost, Math.min(NARROWINGS, Math.floor(most / QUESTIONS_A_NARROWING)));
     const useful = (k: number, g: number) => near[k]?.works?.has(g) ?? true;
     const sharable = charges.some((_, g) => job.wants.filter((_w, k) => useful(k, g)).length > 1);
-    if (!sharable) return this.sketch(found, cost);
+    if (!sharable) return this.sketch(found);
     const shared = shareWork(
       {
         charges,
@@ -398,6 +406,7 @@ export class PlanSearch {
     const ids = this.setting.job.wants.map((w) => newPointId(w) as string);
     const sources = [...this.taps.list.map((t) => t.candidate.pointId as string), ...ids];
     const tap = TAP_MINUTES + Math.min(...this.taps.list.map((t) => t.candidate.minutes));
+    const place = new Map(ids.map((id, k) => [id, k] as const));
     let near = ids.map((): Near => ({ farthest: known, within: undefined, works: undefined }));
     for (let round = 0; round < rounds; round++) {
       const users = graph.charges.map((_, g) => near.filter((n) => n.works?.has(g) ?? true).length);
@@ -406,7 +415,6 @@ export class PlanSearch {
           works?.has(g) === false ? 0 : cost / Math.max(1, users[g] ?? 1) - cost,
         ),
       );
-      const place = new Map(ids.map((id, k) => [id, k] as const));
       const closure = new Closure(graph, {
         without: mask,
         moreFor: (id) => less[place.get(id) ?? -1],
@@ -501,7 +509,7 @@ export class PlanSearch {
       }
     });
     onMode(1);
-    return [...out.values()].sort((a, b) => a.cost - b.cost || (a.key < b.key ? -1 : 1));
+    return byCost([...out.values()]);
   }
 }
 

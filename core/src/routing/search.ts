@@ -77,7 +77,7 @@ export function cheapestFrom(
     const node = queue.pop() ?? 0;
     if (reached > (cost[node] ?? 0)) continue;
     // A box on the way is a place to splice, not to pass: a way may end there but not go through it.
-    if (!starts.has(node) && graph.nodes[node]?.terminal !== null) continue;
+    if (graph.nodes[node]?.terminal !== null && !starts.has(node)) continue;
     for (const edge of graph.edges[node] ?? [])
       if ((edge.bit & without) === 0)
         reach(node, edge.to, reached + edge.cost + edge.cableMm * perMm + moreOf(edge.charge), edge);

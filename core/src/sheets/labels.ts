@@ -1,3 +1,4 @@
+import { overlaps, type BoxOutline } from '../structure/index.ts';
 import type { At } from './drawing.ts';
 
 /** Places for the names of things in a drawing: beside each, and over no other name and no other thing. */
@@ -5,15 +6,6 @@ import type { At } from './drawing.ts';
 /** What a letter takes of its height, on average, and the room around a name, mm of the house for one mm of letter. */
 const LETTER_WIDE = 0.62;
 const AROUND = 0.15;
-
-interface Box {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
-const meets = (a: Box, b: Box): boolean =>
-  a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top;
 
 export interface Named {
   readonly text: string;
@@ -27,11 +19,17 @@ export interface Label {
 }
 
 /** What a name takes at a place: `at` is where its line of writing begins, ends or has its middle. */
-function room({ at, anchor }: Label, text: string, size: number): Box {
+function room({ at, anchor }: Label, text: string, size: number): BoxOutline {
   const wide = text.length * size * LETTER_WIDE;
   const left = at.x - (anchor === 'start' ? 0 : anchor === 'end' ? wide : wide / 2);
   const more = size * AROUND;
-  return { left: left - more, right: left + wide + more, top: at.y - size - more, bottom: at.y + more };
+  // y grows downwards: what is lower here is higher on the sheet.
+  return {
+    leftMm: left - more,
+    rightMm: left + wide + more,
+    bottomMm: at.y - size - more,
+    topMm: at.y + more,
+  };
 }
 
 /** Sides that a name may stand at, and how far off, in heights of its letters; further off when all nearer ones are taken. */
@@ -52,11 +50,11 @@ const STEPS = [1, 2, 3, 4] as const;
  * @param size height of the letters
  */
 export function placeLabels(things: readonly Named[], size: number): Label[] {
-  const taken: Box[] = things.map(({ at, radius }) => ({
-    left: at.x - radius,
-    right: at.x + radius,
-    top: at.y - radius,
-    bottom: at.y + radius,
+  const taken: BoxOutline[] = things.map(({ at, radius }) => ({
+    leftMm: at.x - radius,
+    rightMm: at.x + radius,
+    bottomMm: at.y - radius,
+    topMm: at.y + radius,
   }));
   return things.map(({ text, at, radius }) => {
     const all = STEPS.flatMap((step) =>
@@ -65,7 +63,7 @@ export function placeLabels(things: readonly Named[], size: number): Label[] {
         anchor,
       })),
     );
-    const free = all.find((l) => !taken.some((t) => meets(room(l, text, size), t))) ?? all[0];
+    const free = all.find((l) => !taken.some((t) => overlaps(room(l, text, size), t))) ?? all[0];
     const label = free ?? { at, anchor: 'start' as const };
     taken.push(room(label, text, size));
     return label;

@@ -1,13 +1,5 @@
 import { formatCable, holdsUp, msg, allOf } from '@elwand/core';
-import {
-  drawingDxf,
-  drawingSvg,
-  houseView,
-  LETTER,
-  QUARTERS,
-  sheetsOf,
-  type Quarter,
-} from '@elwand/core/sheets';
+import { drawingDxf, drawingSvg, LETTER, QUARTERS, sheetsOf, type Quarter } from '@elwand/core/sheets';
 import { Button, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
@@ -39,12 +31,10 @@ export function Sheets() {
   const [box, width] = useWidth<HTMLDivElement>(860);
   const [shown, setShown] = useState<string | null>(null);
   const [scale, setScale] = useState<Scale>('fit');
-  const drawings = useMemo(() => sheetsOf(evaluation), [evaluation]);
   const [turn, setTurn] = useState<Quarter>(0);
-  const picked = drawings.find((d) => d.key === shown) ?? drawings[0];
-  if (!picked) return null;
-  const house3 = picked.key === 'house';
-  const drawing = house3 && turn !== 0 ? houseView(evaluation, turn) : picked;
+  const drawings = useMemo(() => sheetsOf(evaluation, turn), [evaluation, turn]);
+  const drawing = drawings.find((d) => d.key === shown) ?? drawings[0];
+  if (!drawing) return null;
   const caption = say(
     msg('screen.run.plan-open-findings', {
       house: house.name,
@@ -86,7 +76,7 @@ export function Sheets() {
           />
         )}
         <div className="row no-print">
-          {house3 && (
+          {drawing.key === 'house' && (
             <Button size="small" onClick={() => setTurn(QUARTERS[(turn + 1) % QUARTERS.length] ?? 0)}>
               {say(msg('screen.run.turn-the-house'))}
             </Button>
