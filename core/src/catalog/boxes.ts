@@ -144,20 +144,26 @@ export const openFramingBoxes = (gangs: number, { round = false, metal = false }
       /^(?:new-round|oct-side)-/.test(b.id) === round,
   ).sort((a, b) => b.volumeCubicInches - a.volumeCubicInches);
 
-/** How a box is mounted that takes the place of one: outdoors and overhead as it was, else an old-work one in the finished wall. */
-export const replacementMounting = (present: BoxModel | undefined): Mounting => {
+/** How a box is mounted that takes the place of one: outdoors and overhead as it was, on framing that is seen a new-work one, else an old-work one in the finished wall. */
+export const replacementMounting = (present: BoxModel | undefined, open = false): Mounting => {
   const own = present?.mounting;
-  return own === 'weatherproof' || own === 'ceiling' || own === 'brace' || own === 'masonry'
-    ? own
-    : 'old-work';
+  if (own === 'weatherproof' || own === 'ceiling' || own === 'brace' || own === 'masonry') return own;
+  return open ? 'new-work' : 'old-work';
 };
 
 /** Boxes that can take the place of one, of the same width; of metal where armor or tubing comes in. Largest first. */
-export const replacements = (present: BoxModel | undefined, gangs: number, metalFed: boolean): BoxModel[] =>
-  boxesOf(replacementMounting(present), gangs, {
-    metal: metalFed,
-    round: present?.id.includes('round') === true && gangs === 1 && !metalFed,
-  });
+export function replacements(
+  present: BoxModel | undefined,
+  gangs: number,
+  metal: boolean,
+  open = false,
+): BoxModel[] {
+  const mounting = replacementMounting(present, open);
+  const round = present?.id.includes('round') === true && gangs === 1 && !metal;
+  return mounting === 'new-work'
+    ? openFramingBoxes(gangs, { metal, round })
+    : boxesOf(mounting, gangs, { metal, round });
+}
 
 /** What is known of a box once its kind is chosen; nothing but its width where there is no such kind. */
 export const factsOf = (

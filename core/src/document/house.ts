@@ -152,8 +152,10 @@ export const Wall = z.object({
   /** What it keeps fire from; left out, its rooms say: between a garage and the house it does. */
   separates: z.enum(['garage', 'party']).optional(),
   layers: z.array(FaceLayer).max(12).optional(),
-  /** What has to be mended where it was opened; left out, wallboard. */
-  finish: z.enum(['board', 'plaster']).optional(),
+  /** The casings of its doors can come off and be put back: cable from behind the baseboard may go around a door. */
+  casing: z.boolean().optional(),
+  /** What has to be mended where it was opened; left out, drywall. `none`: the studs are seen from this side. */
+  finish: z.enum(['board', 'plaster', 'none']).optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 

@@ -46,8 +46,8 @@ export function wiringPlanOf(
 
 const spot = ({ wallId, xMm, heightMm }: Hole) => ({ wallId, xMm, heightMm });
 /** The holes of a move, each with the places of which an open box hole must be near; none where it is bored otherwise. */
-function boredIn(move: Move): WorkPlan['legs'][number]['holes'] {
-  const groups = boredByHand(move);
+function boredIn(house: House, move: Move): WorkPlan['legs'][number]['holes'] {
+  const groups = boredByHand(house, move);
   return move.holes.map((h) => ({
     ...spot(h),
     byHand: (groups.find((g) => g.includes(h)) ?? []).map(spot),
@@ -67,7 +67,7 @@ export function workPlanOf(
     legs: option.legs.map((l) => ({
       from: l.from,
       to: l.to,
-      holes: l.route.moves.flatMap(boredIn),
+      holes: l.route.moves.flatMap((m) => boredIn(house, m)),
       through: l.route.moves.flatMap((m) => m.again ?? []).map((h) => ({ ...spot(h), byHand: [] })),
     })),
     boxes: sheet.boxes.map(({ point, isNew }) => ({

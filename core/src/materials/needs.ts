@@ -176,7 +176,8 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
     const onFace = model?.mounting === 'surface' || model?.mounting === 'weatherproof';
     // A plastic nail-on box comes with its nails.
-    const onFraming = model?.mounting === 'new-work' && model.metal;
+    const onFraming =
+      model?.mounting === 'new-work' && (model.metal || substrateAt(plan, point.at) === 'steel');
     if (isNew && (onFace || onFraming || want?.mounting !== undefined))
       one(FIXINGS[substrateAt(plan, point.at)]);
     if (isNew && outdoors) one('sealant-outdoor');

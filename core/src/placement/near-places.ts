@@ -2,7 +2,7 @@ import { boxModel, replacements, type BoxModel } from '../catalog/index.ts';
 import { type Point, type PointId, type Want, type WantId, type WallPosition } from '../document/index.ts';
 import { groundsByMetal } from '../network/index.ts';
 import { REPLACE_BOX_MINUTES, searchJob, type Planning, type PlanSetting } from '../planning/index.ts';
-import { judgePlace, type PlacementInput } from '../structure/index.ts';
+import { judgePlace, onOpenFraming, type PlacementInput } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { placementInput } from './place-wants.ts';
 
@@ -95,9 +95,15 @@ const WORTH_A_BOX = 0.8;
 const MOST_BOXES = 4;
 
 /** The old-work box that takes the place of one that is fastened to the framing; undefined where it is none, or nothing fits. */
-function insteadOf({ feed }: PlanSetting, point: Point): BoxModel | undefined {
+function insteadOf({ feed, house }: PlanSetting, point: Point): BoxModel | undefined {
   const present = boxModel(point.box.model);
-  if (point.at.on !== 'wall' || (present && present.mounting !== 'new-work')) return undefined;
+  // Where the studs are seen a drill needs no hole of a box.
+  if (
+    point.at.on !== 'wall' ||
+    onOpenFraming(house, point.at) ||
+    (present && present.mounting !== 'new-work')
+  )
+    return undefined;
   const metal = feed.boxes.get(point.id)?.cables.some((c) => groundsByMetal(c.cable)) ?? false;
   return replacements(present, point.box.gangs, metal)[0];
 }

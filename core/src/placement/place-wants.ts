@@ -19,7 +19,7 @@ import {
   type PlacementInput,
   type Solid,
   placeOf,
-  underOpenJoists,
+  onOpenFraming,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { takesAFan } from '../codes/index.ts';
@@ -44,7 +44,7 @@ export function placementInput(
       metal: false,
       surface: want.mounting === 'surface',
       fan: takesAFan(plan, setting.pack.edition, want.at),
-      open: underOpenJoists(plan, want.at),
+      open: onOpenFraming(house, want.at),
     });
   // A box that goes along with its own cables is no neighbor of its new place.
   const goes =
@@ -134,6 +134,11 @@ function words(
           what: article(msg(`names.obstacle.${fault.what}`)),
         }),
         detail: msg('placement.obstacle-why'),
+      };
+    case 'nothing-to-clamp':
+      return {
+        says: msg('placement.nothing-to-clamp', { want: want.label }),
+        detail: msg('placement.nothing-to-clamp-why'),
       };
     case 'furniture':
       return {

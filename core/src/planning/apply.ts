@@ -33,7 +33,7 @@ import {
 import { isMetalFed } from '../network/index.ts';
 import { buildFeed, firstReceptacle, type Feed } from '../feed/index.ts';
 import { circuitVolts } from '../load/index.ts';
-import { placeOf, surfaceAt, underOpenJoists, type WallFrame } from '../structure/index.ts';
+import { onOpenFraming, placeOf, surfaceAt, type WallFrame } from '../structure/index.ts';
 import { applyChanges, BLANK, withDivider, type PutIn } from './changes.ts';
 import { devicesTaken, kindTaken, movedPoints, switchGoes, withMoved } from './moves.ts';
 import type { CutIn } from './candidate.ts';
@@ -68,7 +68,10 @@ export function boxesFor(want: Want, { frame, outdoor, metal, surface, fan, open
   // A fan hangs on a brace between the joists and on nothing less.
   if (want.kind === 'fan' || (want.kind === 'luminaire' && fan)) return boxesOf('brace', 1);
   const round = want.kind === 'luminaire';
-  if (open && !surface) return openFramingBoxes(boxGangs(want), { round, metal });
+  if (open && !surface)
+    return openFramingBoxes(boxGangs(want), { round, metal }).filter(
+      (b) => want.at.on !== 'wall' || !frame || b.depthMm <= frame.clearDepthMm,
+    );
   if (round && metal) return boxesOf('ceiling', 1);
   if (surface && !outdoor) return boxesOf('surface', Math.min(2, boxGangs(want)));
   const cavity =
@@ -85,7 +88,9 @@ export function chooseBox(job: Job, want: Want, place: BoxPlace): BoxModel {
   const byHand = boxModel(job.boxes[newPointId(want)] ?? null);
   if (byHand) return byHand;
   const fitting = boxesFor(want, place)[0];
-  const any = replacements(undefined, boxGangs(want), place.metal).sort((a, b) => a.depthMm - b.depthMm)[0];
+  const any = replacements(undefined, boxGangs(want), place.metal, place.open).sort(
+    (a, b) => a.depthMm - b.depthMm,
+  )[0];
   const box = fitting ?? any ?? BOXES[0];
   if (!box) throw new Error('the box catalog is empty');
   return box;
@@ -200,7 +205,7 @@ function newPoints(setting: JobInHouse, legs: readonly PlannedLeg[], own: Readon
         (leg.own !== undefined && isMetalFed(setting.house, PointId.parse(leg.from))),
       surface: want.mounting === 'surface' || leg.route.moves.some((m) => m.op === 'surface-run'),
       fan: takesAFan(plan, setting.pack.edition, want.at),
-      open: underOpenJoists(plan, want.at),
+      open: onOpenFraming(setting.house, want.at),
     });
     const moved = setting.house.points.find((p) => p.id === want.replaces);
     return [

@@ -22,7 +22,7 @@ import {
   type Want,
 } from '../document/index.ts';
 import type { BoxFeed } from '../feed/index.ts';
-import { placeOf } from '../structure/index.ts';
+import { onOpenFraming, placeOf } from '../structure/index.ts';
 import type { Candidate, TapReason, WantGroup } from './candidate.ts';
 import { cutInCandidate, cutIns } from './cut-in.ts';
 import { panelCandidate } from './new-circuit.ts';
@@ -228,7 +228,7 @@ export function judgeCandidates(
         reasons.push(...circuitReasons(house, plan, feed, pack, breaker, { ...group, volts }, uses));
       // A box that goes with its cables leaves nothing in the old place.
       if (!reasons.some((r) => r.kind === 'no') && !(moves && drawn)) {
-        const room = roomInBox(box, pack, conductors);
+        const room = roomInBox(box, pack, conductors, onOpenFraming(house, box.point.at));
         reasons.push(...room.reasons);
         most = room.most;
       }

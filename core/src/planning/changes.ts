@@ -1,6 +1,6 @@
 import { boxModel, factsOf, replacements } from '../catalog/index.ts';
 import { endAt, isMetalFed } from '../network/index.ts';
-import { GANG_MM } from '../structure/index.ts';
+import { GANG_MM, onOpenFraming } from '../structure/index.ts';
 import {
   boxOfKey,
   type BoxFunction,
@@ -84,10 +84,20 @@ export const withDivider = (box: Point['box'], low: boolean): Point['box'] =>
     ? { ...box, extras: { ...box.extras, barrier: box.metal ? 'metal' : 'nonmetallic' } }
     : box;
 
-function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boolean): Point {
+/** What decides which box takes the place of one: whether its ground comes by metal, and whether the framing is seen. */
+interface Entry {
+  readonly metalFed: boolean;
+  readonly open: boolean;
+}
+const entryOf = (house: House, point: Point): Entry => ({
+  metalFed: isMetalFed(house, point.id),
+  open: onOpenFraming(house, point.at),
+});
+
+function withGangs(point: Point, gangs: number, devices: Device[], { metalFed, open }: Entry): Point {
   const kind = kindOf(devices, point.kind);
   if (gangs === point.box.gangs) return { ...point, kind, devices };
-  // The largest old-work box of that width, of metal where the ground comes through it: what it is enlarged to when nobody has chosen one.
+  // The largest box of that width, of metal where the ground comes through it: what it is enlarged to when nobody has chosen one.
   const { extras: _, ...old } = point.box;
   return {
     ...point,
@@ -96,8 +106,8 @@ function withGangs(point: Point, gangs: number, devices: Device[], metalFed: boo
     box: {
       ...old,
       ...factsOf(
-        replacements(boxModel(point.box.model), gangs, metalFed)[0] ??
-          replacements(undefined, gangs, metalFed)[0],
+        replacements(boxModel(point.box.model), gangs, metalFed, open)[0] ??
+          replacements(undefined, gangs, metalFed, open)[0],
         gangs,
       ),
     },
@@ -119,13 +129,7 @@ function pinned({ cables }: Pick<House, 'cables'>, { id, devices }: Point): Devi
   return devices.map((d) => (d.by || isSwitchDevice(d) || d.kind === 'blank' ? d : { ...d, by }));
 }
 
-function changed(
-  house: House,
-  point: Point,
-  change: Change,
-  other: Point | undefined,
-  metalFed: boolean,
-): Point {
+function changed(house: House, point: Point, change: Change, other: Point | undefined, entry: Entry): Point {
   const amps = point.devices[0]?.amps ?? 15;
   switch (change.kind) {
     case 'replace': {
@@ -137,12 +141,7 @@ function changed(
         ...pinned(house, point),
         ...change.devices.map((asked) => ({ ...madeOf(asked, amps), ...tabOf(asked) })),
       ].slice(0, 6);
-      const wide = withGangs(
-        point,
-        Math.min(6, Math.max(point.box.gangs, gangsOf(devices))),
-        devices,
-        metalFed,
-      );
+      const wide = withGangs(point, Math.min(6, Math.max(point.box.gangs, gangsOf(devices))), devices, entry);
       return { ...wide, box: withDivider(wide.box, change.devices.some(isLowVoltage)) };
     }
     case 'reduce': {
@@ -258,9 +257,9 @@ export function applyChanges(house: House, job: Parameters<typeof changesOf>[1])
     if (!one || (change.kind === 'swap' && !two)) continue;
     points = points.map((p) =>
       p.id === one.id
-        ? changed({ ...house, cables }, one, change, two, isMetalFed(house, one.id))
+        ? changed({ ...house, cables }, one, change, two, entryOf(house, one))
         : two && p.id === two.id
-          ? changed({ ...house, cables }, two, change, one, isMetalFed(house, two.id))
+          ? changed({ ...house, cables }, two, change, one, entryOf(house, two))
           : p,
     );
     if (change.kind === 'swap') {

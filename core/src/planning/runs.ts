@@ -146,7 +146,7 @@ function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move
   const wallId = wallOf(move.from) ?? wallOf(move.to);
   const wall = wallId && frames.get(wallId)?.wall;
   const notches: CutFact[] =
-    move.op === 'trim-chase' && wall?.framing.kind === 'wood'
+    (move.op === 'trim-chase' || move.op === 'casing-chase') && wall?.framing.kind === 'wood'
       ? [
           {
             member: 'stud',
@@ -166,6 +166,7 @@ function cutsOf(house: House, frames: ReadonlyMap<WallId, WallFrame>, move: Move
 const INSIDE: ReadonlySet<Move['op']> = new Set([
   'fish',
   'drill-stud',
+  'bore-open',
   'slot-wall',
   'turn-corner',
   'turn-outside',

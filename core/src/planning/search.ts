@@ -81,7 +81,7 @@ const SIMPLE: readonly (readonly [RouteKind, readonly OperationKind[]])[] = [
   ['on the surface', ['surface-run']],
   ['inside a soffit', ['run-soffit']],
   ['between floors', ['between-floors']],
-  ['behind the baseboard', ['trim-chase']],
+  ['behind the baseboard', ['trim-chase', 'casing-chase']],
   ['behind the crown molding', ['crown-chase']],
   ['over the attic', ['run-attic']],
   ['under the floor', ['run-below']],

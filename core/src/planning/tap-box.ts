@@ -44,11 +44,15 @@ function filled(
   }).cubicInches;
 }
 
-/** Room for one more cable; and for how many, in this box or in the largest that can take its place. */
+/**
+ * Room for one more cable; and for how many, in this box or in the largest that can take its place.
+ * @param open the framing is seen there
+ */
 export function roomInBox(
   box: BoxFeed,
   pack: CodePack,
   conductors: number,
+  open: boolean,
 ): { reasons: TapReason[]; most: number } {
   const survey = surveyBox(box);
   if (!survey.volume) return { reasons: [ask(msg('planning.tap.box-unknown'), FROM.look)], most: 1 };
@@ -69,10 +73,10 @@ export function roomInBox(
   const asWide = Math.max(
     there,
     there + (ring?.volumeCubicInches ?? 0),
-    ...replacements(model, gangs, metalFed).map((b) => b.volumeCubicInches),
+    ...replacements(model, gangs, metalFed, open).map((b) => b.volumeCubicInches),
   );
   // A box that is one gang wider, with a blank beside the device, gives room as well; a round hole takes nothing wider.
-  const wider = model?.id.includes('round') ? [] : replacements(model, gangs + 1, metalFed);
+  const wider = model?.id.includes('round') ? [] : replacements(model, gangs + 1, metalFed, open);
   const largest = Math.max(asWide, ...wider.map((b) => b.volumeCubicInches));
   const most = cablesThatFit(survey, pack, conductors, largest);
   if (needed <= there + 1e-9)

@@ -12,13 +12,32 @@ import {
 } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { geometryPlanOf } from '../evaluation/prove-option.ts';
+import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { anyBundle } from '../testing/random-house.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { inches } from '../units/index.ts';
 import { proveGeometry, type GeometryPlan, type HoleOfRun, type MoveOfRun } from './index.ts';
 import { heard } from '../testing/said.ts';
 
+/** A box on one side of a door and a want on the other, with nothing over or under the room: the trim comes off. */
+function besideADoor(): Bundle {
+  const house = smallHouse({ points: [outlet('r1', 40)], cables: [nm('c1', atBreaker(), atPoint('r1'))] });
+  const door = { id: ItemId.parse('d'), kind: 'door' as const, bottomMm: 0, topMm: inches(80) };
+  const rooms = house.rooms.map((r) => ({
+    ...r,
+    above: { ...r.above, kind: 'finished' as const, canEnter: false },
+    walls: r.walls.map((w, i) => ({
+      ...w,
+      baseboard: i === 0,
+      casing: i === 0,
+      openings: i === 0 ? [{ ...door, leftMm: inches(60), rightMm: inches(92) }] : [],
+    })),
+  }));
+  return bundle({ ...house, rooms }, [wanted(110)]);
+}
+
 const bundles: Bundle[] = [
+  besideADoor(),
   ...fc.sample(anyWiring, { numRuns: 120, seed: 11 }),
   ...fc.sample(anyBundle, { numRuns: 220, seed: 12 }),
   ...demoJobs().flatMap((job) =>
@@ -367,6 +386,32 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
         : null,
   ],
   [
+    'the casing is nailed for good',
+    ['no casing'],
+    (p) =>
+      uses(p, 'casing-chase')
+        ? rooms(p, (r) => ({ ...r, walls: r.walls.map((w) => ({ ...w, casing: false })) }))
+        : null,
+  ],
+  [
+    'the cable around a door goes straight across it',
+    ['short of the door'],
+    (p) =>
+      move(
+        p,
+        (m) => m.op === 'casing-chase',
+        (m) => ({ ...m, cableMm: m.cableMm - 2000 }),
+      ),
+  ],
+  [
+    'drywall is on the studs that are drilled from the room',
+    ['closed wall'],
+    (p) =>
+      uses(p, 'bore-open')
+        ? rooms(p, (r) => ({ ...r, walls: r.walls.map((w) => ({ ...w, finish: 'board' as const })) }))
+        : null,
+  ],
+  [
     'brick is drilled as siding',
     ['wrong bit'],
     (p) =>
@@ -444,7 +489,11 @@ const WRONG: readonly (readonly [string, readonly string[], (p: GeometryPlan) =>
     ['no way in'],
     (p) =>
       p.legs.some((l) => l.moves.some((m) => m.op === 'drill-plate-open'))
-        ? rooms(p, (r) => ({ ...r, above: (({ open: _, ...a }) => a)(r.above) }))
+        ? rooms(p, (r) => ({
+            ...r,
+            above: (({ open: _, ...a }) => a)(r.above),
+            walls: r.walls.map((w) => ({ ...w, finish: 'board' as const })),
+          }))
         : null,
   ],
   [

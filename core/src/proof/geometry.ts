@@ -182,6 +182,7 @@ function inMasonry(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
 const IN_WALL: ReadonlySet<string> = new Set([
   'fish',
   'drill-stud',
+  'bore-open',
   'slot-wall',
   'turn-corner',
   'turn-outside',
@@ -191,6 +192,29 @@ const IN_WALL: ReadonlySet<string> = new Set([
 
 /** A board at the floor or the ceiling is no higher than this, mm. */
 const TRIM_HIGH_MM = inches(6);
+
+/** Studs are bored from the room only where no board is on them. */
+function inTheOpen(g: Ground, move: MoveOfRun, at: InWall): void {
+  const wall = g.wall(at.wallId);
+  if (move.op === 'bore-open' && wall && (wall.finish !== 'none' || wall.framing.kind === 'masonry'))
+    g.says('closed wall', [at.wallId], msg('proof.closed-wall', { wall: named(g, at.wallId) }));
+}
+
+/** Around doors behind their casings: boards that come off, wood behind them, and cable enough to go up, over and down. */
+function aroundDoors(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
+  const wall = g.wall(a.wallId);
+  const room = g.room(a.wallId);
+  if (!wall || !room) return;
+  const doors = wall.openings.filter((o) => meets(bandOf(a, b), o));
+  const comesOff = wall.baseboard === true && wall.casing === true && wall.framing.kind === 'wood';
+  if (!comesOff || Math.min(a.heightMm, b.heightMm) > TRIM_HIGH_MM)
+    g.says('no casing', [a.wallId], msg('proof.no-casing', { wall: named(g, a.wallId) }));
+  const up = doors.reduce((s, o) => s + 2 * (o.topMm - a.heightMm), 0);
+  if (doors.length === 0 || move.cableMm < Math.abs(a.xMm - b.xMm) + up - SAME_MM)
+    g.says('short of the door', [a.wallId], msg('proof.short-of-door', { wall: named(g, a.wallId) }));
+  if (doors.some((o) => o.topMm > room.ceilingMm - inches(3) + SAME_MM))
+    g.says('no casing', [a.wallId], msg('proof.no-head-casing', { wall: named(g, a.wallId) }));
+}
 
 /** Behind a baseboard or a crown molding: where there is one, on wood, near the floor or the ceiling, and past no opening. */
 function behindTrim(g: Ground, crown: boolean, a: InWall, b: InWall): void {
@@ -248,7 +272,7 @@ function corner(g: Ground, move: MoveOfRun, a: InWall, b: InWall): void {
 }
 
 const IN_ONE_BAY: ReadonlySet<string> = new Set(['fish', 'cross-blocking']);
-const ACROSS_STUDS: ReadonlySet<string> = new Set(['drill-stud', 'slot-wall']);
+const ACROSS_STUDS: ReadonlySet<string> = new Set(['drill-stud', 'bore-open', 'slot-wall']);
 const CROWN: ReadonlySet<string> = new Set(['crown-chase', 'behind-crown']);
 const TRIM: ReadonlySet<string> = new Set(['trim-chase', 'behind-baseboard', ...CROWN]);
 
@@ -269,6 +293,8 @@ function sweep(g: Ground, move: MoveOfRun): void {
     inTheWay(g, move, from, to);
   }
   openedThere(g, move);
+  inTheOpen(g, move, from);
+  if (op === 'casing-chase' && from.wallId === to.wallId) aroundDoors(g, move, from, to);
   inMasonry(g, move, from, to);
   if (TRIM.has(op) && from.wallId === to.wallId) behindTrim(g, CROWN.has(op), from, to);
   if (op === 'turn-corner' || op === 'turn-outside') corner(g, move, from, to);

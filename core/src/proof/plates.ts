@@ -66,7 +66,8 @@ export function plates(g: Ground, move: MoveOfRun): void {
       g.says('no room', [h.wallId], msg('proof.roof-too-low', { wall: where }));
     if (UNDER_ROOF.has(move.op) && !openAbove(room))
       g.says('no way in', [room.id], msg('proof.no-way-above', { wall: where }));
-    if (move.op === 'drill-plate-open' && room.above.open !== true)
+    const seen = room.above.open === true || (wall.finish === 'none' && openAbove(room));
+    if (move.op === 'drill-plate-open' && !seen)
       g.says('no way in', [room.id], msg('proof.no-way-open', { wall: where }));
     if (move.op === 'drill-plate-below' && !openBelow(room))
       g.says('no way in', [room.id], msg('proof.no-way-below', { wall: where }));

@@ -1,5 +1,5 @@
 import type { WallId } from '../document/index.ts';
-import { boxSolids, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
+import { boxSolids, openStuds, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import {
   isAttic,
   MOST_IN_HOLE,
@@ -250,6 +250,7 @@ export class GraphBuilder {
 
   /** Does a hole open into this bay? */
   opensInto({ frame, bay }: Pick<BayPlace, 'frame' | 'bay'>): boolean {
+    if (openStuds(frame.wall)) return true;
     return this.openHoles(frame.wall.id).some(
       (h) =>
         h.xMm >= bay.leftMm && h.xMm <= bay.rightMm && h.heightMm >= bay.bottomMm && h.heightMm <= bay.topMm,

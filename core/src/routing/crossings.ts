@@ -1,5 +1,5 @@
 import type { Obstacle, Room, Wall } from '../document/index.ts';
-import { canOpen, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
+import { canOpen, openStuds, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { GraphBuilder } from './builder.ts';
 import type { WallPlace } from './places.ts';
@@ -125,6 +125,7 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
   const open = builder.openHoles(frame.wall.id);
   const { kind, depthMm } = frame.wall.framing;
   const byHand = kind === 'wood' && depthMm >= BEND_DEPTH_MM;
+  const seen = openStuds(frame.wall);
   const solids = builder.solids(frame.wall.id);
   const crossings = crossingsOf(frame);
   for (const h of heights) {
@@ -134,7 +135,12 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
       const wood = b.leftMm - a.rightMm;
       const hand =
         byHand && open.some((t) => Math.abs(t.heightMm - h) <= SAME_HEIGHT_MM && bends(crossing, t));
-      const cross = (op: 'drill-stud' | 'slot-wall', at: number, openedMm2: number, minutes = 0) => {
+      const cross = (
+        op: 'drill-stud' | 'bore-open' | 'slot-wall',
+        at: number,
+        openedMm2: number,
+        minutes = 0,
+      ) => {
         if (!reaches(crossing, at) || inTheBit(frame, solids, a.rightMm, b.leftMm, at).length > 0) return;
         const met = atDrill(frame, a.rightMm, b.leftMm, at);
         // A hole can go above or below a cable; nothing else moves aside.
@@ -147,6 +153,10 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
           { openedMm2, minutes, crowded: met.length > 0 ? CABLE_RISK : 0 },
         );
       };
+      if (seen) {
+        cross('bore-open', strip, 0);
+        continue;
+      }
       if (hand) cross('drill-stud', h, 0);
       // From the middle of one bay to the middle of the next: the board that comes off for one stud.
       const [left, right] = [(a.leftMm + a.rightMm) / 2, (b.leftMm + b.rightMm) / 2];
@@ -161,6 +171,9 @@ export function addCrossings(builder: GraphBuilder, frame: WallFrame, heights: r
 const CORNER_OPEN_MM = inches(6);
 /** How far above or below a level a corner may be bored where a box is in the way, mm. */
 const CORNER_ASIDE_MM = [0, inches(5), -inches(5)] as const;
+
+/** Share of the time that a corner takes with both sides open, with one, with none: common practice. */
+const CORNER_SHARE = [0.25, 0.6, 1] as const;
 
 export function addCorners(builder: GraphBuilder, room: Room, heights: readonly number[]): void {
   const { input } = builder;
@@ -190,8 +203,11 @@ export function addCorners(builder: GraphBuilder, room: Room, heights: readonly 
       const from = builder.inBay(builder.bayPlace(a, last), last.rightMm, h);
       const to = builder.inBay(builder.bayPlace(b, first), first.leftMm, h);
       const wood = a.wall.lengthMm - last.rightMm + first.leftMm;
+      // Nothing is opened, and nothing closed, where the studs are seen.
+      const shut = [wall, next].filter((w) => !openStuds(w)).length;
       builder.link(from, to, op, wood, {
-        openedMm2: (2 * CORNER_OPEN_MM + wood) * SLOT_HEIGHT_MM,
+        openedMm2: shut === 0 ? 0 : (shut * CORNER_OPEN_MM + wood) * SLOT_HEIGHT_MM,
+        factor: CORNER_SHARE[shut] ?? 1,
         minutes: plasterMinutes(wall, CORNER_OPEN_MM) + plasterMinutes(next, CORNER_OPEN_MM),
       });
     }

@@ -2,6 +2,7 @@ import type { Obstacle, Opening, Room, Wall, WallId } from '../document/index.ts
 import {
   bayAt,
   canOpen,
+  openStuds,
   plateReach,
   spotOn,
   type Bay,
@@ -12,7 +13,13 @@ import { inches } from '../units/index.ts';
 import type { BayPlace, GraphBuilder } from './builder.ts';
 import { plasterMinutes } from './crossings.ts';
 import { onWall, type WallPlace } from './places.ts';
-import { ARM_REACH_MM, BOTTOM_PLATE_MM, TOP_PLATES_MM, type OperationKind } from './operations.ts';
+import {
+  ARM_REACH_MM,
+  BOTTOM_PLATE_MM,
+  OPERATIONS,
+  TOP_PLATES_MM,
+  type OperationKind,
+} from './operations.ts';
 
 /** Bays on each side of a box whose plates are worth a hole: further off the way to them costs more than another box. */
 const NEAR_BAYS = 1;
@@ -133,10 +140,12 @@ export function addPlates(builder: GraphBuilder): void {
     const over = bay.throughTop && openAbove(room) ? OVER_PLATE[plateReach(line, x)] : undefined;
     // From below a flexible bit goes up through the hole of a box in the same bay, else the wall is opened under the plates.
     const shut = over === 'drill-eave-below' && !builder.opensInto(place);
-    if (over && (!shut || canOpen(frame.wall, underPlates(x, bay.topMm)))) {
+    // From the open bay nobody drills blind.
+    const op = over && openStuds(frame.wall) ? 'drill-plate-open' : over;
+    if (op && (!shut || canOpen(frame.wall, underPlates(x, bay.topMm)))) {
       const up = builder.add({ in: 'above', spot, roomId: room.id });
       builder.above.push(up);
-      builder.link(builder.inBay(place, x, bay.topMm), up, over, TOP_PLATES_MM, {
+      builder.link(builder.inBay(place, x, bay.topMm), up, op, TOP_PLATES_MM, {
         openedMm2: shut ? PATCH_MM2 : 0,
         minutes: shut ? OPEN_MINUTES + plasterMinutes(frame.wall, PATCH_SIDE_MM) : 0,
       });
@@ -251,6 +260,9 @@ export function metBetween(
 
 const NONE: ReadonlySet<WallId> = new Set();
 
+/** Stapling along a stud that is seen takes this share of fishing, and no second pair of hands: common practice. */
+const STAPLED = 0.6;
+
 /** All portals of a bay are joined by the cable between them, and by what stands in the way. */
 export function joinBays(builder: GraphBuilder): void {
   const closed = builder.input.closed ?? NONE;
@@ -258,6 +270,7 @@ export function joinBays(builder: GraphBuilder): void {
     const { frame, nodes } = at;
     if (closed.has(frame.wall.id)) continue;
     const open = builder.opensInto(at);
+    const seen = openStuds(frame.wall);
     for (let i = 0; i < nodes.length; i++)
       for (let j = i + 1; j < nodes.length; j++) {
         const [p, q] = [nodes[i] ?? 0, nodes[j] ?? 0];
@@ -279,7 +292,8 @@ export function joinBays(builder: GraphBuilder): void {
         } else
           builder.link(p, q, 'fish', cable, {
             // Portals on the same spot need no work between them.
-            factor: cable < 1 ? 0 : frame.wall.insulated ? 2 : 1,
+            factor:
+              cable < 1 ? 0 : seen ? STAPLED / (builder.input.alone ? 2 : 1) : frame.wall.insulated ? 2 : 1,
             crowded: how === 'tight' ? 0.15 : 0,
           });
       }
@@ -291,6 +305,8 @@ const BASEBOARD_MM = inches(2);
 /** How far under the ceiling it goes behind a crown molding, mm: just below the top plates, so that one of 4 in covers it. */
 const CROWN_MM = TOP_PLATES_MM + inches(0.5);
 export const CROWN_LEAST_MM = inches(4);
+/** A door this near to the ceiling has no casing over it to go behind, mm. */
+const HEAD_MM = inches(3);
 /** A door or window this near to the board is in its way, mm. */
 const CASING_MM = inches(2);
 
@@ -301,6 +317,8 @@ interface Trim {
   readonly enter: OperationKind;
   readonly run: OperationKind;
   readonly breaks: (opening: Opening, heightMm: number) => boolean;
+  /** The work that leads around an opening in the way, where its casing comes off. */
+  readonly around?: { readonly op: OperationKind; readonly may: (wall: Wall) => boolean };
 }
 const TRIMS: readonly Trim[] = [
   {
@@ -309,6 +327,7 @@ const TRIMS: readonly Trim[] = [
     enter: 'behind-baseboard',
     run: 'trim-chase',
     breaks: (o, h) => o.bottomMm < h + CASING_MM,
+    around: { op: 'casing-chase', may: (w) => w.casing === true },
   },
   {
     along: (w) => w.crown === true,
@@ -319,7 +338,7 @@ const TRIMS: readonly Trim[] = [
   },
 ];
 
-/** Behind the baseboard, never across a door, and behind the crown molding, over doors and windows: from bay to bay, round corners. */
+/** Behind the baseboard, around a door only behind its casing, and behind the crown molding, over doors and windows: from bay to bay, round corners. */
 export function addTrim(builder: GraphBuilder, room: Room): void {
   for (const trim of TRIMS) addBoard(builder, room, trim);
 }
@@ -353,8 +372,14 @@ function addBoard(builder: GraphBuilder, room: Room, trim: Trim): void {
     for (let i = 0; i + 1 < nodes.length; i++) {
       const [a, b] = [nodes[i] ?? 0, nodes[i + 1] ?? 0];
       const [x1, x2] = [builder.wallPlace(a).xMm, builder.wallPlace(b).xMm];
-      if (broken.some((o) => o.leftMm < x2 && o.rightMm > x1)) continue;
-      builder.link(a, b, trim.run, x2 - x1);
+      const between = broken.filter((o) => o.leftMm < x2 && o.rightMm > x1);
+      if (between.length === 0) builder.link(a, b, trim.run, x2 - x1);
+      else if (trim.around?.may(wall) === true && between.every((o) => o.topMm < room.ceilingMm - HEAD_MM)) {
+        const up = between.reduce((s, o) => s + 2 * (o.topMm + CASING_MM - heightMm), 0);
+        builder.link(a, b, trim.around.op, x2 - x1 + up, {
+          minutes: (between.length - 1) * OPERATIONS[trim.around.op].minutes,
+        });
+      }
     }
     return { nodes, start, end };
   };

@@ -17,6 +17,8 @@ export interface Doing {
   readonly holes: readonly Hole[];
   /** The surface is opened for it. */
   readonly opened: boolean;
+  /** It is laid along a stud that is seen. */
+  readonly stapled: boolean;
 }
 
 /** Openings in a surface as they are cut, mm: common practice. */
@@ -25,6 +27,9 @@ const HATCH_MM = inches(6);
 const SOFFIT_HATCH_MM = inches(8);
 /** Less than this up or down is across. */
 const LEVEL_MM = 50;
+
+/** From a single-gang plastic box without clamps, the first staple, mm: NEC 314.17(C) exception. */
+const PLASTIC_MM = inches(8);
 
 const joistsUnder = (setting: RouteSetting, place: Place): MemberFacts => {
   const room = onWall(place) ? undefined : setting.house.rooms.find((r) => r.id === place.roomId);
@@ -66,9 +71,17 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
     case 'fish': {
       const rise = onWall(from) && onWall(to) ? to.heightMm - from.heightMm : 0;
       const way = Math.abs(rise) < LEVEL_MM ? 'across' : rise > 0 ? 'up' : 'down';
-      return say('routing.move.fish', 'routing.move.fish-why', { way });
+      if (!doing.stapled) return say('routing.move.fish', 'routing.move.fish-why', { way });
+      const { everyMm, fromBoxMm } = setting.pack.support(setting.method);
+      return say('routing.move.staple', 'routing.move.staple-why', {
+        way,
+        every: q.distance(everyMm),
+        box: q.length(fromBoxMm),
+        plastic: q.length(PLASTIC_MM),
+      });
     }
     case 'drill-stud':
+    case 'bore-open':
     case 'slot-wall': {
       const studs = msg('routing.studs', {
         n: holes.length,
@@ -77,6 +90,12 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
         height: q.mark(holes[0]?.heightMm ?? 0),
       });
       const values = { studs, steel: String(steel), rule: steel ? msg('routing.steel-stud') : '' };
+      if (op === 'bore-open')
+        return say(
+          'routing.move.bore-open',
+          steel ? 'routing.steel-stud' : 'routing.move.bore-open-why',
+          values,
+        );
       return op === 'drill-stud'
         ? say('routing.move.drill-stud', steel ? 'routing.steel-stud' : 'routing.move.drill-stud-why', values)
         : say('routing.move.slot-wall', 'routing.move.slot-wall-why', values);

@@ -11,6 +11,7 @@ export type OperationKind =
   | 'drill-eave-below'
   | 'drill-plate-below'
   | 'drill-stud'
+  | 'bore-open'
   | 'slot-wall'
   | 'turn-corner'
   | 'turn-outside'
@@ -24,6 +25,7 @@ export type OperationKind =
   | 'slot-ceiling'
   | 'behind-baseboard'
   | 'trim-chase'
+  | 'casing-chase'
   | 'behind-crown'
   | 'crown-chase'
   | 'open-soffit'
@@ -126,6 +128,15 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: ['flexible-bit', 'bit-guide'],
     needs: 'flexible-bit',
   },
+  'bore-open': {
+    name: msg('routing.operation.bore-open'),
+    minutes: 4,
+    holes: 1,
+    holeMm: inches(0.75),
+    risk: 0.02,
+    tools: ['right-angle-drill', 'bit-3-4'],
+    needs: 'right-angle-drill',
+  },
   'slot-wall': {
     name: msg('routing.operation.slot-wall'),
     minutes: 55,
@@ -222,6 +233,14 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     tools: ['pry-bar', 'chisel', 'nail-plates', 'caulk'],
     needs: 'pry-bar',
   },
+  'casing-chase': {
+    name: msg('routing.operation.casing-chase'),
+    minutes: 60,
+    perMeter: 12,
+    risk: 0.15,
+    tools: ['pry-bar', 'chisel', 'nail-plates', 'caulk'],
+    needs: 'pry-bar',
+  },
   'behind-crown': {
     name: msg('routing.operation.behind-crown'),
     minutes: 10,
@@ -310,7 +329,7 @@ export const OPERATIONS = Object.fromEntries(
 ) as Readonly<Record<OperationKind, Operation>>;
 
 export const OPERATION_KINDS = Object.keys(OPERATIONS) as OperationKind[];
-/** One bit for each kind, so that a set of kinds is a number. */
+/** One bit for each kind, so that a set of kinds is a number: there is room for 32 of them. */
 export const OPERATION_BIT = Object.fromEntries(OPERATION_KINDS.map((k, i) => [k, 1 << i])) as Readonly<
   Record<OperationKind, number>
 >;
@@ -334,6 +353,7 @@ export const SHARED_WORK: ReadonlySet<OperationKind> = new Set([
   'drill-eave-below',
   'drill-plate-below',
   'drill-stud',
+  'bore-open',
   'cross-blocking',
   'between-floors',
   'behind-baseboard',

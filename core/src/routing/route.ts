@@ -1,4 +1,4 @@
-import { isRaceway } from '../document/index.ts';
+import { isRaceway, type House } from '../document/index.ts';
 import {
   atEvenSteps,
   bayAt,
@@ -6,6 +6,7 @@ import {
   joistCenters,
   joistLayout,
   joistsOf,
+  openStuds,
   USUAL_JOISTS_MM,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
@@ -24,9 +25,11 @@ import type { Hole, JoistHole, Move, Route, RouteSetting } from './move.ts';
 import { doneText, moveText } from './move-text.ts';
 import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
+import type { Tool } from '../words/index.ts';
 
 const THROUGH: Partial<Record<OperationKind, Through>> = {
   'drill-stud': 'stud',
+  'bore-open': 'stud',
   'slot-wall': 'stud',
   'turn-corner': 'corner studs',
   'drill-plate-above': 'top plates',
@@ -127,12 +130,14 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
 
 /**
  * The holes of a piece of run that are bored through the open hole of a box, with nothing else opened, in groups: one of each
- * group has to be within reach of such a hole. None where it is bored otherwise.
+ * group has to be within reach of such a hole. None where it is bored otherwise, as from a side where the studs are seen.
  */
-export function boredByHand(move: Move): readonly (readonly Hole[])[] {
+export function boredByHand({ rooms }: Pick<House, 'rooms'>, move: Move): readonly (readonly Hole[])[] {
   const holes = [...move.holes, ...(move.again ?? [])];
   if (move.op === 'drill-stud') return holes.map((h) => [h]);
-  return FROM_THE_HOLE.has(move.op) && move.openedMm2 === 0 && holes.length > 0 ? [holes] : [];
+  const seen = (h: Hole) => rooms.some((r) => r.walls.some((w) => w.id === h.wallId && openStuds(w)));
+  const through = FROM_THE_HOLE.has(move.op) && move.openedMm2 === 0 && holes.length > 0;
+  return through && !holes.some(seen) ? [holes] : [];
 }
 
 /** Work through the hole of a box where there is one in the bay, else through a patch of the wall. */
@@ -160,7 +165,7 @@ const level = (a: Place, b: Place): boolean =>
   a.in === 'wall' && b.in === 'wall' && a.wallId === b.wallId && Math.abs(a.heightMm - b.heightMm) < 40;
 
 /** Runs behind a board that is nailed to the studs: a plate over the cable at each. */
-const CHASES: ReadonlySet<OperationKind> = new Set(['trim-chase', 'crown-chase']);
+const CHASES: ReadonlySet<OperationKind> = new Set(['trim-chase', 'casing-chase', 'crown-chase']);
 
 /** Nothing is done where such a piece has no length: a corner that is passed. */
 const JUST_THERE: ReadonlySet<OperationKind> = new Set([
@@ -172,6 +177,9 @@ const JUST_THERE: ReadonlySet<OperationKind> = new Set([
   'conduit-outside',
 ]);
 
+/** Studs that are crossed one after another. */
+const ROWS: ReadonlySet<OperationKind> = new Set(['drill-stud', 'bore-open', 'slot-wall']);
+
 /** Brings what is one piece of work together: a row of studs drilled or slotted at one height, with the short ways between. */
 function stretches(found: Found, places: readonly Place[]): Stretch[] {
   const out: { op: OperationKind; edges: Edge[]; places: Place[] }[] = [];
@@ -180,19 +188,20 @@ function stretches(found: Found, places: readonly Place[]): Stretch[] {
     if (!a || !b || (edge.cableMm < 1 && JUST_THERE.has(edge.op))) return;
     const last = out.at(-1);
     const end = last?.places.at(-1);
-    const row = (op: OperationKind) => op === 'drill-stud' || op === 'slot-wall';
     const flat = level(a, b) && (!last || last.op !== 'fish' || level(last.places[0] ?? a, a));
     const joins =
       last &&
       end &&
       flat &&
       level(end, a) &&
-      (last.op === edge.op || (row(last.op) && edge.op === 'fish') || (last.op === 'fish' && row(edge.op)));
+      (last.op === edge.op ||
+        (ROWS.has(last.op) && edge.op === 'fish') ||
+        (last.op === 'fish' && ROWS.has(edge.op)));
     if (!joins) out.push({ op: edge.op, edges: [edge], places: [a, b] });
     else {
       last.edges.push(edge);
       last.places.push(b);
-      if (row(edge.op)) last.op = edge.op;
+      if (ROWS.has(edge.op)) last.op = edge.op;
     }
   });
   return out;
@@ -205,6 +214,13 @@ const FASTENED: ReadonlySet<OperationKind> = new Set([
   'conduit-outside',
   'surface-run',
 ]);
+
+/** Is this run laid along a stud that is seen, and stapled to it? */
+const isStapled = (setting: RouteSetting, op: OperationKind, at: Place): boolean => {
+  const wall = op === 'fish' && onWall(at) ? setting.frames.get(at.wallId)?.wall : undefined;
+  return wall !== undefined && openStuds(wall);
+};
+const STAPLING: readonly Tool[] = ['hammer', 'staples'];
 
 /** Turns a way through the graph into moves with holes, supports, cable with slack and setting. */
 export function routeOf(
@@ -222,7 +238,8 @@ export function routeOf(
     if (!first || !last) throw new Error('a stretch has no places');
     const cableMm = stretch.edges.reduce((s, e) => s + e.cableMm, 0);
     const openedMm2 = stretch.edges.reduce((s, e) => s + e.openedMm2, 0);
-    const runs = FASTENED.has(stretch.op);
+    const stapled = isStapled(setting, stretch.op, first);
+    const runs = FASTENED.has(stretch.op) || stapled;
     const holesWhere = (which: (e: Edge) => boolean) =>
       stretch.edges.flatMap((e, i) =>
         which(e) ? holesOfEdge(setting, e.op, stretch.places[i] ?? first, stretch.places[i + 1] ?? last) : [],
@@ -250,7 +267,7 @@ export function routeOf(
       supportsMm: runs ? supportsAlong(cableMm, support.everyMm, support.fromBoxMm) : [],
       ...(done
         ? doneText(by, again.length)
-        : moveText(setting, { op: stretch.op, from: first, to: last, cableMm, holes, opened })),
+        : moveText(setting, { op: stretch.op, from: first, to: last, cableMm, holes, opened, stapled })),
     };
   });
   const run = found.edges.reduce((s, e) => s + e.cableMm, 0);
@@ -263,7 +280,11 @@ export function routeOf(
     cableMm: isRaceway(setting.method) ? run + 2 * END_SLACK_MM : cutLengthMm(run),
     minutes: moves.reduce((s, m) => s + m.minutes, 0),
     openedMm2: moves.reduce((s, m) => s + m.openedMm2, 0),
-    tools: [...new Set(moves.flatMap((m) => OPERATIONS[m.op].tools))],
+    tools: [
+      ...new Set(
+        moves.flatMap((m) => (isStapled(setting, m.op, m.from) ? STAPLING : OPERATIONS[m.op].tools)),
+      ),
+    ],
     places,
   };
 }

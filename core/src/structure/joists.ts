@@ -1,7 +1,7 @@
-import type { Position, Room } from '../document/index.ts';
+import type { House, Position, Room, Wall } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { outlineOf } from './outline.ts';
-import type { PlanOfHouse, Spot } from './plan.ts';
+import type { Spot } from './plan.ts';
 
 /** Joists where nobody has measured how far apart they are, mm: common practice. */
 export const USUAL_JOISTS_MM = inches(16);
@@ -94,11 +94,15 @@ export const alongJoists = ({ axis }: JoistLayout, spot: Spot): number =>
 /** Is the framing over a room seen and worked on from the room? */
 export const openCeiling = (room: Room): boolean => room.above.open === true && room.above.kind !== 'none';
 
-/** Is a place on a ceiling whose joists are seen? */
-export function underOpenJoists(plan: Pick<PlanOfHouse, 'roomOf'>, at: Position): boolean {
-  const room = at.on === 'ceiling' ? plan.roomOf(at) : undefined;
-  return room !== undefined && openCeiling(room);
-}
+/** Are the studs of a wall seen and worked on from this side? Masonry has none. */
+export const openStuds = ({ finish, framing }: Pick<Wall, 'finish' | 'framing'>): boolean =>
+  finish === 'none' && framing.kind !== 'masonry';
+
+/** Is a place on framing that is seen: no board holds a box there, and no hole is cut for it? */
+export const onOpenFraming = ({ rooms }: Pick<House, 'rooms'>, at: Position): boolean =>
+  at.on === 'wall'
+    ? rooms.some((r) => r.walls.some((w) => w.id === at.wallId && openStuds(w)))
+    : at.on === 'ceiling' && rooms.some((r) => r.id === at.roomId && openCeiling(r));
 
 /** A cable needs this much beside a thing that nearly fills a joist bay, mm: common practice. */
 const PASS_MM = inches(1.5);

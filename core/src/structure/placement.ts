@@ -12,6 +12,7 @@ import type { BoxModel } from '../catalog/index.ts';
 import { boxModel } from '../catalog/index.ts';
 import { inches } from '../units/index.ts';
 import { bayAt, clearOdds, type Bay, type WallFrame } from './bays.ts';
+import { openStuds } from './joists.ts';
 import type { PlanOfHouse } from './plan.ts';
 import { holds, holdsBoxes, surfaceAt } from './surface.ts';
 
@@ -30,6 +31,7 @@ export type PlacementFault =
   | { kind: 'no-bay'; what: Solid }
   | { kind: 'odds'; odds: number; wish: number }
   | { kind: 'plate-in-opening'; what: Opening['kind'] | 'corner'; shortMm: number }
+  | { kind: 'nothing-to-clamp' }
   | { kind: 'obstacle'; what: Obstacle['kind'] }
   | { kind: 'furniture'; name: string; planned: boolean }
   | { kind: 'too-deep'; needMm: number; haveMm: number }
@@ -160,7 +162,11 @@ export function judgePlace(input: PlacementInput, at: WallPosition): Placement {
   const half = box.heightMm / 2 + box.wingsMm;
   const solid = solidAt(frame, bay, at, { left, right, bottom: at.heightMm - half, top: at.heightMm + half });
   if (solid) faults.push({ kind: 'no-bay', what: solid });
-  else {
+  else if (openStuds(frame.wall)) {
+    // Who nails it on sees the stud.
+    odds = 1;
+    if (box.mounting === 'old-work') faults.push({ kind: 'nothing-to-clamp' });
+  } else {
     odds = clearOdds(frame, left, right);
     if (odds < bayWish) faults.push({ kind: 'odds', odds, wish: bayWish });
   }

@@ -58,6 +58,8 @@ const finished =
   (wall: Wall, i: number): Wall => ({
     ...wall,
     exterior: (d.outside & (1 << i)) !== 0,
+    // Some rooms whose joists show have no board on their walls either.
+    ...(d.open && d.block && d.tile !== i && { finish: 'none' as const, boardMm: 0 }),
     framing:
       wall.framing.kind === 'masonry'
         ? { ...wall.framing, ...(d.block ? { masonry: 'hollow' as const } : {}) }

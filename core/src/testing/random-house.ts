@@ -236,9 +236,10 @@ const FRAMES = {
 const framed = (
   { framing }: Pick<Room['walls'][number], 'framing'>,
   { made }: Draw,
-): Pick<Room['walls'][number], 'framing' | 'baseboard' | 'crown' | 'finish'> => ({
+): Pick<Room['walls'][number], 'framing' | 'baseboard' | 'casing' | 'crown' | 'finish'> => ({
   framing: { ...framing, ...FRAMES[made.framing] },
   baseboard: made.baseboard,
+  casing: made.baseboard,
   // Half of the walls have one, with a baseboard that stays and without.
   crown: made.baseboard !== (made.finish === 'plaster'),
   finish: made.finish,

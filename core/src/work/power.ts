@@ -115,8 +115,8 @@ const withinReach = (at: Position, group: readonly Hole[]): boolean =>
   group.some((h) => reachOf(at, h) <= THROUGH_HOLE_MM);
 
 /** Is a piece of a run bored through a box that is there already? Then that box is dead and open first. */
-export const throughOldBox = ({ boxes }: Pick<WorkInput, 'boxes'>, move: Move): boolean =>
-  boredByHand(move).some((g) => !boxes.some((b) => b.isNew && withinReach(b.point.at, g)));
+export const throughOldBox = ({ boxes, house }: Pick<WorkInput, 'boxes' | 'house'>, move: Move): boolean =>
+  boredByHand(house, move).some((g) => !boxes.some((b) => b.isNew && withinReach(b.point.at, g)));
 
 /** Boxes that come out to let a drill in, where neither a new box nor one that is taken out anyway is near enough. */
 function drilledThrough({ house, boxes, option }: WorkInput): PointId[] {
@@ -126,7 +126,7 @@ function drilledThrough({ house, boxes, option }: WorkInput): PointId[] {
     return isNew || (before !== undefined && (comesOut(before) || before.model !== point.box.model));
   };
   return option.legs
-    .flatMap((l) => l.route.moves.flatMap(boredByHand))
+    .flatMap((l) => l.route.moves.flatMap((m) => boredByHand(house, m)))
     .flatMap((group) => {
       if (boxes.some((b) => opens(b) && withinReach(b.point.at, group))) return [];
       const near = (p: Point) => Math.min(...group.map((h) => reachOf(p.at, h)));

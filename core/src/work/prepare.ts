@@ -1,6 +1,7 @@
 import { boxModel } from '../catalog/index.ts';
 import type { Change, Want } from '../document/index.ts';
 import { changeText } from '../planning/index.ts';
+import { onOpenFraming } from '../structure/index.ts';
 import { takenDown } from './in-the-way.ts';
 import type { Power } from './power.ts';
 import { workPlace } from './place.ts';
@@ -14,9 +15,11 @@ function outlineText(input: WorkInput, want: Want): Text {
     (b) => b.isNew && b.point.label === want.label && b.point.at === want.at,
   )?.point;
   const model = boxModel(box?.box.model ?? null);
-  const size = model
-    ? msg('work.cut-out', { width: q.mark(model.widthMm), height: q.mark(model.heightMm) })
-    : '';
+  // On framing that is seen nothing is cut out for it.
+  const size =
+    model && !onOpenFraming(input.house, want.at)
+      ? msg('work.cut-out', { width: q.mark(model.widthMm), height: q.mark(model.heightMm) })
+      : '';
   const { at } = want;
   const wall =
     at.on === 'wall' || at.on === 'outside' ? input.plan.lines.get(at.wallId)?.wall.name : undefined;

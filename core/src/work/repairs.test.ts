@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Bundle, House, Wall } from '../document/index.ts';
+import { newPointId } from '../planning/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
@@ -65,5 +66,36 @@ describe('putting back what was opened', () => {
     const b = bundle(smallHouse(), [wanted(104)]);
     expect(evaluate(b).chosen!.option.openedMm2).toBe(0);
     expect(keys(b).filter((k) => /^(patch|inspect|insulation|crown|trim)/.test(k))).toEqual([]);
+  });
+});
+
+describe('a wall whose studs show', () => {
+  const bare = (more: Partial<Wall> = {}) => opening({ finish: 'none', boardMm: 0, ...more }, 60);
+  const able = (b: Bundle): Bundle => ({
+    ...b,
+    job: { ...b.job, preferences: { ...b.job.preferences, lacks: [] } },
+  });
+  it('has the new box nailed to a stud, the cable stapled, and nothing to close', () => {
+    const e = evaluate(able(bare()));
+    const { steps, boxes, option } = e.chosen!;
+    expect(option.openedMm2).toBe(0);
+    expect(boxes.find((b) => b.isNew)!.point.box.model).toMatch(/^new-/);
+    const cut = steps.find((s) => s.key.startsWith('cut:'))!;
+    expect(said(cut.title)).toBe('Fasten the box for new 1 to a stud');
+    expect(cut.tools).toEqual(['hammer']);
+    expect(steps.filter((s) => s.kind === 'patch')).toEqual([]);
+    expect(e.findings.filter((f) => f.rule === 'proof' && f.severity === 'stop')).toEqual([]);
+  });
+  it('an old-work box chosen by hand has nothing to clamp to, and is not left so', () => {
+    const b = able(bare());
+    const at = { ...b, job: { ...b.job, boxes: { [newPointId(b.job.wants[0]!)]: 'old-1g-20' } } };
+    const found = evaluate(at).findings.find((f) => said(f.says).includes('no drywall to clamp to'))!;
+    expect(found.severity).toBe('fix');
+  });
+  it('steel studs take screws for a plastic box too', () => {
+    const wood = bare().house.rooms[0]!.walls[0]!.framing;
+    const bought = (b: Bundle) => evaluate(able(b)).chosen!.bill.lines.map((l) => l.partKey as string);
+    const [steel, plain] = [bought(bare({ framing: { ...wood, kind: 'steel' } })), bought(bare())];
+    expect(steel.filter((k) => !plain.includes(k)).sort()).toEqual(['bushing', 'screws-steel']);
   });
 });

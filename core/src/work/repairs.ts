@@ -136,6 +136,14 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
       minutes: 20,
       detail: msg('work.crown-why'),
     });
+  if (moves.some((m) => m.op === 'casing-chase'))
+    then({
+      key: 'casing',
+      title: msg('work.casing'),
+      kind: 'work',
+      minutes: 25,
+      detail: msg('work.casing-why'),
+    });
   if (moves.some((m) => m.op === 'trim-chase' || m.op === 'behind-baseboard'))
     then({
       key: 'trim',

@@ -1,6 +1,6 @@
 import { boxModel } from '../catalog/index.ts';
 import { newPointId, REPLACE_BOX_MINUTES } from '../planning/index.ts';
-import { underOpenJoists } from '../structure/index.ts';
+import { onOpenFraming } from '../structure/index.ts';
 import { cutPlace, nearCut } from './power.ts';
 import { workPlace } from './place.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
@@ -10,28 +10,38 @@ import { apart, msg, row, sentences, type Text } from '../words/index.ts';
 
 type Box = WorkInput['boxes'][number];
 
+/** What holds a new box, and what is done for it. */
+const HOLDS = {
+  face: ['work.fasten', 'work.fasten-why'],
+  board: ['work.cut', 'work.cut-why'],
+  stud: ['work.on-stud', 'work.on-stud-why'],
+  joist: ['work.on-joist', 'work.on-joist-why'],
+} as const;
+
 /** Opening for a new box: before the power goes off only where nothing live is within reach. */
 function openingStep(input: WorkInput, box: Box): Step {
   const at = cutPlace(input, box.point.at);
   const live = at !== null && nearCut(input, at).length > 0;
   const off = offFirst(input) || live;
   const onWall = boxModel(box.point.box.model)?.mounting === 'surface';
-  const joist = underOpenJoists(input.plan, box.point.at);
+  const framing = !onWall && onOpenFraming(input.house, box.point.at);
+  const [how, why] =
+    HOLDS[onWall ? 'face' : !framing ? 'board' : box.point.at.on === 'wall' ? 'stud' : 'joist'];
   const want = input.job.wants.find((w) => newPointId(w) === box.point.id);
   return make({
     key: `cut:${box.point.id}`,
-    title: msg(joist ? 'work.on-joist' : onWall ? 'work.fasten' : 'work.cut', { box: box.point.label }),
+    title: msg(how, { box: box.point.label }),
     kind: 'work',
     window: off ? 'off' : 'before',
     minutes: 15,
     after: [...(off ? ['dead'] : []), ...input.job.wants.map((w) => `mark:${w.id}`)],
     place: workPlace(input.plan, box.point.at),
     detail: sentences([
-      msg(joist ? 'work.on-joist-why' : onWall ? 'work.fasten-why' : 'work.cut-why'),
+      msg(why),
       ...(want?.mounting === 'screwed' ? [msg('work.screwed-why')] : []),
       ...(want?.seal ? [msg('work.seal-box-why')] : []),
     ]),
-    tools: [joist ? 'hammer' : 'jab-saw'],
+    tools: [framing ? 'hammer' : 'jab-saw'],
     cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],
     does: at ? [{ act: 'cut', at }] : [],
   });

@@ -39,6 +39,13 @@ function asFramed(wall: Wall, to: Framed): Wall['framing'] {
   }
 }
 
+/** Drywall as most walls have it, mm: common practice. */
+const BOARD_MM = 12.7;
+/** With no board on the studs it has no thickness; put on again, the usual one. */
+const faced = ({ boardMm }: Wall, finish: Wall['finish']): Pick<Wall, 'boardMm'> => ({
+  boardMm: finish === 'none' ? 0 : boardMm || BOARD_MM,
+});
+
 /** What the wall is made of and what it is for. */
 function FrameFields({
   wall,
@@ -93,11 +100,12 @@ function FrameFields({
       <Choice
         label={say(msg('screen.wall.faced-with'))}
         value={wall.finish ?? 'board'}
-        width={110}
-        onChange={(finish) => set((w) => ({ ...w, finish }))}
+        width={170}
+        onChange={(finish) => set((w) => ({ ...w, finish, ...faced(w, finish) }))}
         options={[
           { value: 'board', label: say(msg('screen.wall.wallboard')) },
           { value: 'plaster', label: say(msg('screen.wall.plaster')) },
+          { value: 'none', label: say(msg('screen.wall.nothing-studs-show')) },
         ]}
       />
       <Choice
@@ -143,7 +151,9 @@ export function WallFramePart({
         row([
           FRAMED[framedIn(wall)],
           msg('screen.wall.deep', { depth: L(wall.framing.depthMm) }),
-          msg('screen.wall.drywall-thick', { thickness: L(wall.boardMm) }),
+          wall.finish === 'none'
+            ? msg('screen.wall.studs-show')
+            : msg('screen.wall.drywall-thick', { thickness: L(wall.boardMm) }),
           wall.exterior ? msg('screen.wall.outside-wall') : '',
           wall.insulated ? msg('screen.wall.insulated') : '',
         ]),

@@ -43,6 +43,14 @@ export function WallWays({
         >
           {say(msg('screen.wall.its-baseboard-can-come-off'))}
         </Checkbox>
+        {wall.baseboard === true && wall.openings.some((o) => o.kind !== 'window') && (
+          <Checkbox
+            checked={wall.casing === true}
+            onChange={(e) => set((w) => ({ ...w, casing: e.target.checked }))}
+          >
+            {say(msg('screen.wall.its-casing-can-come-off'))}
+          </Checkbox>
+        )}
         <Checkbox
           checked={wall.crown === true}
           onChange={(e) => set((w) => ({ ...w, crown: e.target.checked }))}

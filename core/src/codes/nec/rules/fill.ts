@@ -1,6 +1,7 @@
 import {
   BOXES,
   boxModel,
+  openFramingBoxes,
   replacementMounting,
   ringFor,
   takesOutsideClamps,
@@ -10,6 +11,7 @@ import type { Gauge, Point } from '../../../document/index.ts';
 import type { Remedy } from '../../../findings/index.ts';
 import { isMetalFed } from '../../../network/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
+import { onOpenFraming } from '../../../structure/index.ts';
 import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
 import type { FillItem, Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
@@ -21,10 +23,10 @@ const RULE = 'box-fill';
 
 /** Boxes that could stand in for one that is too small: same gangs, made for the mounting, smallest first, with the margin if any has it. */
 function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['contents']): Remedy[] {
-  const mounting = replacementMounting(boxModel(point.box.model));
+  const mounting = replacementMounting(boxModel(point.box.model), onOpenFraming(context.house, point.at));
   // A plastic box where the ground comes by armor or tubing would cut it.
   const metalFed = isMetalFed(context.house, point.id);
-  const suits = (b: BoxModel) => mounting !== 'old-work' || b.metal === metalFed;
+  const suits = (b: BoxModel) => (mounting !== 'old-work' && mounting !== 'new-work') || b.metal === metalFed;
   // Its own clamps count, not those of the box that goes.
   const needs = (b: BoxModel) => context.pack.fill({ ...contents, clampsInside: b.clampsInside }).cubicInches;
   const tight = (b: BoxModel) => Number(b.volumeCubicInches < needs(b) + context.boxMargin);
@@ -36,7 +38,8 @@ function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['co
       suits(b) &&
       (round ? b.gangs === point.box.gangs : b.gangs >= point.box.gangs) &&
       b.volumeCubicInches >= needs(b) &&
-      b.id.includes('round') === round,
+      b.id.includes('round') === round &&
+      (mounting !== 'new-work' || openFramingBoxes(b.gangs, { metal: b.metal, round }).includes(b)),
   );
   // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
   fits.sort((a, b) => a.gangs - b.gangs || tight(a) - tight(b) || a.volumeCubicInches - b.volumeCubicInches);

@@ -1,3 +1,4 @@
+import { onOpenFraming } from '../../../structure/index.ts';
 import { boxModel, replacements } from '../../../catalog/index.ts';
 import type { Device, Point } from '../../../document/index.ts';
 import { isMetalBox } from '../../../network/index.ts';
@@ -166,8 +167,8 @@ export const boxListing: Rule = {
 const METAL_OUTSIDE: ReadonlySet<string> = new Set(['AC', 'old-AC', 'MC', 'EMT', 'FMC', 'LFMC']);
 
 /** The largest box of metal that takes its place. */
-const metalInstead = (point: Point): Remedy[] =>
-  replacements(boxModel(point.box.model), point.box.gangs, true)
+const metalInstead = ({ house }: RuleContext, point: Point): Remedy[] =>
+  replacements(boxModel(point.box.model), point.box.gangs, true, onOpenFraming(house, point.at))
     .slice(0, 1)
     .map((box) => ({
       says: msg('rules.listing.use-metal', { box: box.name }),
@@ -196,7 +197,7 @@ export const boxMaterial: Rule = {
           says: msg('rules.listing.plastic', { point: point.label }),
           detail: msg('rules.listing.plastic-why', { cable: cableName(context, cable) }),
           sources: [published('NEC 314.3')],
-          remedies: worse ? metalInstead(point) : [],
+          remedies: worse ? metalInstead(context, point) : [],
           ...(worse ? {} : { origin: 'standing' as const }),
         }),
       ];
