@@ -43,6 +43,13 @@ export const SLACK = 1e-6;
 /** Taps that are asked for the whole to know what it may cost. */
 const LOOKS = 3;
 
+/** How many bits of a mask are set. */
+function bits(mask: number): number {
+  let n = 0;
+  for (let left = mask; left !== 0; left &= left - 1) n += 1;
+  return n;
+}
+
 /** Smallest bit of a mask as a mask. */
 const low = (mask: number): number => mask & -mask;
 
@@ -143,6 +150,33 @@ function addStage(before: Stage, own: Float64Array, most: Float64Array): Stage {
   return { cost, took };
 }
 
+/** What is known of the best answer before it is looked for. */
+interface Bounds {
+  /** It costs no more than this. */
+  readonly known: number;
+  /** What each part of the wants may cost in it. */
+  readonly most: Float64Array;
+  /** Trees that cost no more, by their place in `Trees`. */
+  readonly within: readonly number[];
+}
+
+/** What each part of the wants may cost where the others cost at least so much, and all of them no more than is known. */
+function mostFor(least: readonly number[], known: number): Float64Array {
+  const size = 1 << least.length;
+  const most = new Float64Array(size);
+  most[0] = known - least.reduce((s, c) => s + c, 0);
+  for (let part = 1; part < size; part++)
+    most[part] = (most[part & (part - 1)] ?? 0) + (least[31 - Math.clz32(low(part))] ?? 0);
+  return most;
+}
+
+/** Masks that something is known to feed. */
+function finiteIn(cost: Float64Array): number[] {
+  const out: number[] = [];
+  for (let mask = 0; mask < cost.length; mask++) if ((cost[mask] ?? INFINITE) !== INFINITE) out.push(mask);
+  return out;
+}
+
 interface TapTable {
   /** Cheapest way to feed the mask from this tap alone, its opening included. */
   readonly cost: Float64Array;
@@ -154,60 +188,69 @@ interface TapTable {
 
 /**
  * @param first what the cable to each want costs from this tap
- * @param most what each part of the wants may cost: dearer ones are not tried
+ * @param bounds what each part of the wants may cost: dearer ones are not tried
  */
 function tapTable(
   problem: ForestProblem,
   trees: Trees,
   t: number,
   first: readonly number[],
-  most: Float64Array,
+  { most, within }: Bounds,
 ): TapTable {
   const n = problem.wants;
   const size = 1 << n;
   const branch = new Float64Array(size).fill(INFINITE);
   const entry = new Int32Array(size).fill(-1);
-  for (let mask = 1; mask < size; mask++)
-    for (let v = 0; v < n; v++) {
-      if ((mask & (1 << v)) === 0) continue;
-      const c = (first[v] ?? INFINITE) + (trees.cost[v * size + mask] ?? INFINITE);
-      if (c < (branch[mask] ?? INFINITE)) {
-        branch[mask] = c;
-        entry[mask] = v;
-      }
-    }
+  const parts: number[] = [];
   const tap = problem.taps[t];
   const fixed = tap?.fixed ?? 0;
-  const parts = Array.from({ length: size - 1 }, (_, i) => i + 1).filter(
-    (part) => branch[part] !== INFINITE && !((branch[part] ?? INFINITE) + fixed > (most[part] ?? INFINITE)),
-  );
+  for (const at of within) {
+    const [v, mask] = [Math.floor(at / size), at & (size - 1)];
+    const c = (first[v] ?? INFINITE) + (trees.cost[at] ?? INFINITE);
+    if (!(c < (branch[mask] ?? INFINITE)) || c + fixed > (most[mask] ?? INFINITE)) continue;
+    if (branch[mask] === INFINITE) parts.push(mask);
+    branch[mask] = c;
+    entry[mask] = v;
+  }
   const rounds: Stage[] = [emptyStage(size)];
   const cost = new Float64Array(size).fill(INFINITE);
   const best = new Int32Array(size);
   for (let k = 1; k <= Math.min(n, tap?.most ?? 0); k++) {
     const before = rounds[k - 1] ?? emptyStage(size);
     const stage: Stage = { cost: new Float64Array(size).fill(INFINITE), took: new Int32Array(size) };
+    const fed = finiteIn(before.cost);
     for (const part of parts) {
       const mine = branch[part] ?? INFINITE;
       // What the other cables feed comes after it: the lowest want of all is on the last cable.
       const free = (size - 1) & ~part & ~(low(part) - 1);
-      for (let rest = free; ; rest = (rest - 1) & free) {
+      const take = (rest: number): void => {
         const c = mine + (before.cost[rest] ?? INFINITE);
         const mask = part | rest;
-        if (c < (stage.cost[mask] ?? INFINITE)) {
+        if (c < (stage.cost[mask] ?? INFINITE) && !(c + fixed > (most[mask] ?? INFINITE))) {
           stage.cost[mask] = c;
           stage.took[mask] = part;
         }
-        if (rest === 0) break;
-      }
+      };
+      // Whichever are fewer: what is fed already, or the parts of what is free.
+      if (fed.length < 1 << bits(free)) {
+        for (const rest of fed) if ((rest & free) === rest) take(rest);
+      } else
+        for (let rest = free; ; rest = (rest - 1) & free) {
+          take(rest);
+          if (rest === 0) break;
+        }
     }
+    let better = false;
     for (let mask = 1; mask < size; mask++) {
       const whole = (stage.cost[mask] ?? INFINITE) + fixed;
       if (whole < (cost[mask] ?? INFINITE) - 1e-9) {
         cost[mask] = whole;
         best[mask] = k;
+        better = true;
       }
     }
+    // Where one cable more is cheaper for no part of the wants, two more are for none either.
+    if (!better) break;
     rounds.push(stage);
   }
   return { cost, rounds, best, entry };
@@ -262,12 +305,24 @@ export class ForestSearch {
   }
 
   /** What one tap can do within a bound; worked out anew only when more may be spent than before. */
-  private table(t: number, known: number, most: Float64Array): TapTable {
+  private table(t: number, bounds: Bounds): TapTable {
     const made = this.tables.get(t);
-    if (made && made.known >= known) return made.table;
-    const table = tapTable(this.problem, this.trees, t, this.from(t), most);
-    this.tables.set(t, { known, table });
+    if (made && made.known >= bounds.known) return made.table;
+    const table = tapTable(this.problem, this.trees, t, this.from(t), bounds);
+    this.tables.set(t, { known: bounds.known, table });
     return table;
+  }
+
+  private boundsOf(known: number, least: readonly number[]): Bounds {
+    const most = mostFor(least, known);
+    const size = most.length;
+    const within: number[] = [];
+    least.forEach((c, v) => {
+      for (let mask = 1; mask < size; mask++)
+        if (c + (this.trees.cost[v * size + mask] ?? INFINITE) <= (most[mask] ?? INFINITE))
+          within.push(v * size + mask);
+    });
+    return { known, most, within };
   }
 
   private from(t: number): readonly number[] {
@@ -289,8 +344,11 @@ export class ForestSearch {
     );
   }
 
-  /** What one tap asks for all wants: of the few that look best, the least that its circuit can carry. Infinite where none of them does. */
-  private byOneTap(taps: readonly number[]): number {
+  /**
+   * What some way of feeding all wants costs: the best is no dearer. Of all taps, and of the few that look best for the whole.
+   * Infinite where nothing is found.
+   */
+  private someCost(taps: readonly number[]): number {
     const { problem } = this;
     const all = (1 << problem.wants) - 1;
     const looks = (t: number) => Math.min(...this.from(t)) + (problem.taps[t]?.fixed ?? 0);
@@ -298,8 +356,38 @@ export class ForestSearch {
       .filter((t) => problem.fits(problem.taps[t]?.circuit ?? '', all))
       .sort((a, b) => looks(a) - looks(b))
       .slice(0, LOOKS);
-    const unbounded = new Float64Array(all + 1).fill(INFINITE);
-    return Math.min(INFINITE, ...best.map((t) => this.table(t, INFINITE, unbounded).cost[all] ?? INFINITE));
+    return Math.min(this.nearestFirst(taps), ...best.map((t) => this.nearestFirst([t])));
+  }
+
+  /** The cost of feeding all wants from these taps where whatever is cheapest to reach comes next. */
+  private nearestFirst(taps: readonly number[]): number {
+    const { wants: n, onward, fits } = this.problem;
+    const opened = new Map<number, number>();
+    const carried = new Map<string, number>();
+    const rootOf = new Map<number, number>();
+    const circuitOf = (t: number) => this.problem.taps[t]?.circuit ?? '';
+    const carries = (t: number, w: number) => fits(circuitOf(t), (carried.get(circuitOf(t)) ?? 0) | (1 << w));
+    let sum = 0;
+    while (rootOf.size < n) {
+      let best = { cost: INFINITE, w: -1, tap: -1, new: false };
+      const consider = (cost: number, w: number, tap: number, isNew: boolean): void => {
+        if (cost < best.cost && !rootOf.has(w) && carries(tap, w)) best = { cost, w, tap, new: isNew };
+      };
+      for (const t of taps) {
+        const used = opened.get(t);
+        const { fixed = 0, most = 0 } = this.problem.taps[t] ?? {};
+        if ((used ?? 0) >= most) continue;
+        this.from(t).forEach((c, w) => consider(c + (used === undefined ? fixed : 0), w, t, true));
+      }
+      for (const [u, t] of rootOf) for (let w = 0; w < n; w++) consider(onward(u, w), w, t, false);
+      const { w, tap } = best;
+      if (w < 0) return INFINITE;
+      sum += best.cost;
+      rootOf.set(w, tap);
+      carried.set(circuitOf(tap), (carried.get(circuitOf(tap)) ?? 0) | (1 << w));
+      if (best.new) opened.set(tap, (opened.get(tap) ?? 0) + 1);
+    }
+    return sum;
   }
 
   /** The cheapest forest with the taps that are allowed; undefined when there is none. */
@@ -310,15 +398,14 @@ export class ForestSearch {
     const size = 1 << n;
     const given = problem.taps.flatMap((_, t) => (allowed(t) ? [t] : []));
     const least = this.leastFor(given);
-    const known = this.byOneTap(given) + SLACK;
+    const known = this.someCost(given) + SLACK;
     const sum = least.reduce((s, c) => s + c, 0);
     // A tap that costs more than the whole may is left out, and so is a part of the wants that leaves too little for the others.
     const dear = (t: number) =>
       (problem.taps[t]?.fixed ?? 0) + sum + Math.min(...this.from(t).map((c, w) => c - (least[w] ?? 0))) >
       known;
-    const most = Float64Array.from({ length: size }, (_, part) =>
-      least.reduce((left, c, w) => ((part & (1 << w)) === 0 ? left - c : left), known),
-    );
+    const bounds = this.boundsOf(known, least);
+    const { most } = bounds;
     const byCircuit = new Map<string, number[]>();
     for (const t of given) {
       const circuit = problem.taps[t]?.circuit ?? '';
@@ -327,7 +414,7 @@ export class ForestSearch {
     const circuits = [...byCircuit].map(([circuit, taps]) => {
       const stages = [emptyStage(size)];
       for (const t of taps)
-        stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t, known, most).cost, most));
+        stages.push(addStage(stages.at(-1) ?? emptyStage(size), this.table(t, bounds).cost, most));
       const cost = Float64Array.from(stages.at(-1)?.cost ?? []);
       for (let mask = 1; mask < size; mask++)
         if (Number.isFinite(cost[mask] ?? INFINITE) && !problem.fits(circuit, mask)) cost[mask] = INFINITE;
@@ -347,7 +434,7 @@ export class ForestSearch {
       for (let k = circuit?.taps.length ?? 0; circuit && k > 0 && mine > 0; k--) {
         const part = circuit.stages[k]?.took[mine] ?? 0;
         const t = circuit.taps[k - 1];
-        if (part > 0 && t !== undefined) legsOfTap(this.table(t, known, most), trees, n, t, part, legs);
+        if (part > 0 && t !== undefined) legsOfTap(this.table(t, bounds), trees, n, t, part, legs);
         mine ^= part;
       }
     }

@@ -94,7 +94,7 @@ describe('a wall whose studs show', () => {
   });
   it('steel studs take screws for a plastic box too', () => {
     const wood = bare().house.rooms[0]!.walls[0]!.framing;
-    const bought = (b: Bundle) => evaluate(able(b)).chosen!.bill.lines.map((l) => l.partKey as string);
+    const bought = (b: Bundle) => evaluate(able(b)).chosen!.bill.lines.map((l) => l.partKey);
     const [steel, plain] = [bought(bare({ framing: { ...wood, kind: 'steel' } })), bought(bare())];
     expect(steel.filter((k) => !plain.includes(k)).sort()).toEqual(['bushing', 'screws-steel']);
   });
