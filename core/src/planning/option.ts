@@ -9,7 +9,8 @@ import {
   type PointId,
 } from '../document/index.ts';
 import { buildFeed, goesDark, type Feed } from '../feed/index.ts';
-import { holeCount, routeOf } from '../routing/index.ts';
+import { comesIntoBox, holeCount, routeOf, type Hole } from '../routing/index.ts';
+import { boxSolids } from '../structure/index.ts';
 import type { Candidate, WantGroup } from './candidate.ts';
 import { changesOf, withCommanders } from './partners.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
@@ -66,8 +67,13 @@ function plannedLegs(setting: PlanSetting, sketch: Sketch): PlannedLeg[] {
 
 /** @returns undefined where the bays have no room for all its holes */
 function optionOf(setting: PlanSetting, sketch: Sketch): Option | undefined {
-  const { house, job, feed } = setting;
-  const legs = shareHoles(plannedLegs(setting, sketch))?.map((l) => withOwnCables(setting, l));
+  const { house, job, feed, frames } = setting;
+  const solids = boxSolids(house);
+  const intoBox = (hole: Hole): boolean => {
+    const frame = frames.get(hole.wallId);
+    return frame !== undefined && comesIntoBox(frame, solids.get(hole.wallId) ?? [], hole);
+  };
+  const legs = shareHoles(plannedLegs(setting, sketch), intoBox)?.map((l) => withOwnCables(setting, l));
   if (!legs) return undefined;
   const routes = legs.map((l) => l.route);
   const openedMm2 = routes.reduce((s, r) => s + r.openedMm2, 0);

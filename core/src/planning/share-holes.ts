@@ -31,7 +31,7 @@ interface Drilled {
 }
 
 /** @returns undefined where its bay has no room for one more */
-function beside(hole: Hole, drilled: readonly Drilled[]): Hole | undefined {
+function beside(hole: Hole, drilled: readonly Drilled[], intoBox: (hole: Hole) => boolean): Hole | undefined {
   const taken = (h: Hole) =>
     drilled.some(
       (d) =>
@@ -44,7 +44,9 @@ function beside(hole: Hole, drilled: readonly Drilled[]): Hole | undefined {
   const [left, right] = hole.bayMm;
   return besides(hole).find(
     (h, n) =>
-      !taken(h) && (n === 0 || !IN_BAY.has(hole.through) || (h.xMm - half >= left && h.xMm + half <= right)),
+      !taken(h) &&
+      (n === 0 || !intoBox(h)) &&
+      (n === 0 || !IN_BAY.has(hole.through) || (h.xMm - half >= left && h.xMm + half <= right)),
   );
 }
 
@@ -63,15 +65,18 @@ function drilledFor(hole: Hole, drilled: readonly Drilled[]): Drilled | undefine
 
 /**
  * The legs of a plan with every hole at its place: one that an earlier run has drilled is gone through again, one whose place is
- * taken stands beside the others.
+ * taken stands beside the others, where no bit comes into a box.
  * @returns null where they need more holes than a bay has room for
  */
-export function shareHoles(legs: readonly PlannedLeg[]): PlannedLeg[] | null {
+export function shareHoles(
+  legs: readonly PlannedLeg[],
+  intoBox: (hole: Hole) => boolean,
+): PlannedLeg[] | null {
   const drilled: Drilled[] = [];
   let full = false;
   const shared = legs.map((leg, i): PlannedLeg => {
     const drill = (hole: Hole): Hole[] => {
-      const own = beside(hole, drilled);
+      const own = beside(hole, drilled, intoBox);
       if (!own) {
         full = true;
         return [];

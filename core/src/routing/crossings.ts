@@ -2,6 +2,7 @@ import type { Obstacle, Room, Wall } from '../document/index.ts';
 import { canOpen, openStuds, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { GraphBuilder } from './builder.ts';
+import type { Hole } from './move.ts';
 import type { WallPlace } from './places.ts';
 import { ARM_REACH_MM, BEND_DEPTH_MM, BEND_MM, SLOT_HEIGHT_MM } from './operations.ts';
 
@@ -57,6 +58,18 @@ const inTheBit = (
       s.fromMm < wall.framing.depthMm / 2 + HALF_HOLE_MM &&
       s.toMm > wall.framing.depthMm / 2 - HALF_HOLE_MM,
   );
+
+/** Would a bit through the studs at a hole come into a box, on either face? Holes through anything else stand clear of boxes. */
+export function comesIntoBox(
+  frame: WallFrame,
+  solids: readonly BoxSolid[],
+  { through, xMm, heightMm }: Pick<Hole, 'through' | 'xMm' | 'heightMm'>,
+): boolean {
+  if (through !== 'stud' && through !== 'corner studs') return false;
+  const left = Math.max(0, ...frame.bays.map((b) => b.rightMm).filter((x) => x <= xMm));
+  const right = Math.min(frame.wall.lengthMm, ...frame.bays.map((b) => b.leftMm).filter((x) => x >= xMm));
+  return inTheBit(frame, solids, left, right, heightMm).length > 0;
+}
 
 /** A strip at a height, as it is opened. */
 const stripAt = (heightMm: number) => ({

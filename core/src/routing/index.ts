@@ -4,6 +4,7 @@ export * from './search.ts';
 export type * from './move.ts';
 export * from './route.ts';
 export * from './raceway-leg.ts';
-export { NAILER } from './boring.ts';
+export { boreText, NAILER } from './boring.ts';
+export { comesIntoBox } from './crossings.ts';
 export { bayFor, CROWN_LEAST_MM } from './in-walls.ts';
 export { isPlainRoom } from './on-walls.ts';

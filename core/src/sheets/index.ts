@@ -8,6 +8,8 @@ export type { WallFound } from './plan-walls.ts';
 export * from './transfer-sheet.ts';
 export * from './all.ts';
 export * from './move-sheet.ts';
+export * from './box-layout.ts';
+export * from './drill-table.ts';
 export * from './plan-file.ts';
 
 export * from './joist-sheet.ts';

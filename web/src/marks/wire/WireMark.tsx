@@ -137,18 +137,16 @@ export function WireMark() {
         ))}
       </div>
       <div className="wire-pair">
-        <section className="wire-card" aria-label={say(msg('screen.wire.before'))}>
-          <h3>{say(msg('screen.wire.before-2', { point: box.point.label }))}</h3>
-          {box.before ? (
+        {box.before && (
+          <section className="wire-card" aria-label={say(msg('screen.wire.before'))}>
+            <h3>{say(msg('screen.wire.before-2', { point: box.point.label }))}</h3>
             <BoxDiagram
               box={box}
-              wired={box.before}
+              when="before"
               title={say(msg('screen.wire.before-2', { point: box.point.label }))}
             />
-          ) : (
-            <p className="muted">{say(msg('screen.wire.no-box-there-yet'))}</p>
-          )}
-        </section>
+          </section>
+        )}
         <section className="wire-card" aria-label={say(msg('screen.wire.after'))}>
           <h3>
             {say(msg('screen.wire.after-2', { point: box.point.label }))}{' '}
@@ -160,7 +158,7 @@ export function WireMark() {
           </h3>
           <BoxDiagram
             box={box}
-            wired={box.after}
+            when="after"
             title={say(msg('screen.wire.after-2', { point: box.point.label }))}
           />
         </section>
