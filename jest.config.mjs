@@ -30,7 +30,7 @@ export default {
   maxWorkers: '100%',
   projects: [
     project('core', ['core/src']),
-    project('server', ['server/src', 'cli/src']),
+    project('server', ['server/src', 'cli/src', 'paper/src']),
     project('web', ['web/src'], true),
   ],
 };

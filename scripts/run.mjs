@@ -44,10 +44,11 @@ function install() {
 }
 
 function build() {
-  execFileSync(bin('tsc'), ['-b', 'core', 'server', 'web', 'cli'], quiet);
+  execFileSync(bin('tsc'), ['-b', 'core', 'paper', 'server', 'web', 'cli'], quiet);
   for (const [entry, bundle] of [
     ['server/src/main.ts', 'server/bundle/main.js'],
     ['server/src/reading/reading.worker.ts', 'server/bundle/reading.worker.js'],
+    ['server/src/printing/printing.worker.ts', 'server/bundle/printing.worker.js'],
     ['server/src/admin.ts', 'server/bundle/admin.js'],
     ['cli/src/main.ts', 'cli/bundle/main.js'],
   ])
@@ -62,6 +63,7 @@ function build() {
         '--packages=external',
         '--sourcemap',
         '--alias:@elwand/core=./core/src/index.ts',
+        '--alias:@elwand/paper=./paper/src/index.ts',
         '--alias:@elwand/core/demo=./core/src/demo/index.ts',
         '--alias:@elwand/core/sums=./core/src/sums/index.ts',
         '--alias:@elwand/core/sheets=./core/src/sheets/index.ts',

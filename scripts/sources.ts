@@ -13,6 +13,7 @@ export const sourceFiles = (): string[] =>
       'web/src',
       'cli/src',
       'server/src',
+      'paper/src',
     ],
     { encoding: 'utf8' },
   )

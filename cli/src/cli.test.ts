@@ -3,10 +3,11 @@ import { writeBundle } from '@elwand/core';
 import { PlanFile } from '@elwand/core/sheets';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { run, runSafely } from './run.ts';
+import { printSheets } from './sheet.ts';
 import { heard } from '../../core/src/testing/said.ts';
 
 const files: Record<string, string> = {
@@ -246,4 +247,80 @@ describe('elwand sum', () => {
   ])('%o is refused', (args, says) =>
     expect(heard(call(...args))).toMatchObject({ code: 2, err: expect.stringContaining(says) }),
   );
+});
+
+describe('elwand sheet', () => {
+  const at = new Date('2026-11-30T09:00:00Z');
+  const sheet = (...args: string[]) =>
+    printSheets(
+      args,
+      (f) => {
+        const text = files[f];
+        if (text === undefined) throw new Error('no such file');
+        return text;
+      },
+      at,
+    );
+  it('gives the PDF of what is asked for, and says what is in it', async () => {
+    const r = await sheet(
+      'settled.json',
+      '--pdf',
+      'out.pdf',
+      '--sheets',
+      'shopping,template',
+      '--page',
+      'a4',
+    );
+    expect(r).toMatchObject({
+      code: 0,
+      err: '',
+      out: 'out.pdf: shopping, template\n',
+      pdf: { path: 'out.pdf' },
+    });
+    expect(Buffer.from(r.pdf!.bytes).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+  it.each([
+    [[], 'sheet needs a file'],
+    [['settled.json'], 'sheet needs --pdf'],
+    [['settled.json', 'tamarack.json', '--pdf', 'x'], 'one file at a time'],
+    [['settled.json', '--pdf', 'x', '--page', 'a3'], '--page is letter or a4'],
+    [['settled.json', '--pdf', 'x', '--sheets', 'poster'], 'there is no sheet "poster"'],
+    [['settled.json', '--pdf', 'x', '--job', 'nobody'], 'there is no job "nobody"'],
+    [['empty.json', '--pdf', 'x'], 'the file holds no job'],
+    [['cut.json', '--pdf', 'x'], "can't be used"],
+    [['nothing.json', '--pdf', 'x'], "can't read nothing.json"],
+    [['settled.json', '--pdf', 'x', '--loud'], 'no such option: --loud'],
+  ])('%j is unusable, and says why', async (args, why) => {
+    const r = await sheet(...args);
+    expect(r.code).toBe(2);
+    expect(r.err).toContain(why);
+    expect(r.pdf).toBeUndefined();
+  });
+  it('writes the file, or says that it cannot', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'elwand-sheet-'));
+    writeFileSync(join(dir, 'house.json'), files['settled.json']!);
+    const elwand = (out: string) =>
+      spawnSync(
+        process.execPath,
+        [
+          '--conditions=@elwand/source',
+          '--import',
+          'tsx',
+          '--no-warnings',
+          'cli/src/main.ts',
+          'sheet',
+          join(dir, 'house.json'),
+          '--pdf',
+          out,
+        ],
+        { encoding: 'utf8' },
+      );
+    const good = elwand(join(dir, 'out.pdf'));
+    expect(good.status).toBe(0);
+    expect(readFileSync(join(dir, 'out.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
+    const bad = elwand(join(dir, 'no', 'such', 'out.pdf'));
+    expect(bad.status).toBe(2);
+    expect(bad.stderr).toContain("can't write");
+    rmSync(dir, { recursive: true });
+  });
 });

@@ -13,6 +13,8 @@ import {
   type Bundle,
   type Evaluation,
   type Finding,
+  type House,
+  type Job,
   type Say,
   type UnitSystem,
 } from '@elwand/core';
@@ -32,6 +34,9 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand check FILE [--job ID] [--all] [--json]  findings of the house and its jobs
   elwand plan FILE [--job ID]             options with every way, chosen plan, materials and steps as JSON
   elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
+  elwand sheet FILE --pdf OUT [--job ID] [--page letter|a4] [--sheets LIST]
+                                          the sheets of a job on paper; LIST is of job, boxes, tests, shopping, panel,
+                                          template, directory; without it the first three
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a calculation without a job; without ID the list of calculators
@@ -48,7 +53,7 @@ Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusab
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
 
-const unusable = (err: string): Outcome => ({ code: 2, out: '', err: `${err}\n` });
+export const unusable = (err: string): Outcome => ({ code: 2, out: '', err: `${err}\n` });
 
 interface Call {
   readonly command: 'check' | 'plan' | 'spice';
@@ -70,7 +75,7 @@ interface Read {
 }
 
 /** Reads a command line; a message where it can't be read. */
-function readArgs(args: readonly string[], options: Known): Read | string {
+export function readArgs(args: readonly string[], options: Known): Read | string {
   try {
     const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true });
     const entries = Object.entries(values);
@@ -99,7 +104,7 @@ function parseCall(args: readonly string[]): Call | string {
   if (as !== 'svg' && as !== 'dxf') return '--as is svg or dxf';
   if (command !== 'check' && command !== 'plan' && command !== 'spice')
     return command === undefined
-      ? 'a command is needed: check, plan, spice, rules, sum, backup or restore'
+      ? 'a command is needed: check, plan, sheet, spice, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
@@ -217,6 +222,36 @@ function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
   };
 }
 
+/** A house with its jobs from a file, or why it can't be used. */
+export function openFile(
+  file: string,
+  read: (file: string) => string,
+): { readonly house: House; readonly jobs: readonly Job[] } | Outcome {
+  let text: string;
+  try {
+    text = read(file);
+  } catch (error) {
+    return unusable(`elwand: can't read ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  const opened = readBundleText(text);
+  const say = speaker('imperial');
+  return opened.ok
+    ? opened.value
+    : unusable(
+        `elwand: ${file} can't be used\n${opened.problems.map((p) => `  ${say(p.where)}: ${say(p.what)}`).join('\n')}`,
+      );
+}
+
+/** The job of that id, or all of them where none is asked for; why there is none. */
+export function jobsAsked(jobs: readonly Job[], id: string | null): readonly [Job, ...Job[]] | Outcome {
+  const [first, ...others] = id === null ? jobs : jobs.filter((j) => j.id === id);
+  return first
+    ? [first, ...others]
+    : unusable(
+        `elwand: ${id === null ? 'the file holds no job' : `there is no job "${id}"; known: ${jobs.map((j) => j.id).join(', ') || 'none'}`}`,
+      );
+}
+
 /** The wiring as a netlist; a survey that shorts a breaker has none. */
 function netlist(house: Bundle['house'], job: Bundle['job'] | null): Outcome {
   try {
@@ -292,17 +327,19 @@ function sum(args: readonly string[]): Outcome {
   };
 }
 
-/** The same for a fault of ours: it never looks like a verdict. */
+/** A fault of ours: it never looks like a verdict. */
+export const ourFault = (error: unknown): Outcome => ({
+  code: 3,
+  out: '',
+  err: `elwand: something went wrong in Elwand itself: ${error instanceof Error ? error.message : String(error)}. Please report it with the file.\n`,
+});
+
+/** The same for a fault of ours. */
 export function runSafely(args: readonly string[], read: (file: string) => string): Outcome {
   try {
     return run(args, read);
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    return {
-      code: 3,
-      out: '',
-      err: `elwand: something went wrong in Elwand itself: ${why}. Please report it with the file.\n`,
-    };
+    return ourFault(error);
   }
 }
 
@@ -316,28 +353,13 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   if (args[0] === 'sum') return sum(args.slice(1));
   const call = parseCall(args);
   if (typeof call === 'string') return unusable(`elwand: ${call}\nTry: elwand --help`);
-  let text: string;
-  try {
-    text = read(call.file);
-  } catch (error) {
-    return unusable(
-      `elwand: can't read ${call.file}: ${error instanceof Error ? error.message : String(error)}`,
-    );
-  }
-  const file = readBundleText(text);
-  const say = speaker('imperial');
-  if (!file.ok)
-    return unusable(
-      `elwand: ${call.file} can't be used\n${file.problems.map((p) => `  ${say(p.where)}: ${say(p.what)}`).join('\n')}`,
-    );
-  const { house, jobs } = file.value;
+  const opened = openFile(call.file, read);
+  if ('code' in opened) return opened;
+  const { house, jobs } = opened;
   if (call.command === 'spice' && call.job === null) return netlist(house, null);
-  const chosen = call.job === null ? jobs : jobs.filter((j) => j.id === call.job);
-  const first = chosen[0];
-  if (!first)
-    return unusable(
-      `elwand: ${call.job === null ? 'the file holds no job' : `there is no job "${call.job}"; known: ${jobs.map((j) => j.id).join(', ') || 'none'}`}`,
-    );
+  const chosen = jobsAsked(jobs, call.job);
+  if ('code' in chosen) return chosen;
+  const [first] = chosen;
   if (call.command === 'spice') return netlist(house, first);
   return call.command === 'check'
     ? check(

@@ -10,6 +10,9 @@ export const EXPORTED_HISTORY_BYTES = 12 * 1024 * 1024;
 export const IMPORT_BYTES = 48 * 1024 * 1024;
 /** Reading and checking one file, ms. */
 export const IMPORT_MS = 30_000;
+/** Planning and laying out the sheets of one job, ms; and how many may wait for it. */
+export const PRINT_MS = 30_000;
+export const PRINTS_WAITING = 8;
 /** Imports that may wait for one another. */
 export const IMPORTS_WAITING = 4;
 

@@ -12,6 +12,7 @@ import { hostNames, ownAddresses } from './guard.ts';
 import { cookieSecret, Pairings } from './lan.ts';
 import { CONNECTIONS } from './limits.ts';
 import { CannotStart, isSaid, openData } from './open.ts';
+import { threadPrinter } from './printing/printer.ts';
 import { threadReader } from './reading/reader.ts';
 import { pairingAddress, type Lan } from './routes/devices.ts';
 import { Store } from './store.ts';
@@ -77,12 +78,11 @@ async function start(
   const store = new Store(sequelize);
   if (env.DEMO === '1' && (await fillDemo(store))) logger.info('demo houses written');
   await store.thinAll();
-  const reader = threadReader(
-    new URL(
-      import.meta.url.endsWith('.ts') ? './reading/reading.worker.ts' : './reading.worker.js',
-      import.meta.url,
-    ),
-  );
+  const source = import.meta.url.endsWith('.ts');
+  const worker = (folder: string): URL =>
+    new URL(source ? `./${folder}/${folder}.worker.ts` : `./${folder}.worker.js`, import.meta.url);
+  const reader = threadReader(worker('reading'));
+  const printer = threadPrinter(worker('printing'));
   const scheme = tls ? 'https' : 'http';
   const lan = withLan
     ? {
@@ -95,6 +95,7 @@ async function start(
   const app = createApp({
     store,
     reader,
+    printer,
     logger,
     dataDir,
     webDir: resolve(env.WEB_DIR),
@@ -122,7 +123,7 @@ async function start(
   });
   const stop = () => {
     server.close(() => {
-      void Promise.all([reader.close(), sequelize.close()]).then(() => process.exit(0));
+      void Promise.all([reader.close(), printer.close(), sequelize.close()]).then(() => process.exit(0));
     });
     server.closeAllConnections();
   };

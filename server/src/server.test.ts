@@ -11,7 +11,7 @@ import { createApp } from './app.ts';
 import { openDatabase, RevisionRow } from './database.ts';
 import { fillDemo } from './demo.ts';
 import { pack } from './packing.ts';
-import { sameThread } from './testing.ts';
+import { samePrinter, sameThread } from './testing.ts';
 import { Store } from './store.ts';
 
 let dir: string;
@@ -23,6 +23,7 @@ const open = async () => {
   app = createApp({
     store: new Store(db),
     reader,
+    printer: samePrinter,
     dataDir: dir,
     logger: pino({ level: 'silent' }),
     rate: 100_000,

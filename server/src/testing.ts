@@ -8,6 +8,8 @@ import { createApp, type AppOptions } from './app.ts';
 import { openDatabase } from './database.ts';
 import { readFile } from './reading/read-file.ts';
 import { parcelsOf, type Reader } from './reading/reader.ts';
+import type { Printer } from './printing/printer.ts';
+import { print } from './printing/print.ts';
 import { Store, type StoreOptions } from './store.ts';
 
 /** For tests that are not about the thread: files are read where the test runs. */
@@ -16,6 +18,9 @@ export const sameThread = (): Reader => ({
   read: async (file, taken) => Promise.resolve(parcelsOf(readFile(file, taken))),
   close: () => Promise.resolve(),
 });
+
+/** Sheets are made where the test runs. */
+export const samePrinter: Printer = { run: print, close: () => Promise.resolve() };
 
 export interface TestServer {
   readonly dir: string;
@@ -33,7 +38,15 @@ export async function testServer(
   const db = await openDatabase(join(dir, 'elwand.sqlite'));
   const store = new Store(db, clock ? { now: clock } : {});
   const logger: Logger = pino({ level: 'silent' });
-  const app = createApp({ store, reader: sameThread(), dataDir: dir, logger, rate: 1_000_000, ...options });
+  const app = createApp({
+    store,
+    reader: sameThread(),
+    printer: samePrinter,
+    dataDir: dir,
+    logger,
+    rate: 1_000_000,
+    ...options,
+  });
   return {
     dir,
     db,

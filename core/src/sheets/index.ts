@@ -10,6 +10,7 @@ export * from './all.ts';
 export * from './move-sheet.ts';
 export * from './box-layout.ts';
 export * from './drill-table.ts';
+export * from './paper-kinds.ts';
 export * from './plan-file.ts';
 
 export * from './joist-sheet.ts';

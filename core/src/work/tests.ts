@@ -29,6 +29,8 @@ export interface Test {
   readonly expect: Expectation | null;
   /** For tests that are seen, not read off a meter. */
   readonly see: Text | null;
+  /** A reading between a pair of terminals: where, and which pair; so that a sheet can have a row for one and a column for the other. */
+  readonly between?: { readonly place: Text; readonly pair: Text };
 }
 
 const supply = (nominal: number): Expectation => ({
@@ -314,6 +316,10 @@ export function testSheet({ house, feed, changed, darkened, protectors }: TestSh
               : msg('work.test.box-spot', { box: p.label, spot, pair: PAIR[pair] }),
           expect: expected(house, pair),
           see: null,
+          between: {
+            place: spot === 'terminals' ? p.label : msg('work.test.which-outlet', { box: p.label, spot }),
+            pair: PAIR[pair],
+          },
         });
     if (p.devices.some((d) => isReceptacleDevice(d) && d.volts !== 240))
       out.push({

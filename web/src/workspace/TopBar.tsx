@@ -47,12 +47,14 @@ export function TopBar({
   onUnits,
   onPreferences,
   onHistory,
+  onPrint,
 }: {
   readonly evaluation: Evaluation;
   readonly room: Room | null;
   readonly onUnits: () => void;
   readonly onPreferences: () => void;
   readonly onHistory: () => void;
+  readonly onPrint: () => void;
 }) {
   const say = useSay();
   const dispatch = useAppDispatch();
@@ -84,6 +86,9 @@ export function TopBar({
       </Button>
       <Button size="small" className="hide-narrow" onClick={onHistory}>
         {say(msg('screen.workspace.history'))}
+      </Button>
+      <Button size="small" className="hide-phone" onClick={onPrint}>
+        {say(msg('screen.workspace.print'))}
       </Button>
       <Button.Group size="small">
         <Button

@@ -1,3 +1,4 @@
+import type { PaperSheet } from '@elwand/core/sheets';
 import { withSentences } from '../app/with-sentences.ts';
 import { MARKS, type Evaluation, type House, type Job, type Finding, type Mark, msg } from '@elwand/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
@@ -25,6 +26,9 @@ const PreferencesDrawer = lazy(() =>
   withSentences(import('./PreferencesDrawer.tsx')).then((m) => ({ default: m.PreferencesDrawer })),
 );
 
+const PrintDrawer = lazy(() =>
+  withSentences(import('./PrintDrawer.tsx')).then((m) => ({ default: m.PrintDrawer })),
+);
 const JobHistory = lazy(() =>
   withSentences(import('./JobHistory.tsx')).then((m) => ({ default: m.JobHistory })),
 );
@@ -86,6 +90,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   // The drawer is fetched when it is first asked for: most never open it.
   const [preferences, setPreferences] = useState<'never' | 'open' | 'closed'>('never');
   const [jobHistory, setJobHistory] = useState(false);
+  const [printing, setPrinting] = useState<readonly PaperSheet[] | null>(null);
   // All marks are there before the server goes away.
   useEffect(() => fetchAhead('Mark'), []);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
@@ -123,7 +128,17 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
     '?': showKeys,
   };
   useKeys(actions);
-  const work: Work = { bundle, evaluation: shown, proofs, proved, edits, room, placing, setPlacing };
+  const work: Work = {
+    bundle,
+    evaluation: shown,
+    proofs,
+    proved,
+    edits,
+    room,
+    placing,
+    setPlacing,
+    print: setPrinting,
+  };
 
   return (
     <WorkContext.Provider value={work}>
@@ -137,6 +152,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           onUnits={actions.u}
           onPreferences={() => setPreferences('open')}
           onHistory={() => setJobHistory(true)}
+          onPrint={() => setPrinting(['job', 'boxes', 'tests'])}
         />
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>
@@ -175,6 +191,13 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         <Suspense fallback={null}>
           <Guarded what={say(msg('screen.workspace.the-job-preferences'))} resetOn={[preferences]}>
             <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
+          </Guarded>
+        </Suspense>
+      )}
+      {printing && (
+        <Suspense fallback={null}>
+          <Guarded what={say(msg('screen.workspace.what-to-print'))} resetOn={[printing]}>
+            <PrintDrawer first={printing} onClose={() => setPrinting(null)} />
           </Guarded>
         </Suspense>
       )}

@@ -1,4 +1,5 @@
 import type { Bundle, Evaluation, Proofs, Room, Want } from '@elwand/core';
+import type { PaperSheet } from '@elwand/core/sheets';
 import { createContext, useContext } from 'react';
 import type { Edits } from '../state/edit.ts';
 
@@ -15,6 +16,8 @@ export interface Work {
   /** Places the next wanted point by a click on the strip; null when not placing. */
   readonly placing: Want['kind'] | null;
   readonly setPlacing: (kind: Work['placing']) => void;
+  /** Opens the choice of what to print, with these sheets chosen. */
+  readonly print: (sheets: readonly PaperSheet[]) => void;
 }
 
 export const WorkContext = createContext<Work | null>(null);

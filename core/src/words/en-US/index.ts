@@ -27,6 +27,7 @@ import screenPanel from './screen-panel.json' with { type: 'json' };
 import screenParts from './screen-parts.json' with { type: 'json' };
 import screenPoints from './screen-points.json' with { type: 'json' };
 import screenProve from './screen-prove.json' with { type: 'json' };
+import screenPrint from './screen-print.json' with { type: 'json' };
 import screenRooms from './screen-rooms.json' with { type: 'json' };
 import screenRules from './screen-rules.json' with { type: 'json' };
 import screenRun from './screen-run.json' with { type: 'json' };
@@ -44,6 +45,7 @@ import screenWorkspace from './screen-workspace.json' with { type: 'json' };
 import sheets from './sheets.json' with { type: 'json' };
 import structure from './structure.json' with { type: 'json' };
 import sums from './sums.json' with { type: 'json' };
+import paper from './paper.json' with { type: 'json' };
 import wiring from './wiring.json' with { type: 'json' };
 import work from './work.json' with { type: 'json' };
 
@@ -78,6 +80,7 @@ export const enUS = {
   ...screenParts,
   ...screenPoints,
   ...screenProve,
+  ...screenPrint,
   ...screenRooms,
   ...screenRules,
   ...screenRun,
@@ -95,6 +98,7 @@ export const enUS = {
   ...sheets,
   ...structure,
   ...sums,
+  ...paper,
   ...wiring,
   ...work,
 };

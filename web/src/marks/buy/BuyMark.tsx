@@ -52,7 +52,7 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
 /** Mark 7: what is needed, less what the shelf has, with the cut list and the tools. */
 export function BuyMark() {
   const say = useSay();
-  const { bundle, evaluation, edits } = useWork();
+  const { bundle, evaluation, edits, print } = useWork();
   const { chosen } = evaluation;
   if (!chosen) return <NoPlan />;
   const { bill } = chosen;
@@ -78,7 +78,7 @@ export function BuyMark() {
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill, say), 'text/csv')}>
           {say(msg('screen.buy.save-as-csv'))}
         </Button>
-        <Button onClick={() => window.print()}>{say(msg('screen.buy.print'))}</Button>
+        <Button onClick={() => print(['shopping'])}>{say(msg('screen.buy.print'))}</Button>
       </div>
       <div style={{ overflowX: 'auto' }}>
         <table className="plain-table">

@@ -7,6 +7,8 @@ import { useSay } from '../../app/say.ts';
 
 export interface DeadProofProps {
   readonly chain: DeadChain;
+  /** The chain's letter: its readings have codes with it on the printed sheet. */
+  readonly letter: string;
   readonly readings: readonly Reading[];
   readonly planKey: string;
   readonly onReading: (reading: Reading) => void;
@@ -123,7 +125,7 @@ function Keypad({
 const linkState = (done: boolean, now: boolean): string => (now ? 'now' : done ? 'done' : 'later');
 
 /** Proving a box dead as a chain: dead is only proved after the last known-live reading, and one live pair stops everything. */
-export function DeadProof({ chain, readings, planKey, onReading, onAgain }: DeadProofProps) {
+export function DeadProof({ chain, letter, readings, planKey, onReading, onAgain }: DeadProofProps) {
   const say = useSay();
   const { state, next } = deadState(chain, readings);
   const row = useRef<HTMLDivElement>(null);
@@ -133,11 +135,12 @@ export function DeadProof({ chain, readings, planKey, onReading, onAgain }: Dead
   return (
     <section className="stack" aria-label={say(msg('screen.do.test-dead', { point: chain.label }))}>
       <div className="dead-chain" ref={row}>
-        {chain.links.map(({ test }) => {
+        {chain.links.map(({ test }, i) => {
           const r = newest(readings, test.key);
           const now = next?.key === test.key && state !== 'live';
           return (
             <div key={test.key} className="dead-link" data-state={linkState(r !== undefined && !now, now)}>
+              {test.expect && <span className="quiet measure">{`${letter}${i + 1} `}</span>}
               {say(test.says)}
               <b>{r ? (test.expect ? `${r.text}${/^[\d.]+$/.test(r.text) ? ' V' : ''}` : '✓') : ''}</b>
             </div>

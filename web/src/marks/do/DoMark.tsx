@@ -18,6 +18,7 @@ import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
+import { letterOf } from '@elwand/core/sheets';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { DeadProof } from './DeadProof.tsx';
@@ -125,6 +126,7 @@ function StepsHeading({
   readonly planned: number;
 }) {
   const say = useSay();
+  const { print } = useWork();
   const off = outageMinutes(job, useNow());
   return (
     <div className="row">
@@ -147,7 +149,7 @@ function StepsHeading({
           />
         </span>
       )}
-      <Button className="hide-phone no-print" onClick={() => window.print()}>
+      <Button className="hide-phone no-print" onClick={() => print(['job', 'boxes'])}>
         {say(msg('screen.do.print'))}
       </Button>
     </div>
@@ -374,6 +376,7 @@ export function DoMark() {
           {chain && (
             <DeadProof
               chain={chain}
+              letter={letterOf(chains.indexOf(chain))}
               readings={planReadings}
               planKey={chosen.option.key}
               onReading={(r) => edits.job({ ...job, readings: [...job.readings, r] })}

@@ -32,11 +32,14 @@ function readValue(text: string): number | null {
 
 function TestRow({
   test,
+  code,
   job,
   planKey,
   onReading,
 }: {
   readonly test: Test;
+  /** What it is called on the printed sheet. */
+  readonly code: string;
   readonly job: Job;
   /** Readings for another plan are told apart. */
   readonly planKey: string;
@@ -52,7 +55,9 @@ function TestRow({
   };
   return (
     <tr>
-      <td>{say(test.says)}</td>
+      <td>
+        <span className="quiet measure">{code}</span> {say(test.says)}
+      </td>
       <td className="muted">{test.expect ? say(test.expect.says) : test.see && say(test.see)}</td>
       <td>
         {test.expect ? (
@@ -218,7 +223,7 @@ function Signed({ job }: { readonly job: Job }) {
 /** Mark 9: expected and measured side by side, what it tells, and the record. */
 export function ProveMark() {
   const say = useSay();
-  const { bundle, evaluation, edits } = useWork();
+  const { bundle, evaluation, edits, print } = useWork();
   const { job } = bundle;
   const { chosen } = evaluation;
   if (job.signedOff !== null) return <Signed job={job} />;
@@ -256,7 +261,7 @@ export function ProveMark() {
             )}
           </span>
         </h2>
-        <Button onClick={() => window.print()}>{say(msg('screen.prove.print'))}</Button>
+        <Button onClick={() => print(['tests'])}>{say(msg('screen.prove.print'))}</Button>
         <SignOff />
       </div>
       {told.map((t) => (
@@ -275,8 +280,15 @@ export function ProveMark() {
             </tr>
           </thead>
           <tbody>
-            {chosen.tests.map((t) => (
-              <TestRow key={t.key} test={t} job={job} planKey={planKey} onReading={record(t)} />
+            {chosen.tests.map((t, i) => (
+              <TestRow
+                key={t.key}
+                test={t}
+                code={`T${i + 1}`}
+                job={job}
+                planKey={planKey}
+                onReading={record(t)}
+              />
             ))}
           </tbody>
         </table>

@@ -80,7 +80,7 @@ function Sheath({ drawn, when }: { readonly drawn: DrawnCable; readonly when: Wh
         x={side === 'left' ? 10 : BOX_WIDTH - 10}
         y={top - 17}
         textAnchor={anchor}
-        className={`wire-text wire-join${cable.isNew ? ' wire-new' : ''}${out ? ' wire-out' : ''}`}
+        className={`wire-text wire-join wire-over${cable.isNew ? ' wire-new' : ''}${out ? ' wire-out' : ''}`}
       >
         {cable.isNew ? '‖ ' : ''}
         {side === 'left' ? say(cable.to) : say(msg('screen.wire.cable-to', { where: cable.to }))}

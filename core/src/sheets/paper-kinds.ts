@@ -1,0 +1,16 @@
+/** What can be printed of a job, in the order in which it comes out. */
+export const PAPER_SHEETS = ['job', 'boxes', 'tests', 'shopping', 'panel', 'template', 'directory'] as const;
+export type PaperSheet = (typeof PAPER_SHEETS)[number];
+/** What people take to the work. */
+export const USUAL_SHEETS: readonly PaperSheet[] = ['job', 'boxes', 'tests'];
+
+/** Sheets of paper, mm. */
+export const PAPER_SIZES = {
+  letter: { widthMm: 215.9, heightMm: 279.4 },
+  a4: { widthMm: 210, heightMm: 297 },
+} as const;
+export type PaperSize = keyof typeof PAPER_SIZES;
+
+export const isPaperSheet = (name: string): name is PaperSheet =>
+  (PAPER_SHEETS as readonly string[]).includes(name);
+export const isPaperSize = (name: string): name is PaperSize => Object.hasOwn(PAPER_SIZES, name);

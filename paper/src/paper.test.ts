@@ -1,0 +1,163 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { boxModel, evaluate, speaker, type Bundle, type Evaluation } from '@elwand/core';
+import { demoHouses, demoJobs } from '@elwand/core/demo';
+import { drillTable, PAPER_SHEETS, PAPER_SIZES, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
+import { anyBundle } from '../../core/src/testing/random-house.ts';
+import { paper } from './index.ts';
+
+/** Sheets are read back by a general reader of PDFs: what stands on which page, and whether anything stands off it. */
+
+const PT = 72 / 25.4;
+const AT = new Date('2026-11-30T09:00:00Z');
+const say = speaker('imperial');
+
+interface Item {
+  readonly str: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+}
+interface ReadPage {
+  readonly width: number;
+  readonly height: number;
+  readonly text: string;
+  readonly items: readonly Item[];
+  /** Corners of every path: left, bottom, right, top. */
+  readonly paths: readonly (readonly number[])[];
+}
+
+async function readBack(bytes: Uint8Array): Promise<ReadPage[]> {
+  const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const pages: ReadPage[] = [];
+  for (let n = 1; n <= doc.numPages; n++) {
+    const page = await doc.getPage(n);
+    const { width, height } = page.getViewport({ scale: 1 });
+    const { items } = await page.getTextContent();
+    const own = items.flatMap((i): Item[] =>
+      'str' in i && i.str.trim() !== ''
+        ? [{ str: i.str, x: Number(i.transform[4]), y: Number(i.transform[5]), width: i.width }]
+        : [],
+    );
+    const { fnArray, argsArray } = await page.getOperatorList();
+    const paths = fnArray.flatMap((fn, i) => {
+      const bounds: unknown = fn === OPS.constructPath ? (argsArray[i] as unknown[])[2] : undefined;
+      return bounds ? [[...(bounds as Iterable<number>)]] : [];
+    });
+    pages.push({ width, height, items: own, text: own.map((i) => i.str).join(' '), paths });
+  }
+  await doc.destroy();
+  return pages;
+}
+
+const printed = (evaluation: Evaluation, sheets: readonly PaperSheet[], page: PaperSize = 'letter') =>
+  paper({ evaluation, sheets, page, at: AT, version: 12, address: 'http://localhost:4600/houses/h/jobs/j' });
+
+const demos: Bundle[] = demoJobs().flatMap((job) =>
+  demoHouses().flatMap((house) => (house.id === job.houseId ? [{ house, job }] : [])),
+);
+
+/** Words as they stand on paper: broken into lines, joined again. */
+const words = (text: string): string => text.replaceAll(/\s+/g, ' ').trim();
+const squeezed = (text: string): string => text.replaceAll(/\s+/g, '');
+
+describe.each(demos)('the sheets of $job.name', (bundle) => {
+  const evaluation = evaluate(bundle);
+  const chosen = evaluation.chosen!;
+  let pages: ReadPage[] = [];
+  let all = '';
+  beforeAll(async () => {
+    pages = await readBack(await printed(evaluation, ['job', 'boxes', 'tests']));
+    all = squeezed(pages.map((p) => p.text).join(' '));
+  });
+  it('are few enough to carry, and numbered', () => {
+    expect(pages.length).toBeLessThanOrEqual(5);
+    pages.forEach((p, i) => expect(p.text).toContain(`${i + 1} of ${pages.length}`));
+  });
+  it('say on every page which house, job and version they are of, and what may not be forgotten', () => {
+    for (const { text } of pages) {
+      expect(text).toContain(bundle.house.name);
+      expect(text).toContain(bundle.job.name);
+      expect(text).toContain('12, Nov 30, 2026');
+      expect(words(text)).toContain('Test dead before you touch a wire.');
+      expect(text).toContain('licensed electrician');
+    }
+  });
+  it('have every step in the order of the work', () => {
+    let from = 0;
+    for (const s of chosen.steps) {
+      const at = all.indexOf(squeezed(say(s.title)), from);
+      expect({ step: s.key, found: at >= 0 }).toEqual({ step: s.key, found: true });
+      if (s.window === 'off') from = Math.max(from, 0);
+    }
+  });
+  it('have a row for everything that is cut or drilled', () => {
+    const rows = drillTable(evaluation);
+    expect(rows.length).toBeGreaterThan(0);
+    for (const r of rows) expect(all).toContain(squeezed(`${r.letters} ${say(r.what)}`));
+  });
+  it('have a blank with a code for each reading, before the power goes on and after', () => {
+    chosen.tests.forEach((_, i) => expect(all).toContain(`T${i + 1}`));
+    chosen.chains.forEach((chain, c) =>
+      chain.links.forEach(({ test }, i) => {
+        if (test.expect) expect(all).toContain(`${String.fromCharCode(65 + c)}${i + 1}`);
+      }),
+    );
+  });
+  it('have every splice of every box', () => {
+    for (const b of chosen.boxes)
+      for (const j of b.after.splices) expect(all).toContain(squeezed(say(j.says)));
+  });
+  it('are the same bytes when nothing has changed', async () => {
+    const [a, b] = await Promise.all([printed(evaluation, PAPER_SHEETS), printed(evaluation, PAPER_SHEETS)]);
+    expect(Buffer.compare(a, b)).toBe(0);
+  });
+});
+
+describe('paper', () => {
+  const [first] = demos;
+  it.each(['letter', 'a4'] as const)('comes in %s, with nothing off the page', async (page) => {
+    const pages = await readBack(await printed(evaluate(first!), PAPER_SHEETS, page));
+    for (const p of pages) {
+      expect(p.width).toBeCloseTo(PAPER_SIZES[page].widthMm * PT, 0);
+      expect(p.height).toBeCloseTo(PAPER_SIZES[page].heightMm * PT, 0);
+    }
+  });
+  it('holds what generated houses come to, with nothing off the page', async () => {
+    for (const bundle of [...fc.sample(anyBundle, { numRuns: 14, seed: 5 }), ...demos]) {
+      const evaluation = evaluate(bundle);
+      const pages = await readBack(await printed(evaluation, PAPER_SHEETS));
+      for (const p of pages)
+        for (const i of p.items) {
+          const off = i.x < 5 || i.x + i.width > p.width - 5 || i.y < 5 || i.y > p.height - 5;
+          expect({ text: i.str, off }).toEqual({ text: i.str, off: false });
+        }
+    }
+  });
+  it('cuts boxes out in true size', async () => {
+    const evaluation = evaluate(first!);
+    const pages = await readBack(await printed(evaluation, ['template']));
+    const cut = evaluation.chosen!.boxes.flatMap((b) => (b.isNew ? (boxModel(b.point.box.model) ?? []) : []));
+    expect(cut.length).toBeGreaterThan(0);
+    const sizes = pages.flatMap((p) =>
+      p.paths.map(([l = 0, b = 0, r = 0, t = 0]) => [r - l, t - b] as const),
+    );
+    for (const { widthMm, heightMm } of cut)
+      expect(
+        sizes.some(([w, h]) => Math.abs(w - widthMm * PT) < 0.5 && Math.abs(h - heightMm * PT) < 0.5),
+      ).toBe(true);
+  });
+  it('has an inch rule of inches', async () => {
+    const [page] = await readBack(await printed(evaluate(first!), ['directory']));
+    const rule = page!.paths.filter(([l = 0, , r = 0]) => r - l < 0.1 && r < 40);
+    expect(rule.some(([, b = 0, , t = 0]) => Math.abs(t - b - 10 * 72) < 0.5)).toBe(true);
+  });
+  it('prints the panel directory without a plan, and nothing else', async () => {
+    const evaluation = evaluate({ ...first!, job: { ...first!.job, wants: [], changes: [] } });
+    expect(evaluation.chosen).toBeNull();
+    await expect(printed(evaluation, ['job', 'tests'])).rejects.toThrow(RangeError);
+    const [page] = await readBack(await printed(evaluation, ['job', 'directory']));
+    for (const b of first!.house.panels.flatMap((p) => p.breakers)) expect(page!.text).toContain(b.label);
+  });
+});

@@ -1,0 +1,75 @@
+import {
+  isPaperSheet,
+  isPaperSize,
+  PAPER_SHEETS,
+  PAPER_SIZES,
+  USUAL_SHEETS,
+  type PaperSheet,
+  type PaperSize,
+} from '@elwand/core/sheets';
+import { Router, type RequestHandler } from 'express';
+import { Problem } from '../problem.ts';
+import type { Printer } from '../printing/printer.ts';
+import type { Store } from '../store.ts';
+import { idOf } from './asked.ts';
+
+/** What is asked for by name; those that people take to the job where nothing is. */
+function sheetsOf(asked: unknown): readonly PaperSheet[] {
+  if (typeof asked !== 'string' || asked === '') return USUAL_SHEETS;
+  const names = asked.split(',');
+  const unknown = names.find((n) => !isPaperSheet(n));
+  if (unknown !== undefined)
+    throw new Problem(
+      400,
+      'No such sheet',
+      `There is no sheet "${unknown}". Known: ${PAPER_SHEETS.join(', ')}.`,
+      [{ where: 'sheets', what: `"${unknown}" is no sheet` }],
+    );
+  return names.filter(isPaperSheet);
+}
+
+function pageOf(asked: unknown): PaperSize {
+  if (asked === undefined) return 'letter';
+  if (typeof asked === 'string' && isPaperSize(asked)) return asked;
+  throw new Problem(400, 'No such paper', `Paper is ${Object.keys(PAPER_SIZES).join(' or ')}.`, [
+    { where: 'page', what: 'is no paper size' },
+  ]);
+}
+
+/**
+ * The sheets of a job as a PDF.
+ * @param address where a phone in the house reaches Elwand; undefined where only this machine does
+ */
+export function paperRoutes(
+  store: Store,
+  printer: Printer,
+  heavy: RequestHandler,
+  address: string | undefined,
+): Router {
+  const routes = Router();
+  routes.get('/jobs/:id/sheets.pdf', heavy, async (request, response) => {
+    const { page, sheets } = request.query;
+    const { document: job, version } = await store.job(idOf(request));
+    const { document: house } = await store.house(job.houseId);
+    const bytes = await printer.run({
+      house,
+      job,
+      sheets: sheetsOf(sheets),
+      page: pageOf(page),
+      at: store.now().toISOString(),
+      version,
+      address: `${address ?? `${request.protocol}://${request.get('host') ?? 'localhost'}`}/houses/${house.id}/jobs/${job.id}/do`,
+    });
+    if (!bytes)
+      throw new Problem(
+        409,
+        'Nothing to print',
+        'There is no plan yet. Choose what is wanted and an option first; the panel directory prints without one.',
+      );
+    response
+      .set('Content-Disposition', `inline; filename="${job.id}.pdf"`)
+      .type('application/pdf')
+      .send(Buffer.from(bytes));
+  });
+  return routes;
+}

@@ -1,0 +1,80 @@
+import { msg, type Text } from '@elwand/core';
+import { PAPER_SHEETS, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
+import { Button, Checkbox, Drawer, Radio } from 'antd';
+import { useState } from 'react';
+import { useSay } from '../app/say.ts';
+import { useAppSelector } from '../state/store.ts';
+import { useWork } from './work.ts';
+
+const ABOUT: Readonly<Record<PaperSheet, { readonly name: Text; readonly has: Text }>> = {
+  job: { name: msg('screen.print.job'), has: msg('screen.print.job-has') },
+  boxes: { name: msg('screen.print.boxes'), has: msg('screen.print.boxes-has') },
+  tests: { name: msg('screen.print.tests'), has: msg('screen.print.tests-has') },
+  shopping: { name: msg('screen.print.shopping'), has: msg('screen.print.shopping-has') },
+  panel: { name: msg('screen.print.panel'), has: msg('screen.print.panel-has') },
+  template: { name: msg('screen.print.template'), has: msg('screen.print.template-has') },
+  directory: { name: msg('screen.print.directory'), has: msg('screen.print.directory-has') },
+};
+
+/** Which sheets go on paper, and on which: the PDF opens beside this page and prints from there. */
+export function PrintDrawer({
+  first,
+  onClose,
+}: {
+  readonly first: readonly PaperSheet[];
+  readonly onClose: () => void;
+}) {
+  const say = useSay();
+  const { bundle, evaluation } = useWork();
+  const { saveState } = useAppSelector((s) => s.document);
+  const planned = evaluation.chosen !== null;
+  const [sheets, setSheets] = useState<readonly PaperSheet[]>(planned ? first : ['directory']);
+  const [page, setPage] = useState<PaperSize>(bundle.house.units === 'metric' ? 'a4' : 'letter');
+  const waits = saveState === 'unsaved' || saveState === 'saving';
+  const away = !waits && saveState !== 'saved';
+  const asked = PAPER_SHEETS.filter((s) => sheets.includes(s));
+  return (
+    <Drawer open onClose={onClose} title={say(msg('screen.print.title'))} size={420} destroyOnHidden>
+      <div className="stack">
+        {!planned && <p role="status">{say(msg('screen.print.no-plan'))}</p>}
+        <fieldset className="print-sheets">
+          <legend>{say(msg('screen.print.sheets'))}</legend>
+          {PAPER_SHEETS.map((s) => (
+            <Checkbox
+              key={s}
+              checked={sheets.includes(s)}
+              disabled={!planned && s !== 'directory'}
+              onChange={(e) =>
+                setSheets((all) => (e.target.checked ? [...all, s] : all.filter((x) => x !== s)))
+              }
+            >
+              <b>{say(ABOUT[s].name)}</b>
+              <span className="muted"> {say(ABOUT[s].has)}</span>
+            </Checkbox>
+          ))}
+        </fieldset>
+        <Radio.Group
+          aria-label={say(msg('screen.print.paper'))}
+          value={page}
+          onChange={(e) => setPage(e.target.value as PaperSize)}
+          options={[
+            { value: 'letter', label: say(msg('screen.print.letter')) },
+            { value: 'a4', label: say(msg('screen.print.a4')) },
+          ]}
+        />
+        <Button
+          type="primary"
+          disabled={asked.length === 0 || waits || away}
+          loading={waits}
+          href={`/api/jobs/${bundle.job.id}/sheets.pdf?sheets=${asked.join(',')}&page=${page}`}
+          target="_blank"
+          rel="noopener"
+        >
+          {say(msg('screen.print.open-pdf', { n: asked.length }))}
+        </Button>
+        {away && <p role="alert">{say(msg('screen.print.not-saved'))}</p>}
+        <p className="muted">{say(msg('screen.print.true-size'))}</p>
+      </div>
+    </Drawer>
+  );
+}
