@@ -48,6 +48,7 @@ function build() {
   for (const [entry, bundle] of [
     ['server/src/main.ts', 'server/bundle/main.js'],
     ['server/src/reading/reading.worker.ts', 'server/bundle/reading.worker.js'],
+    ['server/src/cards/cards.worker.ts', 'server/bundle/cards.worker.js'],
     ['server/src/printing/printing.worker.ts', 'server/bundle/printing.worker.js'],
     ['server/src/admin.ts', 'server/bundle/admin.js'],
     ['cli/src/main.ts', 'cli/bundle/main.js'],

@@ -322,6 +322,7 @@ export { maySign, readinessOf, SHORTEST_REASON, verdictOf } from './evaluation/r
 export { proveOption } from './evaluation/prove-option.ts';
 export { UNPROVED } from './evaluation/proof-findings.ts';
 export { evaluate, proofsOf, type Proofs } from './evaluation/evaluate.ts';
+export { cardOf, type HouseCard, type JobOnCard, type RoomOnCard } from './evaluation/card.ts';
 export {
   judge,
   settingOf,

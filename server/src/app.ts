@@ -12,6 +12,8 @@ import { onlyPaired } from './lan.ts';
 import { DOCUMENT_BYTES, RATE_HEAVY, RATE_MS, RATE_REQUESTS } from './limits.ts';
 import { errorPage } from './pages.ts';
 import { notFound, Problem, storageProblem } from './problem.ts';
+import { Cards, type Carder } from './cards/cards.ts';
+import { cardRoutes } from './routes/cards.ts';
 import type { Printer } from './printing/printer.ts';
 import type { Reader } from './reading/reader.ts';
 import { paperRoutes } from './routes/paper.ts';
@@ -25,6 +27,7 @@ export interface AppOptions {
   readonly store: Store;
   readonly reader: Reader;
   readonly printer: Printer;
+  readonly carder: Carder;
   readonly logger: Logger;
   /** Folder with the database and its backups. */
   readonly dataDir: string;
@@ -153,7 +156,7 @@ function webRoutes(app: Express, webDir: string): void {
 
 /** Builds the HTTP interface over a store. */
 export function createApp(options: AppOptions): Express {
-  const { store, reader, printer, logger, dataDir, webDir, lan } = options;
+  const { store, reader, printer, carder, logger, dataDir, webDir, lan } = options;
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -193,6 +196,7 @@ export function createApp(options: AppOptions): Express {
   const heavy = limiter(Math.min(options.rate ?? RATE_HEAVY, Math.max(RATE_HEAVY, (options.rate ?? 0) / 10)));
   app.use('/api', exchangeRoutes(store, reader, dataDir, heavy));
   app.use('/api', paperRoutes(store, printer, heavy, lan?.address));
+  app.use('/api', cardRoutes(store, new Cards(store, carder)));
   app.use('/api', express.json({ limit: DOCUMENT_BYTES }));
   app.use('/api', deviceRoutes(lan), historyRoutes(store), documentRoutes(store));
   app.use('/api', () => {

@@ -9,7 +9,7 @@ import request from 'supertest';
 import { createApp } from './app.ts';
 import { HouseRow, JobRow, openDatabase } from './database.ts';
 import { Store } from './store.ts';
-import { samePrinter, sameThread } from './testing.ts';
+import { sameCarder, samePrinter, sameThread } from './testing.ts';
 import { revisionPage } from './history.ts';
 
 let dir: string;
@@ -25,6 +25,7 @@ beforeEach(async () => {
     store: new Store(db),
     reader: sameThread(),
     printer: samePrinter,
+    carder: sameCarder,
     dataDir: dir,
     rate: 100_000,
     logger: pino({ level: 'info' }, { write: (line: string) => void log.push(line) }),

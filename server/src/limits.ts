@@ -10,6 +10,10 @@ export const EXPORTED_HISTORY_BYTES = 12 * 1024 * 1024;
 export const IMPORT_BYTES = 48 * 1024 * 1024;
 /** Reading and checking one file, ms. */
 export const IMPORT_MS = 30_000;
+/** Planning the jobs of one house for the start page, ms; how many may wait, and how many are kept. */
+export const CARD_MS = 20_000;
+export const CARDS_WAITING = 64;
+export const CARDS_KEPT = 200;
 /** Planning and laying out the sheets of one job, ms; and how many may wait for it. */
 export const PRINT_MS = 30_000;
 export const PRINTS_WAITING = 8;

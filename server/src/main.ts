@@ -12,6 +12,7 @@ import { hostNames, ownAddresses } from './guard.ts';
 import { cookieSecret, Pairings } from './lan.ts';
 import { CONNECTIONS } from './limits.ts';
 import { CannotStart, isSaid, openData } from './open.ts';
+import { threadCarder } from './cards/cards.ts';
 import { threadPrinter } from './printing/printer.ts';
 import { threadReader } from './reading/reader.ts';
 import { pairingAddress, type Lan } from './routes/devices.ts';
@@ -83,6 +84,7 @@ async function start(
     new URL(source ? `./${folder}/${folder}.worker.ts` : `./${folder}.worker.js`, import.meta.url);
   const reader = threadReader(worker('reading'));
   const printer = threadPrinter(worker('printing'));
+  const carder = threadCarder(worker('cards'));
   const scheme = tls ? 'https' : 'http';
   const lan = withLan
     ? {
@@ -96,6 +98,7 @@ async function start(
     store,
     reader,
     printer,
+    carder,
     logger,
     dataDir,
     webDir: resolve(env.WEB_DIR),
@@ -123,7 +126,9 @@ async function start(
   });
   const stop = () => {
     server.close(() => {
-      void Promise.all([reader.close(), printer.close(), sequelize.close()]).then(() => process.exit(0));
+      void Promise.all([reader.close(), printer.close(), carder.close(), sequelize.close()]).then(() =>
+        process.exit(0),
+      );
     });
     server.closeAllConnections();
   };

@@ -11,7 +11,7 @@ import { createApp } from './app.ts';
 import { openDatabase, RevisionRow } from './database.ts';
 import { fillDemo } from './demo.ts';
 import { pack } from './packing.ts';
-import { samePrinter, sameThread } from './testing.ts';
+import { sameCarder, samePrinter, sameThread } from './testing.ts';
 import { Store } from './store.ts';
 
 let dir: string;
@@ -24,6 +24,7 @@ const open = async () => {
     store: new Store(db),
     reader,
     printer: samePrinter,
+    carder: sameCarder,
     dataDir: dir,
     logger: pino({ level: 'silent' }),
     rate: 100_000,

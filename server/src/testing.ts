@@ -8,6 +8,8 @@ import { createApp, type AppOptions } from './app.ts';
 import { openDatabase } from './database.ts';
 import { readFile } from './reading/read-file.ts';
 import { parcelsOf, type Reader } from './reading/reader.ts';
+import { cardOf } from '@elwand/core';
+import type { Carder } from './cards/cards.ts';
 import type { Printer } from './printing/printer.ts';
 import { print } from './printing/print.ts';
 import { Store, type StoreOptions } from './store.ts';
@@ -21,6 +23,12 @@ export const sameThread = (): Reader => ({
 
 /** Sheets are made where the test runs. */
 export const samePrinter: Printer = { run: print, close: () => Promise.resolve() };
+
+/** Houses are looked at where the test runs. */
+export const sameCarder: Carder = {
+  run: ({ house, jobs }) => Promise.resolve(cardOf(house, jobs)),
+  close: () => Promise.resolve(),
+};
 
 export interface TestServer {
   readonly dir: string;
@@ -42,6 +50,7 @@ export async function testServer(
     store,
     reader: sameThread(),
     printer: samePrinter,
+    carder: sameCarder,
     dataDir: dir,
     logger,
     rate: 1_000_000,

@@ -12,6 +12,8 @@ import {
 } from '../state/api.ts';
 import { useMakeJob } from '../state/use-make-job.ts';
 import { Bin } from './Bin.tsx';
+import { Continue, latestJob } from './Continue.tsx';
+import { FirstHouse } from './FirstHouse.tsx';
 import { HouseSheet } from './HouseSheet.tsx';
 import { useRemoval } from './use-removal.tsx';
 import './start.css';
@@ -99,6 +101,7 @@ export function StartPage() {
   const [asking, setAsking] = useState<Asking | null>(null);
   const [drawer, setDrawer] = useState<'backups' | 'devices' | null>(null);
   const navigate = useNavigate();
+  const latest = latestJob(data ?? []);
 
   const onName = async (name: string) => {
     const made = asking;
@@ -117,7 +120,7 @@ export function StartPage() {
 
   return (
     <>
-      <header className="topbar">
+      <header className="topbar start-bar">
         <span className="brand">{say(msg('screen.start.elwand'))}</span>
         <span className="grow muted">{say(msg('screen.start.new-outlets-switches-and-lights'))}</span>
         <Link to="/sums">{say(msg('screen.start.calculators'))}</Link>
@@ -144,12 +147,18 @@ export function StartPage() {
         >
           <Button loading={busy}>{say(msg('screen.start.import-a-house'))}</Button>
         </Upload>
-        <Button type="primary" onClick={() => setAsking({ kind: 'house', houseId: null })}>
-          {say(msg('screen.start.new-house'))}
-        </Button>
+        {data?.length !== 0 && (
+          <Button
+            type={latest ? 'default' : 'primary'}
+            onClick={() => setAsking({ kind: 'house', houseId: null })}
+          >
+            {say(msg('screen.start.new-house'))}
+          </Button>
+        )}
       </header>
+      {latest && <Continue latest={latest} />}
       <main className="page stack">
-        <h1>{say(msg('screen.start.houses-and-jobs'))}</h1>
+        <h1 className={latest ? 'visually-hidden' : undefined}>{say(msg('screen.start.houses-and-jobs'))}</h1>
         {refusal && <Refused refusal={refusal} onClose={forget} />}
         {error !== undefined && (
           <Alert
@@ -160,11 +169,7 @@ export function StartPage() {
           />
         )}
         {isLoading && <p className="muted">{say(msg('screen.start.looking-up-your-houses'))}</p>}
-        {data?.length === 0 && (
-          <div className="empty">
-            <p>{say(msg('screen.start.no-house-yet-make-one'))}</p>
-          </div>
-        )}
+        {data?.length === 0 && <FirstHouse onNew={() => setAsking({ kind: 'house', houseId: null })} />}
         {data?.map((house) => (
           <HouseSheet
             key={house.id}

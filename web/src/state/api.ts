@@ -5,6 +5,7 @@ import {
   type Binned,
   type Devices,
   type House,
+  type HouseCard,
   type HouseSummary,
   type Imported,
   type Job,
@@ -25,6 +26,11 @@ export const api = createApi({
   tagTypes: ['list', 'revisions', 'bin', 'backups', 'devices'],
   endpoints: (build) => ({
     listHouses: build.query<HouseSummary[], void>({ query: () => '/houses', providesTags: ['list'] }),
+    card: build.query<HouseCard, string>({ query: (id) => `/houses/${id}/card`, providesTags: ['list'] }),
+    sample: build.mutation<{ id: string; jobId: string | null }, void>({
+      query: () => ({ url: '/sample', method: 'POST' }),
+      invalidatesTags: ['list'],
+    }),
     getHouse: build.query<Saved<House>, string>({ query: (id) => `/houses/${id}`, keepUnusedDataFor: 0 }),
     getJob: build.query<Saved<Job>, string>({ query: (id) => `/jobs/${id}`, keepUnusedDataFor: 0 }),
     createHouse: build.mutation<Saved<House>, House>({
@@ -113,6 +119,8 @@ export const api = createApi({
 
 export const {
   useListHousesQuery,
+  useCardQuery,
+  useSampleMutation,
   useGetHouseQuery,
   useGetJobQuery,
   useCreateHouseMutation,

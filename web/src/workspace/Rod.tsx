@@ -1,20 +1,9 @@
-import { MARKS, type Evaluation, type Mark, msg, type Text } from '@elwand/core';
+import { MARKS, type Evaluation, msg } from '@elwand/core';
 import { useEffect, useRef } from 'react';
 import { NavLink } from 'react-router';
 import { StateMark } from '../parts/Mark.tsx';
+import { MARK_NAME } from '../parts/mark-names.ts';
 import { useSay } from '../app/say.ts';
-
-export const MARK_NAME: Readonly<Record<Mark, Text>> = {
-  want: msg('screen.workspace.want'),
-  site: msg('screen.workspace.site'),
-  feed: msg('screen.workspace.feed'),
-  tap: msg('screen.workspace.tap'),
-  run: msg('screen.workspace.run'),
-  wire: msg('screen.workspace.wire'),
-  buy: msg('screen.workspace.buy'),
-  do: msg('screen.workspace.do'),
-  prove: msg('screen.workspace.test'),
-};
 
 /** The measuring rod: nine marks, each with its worst state and how many there are. */
 export function Rod({ marks, active }: { readonly marks: Evaluation['marks']; readonly active: string }) {
