@@ -34,3 +34,6 @@ export async function choose(page: Page, label: string | RegExp, option: string 
     .click();
   await expect(page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)')).toHaveCount(0);
 }
+
+/** The charts of mark Tap are one line until somebody asks for them. */
+export const openCharts = (page: Page) => page.locator('.tap-charts > summary').click();

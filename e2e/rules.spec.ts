@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { choose, saved, SERVERS, test, watch } from './help.ts';
+import { choose, openCharts, saved, SERVERS, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const FREEZER = '/houses/quarry/jobs/freezer';
@@ -173,6 +173,7 @@ test.describe('load over the day', () => {
   }) => {
     const quiet = watch(page);
     await page.goto(`${KEYBOARD}/tap`);
+    await openCharts(page);
     const bar = page.getByRole('slider', { name: /^Table lamp/ });
     await expect(bar).toHaveAccessibleName('Table lamp, 5 PM to 11 PM');
     await bar.scrollIntoViewIfNeeded();
@@ -210,6 +211,7 @@ test.describe('load over the day', () => {
   });
   test('what if these run together has an answer', async ({ page }) => {
     await page.goto(`${FREEZER}/tap`);
+    await openCharts(page);
     const what = page.getByRole('region', { name: 'What if they run together' });
     await what.getByRole('checkbox').nth(0).check();
     await what.getByRole('checkbox').nth(1).check();
@@ -219,6 +221,7 @@ test.describe('load over the day', () => {
 
 test('why 14 AWG on 20 A is wrong, and 12 AWG right, in two charts', async ({ page }) => {
   await page.goto(`${FREEZER}/tap`);
+  await openCharts(page);
   const trip = page.getByRole('region', { name: 'Breaker against wire' });
   await expect(trip).toContainText(
     '14 AWG goes to 261 °F, over the 194 °F of its insulation, and nothing trips.',
@@ -317,6 +320,7 @@ test('the new pages and charts on a phone have no serious fault and do not run o
   for (const path of ['/rules', '/sums/trip', '/houses/tamarack/local', `${KEYBOARD}/tap`]) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    if (path.endsWith('/tap')) await openCharts(page);
     expect(await faults(page)).toEqual([]);
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(390);

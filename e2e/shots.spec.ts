@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, test } from './help.ts';
+import { choose, openCharts, test } from './help.ts';
 
 /** Refreshes docs/screenshots from the demo data: npm run shots. */
 const VIEWS: readonly (readonly [string, string])[] = [
@@ -42,6 +42,7 @@ for (const [name, path] of VIEWS)
 test('picture of load and breaker', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1000 });
   await page.goto('/houses/quarry/jobs/freezer/tap');
+  await openCharts(page);
   await page.locator('.trip-charts').scrollIntoViewIfNeeded();
   await there(page);
   await page.screenshot({ path: 'docs/screenshots/4-tap-charts.png' });

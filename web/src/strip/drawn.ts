@@ -2,6 +2,7 @@ import {
   formatLength,
   newPointId,
   type Evaluation,
+  type OptionView,
   type Point,
   type Room,
   type Want,
@@ -39,12 +40,16 @@ function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): D
   return [...old, ...wanted];
 }
 
-/** The legs of the chosen way as lines on this room's strip. */
-function ways(evaluation: Evaluation, layout: StripLayout, room: Room): DrawnRoute[] {
-  const { house, job } = evaluation.bundle;
+/** The legs of an option as lines on a room's strip. */
+export function waysOf(
+  { house, job }: Evaluation['bundle'],
+  legs: OptionView['legs'],
+  layout: StripLayout,
+  room: Room,
+): DrawnRoute[] {
   const at = (id: string) =>
     house.points.find((p) => p.id === id)?.at ?? job.wants.find((w) => newPointId(w) === id)?.at;
-  return (evaluation.chosen?.option.legs ?? [])
+  return legs
     .map((leg, lane) =>
       drawRoute({
         route: leg.route,
@@ -126,7 +131,7 @@ export interface RoomDrawing {
 export function drawRoom(evaluation: Evaluation, room: Room, layout: StripLayout): RoomDrawing {
   const say = sayIn(evaluation.bundle.house.units);
   const points = drawnPoints(evaluation, layout, room);
-  const lines = ways(evaluation, layout, room);
+  const lines = waysOf(evaluation.bundle, evaluation.chosen?.option.legs ?? [], layout, room);
   const cables = cableBoxes(evaluation, layout, room);
   const noteWidth = say(bandText(room).above).length * 6.6;
   const symbols = points.map((d): Box => ({
