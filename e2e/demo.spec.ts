@@ -73,7 +73,7 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
 
 test('choosing another way, and what matters most', async ({ page }) => {
   await page.goto(`${KEYBOARD}/tap`);
-  await page.getByRole('button', { name: /^J1, over the attic/ }).click();
+  await page.getByRole('button', { name: 'Use this: J1, over the attic' }).click();
   await expect(page.getByText('Circuit 9')).toBeVisible();
   await page.getByRole('button', { name: 'Job preferences' }).click();
   await choose(page, 'What matters most', 'Stay out of the attic');
@@ -172,4 +172,29 @@ test('a live pair on the phone stops everything and nothing goes round it', asyn
   await key('Record 40 V');
   await expect(page.getByText('That does not look live')).toBeVisible();
   await saved(page);
+});
+
+test('on a phone readings are typed with big keys, one after another, box by box', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/houses/tamarack/jobs/aquarium/prove');
+  const boxes = page.getByRole('tablist', { name: 'Boxes' });
+  await expect(boxes.getByRole('tab').first()).toHaveText(/^new 1 0\/\d+$/);
+  await expect(page.getByRole('img', { name: 'new 1, top outlet, hot to neutral' })).toBeVisible();
+  const key = (k: string) => page.getByRole('button', { name: k, exact: true });
+  for (const k of ['1', '2', '1']) await key(k).click();
+  await expect(page.getByText('expect 114 to 126 V')).toBeVisible();
+  const save = page.getByRole('button', { name: 'Save 121 V, then hot to ground' });
+  // Nothing lies over the button, and it is as large as a glove needs.
+  const box = (await save.boundingBox())!;
+  expect(box.height).toBeGreaterThanOrEqual(48);
+  await save.click();
+  await expect(boxes.getByRole('tab').first()).toHaveText(/^new 1 1\/\d+$/);
+  // A reading out of its range says so before it is kept.
+  for (const k of ['9', '0']) await key(k).click();
+  await expect(page.getByText('Out of range')).toBeVisible();
+  await page.getByRole('button', { name: "Can't reach it: leave it open" }).click();
+  await expect(boxes.getByRole('tab').first()).toHaveText(/^new 1 1\/\d+$/);
+  await boxes.getByRole('tab').last().click();
+  await page.getByRole('button', { name: 'Yes', exact: true }).click();
+  await expect(boxes.getByRole('tab').last()).toHaveText(/1\/1$/);
 });

@@ -57,11 +57,11 @@ test('picture of the house cut open', async ({ page }) => {
   await page.screenshot({ path: 'docs/screenshots/5-run-house.png' });
 });
 
-test('picture of a sum on a phone', async ({ page }) => {
+test('picture of a test on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/sums/voltage-drop?gauge=14&amps=12');
+  await page.goto('/houses/tamarack/jobs/aquarium/prove');
   await there(page);
-  await page.screenshot({ path: 'docs/screenshots/sums-phone.png' });
+  await page.screenshot({ path: 'docs/screenshots/9-test-phone.png' });
 });
 
 test('picture of the proof on a phone', async ({ page }) => {

@@ -1,8 +1,8 @@
 import { deadState, ItemId, type DeadChain, type Reading, type Test, msg } from '@elwand/core';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { freshId } from '../../parts/ids.ts';
-import { keypadValue } from './keypad.ts';
+import { Keypad } from './Keypad.tsx';
 import { useSay } from '../../app/say.ts';
 
 export interface DeadProofProps {
@@ -28,99 +28,6 @@ const reading = (test: Test, says: string, text: string, value: number | null, p
   takenAt: new Date().toISOString(),
   planKey,
 });
-
-const KEYS = [
-  '1',
-  '2',
-  '3',
-  'erase',
-  '4',
-  '5',
-  '6',
-  'mV',
-  '7',
-  '8',
-  '9',
-  'jumps',
-  '.',
-  '0',
-  '00',
-  'OL',
-] as const;
-
-function Keypad({
-  test,
-  onRecord,
-}: {
-  readonly test: Test;
-  readonly onRecord: (text: string, value: number | null) => void;
-}) {
-  const say = useSay();
-  const [text, setText] = useState('');
-  const press = (k: (typeof KEYS)[number]) => {
-    if (k === 'erase') setText('');
-    else if (k === 'OL') setText('OL');
-    else if (k === 'jumps') setText('jumps');
-    else if (k === 'mV') setText((t) => (/^[\d.]+$/.test(t) ? `${t} mV` : t));
-    else setText((t) => (/^[\d.]*$/.test(t) && t.length < 7 ? t + k : t));
-  };
-  const value = keypadValue(text);
-  const word = text === 'OL' || text === 'jumps';
-  /** As it is shown; what is kept with the job is the word itself. */
-  const shown = text === 'jumps' ? say(msg('screen.do.reading-jumps')) : text;
-  const complete = word || value !== null;
-  const dead = test.expect?.lowVolts === 0;
-  return (
-    <div className="stack">
-      <div className="reading-big">
-        <span className="measure">
-          {text === '' ? '–' : word || text.endsWith('mV') ? shown : `${text} V`}
-        </span>
-        <span>
-          {complete && dead && (
-            <b>
-              {value !== null && value <= (test.expect?.highVolts ?? 0)
-                ? say(msg('screen.do.reads-dead'))
-                : say(msg('screen.do.not-dead'))}
-            </b>
-          )}{' '}
-          <span className="muted">
-            {test.expect && say(msg('screen.do.expect', { what: test.expect.says }))}
-          </span>
-        </span>
-      </div>
-      <div className="keypad">
-        {KEYS.map((k) => (
-          <button
-            key={k}
-            type="button"
-            className={/^[\d.]/.test(k) ? undefined : 'keypad-word'}
-            onClick={() => press(k)}
-          >
-            {k === 'erase' || k === 'jumps' ? say(msg(`screen.do.key.${k}`)) : k}
-          </button>
-        ))}
-      </div>
-      <Button
-        type="primary"
-        className="big-button"
-        disabled={!complete}
-        onClick={() => {
-          onRecord(text, value);
-          setText('');
-        }}
-      >
-        {complete
-          ? say(
-              msg(word || text.endsWith('mV') ? 'screen.do.record' : 'screen.do.record-volts', {
-                text: shown,
-              }),
-            )
-          : say(msg('screen.do.type-what-the-meter-shows'))}
-      </Button>
-    </div>
-  );
-}
 
 const linkState = (done: boolean, now: boolean): string => (now ? 'now' : done ? 'done' : 'later');
 

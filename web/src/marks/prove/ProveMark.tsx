@@ -15,6 +15,8 @@ import { useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { stateWord } from '../../parts/Mark.tsx';
 import { useWork } from '../../workspace/work.ts';
+import { usePhone } from '../../workspace/use-phone.ts';
+import { byBox, PhoneTests } from './PhoneTests.tsx';
 import { SignOff } from './SignOff.tsx';
 import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
@@ -226,6 +228,7 @@ export function ProveMark() {
   const { bundle, evaluation, edits, print } = useWork();
   const { job } = bundle;
   const { chosen } = evaluation;
+  const phone = usePhone();
   if (job.signedOff !== null) return <Signed job={job} />;
   if (!chosen) return <NoPlan />;
   const planKey = chosen.option.key;
@@ -261,15 +264,19 @@ export function ProveMark() {
             )}
           </span>
         </h2>
-        <Button onClick={() => print(['tests'])}>{say(msg('screen.prove.print'))}</Button>
-        <SignOff />
+        <Button className="hide-phone" onClick={() => print(['tests'])}>
+          {say(msg('screen.prove.print'))}
+        </Button>
+        {!phone && <SignOff />}
       </div>
       {told.map((t) => (
         <p key={t} className="step-caution" role="alert">
           {t}
         </p>
       ))}
-      <div style={{ overflowX: 'auto' }}>
+      {phone ? (
+        <PhoneTests chosen={chosen} job={job} onReading={(t, text, value) => record(t)(text, value)} />
+      ) : (
         <table className="plain-table">
           <thead>
             <tr>
@@ -279,20 +286,28 @@ export function ProveMark() {
               <th>{say(msg('screen.prove.verdict'))}</th>
             </tr>
           </thead>
-          <tbody>
-            {chosen.tests.map((t, i) => (
-              <TestRow
-                key={t.key}
-                test={t}
-                code={`T${i + 1}`}
-                job={job}
-                planKey={planKey}
-                onReading={record(t)}
-              />
-            ))}
-          </tbody>
+          {byBox(chosen).map((g) => (
+            <tbody key={g.tests[0]?.key}>
+              <tr>
+                <th colSpan={4} scope="rowgroup" className="test-group">
+                  {g.label}
+                </th>
+              </tr>
+              {g.tests.map((t) => (
+                <TestRow
+                  key={t.key}
+                  test={t}
+                  code={`T${chosen.tests.indexOf(t) + 1}`}
+                  job={job}
+                  planKey={planKey}
+                  onReading={record(t)}
+                />
+              ))}
+            </tbody>
+          ))}
         </table>
-      </div>
+      )}
+      {phone && <SignOff />}
       <p className="muted">
         {say(
           msg('screen.prove.update-the-panel-directory-breaker', {

@@ -1,39 +1,16 @@
-import {
-  roughTime,
-  formatArea,
-  formatCable,
-  roughMoney,
-  type Evaluation,
-  type OptionView,
-  msg,
-  type Text,
-} from '@elwand/core';
+import { msg, type Evaluation, type OptionView } from '@elwand/core';
 import { useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 import { StateMark } from '../../parts/Mark.tsx';
+import { measuresOf, type Measured } from './measures.ts';
 import { optionName, visitWords } from './option-words.ts';
 import { useSay } from '../../app/say.ts';
 
-interface Row {
-  readonly name: Text;
-  readonly of: (o: OptionView) => number;
-  readonly words: (n: number) => string;
-}
-
-/** What is counted: less is better in every row. */
-const rowsOf = (units: Evaluation['bundle']['house']['units']): readonly Row[] => [
-  { name: msg('screen.tap.cable'), of: (o) => o.cableMm, words: (n) => formatCable(n, units) },
-  { name: msg('screen.tap.holes'), of: (o) => o.holes, words: String },
-  {
-    name: msg('screen.tap.wall-opened'),
-    of: (o) => o.openedMm2,
-    words: (n) => (n > 0 ? formatArea(n, units) : '0'),
-  },
+/** What the cards compare by, and what is counted beside it. */
+const rowsOf = (units: Evaluation['bundle']['house']['units'], none: string): readonly Measured[] => [
+  ...measuresOf(units, none),
   { name: msg('screen.tap.places-opened'), of: (o) => o.openings, words: String },
-  { name: msg('screen.tap.power-off'), of: (o) => o.outageMinutes, words: roughTime },
   { name: msg('screen.tap.boxes-that-lose-power'), of: (o) => o.dark.length, words: String },
-  { name: msg('screen.tap.work'), of: (o) => o.minutes, words: roughTime },
-  { name: msg('screen.tap.parts'), of: (o) => o.priceCents, words: roughMoney },
 ];
 
 /** Less than this share of the larger value is no difference worth a mark. */
@@ -75,7 +52,7 @@ export function Compare({ evaluation }: { readonly evaluation: Evaluation }) {
     options.find((o) => o !== left),
   );
   if (!left || !right) return null;
-  const rows = rowsOf(bundle.house.units);
+  const rows = rowsOf(bundle.house.units, say(msg('screen.tap.none')));
   const choices = options.map((o, i) => ({ value: o.key, label: `${i + 1}: ${optionName(o, say)}` }));
   const without = (a: OptionView, b: OptionView) =>
     a.open.filter((f) => !b.open.some((x) => x.key === f.key));

@@ -1,45 +1,12 @@
-import {
-  allOf,
-  formatArea,
-  formatCable,
-  msg,
-  roughMoney,
-  roughTime,
-  routeKindText,
-  type Bundle,
-  type OptionView,
-  type Room,
-  type Text,
-} from '@elwand/core';
+import { msg, type Bundle, type OptionView, type Room } from '@elwand/core';
 import { useSay } from '../../app/say.ts';
 import { OptionTag, StateMark } from '../../parts/Mark.tsx';
-import { openWords, visitWords } from './option-words.ts';
+import { measuresOf, type Measured } from './measures.ts';
+import { openWords, optionName } from './option-words.ts';
 import { RouteSketch } from './RouteSketch.tsx';
-
-/** A number that options are compared by: less is better in every one. */
-interface Measured {
-  readonly name: Text;
-  readonly of: (o: OptionView) => number;
-  readonly words: (n: number) => string;
-  readonly beside?: (o: OptionView) => Text;
-}
 
 /** Less than this share of the best is no difference worth a word. */
 const ALIKE = 0.01;
-
-const measuresOf = (units: Bundle['house']['units'], none: string): readonly Measured[] => [
-  { name: msg('screen.tap.cable'), of: (o) => o.cableMm, words: (n) => formatCable(n, units) },
-  { name: msg('screen.tap.holes'), of: (o) => o.holes, words: String },
-  {
-    name: msg('screen.tap.wall-opened'),
-    of: (o) => o.openedMm2,
-    words: (n) => (n > 0 ? formatArea(n, units) : none),
-    beside: (o) => (o.openings > 0 ? msg('screen.tap.in-places', { openings: o.openings }) : ''),
-  },
-  { name: msg('screen.tap.power-off'), of: (o) => o.outageMinutes, words: roughTime },
-  { name: msg('screen.tap.work'), of: (o) => o.minutes, words: roughTime, beside: visitWords },
-  { name: msg('screen.tap.parts'), of: (o) => o.priceCents, words: roughMoney },
-];
 
 /** One number of one option: its value, boxed where it is the best, a bar against the worst, and what the first option has less. */
 function MeasureRow({
@@ -137,9 +104,7 @@ function OptionCard({
     <article className={chosen ? 'option option-chosen' : 'option'}>
       <header>
         <OptionTag n={options.indexOf(option) + 1} />
-        <h3>
-          {say(allOf(option.taps.map((t) => t.label)))}, {say(routeKindText(option.way))}
-        </h3>
+        <h3>{optionName(option, say)}</h3>
         <button
           type="button"
           className="linklike option-pin"
@@ -161,7 +126,17 @@ function OptionCard({
       <p className="quiet option-dark">
         {say(msg('screen.tap.loses-power', { openWords: openWords(option, say), dark }))}
       </p>
-      <button type="button" className="option-choose" aria-pressed={chosen} onClick={onChoose}>
+      <button
+        type="button"
+        className="option-choose"
+        aria-pressed={chosen}
+        aria-label={say(
+          msg(chosen ? 'screen.tap.chosen-option' : 'screen.tap.use-option', {
+            option: optionName(option, say),
+          }),
+        )}
+        onClick={onChoose}
+      >
         <StateMark state={option.state} size={14} />
         <span>{say(msg(chosen ? 'screen.tap.chosen' : 'screen.tap.use-this'))}</span>
       </button>
