@@ -68,7 +68,10 @@ function JobLine({
           <NextOfJob job={card} />
         </>
       ) : (
-        <div className="flat-rod flat-waiting" aria-hidden="true" />
+        <>
+          <div className="flat-rod flat-waiting" aria-hidden="true" />
+          <p className="job-next"> </p>
+        </>
       )}
     </li>
   );
