@@ -1,10 +1,9 @@
 import { evaluate } from '@elwand/core';
 import {
-  isPaperSheet,
   isPaperSize,
   PAPER_SHEETS,
   PAPER_SIZES,
-  USUAL_SHEETS,
+  sheetsNamed,
   type PaperSheet,
   type PaperSize,
 } from '@elwand/core/sheets';
@@ -35,10 +34,9 @@ function callOf(args: readonly string[]): Call | string {
   if (pdf === undefined) return 'sheet needs --pdf and the name of the file to write';
   const page = read.texts.get('page') ?? 'letter';
   if (!isPaperSize(page)) return `--page is ${Object.keys(PAPER_SIZES).join(' or ')}`;
-  const names = read.texts.get('sheets')?.split(',') ?? USUAL_SHEETS;
-  const unknown = names.find((n) => !isPaperSheet(n));
-  if (unknown !== undefined) return `there is no sheet "${unknown}"; known: ${PAPER_SHEETS.join(', ')}`;
-  return { file, pdf, job: read.texts.get('job') ?? null, page, sheets: names.filter(isPaperSheet) };
+  const sheets = sheetsNamed(read.texts.get('sheets'));
+  if ('unknown' in sheets) return `there is no sheet "${sheets.unknown}"; known: ${PAPER_SHEETS.join(', ')}`;
+  return { file, pdf, job: read.texts.get('job') ?? null, page, sheets };
 }
 
 async function print(call: Call, read: (file: string) => string, at: Date): Promise<SheetOutcome> {

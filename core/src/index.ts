@@ -172,6 +172,7 @@ export {
   boxModel,
   loadOf,
   PARTS,
+  partName,
   type PartKey,
 } from './catalog/index.ts';
 

@@ -3,12 +3,10 @@ import {
   becauseText,
   endText,
   msg,
-  PARTS,
+  partName,
   type BoxWiring,
   type Chosen,
   type Evaluation,
-  type PartKey,
-  type Text,
 } from '@elwand/core';
 import { boxPicture, boxPictureHeight } from './box-picture.ts';
 import type { Flow } from './flow.ts';
@@ -18,8 +16,6 @@ import { table, tableHeight, tickCell, type Cell, type Column } from './table.ts
 
 const GAP_MM = 6;
 const NAME = { before: msg('paper.before'), after: msg('paper.after') } as const;
-
-const partName = (key: string): Text => (key in PARTS ? PARTS[key as PartKey].name : key);
 
 /** Everything that is joined, screwed on or capped in a box. */
 function joins(flow: Flow, { after, cables, point }: BoxWiring): Cell[][] {

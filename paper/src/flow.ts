@@ -1,5 +1,4 @@
-import type { Say } from '@elwand/core';
-import { msg, type Text } from '@elwand/core';
+import { msg, type Say, type Text } from '@elwand/core';
 import { BODY_PT, Pen, type At } from './pen.ts';
 
 /** What stands at the head of every page. */

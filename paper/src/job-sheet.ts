@@ -254,7 +254,7 @@ function chains(flow: Flow, { chains: all, steps: work }: Chosen): void {
       const blank = test.expect
         ? blankCell(flow, `${letter}${i + 1}`, say(msg('paper.volts')))
         : tickCell(flow);
-      if (typeof blank !== 'string') blank.draw({ x: x + 1.2, y: y + high - 5.4 }, wide - 2.4);
+      blank.draw({ x: x + 1.2, y: y + high - 5.4 }, wide - 2.4);
     });
     flow.y += rows * high + 3;
   }

@@ -8,7 +8,11 @@ export interface Column {
   readonly words?: Omit<Words, 'width'>;
 }
 /** What a cell holds: words, or something that is drawn in it. */
-export type Cell = string | { readonly heightMm: number; readonly draw: (at: At, widthMm: number) => void };
+export interface DrawnCell {
+  readonly heightMm: number;
+  readonly draw: (at: At, widthMm: number) => void;
+}
+export type Cell = string | DrawnCell;
 
 const PAD_MM = 1.5;
 const HEAD_PT = 8;
@@ -39,10 +43,9 @@ export function tableHeight(
 /** A ruled table; its head stands again on every page that it goes on to. */
 export function table(flow: Flow, columns: readonly Column[], rows: readonly (readonly Cell[])[]): void {
   const { pen } = flow;
-  const sum = columns.reduce((s, c) => s + c.share, 0);
-  const wide = columns.map((c) => (flow.width * c.share) / sum);
-  const xs = wide.map((_, i) => flow.left + wide.slice(0, i).reduce((s, w) => s + w, 0));
   const words = wordsOf(columns, flow.width);
+  const wide = words.map((w) => (w.width ?? 0) + 2 * PAD_MM);
+  const xs = wide.map((_, i) => flow.left + wide.slice(0, i).reduce((s, w) => s + w, 0));
   const heightOf = (row: readonly Cell[]): number => rowHeight(flow, row, words);
   const rule = (y: number, width: number): void =>
     pen.line(
@@ -76,13 +79,13 @@ export function table(flow: Flow, columns: readonly Column[], rows: readonly (re
 }
 
 /** A square to tick, as a cell. */
-export const tickCell = (flow: Flow): Cell => ({
+export const tickCell = (flow: Flow): DrawnCell => ({
   heightMm: 4,
   draw: (at) => flow.pen.tick(at),
 });
 
 /** A line to write on, with its code to type back before it and its unit behind. */
-export const blankCell = (flow: Flow, code: string, unit: string): Cell => ({
+export const blankCell = (flow: Flow, code: string, unit: string): DrawnCell => ({
   heightMm: 5,
   draw: ({ x, y }, width) => {
     const { pen } = flow;

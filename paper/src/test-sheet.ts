@@ -21,7 +21,7 @@ function reading(flow: Flow, test: Test, n: number): Cell {
     heightMm: 9.5,
     draw: (at, width) => {
       pen.text(at, should, { size: 8, width });
-      if (typeof blank !== 'string') blank.draw({ x: at.x, y: at.y + 4.4 }, width);
+      blank.draw({ x: at.x, y: at.y + 4.4 }, width);
     },
   };
 }

@@ -244,6 +244,9 @@ export const PARTS = {
 
 export type PartKey = keyof typeof PARTS;
 
+/** What a part is called; a key that is none is its own name. */
+export const partName = (key: string): Text => (key in PARTS ? PARTS[key as PartKey].name : key);
+
 type TwoHotPlug = Exclude<PlugKey, '5-15' | '5-20'>;
 const isTwoHotPlug = (plug: PlugKey | undefined): plug is TwoHotPlug =>
   plug !== undefined && plug !== '5-15' && plug !== '5-20';

@@ -98,12 +98,14 @@ export function cardOf(house: House, jobs: readonly Job[]): HouseCard {
   const plan = planOfHouse(house);
   const level = shownLevel(house, plan, jobs);
   const rooms = house.rooms.filter((r) => levelOf(r) === level);
+  const shown = new Set(rooms.map((r) => r.id));
   const breakers = house.panels.flatMap((p) => p.breakers);
   return {
     rooms: rooms.map((r) => roomOnCard(house, r)),
-    points: house.points.flatMap((p) =>
-      rooms.some((r) => r.id === plan.roomOf(p.at)?.id) ? (plan.spotOf(p.at) ?? []) : [],
-    ),
+    points: house.points.flatMap(({ at }) => {
+      const room = plan.roomOf(at);
+      return room && shown.has(room.id) ? (plan.spotOf(at) ?? []) : [];
+    }),
     facts: msg('evaluation.card.facts', {
       rooms: house.rooms.length,
       points: house.points.length,

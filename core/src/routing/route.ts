@@ -7,6 +7,7 @@ import {
   joistLayout,
   joistsOf,
   openStuds,
+  studsSeen,
   USUAL_JOISTS_MM,
 } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
@@ -132,12 +133,11 @@ function joistHoles(setting: RouteSetting, op: OperationKind, from: Place, to: P
  * The holes of a piece of run that are bored through the open hole of a box, with nothing else opened, in groups: one of each
  * group has to be within reach of such a hole. None where it is bored otherwise, as from a side where the studs are seen.
  */
-export function boredByHand({ rooms }: Pick<House, 'rooms'>, move: Move): readonly (readonly Hole[])[] {
+export function boredByHand(house: Pick<House, 'rooms'>, move: Move): readonly (readonly Hole[])[] {
   const holes = [...move.holes, ...(move.again ?? [])];
   if (move.op === 'drill-stud') return holes.map((h) => [h]);
-  const seen = (h: Hole) => rooms.some((r) => r.walls.some((w) => w.id === h.wallId && openStuds(w)));
   const through = FROM_THE_HOLE.has(move.op) && move.openedMm2 === 0 && holes.length > 0;
-  return through && !holes.some(seen) ? [holes] : [];
+  return through && !holes.some((h) => studsSeen(house, h.wallId)) ? [holes] : [];
 }
 
 /** Work through the hole of a box where there is one in the bay, else through a patch of the wall. */

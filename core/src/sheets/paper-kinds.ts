@@ -11,6 +11,13 @@ export const PAPER_SIZES = {
 } as const;
 export type PaperSize = keyof typeof PAPER_SIZES;
 
-export const isPaperSheet = (name: string): name is PaperSheet =>
-  (PAPER_SHEETS as readonly string[]).includes(name);
+const isPaperSheet = (name: string): name is PaperSheet => (PAPER_SHEETS as readonly string[]).includes(name);
 export const isPaperSize = (name: string): name is PaperSize => Object.hasOwn(PAPER_SIZES, name);
+
+/** The sheets of a list of names with commas between; the usual ones where nothing is asked for. A name that is no sheet is given back. */
+export function sheetsNamed(asked: string | undefined): readonly PaperSheet[] | { readonly unknown: string } {
+  if (asked === undefined) return USUAL_SHEETS;
+  const names = asked.split(',');
+  const unknown = names.find((n) => !isPaperSheet(n));
+  return unknown === undefined ? names.filter(isPaperSheet) : { unknown };
+}

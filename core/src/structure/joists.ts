@@ -1,4 +1,4 @@
-import type { House, Position, Room, Wall } from '../document/index.ts';
+import type { House, Position, Room, Wall, WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { outlineOf } from './outline.ts';
 import type { Spot } from './plan.ts';
@@ -98,11 +98,15 @@ export const openCeiling = (room: Room): boolean => room.above.open === true && 
 export const openStuds = ({ finish, framing }: Pick<Wall, 'finish' | 'framing'>): boolean =>
   finish === 'none' && framing.kind !== 'masonry';
 
+/** The same of a wall by its id. */
+export const studsSeen = ({ rooms }: Pick<House, 'rooms'>, wallId: WallId): boolean =>
+  rooms.some((r) => r.walls.some((w) => w.id === wallId && openStuds(w)));
+
 /** Is a place on framing that is seen: no board holds a box there, and no hole is cut for it? */
-export const onOpenFraming = ({ rooms }: Pick<House, 'rooms'>, at: Position): boolean =>
+export const onOpenFraming = (house: Pick<House, 'rooms'>, at: Position): boolean =>
   at.on === 'wall'
-    ? rooms.some((r) => r.walls.some((w) => w.id === at.wallId && openStuds(w)))
-    : at.on === 'ceiling' && rooms.some((r) => r.id === at.roomId && openCeiling(r));
+    ? studsSeen(house, at.wallId)
+    : at.on === 'ceiling' && house.rooms.some((r) => r.id === at.roomId && openCeiling(r));
 
 /** A cable needs this much beside a thing that nearly fills a joist bay, mm: common practice. */
 const PASS_MM = inches(1.5);

@@ -66,10 +66,10 @@ function firstCoat(walls: readonly Opened[]): Text {
   return msg('work.patch.backing', { same });
 }
 
-/** Is so much opened on a wall that its patches would show? */
 /** Work for which a crown molding comes off. */
 const CROWN_OFF: ReadonlySet<string> = new Set(['open-ceiling-edge', 'behind-crown', 'crown-chase']);
 
+/** Is so much opened on a wall that its patches would show? */
 const needsSkim = (w: Opened): boolean => w.share > SKIM_SHARE || w.places >= SKIM_PLACES;
 
 /**

@@ -1,9 +1,8 @@
 import {
-  isPaperSheet,
   isPaperSize,
   PAPER_SHEETS,
   PAPER_SIZES,
-  USUAL_SHEETS,
+  sheetsNamed,
   type PaperSheet,
   type PaperSize,
 } from '@elwand/core/sheets';
@@ -15,17 +14,15 @@ import { idOf } from './asked.ts';
 
 /** What is asked for by name; those that people take to the job where nothing is. */
 function sheetsOf(asked: unknown): readonly PaperSheet[] {
-  if (typeof asked !== 'string' || asked === '') return USUAL_SHEETS;
-  const names = asked.split(',');
-  const unknown = names.find((n) => !isPaperSheet(n));
-  if (unknown !== undefined)
-    throw new Problem(
-      400,
-      'No such sheet',
-      `There is no sheet "${unknown}". Known: ${PAPER_SHEETS.join(', ')}.`,
-      [{ where: 'sheets', what: `"${unknown}" is no sheet` }],
-    );
-  return names.filter(isPaperSheet);
+  const sheets = sheetsNamed(typeof asked === 'string' && asked !== '' ? asked : undefined);
+  if (!('unknown' in sheets)) return sheets;
+  const { unknown } = sheets;
+  throw new Problem(
+    400,
+    'No such sheet',
+    `There is no sheet "${unknown}". Known: ${PAPER_SHEETS.join(', ')}.`,
+    [{ where: 'sheets', what: `"${unknown}" is no sheet` }],
+  );
 }
 
 function pageOf(asked: unknown): PaperSize {

@@ -53,9 +53,8 @@ export function PlanPicture({ card, house }: { readonly card: HouseCard; readonl
   const say = useSay();
   const corners = card.rooms.flatMap((r) => r.corners);
   if (corners.length === 0) return null;
-  const [xs, ys] = [corners.map((c) => c.xMm), corners.map((c) => c.yMm)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const [wide, high] = [Math.max(...xs) - left, Math.max(...ys) - top];
+  const { left, top, right, bottom } = frameOf(corners.map((c) => [c.xMm, c.yMm]));
+  const [wide, high] = [right - left, bottom - top];
   const k = Math.min((WIDTH - 2 * MARGIN) / wide, (HEIGHT - 2 * MARGIN) / high);
   const put = (s: Spot) =>
     [

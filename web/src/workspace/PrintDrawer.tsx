@@ -1,5 +1,5 @@
 import { msg, type Text } from '@elwand/core';
-import { PAPER_SHEETS, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
+import { PAPER_SHEETS, USUAL_SHEETS, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
 import { Button, Checkbox, Drawer, Radio } from 'antd';
 import { useState } from 'react';
 import { useSay } from '../app/say.ts';
@@ -21,6 +21,7 @@ export function PrintDrawer({
   first,
   onClose,
 }: {
+  /** Sheets that are chosen to begin with; empty for the usual ones. */
   readonly first: readonly PaperSheet[];
   readonly onClose: () => void;
 }) {
@@ -28,7 +29,9 @@ export function PrintDrawer({
   const { bundle, evaluation } = useWork();
   const { saveState } = useAppSelector((s) => s.document);
   const planned = evaluation.chosen !== null;
-  const [sheets, setSheets] = useState<readonly PaperSheet[]>(planned ? first : ['directory']);
+  const [sheets, setSheets] = useState<readonly PaperSheet[]>(
+    planned ? (first.length > 0 ? first : USUAL_SHEETS) : ['directory'],
+  );
   const [page, setPage] = useState<PaperSize>(bundle.house.units === 'metric' ? 'a4' : 'letter');
   const waits = saveState === 'unsaved' || saveState === 'saving';
   const away = !waits && saveState !== 'saved';

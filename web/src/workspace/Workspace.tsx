@@ -153,7 +153,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
           onUnits={actions.u}
           onPreferences={() => setPreferences('open')}
           onHistory={() => setJobHistory(true)}
-          onPrint={() => setPrinting(['job', 'boxes', 'tests'])}
+          onPrint={() => setPrinting([])}
         />
         <Rod marks={shown.marks} active={mark} />
         <main className="main" id="sheet" tabIndex={-1}>

@@ -3,10 +3,9 @@ import {
   boxModel,
   cubicInches,
   endText,
-  PARTS,
+  partName,
   surveyBox,
   type BoxWiring,
-  type PartKey,
   msg,
   type Text,
   allOf,
@@ -18,8 +17,6 @@ import { NoPlan } from '../NoPlan.tsx';
 import { BoxDiagram } from './BoxDiagram.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
-
-const partName = (key: string): Text => (key in PARTS ? PARTS[key as PartKey].name : key);
 
 /** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
 function crowding(box: BoxWiring): Text {

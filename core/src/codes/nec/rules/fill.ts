@@ -1,7 +1,6 @@
 import {
   BOXES,
   boxModel,
-  openFramingBoxes,
   replacementMounting,
   ringFor,
   takesOutsideClamps,
@@ -39,7 +38,8 @@ function largerBoxes(context: RuleContext, point: Point, contents: BoxSurvey['co
       (round ? b.gangs === point.box.gangs : b.gangs >= point.box.gangs) &&
       b.volumeCubicInches >= needs(b) &&
       b.id.includes('round') === round &&
-      (mounting !== 'new-work' || openFramingBoxes(b.gangs, { metal: b.metal, round }).includes(b)),
+      // Made for lights, though its name does not say so.
+      !b.id.startsWith('oct-side-'),
   );
   // A box of the same width before a wider one; among those, one that leaves the margin before a tight one.
   fits.sort((a, b) => a.gangs - b.gangs || tight(a) - tight(b) || a.volumeCubicInches - b.volumeCubicInches);
