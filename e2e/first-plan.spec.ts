@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, saved, SERVERS, test, watch } from './help.ts';
+import { choose, saved, SERVERS, sketch, test, watch } from './help.ts';
 
 /** The whole job by hand, from an empty database, as somebody would who has never seen it. */
 test('from a tape measure to a tested outlet', async ({ page }) => {
@@ -11,11 +11,7 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   await page.getByRole('button', { name: 'New house' }).click();
   await page.getByRole('textbox', { name: /What do you call it/ }).fill('Sedge End 5');
   await page.getByRole('button', { name: 'Add house' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Reading room');
-  await page.getByLabel('North wall').fill("12'");
-  await page.getByLabel('East wall').fill("10' 6");
-  await page.getByRole('button', { name: 'Add room' }).click();
-  await choose(page, 'Room type', 'Den, study, music');
+  await sketch(page, `Reading room 12' x 10' 6"`);
 
   // The walls by the tape: a bad token keeps its text and says why, the rest is placed.
   const tape = page.locator('#tape-input');
@@ -35,8 +31,8 @@ test('from a tape measure to a tested outlet', async ({ page }) => {
   // The panel with its breaker, proved.
   await page.getByRole('link', { name: 'Panel' }).click();
   await page.getByRole('button', { name: 'Add the panel' }).click();
-  await page.getByLabel('Label').fill('Reading room');
-  await page.getByLabel('Label').press('Enter');
+  await page.getByLabel('Or type it as the directory has it').fill('1 15 Reading room');
+  await page.getByLabel('Or type it as the directory has it').press('Enter');
   await page.getByRole('checkbox', { name: 'Tested: turns this circuit off' }).check();
 
   // What feeds what: a light on the ceiling, the two outlets, the switch in a loop.

@@ -37,3 +37,20 @@ export async function choose(page: Page, label: string | RegExp, option: string 
 
 /** The charts of mark Tap are one line until somebody asks for them. */
 export const openCharts = (page: Page) => page.locator('.tap-charts > summary').click();
+
+/** What is said of a house, or of a room, is one line until somebody opens it. */
+export const unfold = (page: Page, what: 'house' | 'room') =>
+  page.locator(`.${what}-facts > summary`).click();
+
+/** What is OK is one line until somebody opens it. */
+export const openFine = (page: Page) => page.locator('.checks-fine > summary').first().click();
+
+/** The first room of a house, by its line and by what is over and under it. */
+export async function sketch(page: Page, line: string, above = 'attic', below = 'slab'): Promise<void> {
+  await page.getByLabel('Name and sizes; the first is along the north wall').fill(line);
+  const around = (legend: string, what: string) =>
+    page.getByRole('group', { name: legend }).getByText(what, { exact: true }).click();
+  await around('What is above the ceiling?', above);
+  await around('What is below the floor?', below);
+  await page.getByRole('button', { name: 'Add room' }).click();
+}

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { choose, openCharts, saved, SERVERS, test, watch } from './help.ts';
+import { choose, openCharts, openFine, saved, SERVERS, sketch, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const FREEZER = '/houses/quarry/jobs/freezer';
@@ -109,6 +109,7 @@ test('a stop for missing protection is lifted by a local rule with its source, a
   await saved(page);
   await page.goto(`${KEYBOARD}/tap`);
   await expect(stop).toHaveCount(0);
+  await openFine(page);
   await expect(checks.getByText(/A local rule lifts this here: Town ordinance 31/).first()).toBeVisible();
   await page.goto('/houses/tamarack/local');
   await page.getByRole('button', { name: 'Delete AFCI protection isn’t required' }).click();
@@ -138,6 +139,7 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   // It was so before the job: it is listed for the owner.
   await checks.getByText(/already so before this job/).click();
   await expect(checks.getByText('S1 is too high for a switch')).toBeVisible();
+  await openFine(page);
   await expect(checks.getByText('Local rule: the town inspector').first()).toBeVisible();
   await page.goto('/houses/tamarack/local');
   await page.getByRole('button', { name: 'Delete Highest switch handle' }).click();
@@ -281,10 +283,10 @@ test('a 240 V appliance, from the panel to the marked white, by hand', async ({ 
   await page.getByRole('button', { name: 'New house' }).first().click();
   await page.getByRole('textbox', { name: /What do you call it/ }).fill('Sedge End 9');
   await page.getByRole('button', { name: 'Add house' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Workroom');
-  await page.getByRole('button', { name: 'Add room' }).click();
+  await sketch(page, 'Workroom 12 x 10');
   await page.getByRole('link', { name: 'Panel' }).click();
   await page.getByRole('button', { name: 'Add the panel' }).click();
+  await page.getByRole('button', { name: 'Put a breaker in space 1' }).click();
   await choose(page, 'Rating', '20 A');
   await choose(page, 'Poles', /^2|two/i);
   await page.getByRole('link', { name: 'Outlets and cables' }).click();
@@ -306,6 +308,7 @@ test('a 240 V appliance, from the panel to the marked white, by hand', async ({ 
   await page.mouse.click(strip.x + strip.width * 0.2, strip.y + strip.height * 0.72);
   await choose(page, 'Voltage', '240 V, two hots');
   const checks = page.getByRole('complementary', { name: 'Checks' });
+  await openFine(page);
   await expect(checks.getByText('Both conductors are hot: re-identify the white at both ends')).toBeVisible();
   await page.getByRole('link', { name: /Test$/ }).click();
   await expect(page.getByText(/hot to other hot/).first()).toBeVisible();

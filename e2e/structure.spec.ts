@@ -3,7 +3,7 @@ import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
-import { choose, saved, test, watch } from './help.ts';
+import { choose, openFine, saved, sketch, test, watch } from './help.ts';
 
 /** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
 
@@ -20,23 +20,14 @@ test('a room with its door, window, studs and outlets takes fewer than twenty-fi
   const quiet = watch(page);
   await emptyHouse(page, `fast-${info.testId.slice(-12)}`);
   let actions = 0;
-  const type = async (label: string, text: string) => {
-    await page.getByLabel(label, { exact: true }).fill(text);
-    actions++;
-  };
   const tape = async (text: string) => {
     await page.locator('#tape-input').fill(text);
     await page.locator('#tape-input').press('Enter');
     await page.locator('#tape-input').press('Enter');
     actions += 3;
   };
-  await type('Name', 'Bedroom');
-  await type('North wall', "13' 4");
-  await page.getByLabel('North wall', { exact: true }).press('Enter');
-  await type('East wall', "11' 2");
-  await page.getByLabel('East wall', { exact: true }).press('Enter');
-  await page.getByRole('button', { name: 'Add room' }).click();
-  actions += 3;
+  await sketch(page, `Bedroom 13'4" x 11'2"`);
+  actions += 4;
   await tape('d 12 44 s 50@48 m 64 80 96 o 120');
   await tape('m 16 1/4 32 1/8 o 60 102');
   await tape('i 50 98@36 o 24 120');
@@ -237,7 +228,11 @@ test('a light in the middle of the ceiling, and a device replaced and left out a
   await expect(page.getByText(/Replace the device at .* with a GFCI receptacle/)).toBeVisible();
   await changes.getByRole('button', { name: /Delete: Replace/ }).click();
   await expect(page.getByText(/Replace the device at/)).toHaveCount(0);
-  await light.getByRole('button', { name: /Delete/ }).click();
+  await page
+    .locator('.want-item')
+    .filter({ has: light })
+    .getByRole('button', { name: /^Delete new/ })
+    .click();
   await saved(page);
   quiet();
 });
@@ -292,19 +287,12 @@ test('a decision against a check stays in sight with its reason, and is taken ba
 test('a door entered in one room is there in the room behind', async ({ page }, info) => {
   const quiet = watch(page);
   await emptyHouse(page, `faces-${info.testId.slice(-12)}`);
-  const room = async (name: string) => {
-    await page.getByLabel('Name', { exact: true }).fill(name);
-    await page.getByLabel('North wall', { exact: true }).fill("12'");
-    await page.getByLabel('North wall', { exact: true }).press('Enter');
-    await page.getByLabel('East wall', { exact: true }).fill("10'");
-    await page.getByLabel('East wall', { exact: true }).press('Enter');
-    await page.getByRole('button', { name: 'Add room' }).click();
-  };
-  await room('Front');
+  await sketch(page, `Front 12' x 10'`);
   await page.locator('#tape-input').fill('d 30 60');
   await page.locator('#tape-input').press('Enter');
+  await page.getByLabel('Another room').fill(`Back 12' x 10'`);
   await choose(page, 'Next to', 'behind the north wall of Front');
-  await room('Back');
+  await page.getByRole('button', { name: 'Add room' }).click();
   await page.getByRole('button', { name: /^South/ }).click();
   await expect(
     page.getByText(/from the other side \(Front, north wall\).*door from 84 in to 114 in/),
@@ -369,7 +357,9 @@ test('what lies on a wall, hangs before it and is plugged in decides: checks, st
   await page.getByLabel('planned').uncheck();
   await saved(page);
   await page.goto(`${KEYBOARD}/want`);
+  await openFine(page);
   await expect(page.getByRole('heading', { name: /Tile will stand .* proud of new 1/ })).toBeVisible();
+  await page.locator('.want-row-button').filter({ hasText: 'Stage keyboard' }).click();
   await choose(page, 'Where Stage keyboard is', /^at: /);
   await page.getByLabel('Cord of Stage keyboard').fill("6' 0");
   await page.getByLabel('Cord of Stage keyboard').press('Enter');
@@ -501,6 +491,7 @@ test('a fan and its light on two switches of one box, each conductor on its own 
   await saved(page);
   await page.goto(`/houses/${id}/jobs/${id}/want`);
   const fan = page.getByRole('article', { name: 'fan' });
+  await page.locator('.want-row-button').filter({ hasText: 'fan' }).click();
   await fan.getByRole('combobox', { name: 'Switched by' }).click();
   await page.getByTitle('pair, switch 1').click();
   await fan.getByRole('combobox', { name: 'Its light' }).click();

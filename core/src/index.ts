@@ -55,6 +55,7 @@ export {
   BundleFile,
   Cable,
   CableEnd,
+  type CableType,
   Change,
   changesBetween,
   GAUGES,
@@ -192,6 +193,7 @@ export {
   placeText,
   planOfHouse,
   posteriorOf,
+  besideDoor,
   snapRoom,
   TRANSFER_WISH,
   wallLines,
@@ -203,7 +205,18 @@ export {
 } from './structure/index.ts';
 
 // What feeds what.
-export { buildFeed, feedTree, switching, type Commanding, type Feed, type FeedNode } from './feed/index.ts';
+export {
+  buildFeed,
+  chained,
+  feedTree,
+  freeSpace,
+  panelFace,
+  type PanelSpace,
+  switching,
+  type Commanding,
+  type Feed,
+  type FeedNode,
+} from './feed/index.ts';
 
 // Load, voltage drop, heating.
 export {
@@ -304,11 +317,19 @@ export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from '
 
 // The tape line.
 export {
-  applyTape,
-  parseTape,
+  applyTapes,
+  BREAKER_AMPS,
+  parseBreaker,
+  type TypedBreaker,
+  parseSketch,
+  parseWants,
+  type TypedWant,
+  type WantFault,
+  parseTapes,
   TAPE_LETTERS,
   tapeText,
   type TapeLetter,
+  type TapedBox,
   type TapeEntry,
 } from './tape/index.ts';
 

@@ -1,6 +1,10 @@
 import type { Cable, CableEnd, House } from './house.ts';
 import type { BreakerId, CableId, PointId } from './ids.ts';
 
+/** Does a cable end at a point? */
+export const isAtPoint = (cable: Cable, id: PointId): boolean =>
+  [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id);
+
 /** Does a cable hang on the LOAD side of the device at a point? */
 export const isOnLoad = (cable: Cable, id: PointId): boolean =>
   [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id && e.on === 'load');

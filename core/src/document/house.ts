@@ -434,6 +434,8 @@ export const Cable = z.object({
   /** How much of it hangs loose where it was seen. */
   slackMm: Mm.optional(),
   way: z.enum(['seen', 'reckoned', 'unknown']),
+  /** Nobody has looked: it is entered as such a cable usually runs. */
+  assumed: z.literal(true).optional(),
   /** What is around it where it runs hottest; left out, 30 C and on its own. */
   surroundings: z
     .object({

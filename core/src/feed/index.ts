@@ -1,3 +1,5 @@
 export * from './feed.ts';
 export * from './zones.ts';
 export * from './commands.ts';
+export * from './chain.ts';
+export * from './panel-face.ts';

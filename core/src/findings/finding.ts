@@ -1,5 +1,6 @@
 import {
   derivedId,
+  isAtPoint,
   isReceptacleDevice,
   letGo,
   ItemId,
@@ -54,6 +55,8 @@ export type Edit =
   | { edit: 'set-gauge'; cableId: CableId; gauge: Gauge }
   | { edit: 'set-ground'; cableId: CableId; ground: 'wire' | 'none' }
   | { edit: 'set-condition'; pointId: PointId; condition: 'sound' | 'burnt' | 'short-conductors' }
+  /** The cables of a box are as they were assumed. */
+  | { edit: 'cables-seen'; pointId: PointId }
   | { edit: 'new-gauge'; gauge: Gauge }
   | { edit: 'new-method'; method: CableType }
   | { edit: 'set-ring'; pointId: PointId; ring: string }
@@ -208,6 +211,18 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withCable(bundle, edit.cableId, { ground: edit.ground });
     case 'set-condition':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
+    case 'cables-seen':
+      return {
+        job,
+        house: {
+          ...house,
+          cables: house.cables.map((c) => {
+            if (!isAtPoint(c, edit.pointId)) return c;
+            const { assumed: _, ...seen } = c;
+            return seen;
+          }),
+        },
+      };
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
     case 'same-load':

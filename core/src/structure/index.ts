@@ -18,3 +18,4 @@ export * from './joists.ts';
 export * from './eaves.ts';
 export * from './posterior.ts';
 export * from './transfer.ts';
+export * from './beside-door.ts';

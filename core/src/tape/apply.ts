@@ -1,13 +1,20 @@
-import type { Hit, HitMethod, House, Opening, Wall, WallId } from '../document/index.ts';
+import { BOXES } from '../catalog/index.ts';
+import type { Hit, HitMethod, House, Opening, Point, Position, Wall, WallId } from '../document/index.ts';
 import { freeLabel, ItemId, makePoint } from '../document/index.ts';
+import { spotOn, wallLines, type WallLine } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
-import type { TapeEntry, TapeLetter } from './tape.ts';
+import type { TapedBox, TapeEntry, TapeLetter, TapeLine } from './tape.ts';
 
-/** Heights that a reading without @ stands for: common practice. */
+/** Heights that an opening without @ has: common practice. */
 const DOOR_TOP_MM = inches(80);
 const WINDOW_MM: readonly [number, number] = [feet(3), inches(80)];
-const OUTLET_HEIGHT_MM = inches(15);
-const SWITCH_HEIGHT_MM = inches(50);
+/** What a letter puts on a wall, and how high where nothing is written: common practice. */
+export const BOX_KIND: Partial<Record<TapeLetter, { kind: Point['kind']; heightMm: number }>> = {
+  o: { kind: 'receptacle', heightMm: inches(15) },
+  s: { kind: 'switch', heightMm: inches(50) },
+  l: { kind: 'luminaire', heightMm: inches(66) },
+  b: { kind: 'junction', heightMm: inches(15) },
+};
 
 const METHOD: Partial<Record<TapeLetter, HitMethod>> = {
   m: 'magnet',
@@ -16,6 +23,37 @@ const METHOD: Partial<Record<TapeLetter, HitMethod>> = {
   k: 'knock',
   x: 'nothing',
 };
+
+/** What was written behind a box, in the words of the survey; a depth names the metal device box that is so deep. */
+function facts(box: TapedBox, at: Point['box']): Point['box'] {
+  const model = BOXES.find((b) => b.id.startsWith('dev-') && b.depthMm === box.depthMm);
+  return {
+    ...at,
+    gangs: box.gangs ?? at.gangs,
+    markedCubicInches: box.cubicInches ?? at.markedCubicInches,
+    ...(model ? { model: model.id, metal: model.metal, clamps: model.clampsInside ? 'inside' : 'none' } : {}),
+  };
+}
+
+/** The middle of the room’s depth, seen from a wall: the wall beside it is as long as the room is deep. */
+const halfDepthMm = (line: WallLine): number => {
+  const { walls } = line.room;
+  const beside = walls[(walls.indexOf(line.wall) + 1) % walls.length];
+  return (beside?.lengthMm ?? 0) / 2;
+};
+
+/** Where on the ceiling a light is that was measured along a wall and out from it. */
+export function onCeiling(line: WallLine, xMm: number, outMm: number | null): Position {
+  const spot = spotOn(line, xMm);
+  const out = outMm ?? halfDepthMm(line);
+  const { id, place } = line.room;
+  return {
+    on: 'ceiling',
+    roomId: id,
+    xMm: spot.xMm - line.along.yMm * out - place.xMm,
+    yMm: spot.yMm + line.along.xMm * out - place.yMm,
+  };
+}
 
 export interface TapeResult {
   readonly house: House;
@@ -33,8 +71,9 @@ export function applyTape(
   entries: readonly TapeEntry[],
   nextId: () => string,
 ): TapeResult {
-  const wall = house.rooms.flatMap((r) => r.walls).find((w) => w.id === wallId);
-  if (!wall) return { house, leftOutMm: [] };
+  const line = house.rooms.flatMap(wallLines).find((l) => l.wall.id === wallId);
+  if (!line) return { house, leftOutMm: [] };
+  const { wall } = line;
   const lengthMm = entries.filter((e) => e.letter === 'w').at(-1)?.readingsMm[0] ?? wall.lengthMm;
   const within = entries.filter((e) => e.letter !== 'w' && e.readingsMm.every((r) => r <= lengthMm));
   const leftOutMm = entries
@@ -72,15 +111,13 @@ export function applyTape(
         topMm: WINDOW_MM[1],
       });
     else {
-      const outlet = e.letter === 'o';
-      const kind = outlet ? 'receptacle' : 'switch';
-      const at = {
-        on: 'wall' as const,
-        wallId,
-        xMm: a,
-        heightMm: e.heightMm ?? (outlet ? OUTLET_HEIGHT_MM : SWITCH_HEIGHT_MM),
-      };
-      points = [...points, makePoint(nextId(), freeLabel(points, kind), kind, at)];
+      const met = BOX_KIND[e.letter];
+      const kind = met?.kind ?? 'luminaire';
+      const at: Position = met
+        ? { on: 'wall', wallId, xMm: a, heightMm: e.heightMm ?? met.heightMm }
+        : onCeiling(line, a, e.heightMm);
+      const point = makePoint(nextId(), freeLabel(points, kind), kind, at);
+      points = [...points, e.box ? { ...point, box: facts(e.box, point.box) } : point];
     }
   }
   const changed: Wall = {
@@ -97,4 +134,25 @@ export function applyTape(
       rooms: house.rooms.map((r) => ({ ...r, walls: r.walls.map((w) => (w.id === wallId ? changed : w)) })),
     },
   };
+}
+
+/**
+ * Writes the tape lines of several walls into a room, one wall after the other.
+ * @param walls the walls from the one that the first line is about, going on around the room
+ */
+export function applyTapes(
+  house: House,
+  walls: readonly WallId[],
+  lines: readonly TapeLine[],
+  nextId: () => string,
+): TapeResult {
+  return lines.reduce<TapeResult>(
+    (so, line, i) => {
+      const wallId = walls[i];
+      if (wallId === undefined) return so;
+      const result = applyTape(so.house, wallId, line.entries, nextId);
+      return { house: result.house, leftOutMm: [...so.leftOutMm, ...result.leftOutMm] };
+    },
+    { house, leftOutMm: [] },
+  );
 }

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { WallId } from '../document/index.ts';
 import { inches } from '../units/index.ts';
 import { smallHouse } from '../testing/build.ts';
-import { applyTape, parseTape } from './index.ts';
+import { applyTape, applyTapes, parseTape, parseTapes } from './index.ts';
 import { heard } from '../testing/said.ts';
 
 const read = (line: string, system: 'imperial' | 'metric' = 'imperial') => parseTape(line, system);
@@ -99,5 +99,48 @@ describe('writing a tape line into the house', () => {
     const r = apply('w 100 m 16 m 120');
     expect(r.leftOutMm).toEqual([inches(120)]);
     expect(r.house.rooms[0]!.walls[0]!.hits).toHaveLength(1);
+  });
+  it('puts a light on the wall, one on the ceiling and a covered box, with what is said of their boxes', () => {
+    const { house } = apply('l 40 c 60@30 c 90 b 100@12 2g 34cu o 20 3x2x2-3/4 s 130 3g');
+    expect(house.points.map((p) => [p.label, p.kind, p.at.on])).toEqual([
+      ['L1', 'luminaire', 'wall'],
+      ['L2', 'luminaire', 'ceiling'],
+      ['L3', 'luminaire', 'ceiling'],
+      ['J1', 'junction', 'wall'],
+      ['R1', 'receptacle', 'wall'],
+      ['S1', 'switch', 'wall'],
+    ]);
+    const [, near, middle, junction, outlet, gangs] = house.points;
+    // The room is 12 ft by 10 ft: 60 in along the north wall and 30 in out from it; then halfway to the south wall.
+    expect(near!.at).toMatchObject({
+      xMm: expect.closeTo(inches(60), 6),
+      yMm: expect.closeTo(inches(30), 6),
+    });
+    expect(middle!.at).toMatchObject({ yMm: expect.closeTo(inches(60), 6) });
+    expect(junction!.box).toMatchObject({ gangs: 2, markedCubicInches: 34, model: null });
+    expect(outlet!.box).toMatchObject({ model: 'dev-2-3/4', metal: true, clamps: 'inside' });
+    expect(gangs!.box.gangs).toBe(3);
+  });
+  it('a volume in metric, and one that no box has is not taken for one', () => {
+    expect(read('o 20 295cm3').entries[0]!.box?.cubicInches).toBeCloseTo(18, 1);
+    expect(read('o 20 900cu').errors.map((e) => e.text)).toEqual(['900cu']);
+    expect(read('m 20 2g').errors.map((e) => e.text)).toEqual(['2g']);
+  });
+  it('goes on to the next wall, each place counted in the whole text', () => {
+    const text = 'm 16 o 30; d 10 40 s 48@48\n\nx 20';
+    const lines = parseTapes(text, 'imperial');
+    expect(lines.map((l) => l.entries.map((e) => text.slice(e.from, e.to)))).toEqual([
+      ['16', '30'],
+      ['10 40', '48@48'],
+      [],
+      ['20'],
+    ]);
+    const before = smallHouse({ points: [], cables: [] });
+    const walls = before.rooms[0]!.walls.map((w) => w.id);
+    const { house, leftOutMm } = applyTapes(before, walls, lines, id);
+    expect(leftOutMm).toEqual([]);
+    expect(house.rooms[0]!.walls.map((w) => w.hits.length)).toEqual([1, 0, 0, 1]);
+    expect(house.rooms[0]!.walls[1]!.openings).toHaveLength(1);
+    expect(house.points.map((p) => p.at.on === 'wall' && walls.indexOf(p.at.wallId))).toEqual([0, 1]);
   });
 });

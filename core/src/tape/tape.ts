@@ -1,11 +1,12 @@
 import { lengthFault, msg, type Message } from '../words/index.ts';
-import { parseLength, type UnitSystem } from '../units/index.ts';
+import { inches, parseLength, type UnitSystem } from '../units/index.ts';
 
 /**
  * The tape line: hook the tape in the left corner, walk, type a letter for what was met and the reading.
- * `w 138 m 15 3/8 m 31 1/8 f 46 1/2 48 p 66 o 70@15 d 90 122` - a bare number repeats the last letter.
+ * `w 138 m 15 3/8 m 31 1/8 f 46 1/2 48 p 66 o 70@15 d 90 122` - a bare number repeats the last letter. Behind a box stand its
+ * gangs, the volume marked in it, or the size of a metal one: `s 20@48 2g 34cu`, `o 70 3x2x2-3/4`. A semicolon goes on to the next wall.
  */
-export type TapeLetter = 'w' | 'm' | 'f' | 'p' | 'k' | 'x' | 'd' | 'i' | 'o' | 's';
+export type TapeLetter = 'w' | 'm' | 'f' | 'p' | 'k' | 'x' | 'd' | 'i' | 'o' | 's' | 'l' | 'c' | 'b';
 
 /** Letters and how many readings each takes. */
 export const TAPE_LETTERS: Readonly<Record<TapeLetter, 1 | 2>> = {
@@ -19,16 +20,31 @@ export const TAPE_LETTERS: Readonly<Record<TapeLetter, 1 | 2>> = {
   i: 2,
   o: 1,
   s: 1,
+  l: 1,
+  c: 1,
+  b: 1,
 };
+
+/** What was met with a box of its own: what is written behind it is about that box. */
+const BOXED = new Set<TapeLetter>(['o', 's', 'l', 'c', 'b']);
 
 /** What a letter stands for. */
 export const tapeText = (letter: TapeLetter): Message => msg(`names.tape.${letter}`);
 
+/** What was written behind a box. */
+export interface TapedBox {
+  readonly gangs?: number;
+  readonly cubicInches?: number;
+  /** A metal device box of 3 in by 2 in, by how deep it is, mm. */
+  readonly depthMm?: number;
+}
+
 export interface TapeEntry {
   readonly letter: TapeLetter;
   readonly readingsMm: readonly number[];
-  /** Height written after @, mm. */
+  /** Written after @: how high; of a light on the ceiling how far out from the wall, mm. */
   readonly heightMm: number | null;
+  readonly box?: TapedBox;
   /** Where in the line it stands, for marking it. */
   readonly from: number;
   readonly to: number;
@@ -48,6 +64,27 @@ export interface TapeLine {
   readonly waiting: TapeLetter | null;
 }
 
+const CUBIC_CENTIMETER_MM3 = 1000;
+/** No box holds more; what is larger is a slip. */
+const MOST_CUBIC_INCHES = 400;
+const DEVICE_BOX = /^3x2x(\d(?:-\d\/\d)?)$/i;
+
+/** What a word says of the box before it, if it does: `2g`, `22.5cu`, `369cm3`, `3x2x2-3/4`. */
+function boxWord(text: string): TapedBox | undefined {
+  const gangs = /^([1-6])g$/i.exec(text)?.[1];
+  if (gangs !== undefined) return { gangs: Number(gangs) };
+  const volume = /^(\d+(?:\.\d+)?)(cu|cm3)$/i.exec(text);
+  if (volume?.[1] !== undefined) {
+    const n = Number(volume[1]);
+    const cubicInches = volume[2]?.toLowerCase() === 'cu' ? n : (n * CUBIC_CENTIMETER_MM3) / inches(1) ** 3;
+    return cubicInches > 0 && cubicInches <= MOST_CUBIC_INCHES ? { cubicInches } : undefined;
+  }
+  const depth = DEVICE_BOX.exec(text)?.[1];
+  if (depth === undefined) return undefined;
+  const read = parseLength(depth, 'imperial');
+  return read.ok ? { depthMm: read.value } : undefined;
+}
+
 interface Token {
   readonly text: string;
   readonly from: number;
@@ -62,6 +99,10 @@ function tokens(line: string): Token[] {
   for (const m of line.matchAll(/\S+/g)) {
     const word = m[0];
     const from = m.index;
+    if (boxWord(word)) {
+      out.push({ text: word, from, to: from + word.length });
+      continue;
+    }
     const glued = /^([a-z])(\d.*)$/i.exec(word);
     if (glued?.[1] && glued[2] && isLetter(glued[1].toLowerCase())) {
       out.push(
@@ -106,6 +147,12 @@ export function parseTape(line: string, system: UnitSystem): TapeLine {
     half = null;
   };
   for (const t of tokens(line)) {
+    const about = boxWord(t.text);
+    const boxed = entries.at(-1);
+    if (about && boxed && boxed.letter === letter && BOXED.has(boxed.letter)) {
+      entries[entries.length - 1] = { ...boxed, box: { ...boxed.box, ...about }, to: t.to };
+      continue;
+    }
     if (isLetter(t.text)) {
       closeHalf(t);
       letter = t.text;
@@ -157,4 +204,23 @@ export function parseTape(line: string, system: UnitSystem): TapeLine {
     }
   }
   return { entries, errors, waiting: half ? letter : null };
+}
+
+/**
+ * Reads the tape lines of several walls, one after the other, with a semicolon or a new line between them.
+ * @returns one line for each, the places in it counted from the start of the whole text
+ */
+export function parseTapes(text: string, system: UnitSystem): TapeLine[] {
+  let from = 0;
+  return text.split(/[;\n]/).map((part) => {
+    const moved = from;
+    from += part.length + 1;
+    const line = parseTape(part, system);
+    const shifted = <T extends { from: number; to: number }>(x: T): T => ({
+      ...x,
+      from: x.from + moved,
+      to: x.to + moved,
+    });
+    return { ...line, entries: line.entries.map(shifted), errors: line.errors.map(shifted) };
+  });
 }

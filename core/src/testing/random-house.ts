@@ -443,6 +443,8 @@ function cablesOf(d: Draw, points: readonly Point[]): Cable[] {
     return nm(`c${i}`, before ? atPoint(before.id) : atBreaker(), atPoint(p.id), {
       gauge: facts ? facts.gauge : '14',
       ground: facts?.ground ?? 'wire',
+      // Whose size nobody has read, nobody has seen.
+      ...(facts?.gauge === null ? { assumed: true as const } : {}),
       lengthMm: feet(12 + i),
       ...(facts && facts.alongside > 0
         ? { surroundings: { celsius: d.atticCelsius, alongside: facts.alongside } }

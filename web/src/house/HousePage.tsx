@@ -75,52 +75,66 @@ function Opened({ house }: { readonly house: House }) {
         ))}
       </nav>
       <main className="page house-main stack">
-        <div className="row fields house-facts">
-          <TextField
-            label={say(msg('screen.house.house'))}
-            value={house.name}
-            required
-            onChange={(name) => edits.house((h) => ({ ...h, name }))}
-          />
-          <NumberField
-            label={say(msg('screen.house.built-in'))}
-            min={1700}
-            max={2100}
-            value={house.yearBuilt}
-            placeholder={say(msg('screen.house.year'))}
-            onChange={(yearBuilt) => edits.house((h) => ({ ...h, yearBuilt }), 'year')}
-          />
-          <Choice
-            label={say(msg('screen.house.measures'))}
-            value={house.units}
-            width={140}
-            onChange={(units) => edits.house((h) => ({ ...h, units }))}
-            options={[
-              { value: 'imperial', label: say(msg('screen.house.feet-and-inches')) },
-              { value: 'metric', label: say(msg('screen.house.metric')) },
-            ]}
-          />
-          <Choice
-            label={say(msg('screen.house.code-in-force'))}
-            value={house.code}
-            width={120}
-            onChange={(code) => edits.house((h) => ({ ...h, code }))}
-            options={([2023, 2020, 2017, 2014] as const).map((y) => ({
-              value: `nec-${y}` as const,
-              label: `NEC ${y}`,
-            }))}
-          />
-          <Choice
-            label={say(msg('screen.house.work-in-the-panel-by'))}
-            value={house.panelWorkBy}
-            width={170}
-            onChange={(panelWorkBy) => edits.house((h) => ({ ...h, panelWorkBy }))}
-            options={[
-              { value: 'electrician', label: say(msg('screen.house.an-electrician')) },
-              { value: 'qualified-person', label: say(msg('screen.house.a-qualified-person')) },
-            ]}
-          />
-        </div>
+        {/* The first time they are asked; later they are one line. */}
+        <details className="house-facts" open={house.rooms.length === 0}>
+          <summary>
+            {say(
+              msg('screen.house.in-short', {
+                code: house.code.replace('nec-', 'NEC '),
+                units: house.units,
+                known: String(house.yearBuilt !== null),
+                built: String(house.yearBuilt ?? ''),
+                by: house.panelWorkBy,
+              }),
+            )}
+          </summary>
+          <div className="row fields">
+            <TextField
+              label={say(msg('screen.house.house'))}
+              value={house.name}
+              required
+              onChange={(name) => edits.house((h) => ({ ...h, name }))}
+            />
+            <NumberField
+              label={say(msg('screen.house.built-in'))}
+              min={1700}
+              max={2100}
+              value={house.yearBuilt}
+              placeholder={say(msg('screen.house.year'))}
+              onChange={(yearBuilt) => edits.house((h) => ({ ...h, yearBuilt }), 'year')}
+            />
+            <Choice
+              label={say(msg('screen.house.measures'))}
+              value={house.units}
+              width={140}
+              onChange={(units) => edits.house((h) => ({ ...h, units }))}
+              options={[
+                { value: 'imperial', label: say(msg('screen.house.feet-and-inches')) },
+                { value: 'metric', label: say(msg('screen.house.metric')) },
+              ]}
+            />
+            <Choice
+              label={say(msg('screen.house.code-in-force'))}
+              value={house.code}
+              width={120}
+              onChange={(code) => edits.house((h) => ({ ...h, code }))}
+              options={([2023, 2020, 2017, 2014] as const).map((y) => ({
+                value: `nec-${y}` as const,
+                label: `NEC ${y}`,
+              }))}
+            />
+            <Choice
+              label={say(msg('screen.house.work-in-the-panel-by'))}
+              value={house.panelWorkBy}
+              width={170}
+              onChange={(panelWorkBy) => edits.house((h) => ({ ...h, panelWorkBy }))}
+              options={[
+                { value: 'electrician', label: say(msg('screen.house.an-electrician')) },
+                { value: 'qualified-person', label: say(msg('screen.house.a-qualified-person')) },
+              ]}
+            />
+          </div>
+        </details>
         {evaluation.findings
           .filter((f) => f.rule === 'integrity')
           .map((f) => (

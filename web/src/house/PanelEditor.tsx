@@ -1,19 +1,25 @@
 import {
+  BREAKER_AMPS,
   BreakerId,
+  freeSpace,
   PanelId,
+  parseBreaker,
   RoomId,
   type Breaker,
   type Evaluation,
   type House,
   type Panel,
   type Position,
+  type TypedBreaker,
   msg,
 } from '@elwand/core';
-import { Button, Checkbox } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
+import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
+import { PanelFace } from './PanelFace.tsx';
 import { PositionFields } from './PositionFields.tsx';
 import type { SetHouse } from '../state/edit.ts';
 import { useSay } from '../app/say.ts';
@@ -32,11 +38,10 @@ const PROTECTION = [
   { value: 'afci', label: msg('screen.panel.arc-fault') },
   { value: 'dual', label: msg('screen.panel.both') },
 ] as const;
-const AMPS = ['15', '20', '30', '40', '50'] as const;
 
-const freshBreaker = (panel: Panel): Breaker => ({
+const freshBreaker = (panel: Pick<Panel, 'breakers' | 'spaces'>, space = freeSpace(panel)): Breaker => ({
   id: BreakerId.parse(freshId('b')),
-  number: String(Math.max(0, ...panel.breakers.map((b) => Number(b.number) || 0)) + 1),
+  number: String(space),
   amps: 15,
   poles: 1,
   protection: 'none',
@@ -70,9 +75,9 @@ function BreakerRow({
       />
       <Choice
         label={say(msg('screen.panel.rating'))}
-        value={String(breaker.amps) as (typeof AMPS)[number]}
+        value={String(breaker.amps)}
         width={86}
-        options={AMPS.map((a) => ({ value: a, label: `${a} A` }))}
+        options={BREAKER_AMPS.map((a) => ({ value: String(a), label: `${a} A` }))}
         onChange={(a) => set({ amps: Number(a) })}
       />
       <Choice
@@ -124,6 +129,50 @@ function BreakerRow({
   );
 }
 
+/** A breaker as its line in the directory, typed: `7 15 sewing room`. What is in that space already is changed. */
+function BreakerLine({ onAdd }: { readonly onAdd: (made: TypedBreaker) => void }) {
+  const say = useSay();
+  const [text, setText] = useState('');
+  const read = parseBreaker(text);
+  const fault = text.trim() !== '' && 'why' in read ? read.why : null;
+  return (
+    <div className="field grow breaker-line">
+      <label htmlFor="breaker-line">{say(msg('screen.panel.type-a-breaker'))}</label>
+      <Input
+        id="breaker-line"
+        className="measure"
+        value={text}
+        maxLength={150}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder={say(msg('screen.panel.line-example'))}
+        aria-describedby="breaker-read"
+        status={fault ? 'error' : ''}
+        onChange={(e) => setText(e.target.value)}
+        onPressEnter={() => {
+          if ('why' in read) return;
+          onAdd(read);
+          setText('');
+        }}
+      />
+      <p id="breaker-read" className={fault ? 'fault-text' : 'quiet'} aria-live="polite">
+        {text.trim() === ''
+          ? say(msg('screen.panel.line-about'))
+          : 'why' in read
+            ? say(read.why)
+            : say(
+                msg('screen.panel.line-read', {
+                  number: read.number,
+                  amps: read.amps,
+                  poles: read.poles,
+                  label: read.label === '' ? say(msg('screen.panel.no-label')) : read.label,
+                }),
+              )}
+      </p>
+    </div>
+  );
+}
+
 /** A panel at the height of a standing person, in the middle of the first wall: a place to correct. */
 function startPlace(house: House): Position {
   const wall = house.rooms[0]?.walls[0];
@@ -142,119 +191,160 @@ export function PanelEditor({
 }) {
   const say = useSay();
   const { house } = evaluation.bundle;
+  const [open, setOpen] = useState<string | null>(null);
   const setPanel = (id: string, change: (p: Panel) => Panel) =>
     onHouse((h) => ({ ...h, panels: h.panels.map((p) => (p.id === id ? change(p) : p)) }));
   const labels = new Map(house.points.map((p) => [p.id as string, p.label]));
   const feeds = (b: Breaker) =>
     (evaluation.feed.circuits.get(b.id)?.points ?? []).map((id) => labels.get(id) ?? '').join(', ');
+  // Asked first; once it is answered it is one of the facts of the panel.
+  const spaces = (panel: Panel) => (
+    <NumberField
+      label={say(msg('screen.panel.spaces-in-all'))}
+      min={1}
+      max={84}
+      value={panel.spaces ?? null}
+      onChange={(n) =>
+        setPanel(panel.id, ({ spaces: _, ...p }) => (n === null ? p : { ...p, spaces: Math.round(n) }))
+      }
+    />
+  );
   return (
     <div className="stack">
       {house.panels.length === 0 && <p className="empty">{say(msg('screen.panel.no-panel-yet-add-it'))}</p>}
       {house.panels.map((panel) => (
         <section key={panel.id} className="stack sheet" aria-label={panel.label}>
-          <div className="row fields">
-            <TextField
-              label={say(msg('screen.panel.panel'))}
-              value={panel.label}
-              required
-              onChange={(label) => setPanel(panel.id, (p) => ({ ...p, label }))}
+          <div className="panel-page">
+            <PanelFace
+              panel={panel}
+              feeds={feeds}
+              selected={open}
+              onSelect={(id) => setOpen(open === id ? null : id)}
+              onFree={(space) => {
+                const made = freshBreaker(panel, space);
+                setPanel(panel.id, (p) => ({ ...p, breakers: [...p.breakers, made] }));
+                setOpen(made.id);
+              }}
             />
-            <TextField
-              label={say(msg('screen.panel.where-it-is'))}
-              value={panel.place}
-              onChange={(place) => setPanel(panel.id, (p) => ({ ...p, place }))}
-            />
-            <NumberField
-              label={say(msg('screen.panel.spaces-in-all'))}
-              min={1}
-              max={84}
-              value={panel.spaces ?? null}
-              onChange={(n) =>
-                setPanel(panel.id, ({ spaces: _, ...p }) =>
-                  n === null ? p : { ...p, spaces: Math.round(n) },
-                )
-              }
-            />
-            <NumberField
-              label={say(msg('screen.panel.tandems'))}
-              min={0}
-              max={84}
-              value={panel.tandems ?? null}
-              onChange={(n) =>
-                setPanel(panel.id, ({ tandems: _, ...p }) =>
-                  n === null || n === 0 ? p : { ...p, tandems: Math.round(n) },
-                )
-              }
-            />
-            {panel.at ? (
-              <PositionFields
-                house={house}
-                at={panel.at}
-                onChange={(at) => setPanel(panel.id, (p) => ({ ...p, at }))}
-              />
-            ) : (
-              house.rooms[0] && (
-                <Button onClick={() => setPanel(panel.id, (p) => ({ ...p, at: startPlace(house) }))}>
-                  {say(msg('screen.panel.measure-where-it-stands'))}
+            <div className="stack">
+              {panel.spaces === undefined && spaces(panel)}
+              <div className="row fields breaker-line-row">
+                <BreakerLine
+                  onAdd={(typed) => {
+                    const known = panel.breakers.find((b) => b.number === typed.number);
+                    const made = { ...(known ?? freshBreaker(panel)), ...typed };
+                    setPanel(panel.id, (p) => ({
+                      ...p,
+                      breakers: known
+                        ? p.breakers.map((b) => (b.id === known.id ? made : b))
+                        : [...p.breakers, made],
+                    }));
+                    setOpen(made.id);
+                  }}
+                />
+                <Button
+                  onClick={() => {
+                    const made = freshBreaker(panel);
+                    setPanel(panel.id, (p) => ({ ...p, breakers: [...p.breakers, made] }));
+                    setOpen(made.id);
+                  }}
+                >
+                  {say(msg('screen.panel.add-a-breaker'))}
                 </Button>
-              )
-            )}
-            {house.panels.length > 1 && (
-              <Choice
-                label={say(msg('screen.panel.fed-from'))}
-                value={panel.fedFrom ?? ''}
-                width={220}
-                options={[
-                  { value: '' as const, label: say(msg('screen.panel.the-service')) },
-                  ...house.panels
-                    .filter((p) => p.id !== panel.id)
-                    .flatMap((p) =>
-                      p.breakers.map((b) => ({
-                        value: b.id,
-                        label: say(msg('screen.panel.breaker-of', { number: b.number, label: p.label })),
-                      })),
-                    ),
-                ]}
-                onChange={(id) =>
-                  setPanel(panel.id, ({ fedFrom: _, ...p }) =>
-                    id === '' ? p : { ...p, fedFrom: BreakerId.parse(id) },
-                  )
-                }
-              />
-            )}
-          </div>
-          {panel.breakers.map((b) => (
-            <BreakerRow
-              key={b.id}
-              breaker={b}
-              feeds={feeds(b)}
-              set={(to) =>
-                setPanel(panel.id, (p) => ({
-                  ...p,
-                  breakers: p.breakers.map((x) => (x.id === b.id ? { ...x, ...to } : x)),
-                }))
-              }
-              remove={() =>
-                onHouse({
-                  ...house,
-                  panels: house.panels.map((p) =>
-                    p.id === panel.id ? { ...p, breakers: p.breakers.filter((x) => x.id !== b.id) } : p,
-                  ),
-                  cables: house.cables.filter(
-                    (c) => ![c.from, c.to].some((e) => e.at === 'breaker' && e.breakerId === b.id),
-                  ),
-                })
-              }
-            />
-          ))}
-          <div>
-            <Button
-              onClick={() =>
-                setPanel(panel.id, (p) => ({ ...p, breakers: [...p.breakers, freshBreaker(p)] }))
-              }
-            >
-              {say(msg('screen.panel.add-a-breaker'))}
-            </Button>
+              </div>
+              {panel.breakers
+                .filter((b) => b.id === open)
+                .map((b) => (
+                  <BreakerRow
+                    key={b.id}
+                    breaker={b}
+                    feeds={feeds(b)}
+                    set={(to) =>
+                      setPanel(panel.id, (p) => ({
+                        ...p,
+                        breakers: p.breakers.map((x) => (x.id === b.id ? { ...x, ...to } : x)),
+                      }))
+                    }
+                    remove={() =>
+                      onHouse({
+                        ...house,
+                        panels: house.panels.map((p) =>
+                          p.id === panel.id ? { ...p, breakers: p.breakers.filter((x) => x.id !== b.id) } : p,
+                        ),
+                        cables: house.cables.filter(
+                          (c) => ![c.from, c.to].some((e) => e.at === 'breaker' && e.breakerId === b.id),
+                        ),
+                      })
+                    }
+                  />
+                ))}
+              <details className="room-facts">
+                <summary>{say(msg('screen.panel.about'))}</summary>
+                <div className="row fields">
+                  <TextField
+                    label={say(msg('screen.panel.panel'))}
+                    value={panel.label}
+                    required
+                    onChange={(label) => setPanel(panel.id, (p) => ({ ...p, label }))}
+                  />
+                  <TextField
+                    label={say(msg('screen.panel.where-it-is'))}
+                    value={panel.place}
+                    onChange={(place) => setPanel(panel.id, (p) => ({ ...p, place }))}
+                  />
+                  {panel.spaces !== undefined && spaces(panel)}
+                  <NumberField
+                    label={say(msg('screen.panel.tandems'))}
+                    min={0}
+                    max={84}
+                    value={panel.tandems ?? null}
+                    onChange={(n) =>
+                      setPanel(panel.id, ({ tandems: _, ...p }) =>
+                        n === null || n === 0 ? p : { ...p, tandems: Math.round(n) },
+                      )
+                    }
+                  />
+                  {panel.at ? (
+                    <PositionFields
+                      house={house}
+                      at={panel.at}
+                      onChange={(at) => setPanel(panel.id, (p) => ({ ...p, at }))}
+                    />
+                  ) : (
+                    house.rooms[0] && (
+                      <Button onClick={() => setPanel(panel.id, (p) => ({ ...p, at: startPlace(house) }))}>
+                        {say(msg('screen.panel.measure-where-it-stands'))}
+                      </Button>
+                    )
+                  )}
+                  {house.panels.length > 1 && (
+                    <Choice
+                      label={say(msg('screen.panel.fed-from'))}
+                      value={panel.fedFrom ?? ''}
+                      width={220}
+                      options={[
+                        { value: '' as const, label: say(msg('screen.panel.the-service')) },
+                        ...house.panels
+                          .filter((p) => p.id !== panel.id)
+                          .flatMap((p) =>
+                            p.breakers.map((b) => ({
+                              value: b.id,
+                              label: say(
+                                msg('screen.panel.breaker-of', { number: b.number, label: p.label }),
+                              ),
+                            })),
+                          ),
+                      ]}
+                      onChange={(id) =>
+                        setPanel(panel.id, ({ fedFrom: _, ...p }) =>
+                          id === '' ? p : { ...p, fedFrom: BreakerId.parse(id) },
+                        )
+                      }
+                    />
+                  )}
+                </div>
+              </details>
+            </div>
           </div>
         </section>
       ))}
@@ -270,7 +360,7 @@ export function PanelEditor({
               place: '',
               breakers: [],
             };
-            onHouse((h) => ({ ...h, panels: [...h.panels, { ...panel, breakers: [freshBreaker(panel)] }] }));
+            onHouse((h) => ({ ...h, panels: [...h.panels, panel] }));
           }}
         >
           {house.panels.length === 0

@@ -1,8 +1,21 @@
 import { placeText, type Evaluation, type Point, msg, row } from '@elwand/core';
-import { Button, Dropdown } from 'antd';
+import { Button, Checkbox, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
 import { withoutPoint, type SetHouse } from '../state/edit.ts';
-import { addCable, cablesAt, endValue, farEnd, isAt, newPoint, sourcesFor, withCable } from './feed-edits.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { marked as markedAction, markTurned } from '../state/view.ts';
+import {
+  addCable,
+  cablesAt,
+  copyOfPoint,
+  endValue,
+  farEnd,
+  isAt,
+  newPoint,
+  sourcesFor,
+  withCable,
+} from './feed-edits.ts';
+import { ChainBar } from './ChainBar.tsx';
 import { PointForm } from './PointForm.tsx';
 import { labelOf, KINDS } from './words.ts';
 import { useSay } from '../app/say.ts';
@@ -35,6 +48,8 @@ function PointRow({
   const cable = feedingCable(evaluation, point);
   const box = evaluation.feed.boxes.get(point.id);
   const open = selected === point.id;
+  const dispatch = useAppDispatch();
+  const marked = useAppSelector((s) => s.view.marked.includes(point.id));
   const has = box
     ? [
         box.constantHot ? msg('screen.points.has-hot') : '',
@@ -46,6 +61,12 @@ function PointRow({
   return (
     <tr aria-selected={open}>
       <td>
+        <Checkbox
+          className="point-mark"
+          checked={marked}
+          aria-label={say(msg('screen.points.mark', { point: point.label }))}
+          onChange={() => dispatch(markTurned(point.id))}
+        />
         <button
           type="button"
           className="linklike"
@@ -90,8 +111,22 @@ function PointRow({
           />
         )}
       </td>
-      <td className="muted">{has.length > 0 ? say(row(has)) : say(msg('screen.points.nothing-known'))}</td>
-      <td>
+      <td className="muted">
+        {cable?.assumed && <span className="assumed">{say(msg('screen.points.assumed'))} </span>}
+        {has.length > 0 ? say(row(has)) : say(msg('screen.points.nothing-known'))}
+      </td>
+      <td className="point-acts">
+        <Button
+          type="text"
+          size="small"
+          onClick={() => {
+            const copy = copyOfPoint(house, point);
+            onHouse((h) => ({ ...h, points: [...h.points, copy] }));
+            onSelect(copy.id);
+          }}
+        >
+          {say(msg('screen.points.copy'))}
+        </Button>
         <Button
           type="text"
           size="small"
@@ -112,8 +147,13 @@ export function PointsEditor(props: PointsEditorProps) {
   const { house } = evaluation.bundle;
   const room = house.rooms.find((r) => r.id === roomId) ?? house.rooms[0];
   const open = house.points.find((p) => p.id === selected);
+  const dispatch = useAppDispatch();
+  const ids = useAppSelector((s) => s.view.marked);
+  const marked = house.points.filter((p) => ids.includes(p.id));
+  const all = house.points.length > 0 && marked.length === house.points.length;
   return (
     <div className="stack">
+      <ChainBar evaluation={evaluation} marked={marked} onHouse={onHouse} />
       {house.points.length === 0 ? (
         <p className="empty">{say(msg('screen.points.nothing-is-entered-yet-outlets'))}</p>
       ) : (
@@ -121,7 +161,16 @@ export function PointsEditor(props: PointsEditorProps) {
           <table className="plain-table point-table">
             <thead>
               <tr>
-                <th>{say(msg('screen.points.point'))}</th>
+                <th>
+                  <Checkbox
+                    className="point-mark"
+                    checked={all}
+                    indeterminate={marked.length > 0 && !all}
+                    aria-label={say(msg('screen.points.mark-all'))}
+                    onChange={() => dispatch(markedAction(all ? [] : house.points.map((p) => p.id)))}
+                  />
+                  {say(msg('screen.points.point'))}
+                </th>
                 <th>{say(msg('screen.points.kind'))}</th>
                 <th>{say(msg('screen.points.place'))}</th>
                 <th>{say(msg('screen.points.fed-from'))}</th>

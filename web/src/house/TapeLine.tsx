@@ -1,53 +1,86 @@
 import {
-  applyTape,
+  applyTapes,
   formatLength,
-  parseTape,
+  parseTapes,
   TAPE_LETTERS,
   type House,
+  type Room,
+  type TapedBox,
   type TapeEntry,
   type UnitSystem,
   type Wall,
   msg,
+  q,
+  row,
   type Text,
   tapeText,
   type TapeLetter,
 } from '@elwand/core';
 import { Input, message, type InputRef } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef, useState, type ClipboardEvent } from 'react';
 import { freshId } from '../parts/ids.ts';
 import './tape.css';
 import type { SetHouse } from '../state/edit.ts';
 import { useSay } from '../app/say.ts';
 
+const boxText = ({ gangs, cubicInches, depthMm }: TapedBox): Text =>
+  row(
+    [
+      gangs === undefined ? '' : msg('screen.wall.tape-gangs', { gangs }),
+      cubicInches === undefined ? '' : msg('screen.wall.tape-volume', { volume: q.volume(cubicInches) }),
+      depthMm === undefined ? '' : msg('screen.wall.tape-deep', { depth: q.length(depthMm) }),
+    ].filter((part) => part !== ''),
+  );
+
 function entryText(e: TapeEntry, system: UnitSystem): Text {
   const L = (mm: number) => formatLength(mm, system, 'inches');
   const read = { what: tapeText(e.letter), at: e.readingsMm.map(L).join(' - ') };
-  return e.heightMm === null
-    ? msg('screen.wall.tape-entry', read)
-    : msg('screen.wall.tape-entry-up', { ...read, height: L(e.heightMm) });
+  const placed =
+    e.heightMm === null
+      ? msg('screen.wall.tape-entry', read)
+      : msg(e.letter === 'c' ? 'screen.wall.tape-entry-out' : 'screen.wall.tape-entry-up', {
+          ...read,
+          height: L(e.heightMm),
+        });
+  return e.box ? row([placed, boxText(e.box)]) : placed;
 }
+
+/** What may stand behind a box, as examples. */
+const BOX_WORDS = ['2g', '14cu', '3x2x2-3/4'];
 
 export interface TapeLineProps {
   readonly house: House;
+  readonly room: Room;
   readonly wall: Wall;
   readonly onHouse: SetHouse;
-  /** Empty Enter goes on to the next wall. */
-  readonly onNextWall: () => void;
+  /** Goes on by so many walls. */
+  readonly onWall: (by: number) => void;
 }
 
-/** Hook the tape in the left corner and type what is met, in any order; it is read while it is typed. Enter places it. */
-export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
+/**
+ * Hook the tape in the left corner and type what is met, in any order; it is read while it is typed. A semicolon goes on to the next
+ * wall, and so does a new line of what is pasted. Enter places it, an empty Enter takes the next wall; the line keeps the focus.
+ */
+export function TapeLine({ house, room, wall, onHouse, onWall }: TapeLineProps) {
   const say = useSay();
   const [text, setText] = useState('');
   const input = useRef<InputRef>(null);
-  const line = parseTape(text, house.units);
+  const start = room.walls.indexOf(wall);
+  const lines = parseTapes(text, house.units);
+  const walls = lines.flatMap((_, i) => room.walls[start + i] ?? []);
+  const spare = lines.slice(walls.length).some((l) => l.entries.length > 0);
   const place = () => {
     if (text.trim() === '') {
-      onNextWall();
+      onWall(1);
       return;
     }
-    if (line.entries.length === 0) return;
-    const result = applyTape(house, wall.id, line.entries, () => freshId('t'));
+    if (spare || lines.every((l) => l.entries.length === 0)) return;
+    const result = applyTapes(
+      house,
+      walls.map((w) => w.id),
+      lines,
+      () => freshId('t'),
+    );
     onHouse(result.house);
     if (result.leftOutMm.length > 0)
       message.warning(
@@ -57,9 +90,31 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
           }),
         ),
       );
-    // What could not be read stays, to be mended.
-    setText(line.errors.map((e) => e.text).join(' '));
+    // What could not be read stays on its wall, to be mended.
+    const wrong = lines.map((l) => l.errors.map((e) => e.text).join(' '));
+    const first = wrong.findIndex((t) => t !== '');
+    setText(
+      first < 0
+        ? ''
+        : wrong
+            .slice(first)
+            .join('; ')
+            .replace(/[;\s]+$/, ''),
+    );
+    onWall(first < 0 ? walls.length - 1 : first);
     input.current?.focus();
+  };
+  // A field of one line would run pasted lines together.
+  const paste = (e: ClipboardEvent<HTMLInputElement>) => {
+    const pasted = e.clipboardData.getData('text').trim();
+    if (!pasted.includes('\n')) return;
+    e.preventDefault();
+    const { selectionStart, selectionEnd } = e.currentTarget;
+    setText(
+      text.slice(0, selectionStart ?? text.length) +
+        pasted.split(/\s*\n\s*/).join('; ') +
+        text.slice(selectionEnd ?? text.length),
+    );
   };
   return (
     <div className="tape">
@@ -74,32 +129,37 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
         value={text}
         onChange={(e) => setText(e.target.value)}
         onPressEnter={place}
+        onPaste={paste}
         autoComplete="off"
         spellCheck={false}
-        placeholder={
-          house.units === 'imperial'
-            ? 'w 138 m 15 3/8 m 31 1/8 f 46 1/2 48 o 70@15 s 20@48 d 90 122'
-            : 'w 3500 m 400 m 800 o 1800@380 d 2300 3100'
-        }
+        placeholder={say(msg('screen.wall.tape-example', { units: house.units }))}
         aria-describedby="tape-read"
-        status={line.errors.length > 0 ? 'error' : ''}
+        status={spare || lines.some((l) => l.errors.length > 0) ? 'error' : ''}
       />
       <div id="tape-read" aria-live="polite">
-        <ul className="tape-read">
-          {line.entries.map((e) => (
-            <li key={`${e.from}`}>{say(entryText(e, house.units))}</li>
-          ))}
-          {line.waiting && (
-            <li className="muted">
-              {say(msg('screen.wall.one-more-reading', { what: tapeText(line.waiting) }))}
-            </li>
-          )}
-          {line.errors.map((e) => (
-            <li key={`e${e.from}`} className="tape-error">
-              {e.text}: {say(e.why)}
-            </li>
-          ))}
-        </ul>
+        {lines.map((line, i) => (
+          <ul key={`${i}`} className="tape-read">
+            {lines.length > 1 && walls[i] && <li className="tape-wall">{walls[i].name}</li>}
+            {line.entries.map((e) => (
+              <li key={`${e.from}`}>{say(entryText(e, house.units))}</li>
+            ))}
+            {line.waiting && (
+              <li className="muted">
+                {say(msg('screen.wall.one-more-reading', { what: tapeText(line.waiting) }))}
+              </li>
+            )}
+            {line.errors.map((e) => (
+              <li key={`e${e.from}`} className="tape-error">
+                {e.text}: {say(e.why)}
+              </li>
+            ))}
+          </ul>
+        ))}
+        {spare && (
+          <p className="tape-error">
+            {say(msg('screen.wall.more-lines-than-walls', { count: room.walls.length - start }))}
+          </p>
+        )}
       </div>
       <p className="quiet tape-keys">
         {Object.keys(TAPE_LETTERS).map((letter) => (
@@ -109,6 +169,15 @@ export function TapeLine({ house, wall, onHouse, onNextWall }: TapeLineProps) {
         ))}
         <span>
           <kbd>@</kbd> {say(msg('screen.wall.height'))}
+        </span>
+        <span>
+          {BOX_WORDS.map((word) => (
+            <kbd key={word}>{word}</kbd>
+          ))}{' '}
+          {say(msg('screen.wall.about-its-box'))}
+        </span>
+        <span>
+          <kbd>;</kbd> {say(msg('screen.wall.next-wall-key'))}
         </span>
       </p>
     </div>

@@ -130,6 +130,29 @@ export const withoutCable = (house: House, id: string): House => ({
   cables: house.cables.filter((c) => c.id !== id),
 });
 
+/** How far beside the first its copy stands, mm: a place to correct. */
+const BESIDE_MM = 610;
+
+/** A point like another one, beside it, with the next free name: its box and devices, and not yet looked into. */
+export function copyOfPoint(house: House, point: Point): Point {
+  const length =
+    'wallId' in point.at
+      ? (house.rooms.flatMap((r) => r.walls).find((w) => 'wallId' in point.at && w.id === point.at.wallId)
+          ?.lengthMm ?? 0)
+      : Infinity;
+  const at =
+    'xMm' in point.at
+      ? { ...point.at, xMm: point.at.xMm + (point.at.xMm + BESIDE_MM < length ? BESIDE_MM : -BESIDE_MM) }
+      : point.at;
+  return {
+    ...point,
+    id: PointId.parse(freshId('p')),
+    label: freeLabel(house.points, point.kind),
+    at,
+    condition: 'not-looked',
+  };
+}
+
 /** A point with the next free name, where one of its kind usually is; the exact place is typed afterwards. */
 export function newPoint(house: House, room: Room, kind: Point['kind']): Point {
   const wall = room.walls[0];

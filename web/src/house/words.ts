@@ -3,6 +3,7 @@ import {
   type LoadFacts,
   type Obstacle,
   type Point,
+  type Room,
   type RoomUse,
   type Want,
   msg,
@@ -41,6 +42,17 @@ export const USES = options<RoomUse>({
   crawl: msg('screen.kinds.crawl-space'),
   attic: msg('screen.kinds.attic'),
   outdoor: msg('screen.kinds.outdoors'),
+});
+export const ABOVE = options<Room['above']['kind']>({
+  attic: msg('screen.rooms.attic'),
+  finished: msg('screen.rooms.finished-floor'),
+  none: msg('screen.rooms.roof-no-space'),
+});
+export const BELOW = options<Room['below']['kind']>({
+  slab: msg('screen.rooms.slab'),
+  basement: msg('screen.rooms.basement'),
+  crawl: msg('screen.rooms.crawl-space'),
+  finished: msg('screen.rooms.finished-room'),
 });
 export const KINDS = options<Point['kind']>({
   receptacle: msg('screen.kinds.outlet-2'),

@@ -1,6 +1,6 @@
 import { msg } from '@elwand/core';
-import { Form, Input, Modal } from 'antd';
-import { useState } from 'react';
+import { Form, Input, Modal, type InputRef } from 'antd';
+import { useRef, useState } from 'react';
 import { useSay } from '../app/say.ts';
 
 /** What a name is asked for. */
@@ -23,6 +23,7 @@ export function NameModal({
   const [form] = Form.useForm<{ name: string }>();
   // While it is being made the button turns: a second press would make a second one.
   const [busy, setBusy] = useState(false);
+  const input = useRef<InputRef>(null);
   const make = async (name: string) => {
     setBusy(true);
     await onName(name.trim()).finally(() => setBusy(false));
@@ -41,6 +42,8 @@ export function NameModal({
       confirmLoading={busy}
       onCancel={onClose}
       onOk={() => form.submit()}
+      // The window takes the focus for itself when it opens.
+      afterOpenChange={(open) => open && input.current?.focus()}
       destroyOnHidden
     >
       <Form form={form} layout="vertical" preserve={false} onFinish={({ name }) => void (busy || make(name))}>
@@ -57,7 +60,7 @@ export function NameModal({
           ]}
         >
           <Input
-            autoFocus
+            ref={input}
             placeholder={
               asking?.kind === 'house'
                 ? say(msg('screen.naming.sedge-end-5'))

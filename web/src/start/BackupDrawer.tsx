@@ -4,9 +4,11 @@ import { moment } from '../parts/day.ts';
 import { sizeWords } from '../parts/History.tsx';
 import { problemOf, useBackupsQuery, useMakeBackupMutation, useRestoreBackupMutation } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
+import { useFocusBack } from '../parts/use-focus-back.ts';
 
 /** Backups of everything: make one, download it, put one back. */
 export function BackupDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  useFocusBack();
   const say = useSay();
   const { data, error, refetch } = useBackupsQuery(undefined, { skip: !open });
   const [make, { isLoading }] = useMakeBackupMutation();

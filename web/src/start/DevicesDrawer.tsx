@@ -5,12 +5,14 @@ import { moment } from '../parts/day.ts';
 import { problemOf, useDevicesQuery, usePairingCodeMutation, useRevokeDeviceMutation } from '../state/api.ts';
 import { useSay } from '../app/say.ts';
 import { Said, slot } from '../app/Said.tsx';
+import { useFocusBack } from '../parts/use-focus-back.ts';
 
 /** How Elwand is started for the phones in the house. */
 const LAN_COMMAND = 'npm run demo -- --lan';
 
 /** Phones and tablets that were let in from the house network. */
 export function DevicesDrawer({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  useFocusBack();
   const say = useSay();
   const { data, error } = useDevicesQuery(undefined, { skip: !open, refetchOnMountOrArgChange: true });
   const [newCode, { isLoading }] = usePairingCodeMutation();

@@ -1,5 +1,5 @@
 import type { House, Job } from '@elwand/core';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useGetHouseQuery, useGetJobQuery } from './api.ts';
 import { deviceStorage } from './device.ts';
 import { closed, opened } from './document.ts';
@@ -33,8 +33,17 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
     house.data?.document.id === houseId &&
     (jobId === null || (job.data?.document.id === jobId && job.data.document.houseId === houseId));
   const isOpen = present?.house.id === houseId && (present.job?.id ?? null) === jobId;
+  // What another page still holds of it may be from before the last save: it is asked for again, and until then it is not ready.
+  const since = useRef(0);
   useEffect(() => {
-    if (!ready || isOpen || !house.data) return;
+    since.current = Date.now() - FRESH_SECONDS * 1000;
+  }, [houseId, jobId]);
+  const read = Math.min(
+    house.fulfilledTimeStamp ?? 0,
+    jobId === null ? Infinity : (job.fulfilledTimeStamp ?? 0),
+  );
+  useEffect(() => {
+    if (!ready || isOpen || !house.data || read < since.current) return;
     const draft = findDraft(houseId, jobId, deviceStorage());
     dispatch(
       opened({
@@ -45,7 +54,7 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
         draft,
       }),
     );
-  }, [ready, isOpen, house.data, job.data, houseId, jobId, dispatch]);
+  }, [ready, isOpen, read, house.data, job.data, houseId, jobId, dispatch]);
   useEffect(() => () => void dispatch(closed()), [houseId, jobId, dispatch]);
   return {
     house: isOpen ? present.house : null,

@@ -5,6 +5,8 @@ export interface ViewState {
   readonly roomId: string | null;
   readonly wallId: string | null;
   readonly selected: string | null;
+  /** Points that are meant together. */
+  readonly marked: readonly string[];
   readonly focusedFinding: string | null;
   readonly dim: boolean;
   readonly keys: boolean;
@@ -15,6 +17,7 @@ const initial: ViewState = {
   roomId: null,
   wallId: null,
   selected: null,
+  marked: [],
   focusedFinding: null,
   dim: false,
   keys: true,
@@ -34,6 +37,13 @@ const slice = createSlice({
     wallShown: (state, { payload }: PayloadAction<string | null>) => ({ ...state, wallId: payload }),
     wallFiltered: (state, { payload }: PayloadAction<string | null>) => ({ ...state, wallFilter: payload }),
     selected: (state, { payload }: PayloadAction<string | null>) => ({ ...state, selected: payload }),
+    marked: (state, { payload }: PayloadAction<readonly string[]>) => ({ ...state, marked: payload }),
+    markTurned: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      marked: state.marked.includes(payload)
+        ? state.marked.filter((id) => id !== payload)
+        : [...state.marked, payload],
+    }),
     findingFocused: (state, { payload }: PayloadAction<string | null>) => ({
       ...state,
       focusedFinding: payload,
@@ -43,6 +53,15 @@ const slice = createSlice({
   },
 });
 
-export const { roomShown, wallShown, wallFiltered, selected, findingFocused, dimmed, keysSwitched } =
-  slice.actions;
+export const {
+  roomShown,
+  wallShown,
+  wallFiltered,
+  selected,
+  marked,
+  markTurned,
+  findingFocused,
+  dimmed,
+  keysSwitched,
+} = slice.actions;
 export const viewReducer = slice.reducer;

@@ -59,11 +59,17 @@ export function keyMove({
 /** What may be done with the points of the strip; each is left out where it can't be. */
 export interface StripActions {
   readonly onSelect?: (id: string | null) => void;
+  /** Takes a point to those that are meant together, or out of them. */
+  readonly onMark?: (id: string) => void;
   /** A wanted point is being moved; the drop comes once. */
   readonly onDrag?: (wantId: WantId, spot: Spot) => void;
   readonly onDrop?: (wantId: WantId, spot: Spot) => void;
+  /** What was being moved goes back to where it was. */
+  readonly onCancel?: () => void;
   readonly onNudge?: (wantId: WantId, dxMm: number, dyMm: number) => void;
   readonly onNextBay?: (wantId: WantId, direction: 1 | -1) => void;
   /** Set while a new point is to be placed by a click. */
   readonly onPlace?: (spot: Spot) => void;
+  /** Somebody points at a place while a new point is to be placed. */
+  readonly onPoint?: (spot: Spot) => void;
 }

@@ -46,8 +46,12 @@ export function useStripPointer(layout: StripLayout, actions: StripActions) {
     whole: {
       onPointerMove: (e: PointerEvent) => {
         const m = moving.current;
-        if (!m) return;
         const p = at(e);
+        if (!m) {
+          const spot = actions.onPoint && spotUnder(p);
+          if (spot) actions.onPoint?.(spot);
+          return;
+        }
         const spot = spotUnder({ x: p.x + m.dx, y: p.y + m.dy });
         if (!spot) return;
         m.last = spot;
@@ -55,6 +59,11 @@ export function useStripPointer(layout: StripLayout, actions: StripActions) {
         actions.onDrag?.(m.id, spot);
       },
       onPointerUp: end,
+      onKeyDown: (e: KeyboardEvent) => {
+        if (e.key !== 'Escape' || !moving.current) return;
+        moving.current = null;
+        actions.onCancel?.();
+      },
       onPointerCancel: end,
       onClick: (e: MouseEvent) => {
         const spot = actions.onPlace && spotUnder(at(e));
@@ -63,6 +72,10 @@ export function useStripPointer(layout: StripLayout, actions: StripActions) {
     },
     ofPoint: (d: Drawn) => ({
       onPointerDown: (e: PointerEvent<SVGGElement>) => {
+        if (actions.onMark && (e.shiftKey || e.ctrlKey || e.metaKey)) {
+          actions.onMark(d.id);
+          return;
+        }
         actions.onSelect?.(d.id);
         if (!d.want || !actions.onDrag) return;
         const from = at(e);
@@ -77,7 +90,8 @@ export function useStripPointer(layout: StripLayout, actions: StripActions) {
       },
       onKeyDown: (e: KeyboardEvent) => {
         if (e.key === 'Enter' || e.key === ' ') {
-          actions.onSelect?.(d.id);
+          if (e.shiftKey) actions.onMark?.(d.id);
+          else actions.onSelect?.(d.id);
           e.preventDefault();
         }
         const move = d.want && keyMove(e);

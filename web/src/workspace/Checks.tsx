@@ -183,6 +183,45 @@ function FineChecks({
   );
 }
 
+/** Rules that are named in the one line of what is OK. */
+const MOST_NAMED = 4;
+
+/** Everything that is OK as one line by rule; it opens for those who want to read it. */
+function AllFine({
+  findings,
+  onApplied,
+}: {
+  readonly findings: readonly Finding[];
+  readonly onApplied: (says: string) => void;
+}) {
+  const say = useSay();
+  const { pack } = useWork().evaluation;
+  const fine = [...new Set(findings.map((f) => f.rule))].map((rule) => ({
+    rule,
+    same: findings.filter((f) => f.rule === rule),
+  }));
+  const named = fine.flatMap(({ rule, same }) => {
+    const title = pack.rules.find((r) => r.id === rule)?.title ?? TITLES[rule];
+    return title === undefined ? [] : [msg('screen.workspace.ok-rule', { title, count: same.length })];
+  });
+  return (
+    <details className="checks-fine">
+      <summary>
+        <StateMark state="ok" size={14} />{' '}
+        <b>{say(msg('screen.workspace.ok-all', { count: findings.length }))}</b>{' '}
+        <span className="muted">
+          {say(row([...named.slice(0, MOST_NAMED), ...(named.length > MOST_NAMED ? ['…'] : [])]))}
+        </span>
+      </summary>
+      <ul>
+        {fine.map(({ rule, same }) => (
+          <FineChecks key={rule} rule={rule} findings={same} onApplied={onApplied} />
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 const counts = (findings: readonly Finding[]): Text => {
   const n = (s: Severity) => findings.filter((f) => holdsUp(f) && f.severity === s).length;
   const parts = [
@@ -234,10 +273,6 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
     (f) => f.origin === 'advice' && f.severity !== 'ok' && f.overridden === undefined,
   );
   const ok = findings.filter((f) => f.severity === 'ok');
-  const fine = [...new Set(ok.map((f) => f.rule))].map((rule) => ({
-    rule,
-    same: ok.filter((f) => f.rule === rule),
-  }));
   const onApplied = (says: string) => setApplied({ says, past: past + 1 });
   return (
     <div>
@@ -267,10 +302,8 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
         {[...open, ...decided, ...advice].map((f) => (
           <Check key={f.key} finding={f} onApplied={onApplied} />
         ))}
-        {fine.map(({ rule, same }) => (
-          <FineChecks key={rule} rule={rule} findings={same} onApplied={onApplied} />
-        ))}
       </ul>
+      {ok.length > 0 && <AllFine findings={ok} onApplied={onApplied} />}
       {standing.length > 0 && (
         <details className="checks-standing">
           <summary>

@@ -3,9 +3,11 @@ import { Drawer } from 'antd';
 import { History } from '../parts/History.tsx';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
+import { useFocusBack } from '../parts/use-focus-back.ts';
 
 /** The versions of the job in a drawer. */
 export function JobHistory({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  useFocusBack();
   const say = useSay();
   const { bundle, edits } = useWork();
   return (

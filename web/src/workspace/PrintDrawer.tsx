@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { useAppSelector } from '../state/store.ts';
 import { useWork } from './work.ts';
+import { useFocusBack } from '../parts/use-focus-back.ts';
 
 const ABOUT: Readonly<Record<PaperSheet, { readonly name: Text; readonly has: Text }>> = {
   job: { name: msg('screen.print.job'), has: msg('screen.print.job-has') },
@@ -25,6 +26,7 @@ export function PrintDrawer({
   readonly first: readonly PaperSheet[];
   readonly onClose: () => void;
 }) {
+  useFocusBack();
   const say = useSay();
   const { bundle, evaluation } = useWork();
   const { saveState } = useAppSelector((s) => s.document);

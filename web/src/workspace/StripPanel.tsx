@@ -1,26 +1,24 @@
 import {
-  middleOfCeiling,
   formatLength,
-  makeWant,
   chance,
   type Evaluation,
   type Finding,
   type Room,
-  type Want,
+  type WantFault,
   msg,
   sentences,
 } from '@elwand/core';
-import { Button, Segmented } from 'antd';
-import { lazy, Suspense, useMemo } from 'react';
-import { freshId } from '../parts/ids.ts';
+import { Button, Input, Segmented } from 'antd';
+import { lazy, Suspense, useMemo, useState, type KeyboardEvent } from 'react';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
-import type { Spot, StripActions } from '../strip/gesture.ts';
+import { keyMove, type StripActions } from '../strip/gesture.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
 import { useDragPreview } from './use-drag-preview.ts';
 import { useWidth } from './use-width.ts';
-import { inNextBay, likeNeighbors, nextLabel, nudged, toSpot, withWant } from './want-moves.ts';
+import { GHOST, usePlacing, type Placing } from './use-placing.ts';
+import { inNextBay, nudged, toSpot, withWant } from './want-moves.ts';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
 
@@ -39,47 +37,26 @@ export interface StripPanelProps {
 }
 
 /** What a hand does on the strip, as changes of the job; places a new point while one is to be placed. */
-function useStripEdits(room: Room | null, preview: ReturnType<typeof useDragPreview>) {
-  const { bundle, evaluation, edits, placing, setPlacing } = useWork();
+function useStripEdits(
+  room: Room | null,
+  preview: ReturnType<typeof useDragPreview>,
+  placing: Placing,
+): StripActions {
+  const { bundle, evaluation, edits, placing: kind } = useWork();
   const dispatch = useAppDispatch();
-  const put = (at: Want['at']) => {
-    if (!placing) return;
-    const id = freshId('want');
-    edits.job({
-      ...bundle.job,
-      wants: [...bundle.job.wants, makeWant(id, nextLabel(bundle.job.wants), at, { kind: placing })],
-    });
-    dispatch(selectedAction(id));
-    setPlacing(null);
-  };
-  const place = (spot: Spot) =>
-    room &&
-    placing &&
-    put({ on: 'wall', ...likeNeighbors(bundle.house, evaluation.plan, room, placing, spot) });
-  const actions: StripActions = {
+  return {
     onSelect: (id) => dispatch(selectedAction(id)),
     onDrag: (id, spot) => preview.drag(withWant(bundle, id, toSpot(spot))),
     onDrop: (id, spot) => {
       preview.end();
       edits.job(withWant(bundle, id, toSpot(spot)).job);
     },
+    onCancel: preview.end,
     onNudge: (id, dx, dy) =>
       room && edits.job(withWant(bundle, id, nudged(evaluation, room, dx, dy)).job, `nudge-${id}`),
     onNextBay: (id, direction) =>
       edits.job(withWant(bundle, id, inNextBay(evaluation, direction)).job, `bay-${id}`),
-    ...(placing ? { onPlace: place } : {}),
-  };
-  return {
-    actions,
-    placeOnCeiling: () => {
-      if (!room || !placing) return;
-      const at = { on: 'ceiling' as const, roomId: room.id, xMm: 0, yMm: 0 };
-      const middle = middleOfCeiling(
-        { ...bundle, ...evaluation },
-        makeWant('new', 'new', at, { kind: placing }),
-      );
-      put({ ...at, ...middle?.at });
-    },
+    ...(kind ? { onPlace: placing.place, onPoint: placing.show } : {}),
   };
 }
 
@@ -135,23 +112,50 @@ function StripBar({
   );
 }
 
-/** Says what to click while a new point is to be placed. */
-function PlacingBanner({ onCeiling }: { readonly onCeiling: () => void }) {
+/** Says what to click while a new point is to be placed, and takes its place typed or by arrow keys. */
+function PlacingBanner({ placing, phone }: { readonly placing: Placing; readonly phone: boolean }) {
   const say = useSay();
-  const { placing, setPlacing } = useWork();
-  if (!placing) return null;
+  const { placing: kind } = useWork();
+  const [text, setText] = useState('');
+  const [fault, setFault] = useState<WantFault | null>(null);
+  if (!kind) return null;
+  const keys = (e: KeyboardEvent<HTMLInputElement>) => {
+    const move = text === '' ? keyMove(e) : null;
+    if (move?.move === 'nudge') {
+      placing.nudge(move.dxMm, move.dyMm);
+      e.preventDefault();
+    } else if (e.key === 'Enter' && !fault) placing.place();
+  };
   return (
-    <p className="banner" role="status">
-      {say(msg(`screen.want.click-where.${placing}`))}{' '}
-      {(placing === 'luminaire' || placing === 'fan') && (
-        <Button size="small" onClick={onCeiling}>
+    <div className="banner placing" role="status">
+      <span>{say(msg(`screen.want.click-where.${kind}`))}</span>
+      <label htmlFor="placing-line">{say(msg('screen.want.or-its-distance'))}</label>
+      <Input
+        id="placing-line"
+        size="small"
+        className="measure placing-line"
+        // A finger points; a keyboard would cover the wall.
+        autoFocus={!phone}
+        value={text}
+        autoComplete="off"
+        status={fault ? 'error' : ''}
+        aria-invalid={fault !== null}
+        onChange={(e) => {
+          setText(e.target.value);
+          setFault(placing.read(e.target.value));
+        }}
+        onKeyDown={keys}
+      />
+      {(kind === 'luminaire' || kind === 'fan') && (
+        <Button size="small" onClick={placing.onCeiling}>
           {say(msg('screen.workspace.middle-of-the-ceiling'))}
         </Button>
       )}
-      <Button size="small" type="link" onClick={() => setPlacing(null)}>
+      <Button size="small" type="link" onClick={placing.cancel}>
         {say(msg('screen.workspace.cancel'))}
       </Button>
-    </p>
+      {fault && <span className="fault-text">{say(fault.why)}</span>}
+    </div>
   );
 }
 
@@ -172,11 +176,13 @@ function Dragged({
   if (!preview || dragged?.at.on !== 'wall' || !placement)
     return otherwise ? say(msg('screen.workspace.bars-at-the-floor-and')) : '';
   const L = (mm: number) => formatLength(mm, preview.bundle.house.units, 'inches');
+  const length = preview.plan.lines.get(dragged.at.wallId)?.wall.lengthMm ?? 0;
   return say(
     sentences([
       msg('screen.workspace.dragged', {
         label: dragged.label,
         x: L(dragged.at.xMm),
+        rest: L(Math.max(0, length - dragged.at.xMm)),
         height: L(dragged.at.heightMm),
       }),
       placement.bay
@@ -202,12 +208,14 @@ export function StripPanel({
   findings,
 }: StripPanelProps) {
   const say = useSay();
-  const { bundle, evaluation, proofs, room } = useWork();
-  const { selected, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
+  const { bundle, evaluation, proofs, room, placing: isPlacing } = useWork();
+  const { selected: chosen, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
   const [box, width] = useWidth<HTMLDivElement>(860);
   const moving = useDragPreview(evaluation, proofs, onPreview);
-  const { actions, placeOnCeiling } = useStripEdits(room, moving);
+  const placing = usePlacing(room, moving);
+  const actions = useStripEdits(room, moving, placing);
   const shown = moving.preview ?? evaluation;
+  const selected = placing.ghost ? GHOST : chosen;
   const lit = useMemo(
     () => findings.find((f) => f.key === focusedFinding)?.subjects ?? [],
     [findings, focusedFinding],
@@ -231,7 +239,7 @@ export function StripPanel({
         phone={phone}
         onlyWall={onlyWall}
       />
-      <PlacingBanner onCeiling={placeOnCeiling} />
+      <PlacingBanner key={String(isPlacing)} placing={placing} phone={phone} />
       <div ref={box} className="strip-box">
         {asList ? (
           <Suspense fallback={null}>

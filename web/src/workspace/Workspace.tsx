@@ -36,7 +36,7 @@ const JobHistory = lazy(() =>
 const OpenFailed = lazy(() => import('../parts/OpenFailed.tsx').then((m) => ({ default: m.OpenFailed })));
 
 /** Marks that show the strip above their own content. */
-const WITH_STRIP = new Set(['want', 'site', 'feed', 'tap', 'run']);
+const WITH_STRIP = new Set(['want', 'site', 'tap', 'run']);
 
 /** While something is dragged the checks keep the places they had; new ones come last. */
 function inOrderOf(findings: readonly Finding[], before: readonly Finding[]): readonly Finding[] {

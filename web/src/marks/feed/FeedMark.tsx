@@ -1,107 +1,179 @@
-import { type BreakerId, type Evaluation, type PointId, msg } from '@elwand/core';
+import { allOf, msg, type BreakerId, type Breaker, type Evaluation } from '@elwand/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import { PanelEditor } from '../../house/PanelEditor.tsx';
+import { PanelFace } from '../../house/PanelFace.tsx';
 import { PointsEditor } from '../../house/PointsEditor.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
-import { selected as selectedAction } from '../../state/view.ts';
+import { markTurned, selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
+import { circuitMap, turnedOff } from './circuit-map.ts';
+import { CircuitPlan } from './CircuitPlan.tsx';
 import { Switching } from './Switching.tsx';
 import { ProtectionZones } from './ProtectionZones.tsx';
 import '../../house/house.css';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
-import { Said, slot } from '../../app/Said.tsx';
 
-function Branch({
-  evaluation,
-  from,
-  breakerId,
-}: {
-  readonly evaluation: Evaluation;
-  readonly from: PointId | null;
-  readonly breakerId: BreakerId;
-}) {
+/** How the arcs are drawn, and what goes off with the breaker. */
+function BesidePlan({ evaluation, breaker }: { readonly evaluation: Evaluation; readonly breaker: Breaker }) {
   const say = useSay();
-  const labels = new Map(evaluation.bundle.house.points.map((p) => [p.id, p] as const));
-  const points = evaluation.feed.circuits.get(breakerId)?.points ?? [];
-  const children = points.filter((id) => (evaluation.feed.parent.get(id)?.from ?? null) === from);
-  if (children.length === 0) return null;
+  const stops = circuitMap(evaluation, breaker.id);
+  const { off, on, unknown } = turnedOff(evaluation, stops);
+  const names = (points: readonly { readonly label: string }[]) => say(allOf(points.map((p) => p.label)));
+  const fresh = stops.filter((s) => s.fresh).map((s) => s.point);
+  const line = (look: string) => (
+    <svg width="34" height="12" aria-hidden="true" className={look}>
+      <path d="M1 6H33" className="circuit-arc" />
+    </svg>
+  );
   return (
-    <ul className="feed-branch">
-      {children.map((id) => {
-        const cable = evaluation.feed.parent.get(id)?.cable;
-        const box = evaluation.feed.boxes.get(id);
-        return (
-          <li key={id}>
-            <span className="feed-node">
-              <b>{labels.get(id)?.label}</b>
-              <span className="quiet measure">
-                {cable?.gauge
-                  ? say(msg('screen.feed.awg', { gauge: cable.gauge }))
-                  : say(msg('screen.feed.size-not-read'))}
-              </span>
-              {box?.groundFaultBy && <span className="quiet">{say(msg('screen.feed.ground-fault'))}</span>}
-              {box?.arcFaultBy && <span className="quiet">{say(msg('screen.feed.arc-fault'))}</span>}
-            </span>
-            <Branch evaluation={evaluation} from={id} breakerId={breakerId} />
-          </li>
-        );
-      })}
-    </ul>
+    <div className="stack">
+      <p className="circuit-legend muted">
+        <span>
+          {line('circuit-seen')}
+          {say(msg('screen.feed.feeds-as-seen'))}
+        </span>
+        <span>
+          {line('circuit-assumed')}
+          {say(msg('screen.feed.feeds-assumed'))}
+        </span>
+        {fresh.length > 0 && (
+          <span>
+            {line('circuit-new')}
+            {say(msg('screen.feed.new-in-this-job'))}
+          </span>
+        )}
+        <span>{say(msg('screen.feed.arcs-are-no-way'))}</span>
+      </p>
+      {stops.length === 0 ? (
+        <p>{say(msg('screen.feed.feeds-nothing-that-is-entered'))}</p>
+      ) : (
+        <dl className="circuit-off">
+          <dt>{say(msg('screen.feed.goes-off'))}</dt>
+          <dd>
+            {names(off)}
+            {fresh.length > 0 &&
+              ` ${say(msg('screen.feed.and-when-built', { names: allOf(fresh.map((p) => p.label)) }))}`}
+          </dd>
+          {on.length > 0 && (
+            <>
+              <dt>{say(msg('screen.feed.stays-on'))}</dt>
+              <dd>{names(on)}</dd>
+            </>
+          )}
+          {unknown.length > 0 && (
+            <>
+              <dt>{say(msg('screen.feed.nobody-knows'))}</dt>
+              <dd>{names(unknown)}</dd>
+            </>
+          )}
+        </dl>
+      )}
+      {stops.length > 0 && (
+        <details>
+          <summary>{say(msg('screen.feed.read-as-list'))}</summary>
+          <ol className="circuit-list">
+            {stops.map((s) => (
+              <li key={s.point.id}>
+                {say(
+                  msg('screen.feed.stop', {
+                    label: s.point.label,
+                    order: s.order ?? 0,
+                    from:
+                      s.from === null
+                        ? say(msg('screen.feed.the-panel'))
+                        : (stops.find((x) => x.point.id === s.from)?.point.label ?? '?'),
+                    known: s.fresh ? 'new' : s.assumed ? 'assumed' : 'seen',
+                  }),
+                )}
+              </li>
+            ))}
+          </ol>
+        </details>
+      )}
+    </div>
   );
 }
 
-/** Mark 3: what feeds what, as a tree from each breaker, and the lines to correct it. */
+/** Mark 3: the panel as one faces it, the circuit on the floor plan, what goes off with it; and the lines to correct them. */
 export function FeedMark() {
   const say = useSay();
   const { bundle, evaluation, edits, room } = useWork();
+  const { house } = bundle;
   const dispatch = useAppDispatch();
-  const selected = useAppSelector((s) => s.view.selected);
-  const breakers = bundle.house.panels.flatMap((p) => p.breakers);
+  const { selected, marked } = useAppSelector((s) => s.view);
+  const [asked, setAsked] = useState<BreakerId | null>(null);
+  const breakers = house.panels.flatMap((p) => p.breakers);
+  const chosen = evaluation.chosen?.option.taps.flatMap(
+    (t) => evaluation.feed.boxes.get(t.pointId)?.circuits ?? [],
+  );
+  const breaker =
+    breakers.find((b) => b.id === asked) ??
+    breakers.find((b) => b.id === chosen?.[0]) ??
+    breakers.find((b) => (evaluation.feed.circuits.get(b.id)?.points.length ?? 0) > 0) ??
+    breakers[0];
+  const labels = new Map(house.points.map((p) => [p.id, p.label]));
+  const feeds = (b: Breaker) =>
+    (evaluation.feed.circuits.get(b.id)?.points ?? []).map((id) => labels.get(id) ?? '').join(' ');
   return (
     <>
       <div className="section stack">
-        <h2>{say(msg('screen.feed.what-feeds-what'))}</h2>
-        {breakers.length === 0 && (
-          <p className="muted">{say(msg('screen.feed.no-breaker-is-entered-yet'))}</p>
+        {breakers.length === 0 ? (
+          <>
+            <h2>{say(msg('screen.feed.what-feeds-what'))}</h2>
+            <p className="muted">
+              {say(msg('screen.feed.no-breaker-is-entered-yet'))}{' '}
+              <Link to={`/houses/${house.id}/panel`}>{say(msg('screen.feed.enter-the-panel'))}</Link>
+            </p>
+          </>
+        ) : (
+          <div className="feed-page">
+            <div className="stack">
+              {house.panels.map((panel) => (
+                <section key={panel.id} className="stack" aria-label={panel.label}>
+                  <h2>{panel.label}</h2>
+                  <PanelFace
+                    panel={panel}
+                    feeds={feeds}
+                    selected={breaker?.id ?? null}
+                    onSelect={(id) => setAsked(id as BreakerId)}
+                  />
+                </section>
+              ))}
+            </div>
+            {breaker && (
+              <section
+                className="stack"
+                aria-label={say(msg('screen.feed.breaker', { number: breaker.number }))}
+              >
+                <h2>
+                  {say(
+                    msg('screen.feed.breaker-on-the-plan', { number: breaker.number, amps: breaker.amps }),
+                  )}
+                </h2>
+                <p className="muted">
+                  {breaker.proved
+                    ? say(msg('screen.feed.tested-turns-this-circuit-off'))
+                    : say(msg('screen.feed.label-only-switch-it-and'))}
+                </p>
+                <CircuitPlan
+                  evaluation={evaluation}
+                  breaker={breaker.id}
+                  selected={selected}
+                  marked={marked}
+                  onSelect={(id) => dispatch(selectedAction(id))}
+                  onMark={(id) => dispatch(markTurned(id))}
+                />
+                <BesidePlan evaluation={evaluation} breaker={breaker} />
+              </section>
+            )}
+          </div>
         )}
-        <div className="feed-trees">
-          {breakers.map((b) => (
-            <section
-              key={b.id}
-              className="feed-tree"
-              aria-label={say(msg('screen.feed.breaker', { number: b.number }))}
-            >
-              <h3>
-                <Said
-                  text={msg('screen.feed.breaker-2', { number: b.number, amps: slot('amps') })}
-                  slots={{
-                    amps: <span className="measure">{say(msg('screen.feed.a', { amps: b.amps }))}</span>,
-                  }}
-                />{' '}
-                <span className="muted">{b.label}</span>
-              </h3>
-              <p className="quiet">
-                {b.proved
-                  ? say(msg('screen.feed.tested-turns-this-circuit-off'))
-                  : say(msg('screen.feed.label-only-switch-it-and'))}
-              </p>
-              <Branch evaluation={evaluation} from={null} breakerId={b.id} />
-              {(evaluation.feed.circuits.get(b.id)?.points.length ?? 0) === 0 && (
-                <p className="muted">{say(msg('screen.feed.feeds-nothing-that-is-entered'))}</p>
-              )}
-            </section>
-          ))}
-        </div>
-        <Switching />
-        <ProtectionZones />
         {evaluation.feed.unfed.length > 0 && (
           <p>
             {say(msg('screen.feed.nothing-is-known-to-feed'))}{' '}
-            <b>
-              {evaluation.feed.unfed
-                .map((id) => bundle.house.points.find((p) => p.id === id)?.label)
-                .join(', ')}
-            </b>
+            <b>{evaluation.feed.unfed.map((id) => labels.get(id)).join(', ')}</b>
           </p>
         )}
       </div>
@@ -114,6 +186,10 @@ export function FeedMark() {
           onSelect={(id) => dispatch(selectedAction(id))}
           onHouse={edits.house}
         />
+      </div>
+      <div className="section stack">
+        <Switching />
+        <ProtectionZones />
       </div>
       <div className="section stack">
         <h2>{say(msg('screen.feed.panel'))}</h2>

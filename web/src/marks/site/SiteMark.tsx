@@ -89,8 +89,8 @@ export function SiteMark() {
     .sort(
       (a, b) => (evaluation.placements.get(a.id)?.odds ?? 1) - (evaluation.placements.get(b.id)?.odds ?? 1),
     )[0];
-  const next = () =>
-    dispatch(wallShown(room.walls[(room.walls.indexOf(wall) + 1) % room.walls.length]?.id ?? null));
+  const onWall = (by: number) =>
+    dispatch(wallShown(room.walls[(room.walls.indexOf(wall) + by) % room.walls.length]?.id ?? null));
   return (
     <div className="section stack">
       {unsure && <NextHit want={unsure} />}
@@ -100,7 +100,7 @@ export function SiteMark() {
         system={house.units}
         onChoose={(id) => dispatch(wallShown(id))}
       />
-      <TapeLine key={wall.id} house={house} wall={wall} onHouse={edits.house} onNextWall={next} />
+      <TapeLine house={house} room={room} wall={wall} onHouse={edits.house} onWall={onWall} />
       <WallEditor
         house={house}
         wall={wall}

@@ -131,15 +131,7 @@ function SourceField({ want, put }: WantProps) {
 }
 
 /** One wanted point: what, where, what commands it, where its power may come from, what is plugged in. */
-export function WantForm({
-  want,
-  put,
-  remove,
-}: {
-  readonly want: Want;
-  readonly put: (want: Want, merge?: string) => void;
-  readonly remove: () => void;
-}) {
+export function WantForm({ want, put }: WantProps) {
   const say = useSay();
   const { bundle, evaluation } = useWork();
   const { house } = bundle;
@@ -214,14 +206,6 @@ export function WantForm({
         <Suspense fallback={null}>
           <DeviceFields want={want} put={put} />
         </Suspense>
-        <Button
-          type="text"
-          size="small"
-          aria-label={say(msg('screen.asked.delete', { want: want.label }))}
-          onClick={remove}
-        >
-          ✕
-        </Button>
       </div>
       <OnCeiling want={want} put={put} />
       {want.kind === 'luminaire' && want.at.on === 'ceiling' && (

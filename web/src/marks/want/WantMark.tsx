@@ -9,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
 import type { OneDevice } from './Changes.tsx';
+import { WantRow } from './WantRow.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
@@ -18,6 +19,8 @@ const WantForm = lazy(() => form.then((m) => ({ default: m.WantForm })));
 const BetterPlaces = lazy(() =>
   form.then(() => withSentences(import('./BetterPlaces.tsx'))).then((m) => ({ default: m.BetterPlaces })),
 );
+const line = pageIsUp.then(() => patiently(() => import('./WantLine.tsx')));
+const WantLine = lazy(() => line.then((m) => ({ default: m.WantLine })));
 const note = pageIsUp.then(() => patiently(() => import('./JobNote.tsx')));
 const JobNote = lazy(() => note.then((m) => ({ default: m.JobNote })));
 const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
@@ -45,7 +48,9 @@ export function WantMark() {
   const dispatch = useAppDispatch();
   const put = (next: Want, merge?: string) =>
     edits.job({ ...job, wants: job.wants.map((x) => (x.id === next.id ? next : x)) }, merge);
-  const ordered = [...job.wants].sort((a, b) => Number(b.id === selected) - Number(a.id === selected));
+  // One is open at a time: the one that is chosen, to begin with the first.
+  const open = job.wants.find((w) => w.id === selected) ?? job.wants[0];
+  const remove = ({ id }: Want) => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== id) });
   const aside = ({ at }: Point): Point['at'] => {
     if (at.on !== 'wall') return at;
     const length = evaluation.plan.lines.get(at.wallId)?.wall.lengthMm ?? 0;
@@ -88,6 +93,9 @@ export function WantMark() {
           </Button>
         ))}
       </div>
+      <Suspense fallback={<div className="want-line-coming" />}>
+        <WantLine />
+      </Suspense>
       {job.wants.length === 0 && (
         <p className="empty">{say(msg('screen.want.nothing-is-wanted-yet-press'))}</p>
       )}
@@ -96,15 +104,19 @@ export function WantMark() {
           <BetterPlaces />
         </Suspense>
       )}
-      {ordered.map((w) => (
-        <div key={w.id} onFocus={() => selected !== w.id && dispatch(selectedAction(w.id))}>
-          <Suspense fallback={<h3 className="want-coming">{w.label}</h3>}>
-            <WantForm
-              want={w}
-              put={put}
-              remove={() => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== w.id) })}
-            />
-          </Suspense>
+      {job.wants.map((w) => (
+        <div key={w.id} className="want-item">
+          <WantRow
+            want={w}
+            open={w === open}
+            onOpen={() => dispatch(selectedAction(w.id))}
+            onRemove={() => remove(w)}
+          />
+          {w === open && (
+            <Suspense fallback={<div className="want-coming" />}>
+              <WantForm want={w} put={put} />
+            </Suspense>
+          )}
         </div>
       ))}
       {changing ? (

@@ -6,12 +6,11 @@ import {
   switchesIn,
   switchPlaces,
   type Point,
-  type Position,
   type SwitchKey,
 } from '../../../document/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
-import { inches } from '../../../units/index.ts';
+import { besideDoor } from '../../../structure/index.ts';
 import { msg } from '../../../words/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import { isNew, judge, noNumbers, type Say } from './judge.ts';
@@ -92,24 +91,6 @@ export const dimmedOutlet: Rule = {
     ),
 };
 
-/** How high a wall switch sits, and how far beside a door, mm: common practice. */
-const SWITCH_HEIGHT_MM = inches(48);
-const BESIDE_DOOR_MM = inches(8);
-
-/** Where a switch for a room goes when nobody has said: beside its door, on the side where the wall is long enough. */
-function besideDoor(context: RuleContext, point: Point): Position | undefined {
-  const room = context.plan.roomOf(point.at);
-  for (const wall of room?.walls ?? []) {
-    const door = wall.openings.find((o) => o.kind !== 'window');
-    if (!door) continue;
-    const right = door.rightMm + BESIDE_DOOR_MM;
-    const xMm = right < wall.lengthMm - BESIDE_DOOR_MM ? right : door.leftMm - BESIDE_DOOR_MM;
-    if (xMm > 0) return { on: 'wall', wallId: wall.id, xMm, heightMm: SWITCH_HEIGHT_MM };
-  }
-  const [wall] = room?.walls ?? [];
-  return wall && { on: 'wall', wallId: wall.id, xMm: wall.lengthMm / 2, heightMm: SWITCH_HEIGHT_MM };
-}
-
 /** Switches of the room that a light can be put on, and a new one beside the door. */
 function waysToSwitch(context: RuleContext, point: Point): Remedy[] {
   const room = context.plan.roomOf(point.at);
@@ -122,7 +103,7 @@ function waysToSwitch(context: RuleContext, point: Point): Remedy[] {
       says: msg('rules.commanded.switch-with', { switch: p.label }),
       edit: { edit: 'switch-by', subject: point.id, by: p.id },
     }));
-  const at = besideDoor(context, point);
+  const at = room && besideDoor(room, context.house);
   return [
     ...there,
     ...(at

@@ -1,4 +1,4 @@
-import { isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
+import { isAtPoint, isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
 import { wayUp } from '../../../feed/index.ts';
 import { practice, published, type Remedy } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
@@ -167,7 +167,7 @@ export const grounding: Rule = {
 const LOOKED = [practice(msg('rules.condition.state-practice'))];
 
 /** What was found in a box, as a finding: an answer to it says what it is now. */
-function judgeCondition(point: Point, touched: boolean): Judgement[] {
+function judgeCondition({ house }: RuleContext, point: Point, touched: boolean): Judgement[] {
   const worse = touched ? { origin: 'worse' as const } : {};
   const common = { mark: 'wire' as const, subjects: [point.id], sources: LOOKED };
   const named = { point: point.label };
@@ -230,7 +230,22 @@ function judgeCondition(point: Point, touched: boolean): Judgement[] {
         }),
       ];
     case 'sound':
-      return [];
+      if (!touched || !house.cables.some((c) => c.assumed && isAtPoint(c, point.id))) return [];
+      return [
+        judge('box-condition', {
+          ...common,
+          severity: 'watch',
+          says: msg('rules.condition.assumed', named),
+          detail: msg('rules.condition.assumed-why'),
+          because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+          remedies: [
+            {
+              says: msg('rules.condition.as-assumed', named),
+              edit: { edit: 'cables-seen', pointId: point.id },
+            },
+          ],
+        }),
+      ];
   }
 }
 
@@ -242,7 +257,7 @@ export const boxCondition: Rule = {
   numbers: noNumbers,
   check: (context) =>
     context.house.points.flatMap((point) =>
-      judgeCondition(point, context.touched.has(point.id) && !isNew(context, point)),
+      judgeCondition(context, point, context.touched.has(point.id) && !isNew(context, point)),
     ),
 };
 

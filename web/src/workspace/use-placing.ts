@@ -1,0 +1,133 @@
+import {
+  makeWant,
+  middleOfCeiling,
+  parseWants,
+  type Room,
+  type TypedWant,
+  type Want,
+  type WantFault,
+} from '@elwand/core';
+import { useEffect, useState } from 'react';
+import { freshId } from '../parts/ids.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { selected as selectedAction } from '../state/view.ts';
+import type { Spot } from '../strip/gesture.ts';
+import type { useDragPreview } from './use-drag-preview.ts';
+import { likeNeighbors, nextLabel, nudged } from './want-moves.ts';
+import { useWork } from './work.ts';
+
+/** The point that is being placed, before it counts. */
+export const GHOST = 'ghost';
+
+/** How a kind is called in the line in which its place is typed. */
+const WORD: Readonly<Record<Want['kind'], string>> = {
+  receptacle: 'outlet',
+  switch: 'switch',
+  luminaire: 'light',
+  fan: 'fan',
+  appliance: 'appliance',
+};
+
+export interface Placing {
+  /** Where it would be now; null before anybody pointed or typed. */
+  readonly ghost: Want | null;
+  /** It would be here: it is drawn and judged, and does not count yet. */
+  readonly show: (spot: Spot) => void;
+  /** A step of a key, from where it would be. */
+  readonly nudge: (dxMm: number, dyMm: number) => void;
+  /** What was typed of its place: shown where it can be read, else why not. */
+  readonly read: (text: string) => WantFault | null;
+  /** It counts: here, or where it would be. */
+  readonly place: (spot?: Spot) => void;
+  readonly onCeiling: () => void;
+  readonly cancel: () => void;
+}
+
+/** A new point on its way to the wall: by pointer, by typed distance or by arrow keys; Escape leaves everything as it was. */
+export function usePlacing(room: Room | null, preview: ReturnType<typeof useDragPreview>): Placing {
+  const { bundle, evaluation, edits, placing, setPlacing } = useWork();
+  const { house, job } = bundle;
+  const dispatch = useAppDispatch();
+  const wallFilter = useAppSelector((s) => s.view.wallFilter);
+  const [ghost, setGhost] = useState<Want | null>(null);
+  const wall = room?.walls.find((w) => w.id === wallFilter) ?? room?.walls[0];
+
+  const showAt = (at: Want['at']) => {
+    if (!placing) return;
+    const next = makeWant(GHOST, nextLabel(job.wants), at, { kind: placing });
+    setGhost(next);
+    preview.drag({ house, job: { ...job, wants: [...job.wants, next] } });
+  };
+  const over = () => {
+    setGhost(null);
+    setPlacing(null);
+    preview.end();
+  };
+  const put = (at: Want['at']) => {
+    if (!placing) return;
+    const made = makeWant(freshId('want'), nextLabel(job.wants), at, { kind: placing });
+    over();
+    edits.job({ ...job, wants: [...job.wants, made] });
+    dispatch(selectedAction(made.id));
+    // What was just placed has the focus, so that the arrow keys move it.
+    requestAnimationFrame(() =>
+      document.querySelector<SVGElement>(`[data-point="${CSS.escape(made.label)}"]`)?.focus(),
+    );
+  };
+  const near = (spot: Spot): Want['at'] | null =>
+    room && placing ? { on: 'wall', ...likeNeighbors(house, evaluation.plan, room, placing, spot) } : null;
+  const middle = (): Want['at'] | null => {
+    if (!room || !placing) return null;
+    const at = { on: 'ceiling' as const, roomId: room.id, xMm: 0, yMm: 0 };
+    const found = middleOfCeiling(
+      { ...bundle, ...evaluation },
+      makeWant('new', 'new', at, { kind: placing }),
+    );
+    return { ...at, ...found?.at };
+  };
+  const cancelable = placing !== null;
+  useEffect(() => {
+    if (!cancelable) return;
+    const listen = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') over();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  });
+  const placedOf = (typed: TypedWant): Want['at'] | null => typed.at ?? middle();
+  return {
+    ghost: placing ? ghost : null,
+    show: (spot) => {
+      const at = near(spot);
+      if (at) showAt(at);
+    },
+    nudge: (dx, dy) => {
+      if (!room || !wall || !placing) return;
+      const from =
+        ghost ??
+        makeWant(
+          GHOST,
+          '',
+          { on: 'wall', wallId: wall.id, xMm: wall.lengthMm / 2, heightMm: 381 },
+          { kind: placing },
+        );
+      showAt(nudged(evaluation, room, dx, dy)(from).at);
+    },
+    read: (text) => {
+      if (!room || !wall || !placing || text.trim() === '') return null;
+      const { wants, faults } = parseWants(`${WORD[placing]} ${text}`, room, wall, house.units);
+      const at = wants[0] && placedOf(wants[0]);
+      if (at) showAt(at);
+      return faults[0] ?? null;
+    },
+    place: (spot) => {
+      const at = spot ? near(spot) : ghost?.at;
+      if (at) put(at);
+    },
+    onCeiling: () => {
+      const at = middle();
+      if (at) put(at);
+    },
+    cancel: over,
+  };
+}
