@@ -42,6 +42,8 @@ export default defineConfig({
   ...(process.env.SHOTS === '1' ? {} : { testIgnore: 'shots.spec.ts' }),
   use: {
     viewport: { width: 1280, height: 800 },
+    // Tests that stand between the page and its server would not see what a service worker asks.
+    serviceWorkers: 'block',
     // What slides and fades is in the way of a test on a slow machine, and no part of what is asked.
     contextOptions: { reducedMotion: 'reduce' },
     acceptDownloads: true,

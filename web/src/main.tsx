@@ -25,3 +25,6 @@ const themed = (children: ReactNode) => (
 // Messages and questions look like the rest; their code comes with the pages that ask.
 ConfigProvider.config({ holderRender: themed });
 createRoot(root).render(<StrictMode>{themed(<Site />)}</StrictMode>);
+// After the page, so that what is kept for later does not hold up what is wanted now.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () => void import('./app/register.tsx').then((m) => m.register()));

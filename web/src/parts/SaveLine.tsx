@@ -2,6 +2,7 @@ import { msg, type Text } from '@elwand/core';
 import { lazy, Suspense, useEffect } from 'react';
 import type { DocumentState } from '../state/document.ts';
 import { useAppSelector } from '../state/store.ts';
+import { useOffline } from '../state/use-offline.ts';
 import { useSay } from '../app/say.ts';
 import { withSentences } from '../app/with-sentences.ts';
 
@@ -13,12 +14,14 @@ const clock = (iso: string | null): string =>
   iso === null ? '' : new Date(iso).toLocaleTimeString([], { hour: 'numeric', minute: '2-digit' });
 
 /** What became of what was typed. It is never called safe on this device before the browser has taken it. */
-function saveWords({ saveState, savedAt, saveProblem, kept }: DocumentState): Text {
+function saveWords({ saveState, savedAt, saveProblem, kept }: DocumentState, offline: boolean): Text {
   const here = kept
     ? msg('screen.parts.saved-on-this-device-will')
     : msg('screen.parts.not-saved-on-this-device');
   switch (saveState) {
     case 'saved':
+      // What is saved is on the server; what is seen may still be from this device.
+      if (offline) return msg('screen.parts.offline-kept');
       return savedAt === null
         ? msg('screen.parts.all-saved')
         : msg('screen.parts.saved-2', { savedAt: clock(savedAt) });
@@ -44,6 +47,7 @@ export function SaveLine() {
   const say = useSay();
   const state = useAppSelector((s) => s.document);
   const { saveState, theirs, kept } = state;
+  const offline = useOffline();
   const atRisk = !kept && saveState !== 'saved';
   useEffect(() => {
     if (!atRisk) return;
@@ -55,7 +59,7 @@ export function SaveLine() {
   return (
     <>
       <span className="quiet" role="status" data-save={saveState} data-kept={kept}>
-        {say(saveWords(state))}
+        {say(saveWords(state, offline))}
       </span>
       {(trouble || (saveState === 'away' && !kept)) && (
         <Suspense fallback={null}>

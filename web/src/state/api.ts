@@ -1,4 +1,10 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react';
 import {
   msg,
   type Backup,
@@ -15,14 +21,34 @@ import {
   type Saved,
 } from '@elwand/core';
 import { plainly } from '../app/voices.ts';
+import { KEPT_HEADER, keepForAway } from './kept.ts';
+import { serverGone } from './view.ts';
 
 export type Kind = 'houses' | 'jobs';
 
+/** What was saved replaces what the device keeps of it. A save that failed leaves that as it is; its own answer tells why. */
+const keep = (path: string, saved: Promise<{ data: Saved<House | Job> }>) =>
+  saved.then(
+    ({ data }) => keepForAway(path, data),
+    () => undefined,
+  );
+
 const match = (version: number) => ({ 'If-Match': `"${version}"` });
+
+const ask = fetchBaseQuery({ baseUrl: '/api' });
+
+/** Asks the server, and notes whether it answered itself: without it the device answers from what it kept. */
+const asked: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, of, extra) => {
+  const result = await ask(args, of, extra);
+  const kept =
+    (result.meta as { response?: Response } | undefined)?.response?.headers.get(KEPT_HEADER) === 'device';
+  of.dispatch(serverGone(kept || result.error?.status === 'FETCH_ERROR'));
+  return result;
+};
 
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  baseQuery: asked,
   tagTypes: ['list', 'revisions', 'bin', 'backups', 'devices'],
   endpoints: (build) => ({
     listHouses: build.query<HouseSummary[], void>({ query: () => '/houses', providesTags: ['list'] }),
@@ -48,6 +74,7 @@ export const api = createApi({
         body: document,
         headers: match(version),
       }),
+      onQueryStarted: ({ document }, { queryFulfilled }) => keep(`houses/${document.id}`, queryFulfilled),
       invalidatesTags: ['list', 'revisions'],
     }),
     saveJob: build.mutation<Saved<Job>, { document: Job; version: number }>({
@@ -57,6 +84,7 @@ export const api = createApi({
         body: document,
         headers: match(version),
       }),
+      onQueryStarted: ({ document }, { queryFulfilled }) => keep(`jobs/${document.id}`, queryFulfilled),
       invalidatesTags: ['list', 'revisions'],
     }),
     remove: build.mutation<void, { kind: Kind; id: string }>({

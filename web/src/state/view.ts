@@ -8,7 +8,11 @@ export interface ViewState {
   /** Points that are meant together. */
   readonly marked: readonly string[];
   readonly focusedFinding: string | null;
+  /** The server gave no answer when it was last asked. */
+  readonly offline: boolean;
   readonly dim: boolean;
+  /** Buttons of the phone on the side of the left hand. */
+  readonly lefty: boolean;
   readonly keys: boolean;
   readonly wallFilter: string | null;
 }
@@ -19,7 +23,9 @@ const initial: ViewState = {
   selected: null,
   marked: [],
   focusedFinding: null,
+  offline: false,
   dim: false,
+  lefty: false,
   keys: true,
   wallFilter: null,
 };
@@ -48,6 +54,9 @@ const slice = createSlice({
       ...state,
       focusedFinding: payload,
     }),
+    serverGone: (state, { payload }: PayloadAction<boolean>) =>
+      state.offline === payload ? state : { ...state, offline: payload },
+    handSwitched: (state, { payload }: PayloadAction<boolean>) => ({ ...state, lefty: payload }),
     dimmed: (state, { payload }: PayloadAction<boolean>) => ({ ...state, dim: payload }),
     keysSwitched: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keys: payload }),
   },
@@ -61,6 +70,8 @@ export const {
   marked,
   markTurned,
   findingFocused,
+  serverGone,
+  handSwitched,
   dimmed,
   keysSwitched,
 } = slice.actions;

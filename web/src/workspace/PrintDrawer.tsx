@@ -1,9 +1,10 @@
 import { msg, type Text } from '@elwand/core';
 import { PAPER_SHEETS, USUAL_SHEETS, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
 import { Button, Checkbox, Drawer, Radio } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { useAppSelector } from '../state/store.ts';
+import { pageOf, sheetsAddress } from './sheets-address.ts';
 import { useWork } from './work.ts';
 import { useFocusBack } from '../parts/use-focus-back.ts';
 
@@ -16,6 +17,16 @@ const ABOUT: Readonly<Record<PaperSheet, { readonly name: Text; readonly has: Te
   template: { name: msg('screen.print.template'), has: msg('screen.print.template-has') },
   directory: { name: msg('screen.print.directory'), has: msg('screen.print.directory-has') },
 };
+
+/** Does this device keep these sheets, as they were printed last? */
+function useKept(address: string): boolean {
+  const [kept, setKept] = useState<string | null>(null);
+  useEffect(() => {
+    if (!('caches' in window)) return;
+    void caches.match(address).then((found) => setKept(found ? address : null));
+  }, [address]);
+  return kept === address;
+}
 
 /** Which sheets go on paper, and on which: the PDF opens beside this page and prints from there. */
 export function PrintDrawer({
@@ -34,10 +45,14 @@ export function PrintDrawer({
   const [sheets, setSheets] = useState<readonly PaperSheet[]>(
     planned ? (first.length > 0 ? first : USUAL_SHEETS) : ['directory'],
   );
-  const [page, setPage] = useState<PaperSize>(bundle.house.units === 'metric' ? 'a4' : 'letter');
+  const [page, setPage] = useState<PaperSize>(pageOf(bundle.house.units));
   const waits = saveState === 'unsaved' || saveState === 'saving';
-  const away = !waits && saveState !== 'saved';
+  const offline = useAppSelector((s) => s.view.offline) || saveState === 'away';
+  const unsaved = !waits && saveState !== 'saved';
   const asked = PAPER_SHEETS.filter((s) => sheets.includes(s));
+  const address = sheetsAddress(bundle.job.id, asked, page);
+  const kept = useKept(address);
+  const barred = offline ? !kept : waits || unsaved;
   return (
     <Drawer open onClose={onClose} title={say(msg('screen.print.title'))} size={420} destroyOnHidden>
       <div className="stack">
@@ -69,15 +84,19 @@ export function PrintDrawer({
         />
         <Button
           type="primary"
-          disabled={asked.length === 0 || waits || away}
-          loading={waits}
-          href={`/api/jobs/${bundle.job.id}/sheets.pdf?sheets=${asked.join(',')}&page=${page}`}
+          disabled={asked.length === 0 || barred}
+          loading={waits && !offline}
+          href={address}
           target="_blank"
           rel="noopener"
         >
           {say(msg('screen.print.open-pdf', { n: asked.length }))}
         </Button>
-        {away && <p role="alert">{say(msg('screen.print.not-saved'))}</p>}
+        {offline ? (
+          <p role="alert">{say(msg(kept ? 'screen.print.offline-kept' : 'screen.print.offline-none'))}</p>
+        ) : (
+          unsaved && <p role="alert">{say(msg('screen.print.not-saved'))}</p>
+        )}
         <p className="muted">{say(msg('screen.print.true-size'))}</p>
       </div>
     </Drawer>

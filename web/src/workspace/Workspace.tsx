@@ -35,6 +35,9 @@ const JobHistory = lazy(() =>
 );
 const OpenFailed = lazy(() => import('../parts/OpenFailed.tsx').then((m) => ({ default: m.OpenFailed })));
 
+/** The sheets for this device to keep are asked for once nothing else is, ms. */
+const SHEETS_AFTER_MS = 4000;
+
 /** Marks that show the strip above their own content. */
 const WITH_STRIP = new Set(['want', 'site', 'tap', 'run']);
 
@@ -94,6 +97,15 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const [printing, setPrinting] = useState<readonly PaperSheet[] | null>(null);
   // All marks are there before the server goes away.
   useEffect(() => fetchAhead('Mark'), []);
+  const planned = evaluation.chosen !== null;
+  useEffect(() => {
+    if (!planned) return;
+    const timer = setTimeout(
+      () => void import('./sheets-address.ts').then((m) => m.keepSheets(job.id, house.units)),
+      SHEETS_AFTER_MS,
+    );
+    return () => clearTimeout(timer);
+  }, [planned, job.id, house.units]);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
   const room =
     house.rooms.find((r) => r.id === (view.roomId ?? wantRoom(evaluation)?.id)) ?? house.rooms[0] ?? null;

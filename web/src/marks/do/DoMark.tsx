@@ -26,6 +26,7 @@ import '../marks.css';
 import { moment } from '../../parts/day.ts';
 import { useSay } from '../../app/say.ts';
 import { Said, slot } from '../../app/Said.tsx';
+import { useAwake } from '../../parts/use-awake.ts';
 
 const WINDOW: Record<Step['window'], Text> = {
   before: msg('screen.do.before-the-power-goes-off'),
@@ -35,20 +36,6 @@ const WINDOW: Record<Step['window'], Text> = {
 
 const last = (job: Job, key: string): LogEntry | undefined => job.log.filter((l) => l.stepKey === key).at(-1);
 const isDone = (job: Job, key: string): boolean => last(job, key)?.state === 'done';
-
-/** Keeps the phone's screen awake while the steps are open; where that is not to be had, nothing is lost. */
-function useAwake(): void {
-  useEffect(() => {
-    let lock: WakeLockSentinel | null = null;
-    navigator.wakeLock?.request('screen').then(
-      (l) => {
-        lock = l;
-      },
-      () => undefined,
-    );
-    return () => void lock?.release();
-  }, []);
-}
 
 /** How long the power has been off, in whole minutes; null when it is on. */
 function outageMinutes(job: Job, now: number): number | null {

@@ -22,6 +22,7 @@ import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 import { moment } from '../../parts/day.ts';
 import { useSay } from '../../app/say.ts';
+import { useAwake } from '../../parts/use-awake.ts';
 
 const newest = (job: Job, key: string): Reading | undefined =>
   job.readings.filter((r) => r.testKey === key).at(-1);
@@ -224,6 +225,7 @@ function Signed({ job }: { readonly job: Job }) {
 
 /** Mark 9: expected and measured side by side, what it tells, and the record. */
 export function ProveMark() {
+  useAwake();
   const say = useSay();
   const { bundle, evaluation, edits, print } = useWork();
   const { job } = bundle;
