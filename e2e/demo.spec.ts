@@ -1,6 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { choose, saved, test, watch } from './help.ts';
+import { choose, faults, saved, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
@@ -99,12 +98,7 @@ for (const path of [
     await page.goto(path);
     await opened(page);
     await page.waitForLoadState('networkidle');
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(
-      violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-        .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
-    ).toEqual([]);
+    expect(await faults(page)).toEqual([]);
     quiet();
   });
 

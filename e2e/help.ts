@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as plain, type Page } from '@playwright/test';
 import { serversOf } from './servers.ts';
 
@@ -54,3 +55,9 @@ export async function sketch(page: Page, line: string, above = 'attic', below = 
   await around('What is below the floor?', below);
   await page.getByRole('button', { name: 'Add room' }).click();
 }
+
+/** What a checker of accessibility finds serious on the page as it is, with the places. */
+export const faults = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`);

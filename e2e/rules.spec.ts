@@ -1,14 +1,8 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
-import { choose, openCharts, openFine, saved, SERVERS, sketch, test, watch } from './help.ts';
+import { expect } from '@playwright/test';
+import { choose, faults, openCharts, openFine, saved, SERVERS, sketch, test, watch } from './help.ts';
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const FREEZER = '/houses/quarry/jobs/freezer';
-
-const faults = async (page: Page) =>
-  (await new AxeBuilder({ page }).analyze()).violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
 
 test.describe('quick sums', () => {
   test('from the start page to an answer, with its working, its source and a link that gives it again', async ({

@@ -3,7 +3,7 @@ import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
-import { choose, openFine, saved, sketch, test, watch } from './help.ts';
+import { choose, faults, openFine, saved, sketch, test, watch } from './help.ts';
 
 /** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
 
@@ -503,5 +503,38 @@ test('a fan and its light on two switches of one box, each conductor on its own 
   await expect(page.getByText(/blue lead \(light\)/).first()).toBeAttached();
   await page.getByRole('link', { name: /Buy/ }).click();
   await expect(page.getByText(/NM-B 14-[34] with ground/).first()).toBeVisible();
+  quiet();
+});
+
+test('a thing on the strip is asked there what should become of it', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/want`);
+  const checks = page.getByRole('complementary', { name: 'Checks' });
+  const r2 = page.getByRole('button', { name: /^R2,/ });
+  await r2.click();
+  const menu = page.getByRole('menu', { name: 'What should become of R2?' });
+  await expect(menu.getByRole('menuitem').first()).toBeFocused();
+  expect(await faults(page)).toEqual([]);
+  // The command that has the focus shows what it would do; Escape leaves everything as it was.
+  await page.keyboard.press('End');
+  await expect(menu.getByRole('menuitem', { name: 'Take it out of use' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(menu).toHaveCount(0);
+  await expect(r2).toBeFocused();
+  await expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
+  // By keys: the third is a GFCI in its place.
+  await page.keyboard.press('Enter');
+  await expect(menu.getByRole('menuitem').first()).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(menu.getByRole('menuitem', { name: 'Replace it with a GFCI receptacle' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(menu).toHaveCount(0);
+  await page.getByRole('button', { name: 'Replace, enlarge, move or retire what is there' }).click();
+  await expect(page.getByText(/Replace the device at R2 with a GFCI receptacle/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText(/Replace the device at R2/)).toHaveCount(0);
+  await expect(checks).toBeVisible();
+  await saved(page);
   quiet();
 });

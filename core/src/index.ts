@@ -109,6 +109,7 @@ export {
   makeRoom,
   makeWant,
   MOST_JOBS,
+  MOST_WANTS,
   nthOf,
   Obstacle,
   Opening,

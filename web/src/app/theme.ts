@@ -20,6 +20,7 @@ function readTheme(dim: boolean): ThemeConfig {
       colorBgBase: v('sheet'),
       colorBgLayout: v('plaster'),
       colorBgContainer: v('sheet'),
+      colorBgElevated: v('sheet'),
       colorBorder: v('rule-strong'),
       colorBorderSecondary: v('rule'),
       borderRadius: 3,
@@ -34,7 +35,12 @@ function readTheme(dim: boolean): ThemeConfig {
     },
     components: {
       Table: { headerBg: 'transparent', cellPaddingBlockSM: 6, headerColor: v('muted') },
-      Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
+      Button: {
+        primaryShadow: 'none',
+        defaultShadow: 'none',
+        fontWeight: 600,
+        primaryColor: v('sheet'),
+      },
       Segmented: { itemSelectedBg: v('ink'), itemSelectedColor: v('sheet'), trackBg: v('plaster') },
       Tabs: { itemSelectedColor: v('ink'), inkBarColor: v('ink'), itemColor: v('muted') },
     },

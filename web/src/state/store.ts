@@ -2,6 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { autosave } from './autosave.ts';
+import { keepDeviceView } from './device-view.ts';
 import { documentReducer } from './document.ts';
 import { viewReducer } from './view.ts';
 
@@ -12,6 +13,13 @@ export const store = configureStore({
     getDefault({ serializableCheck: false, immutableCheck: false })
       .prepend(autosave.middleware)
       .concat(api.middleware),
+});
+
+let kept = store.getState().view;
+store.subscribe(() => {
+  const { view } = store.getState();
+  if (view.dim !== kept.dim || view.keys !== kept.keys || view.lefty !== kept.lefty) keepDeviceView(view);
+  kept = view;
 });
 
 export type RootState = ReturnType<typeof store.getState>;

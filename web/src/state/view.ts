@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { readDeviceView } from './device-view.ts';
 
 /** What is looked at, not what is worked on: it is neither saved nor undone. */
 export interface ViewState {
@@ -32,7 +33,7 @@ const initial: ViewState = {
 
 const slice = createSlice({
   name: 'view',
-  initialState: initial,
+  initialState: (): ViewState => ({ ...initial, ...readDeviceView() }),
   reducers: {
     roomShown: (state, { payload }: PayloadAction<string>) => ({
       ...state,

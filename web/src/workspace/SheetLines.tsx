@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { useSay } from '../app/say.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import type { useEvaluation } from '../state/use-evaluation.ts';
-import { dimmed, keysSwitched } from '../state/view.ts';
+import { dimmed, handSwitched, keysSwitched } from '../state/view.ts';
 
 /** What to do next, and how far a search is that takes its time. */
 export function NextLine({
@@ -58,6 +58,15 @@ export function Foot({ onKeys }: { readonly onKeys: () => void }) {
           aria-label={say(msg('screen.workspace.dim-screen-for-attic-and'))}
         />{' '}
         {say(msg('screen.workspace.dim'))}
+      </label>{' '}
+      <label className="only-phone">
+        <Switch
+          size="small"
+          checked={view.lefty}
+          onChange={(on) => dispatch(handSwitched(on))}
+          aria-label={say(msg('screen.workspace.left-hand-long'))}
+        />{' '}
+        {say(msg('screen.workspace.left-hand'))}
       </label>{' '}
       <label>
         <Switch

@@ -21,7 +21,11 @@ import { GHOST, usePlacing, type Placing } from './use-placing.ts';
 import { inNextBay, nudged, toSpot, withWant } from './want-moves.ts';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
+import { withSentences } from '../app/with-sentences.ts';
 
+const ThingMenu = lazy(() =>
+  withSentences(import('../marks/want/ThingMenu.tsx')).then((m) => ({ default: m.ThingMenu })),
+);
 const StripList = lazy(() => import('./StripList.tsx').then((m) => ({ default: m.StripList })));
 
 export interface StripPanelProps {
@@ -31,6 +35,8 @@ export interface StripPanelProps {
   readonly dimensions: boolean;
   readonly coverage: boolean;
   readonly odds: boolean;
+  /** What is there can be asked what should become of it. */
+  readonly menu: boolean;
   /** Shows what is dragged to the checks while it moves. */
   readonly onPreview: (evaluation: Evaluation | null) => void;
   readonly findings: readonly Finding[];
@@ -204,6 +210,7 @@ export function StripPanel({
   dimensions,
   coverage,
   odds,
+  menu,
   onPreview,
   findings,
 }: StripPanelProps) {
@@ -214,6 +221,12 @@ export function StripPanel({
   const moving = useDragPreview(evaluation, proofs, onPreview);
   const placing = usePlacing(room, moving);
   const actions = useStripEdits(room, moving, placing);
+  const [asked, setAsked] = useState<string | null>(null);
+  const thing = bundle.house.points.find((p) => p.id === asked);
+  const select = (id: string | null) => {
+    actions.onSelect?.(id);
+    if (menu && !isPlacing) setAsked(id);
+  };
   const shown = moving.preview ?? evaluation;
   const selected = placing.ghost ? GHOST : chosen;
   const lit = useMemo(
@@ -258,9 +271,20 @@ export function StripPanel({
             selected={selected}
             lit={lit}
             {...actions}
+            onSelect={select}
           />
         )}
       </div>
+      {menu && thing && !asList && (
+        <Suspense fallback={null}>
+          <ThingMenu
+            key={thing.id}
+            point={thing}
+            onPreview={(there) => (there ? moving.drag(there) : moving.end())}
+            onClose={() => setAsked(null)}
+          />
+        </Suspense>
+      )}
       <p className="quiet strip-live" aria-live="polite">
         <Dragged preview={moving.preview} selected={selected} otherwise={coverage} />
         {odds ? ` ${say(msg('screen.workspace.under-each-bay-how-likely'))}` : ''}

@@ -158,7 +158,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
       <a className="skip" href="#sheet">
         {say(msg('screen.workspace.to-the-sheet'))}
       </a>
-      <div className="workspace" data-mark={mark}>
+      <div className="workspace" data-mark={mark} data-hand={view.lefty ? 'left' : 'right'}>
         <TopBar
           evaluation={evaluation}
           room={room}
@@ -179,6 +179,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
                 dimensions={mark === 'run'}
                 coverage={mark === 'want'}
                 odds={mark === 'want' || mark === 'site'}
+                menu={mark === 'want'}
                 onPreview={setPreview}
                 findings={findings}
               />

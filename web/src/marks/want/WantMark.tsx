@@ -1,10 +1,9 @@
-import { BoxFunction, deviceFacts, makeWant, type Point, type Want, msg } from '@elwand/core';
+import { type Point, type Want, msg } from '@elwand/core';
 import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { pageIsUp, patiently } from '../../app/piece.tsx';
 import { withSentences } from '../../app/with-sentences.ts';
 import { WANT_KINDS } from '../../house/words.ts';
-import { freshId } from '../../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
@@ -25,19 +24,6 @@ const note = pageIsUp.then(() => patiently(() => import('./JobNote.tsx')));
 const JobNote = lazy(() => note.then((m) => ({ default: m.JobNote })));
 const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
 
-/** A step aside, so that the new box is not cut where the old one is, mm. */
-const ASIDE_MM = 610;
-
-/** Kinds of want that a point that moves becomes; what it is stays as it was. */
-const KIND_OF: Readonly<Record<Point['kind'], Want['kind']>> = {
-  receptacle: 'receptacle',
-  switch: 'switch',
-  luminaire: 'luminaire',
-  fan: 'fan',
-  appliance: 'appliance',
-  junction: 'receptacle',
-};
-
 /** Mark 1: what is wanted, where, with what plugged in. */
 export function WantMark() {
   const say = useSay();
@@ -51,31 +37,9 @@ export function WantMark() {
   // One is open at a time: the one that is chosen, to begin with the first.
   const open = job.wants.find((w) => w.id === selected) ?? job.wants[0];
   const remove = ({ id }: Want) => edits.job({ ...job, wants: job.wants.filter((x) => x.id !== id) });
-  const aside = ({ at }: Point): Point['at'] => {
-    if (at.on !== 'wall') return at;
-    const length = evaluation.plan.lines.get(at.wallId)?.wall.lengthMm ?? 0;
-    const step = at.xMm + ASIDE_MM < length ? ASIDE_MM : -ASIDE_MM;
-    return { ...at, xMm: Math.max(100, at.xMm + step) };
-  };
-  const move = (point: Point, one?: OneDevice) => {
-    const taken = one && point.devices[one.index];
-    const goes = (taken ? [taken] : point.devices).slice(0, 3).map((d) => BoxFunction.parse(d));
-    const want = makeWant(
-      freshId('want'),
-      say(
-        taken
-          ? msg('screen.want.one-moved', { device: one.name, point: point.label })
-          : msg('screen.want.moved', { point: point.label }),
-      ),
-      aside(point),
-      {
-        kind: KIND_OF[taken ? (deviceFacts(taken).makes ?? 'junction') : point.kind],
-        devices: goes.length > 0 ? goes : [{ kind: 'receptacle' }],
-        gangs: taken ? (taken.gangs ?? 1) : Math.min(3, point.box.gangs),
-        replaces: point.id,
-        ...(taken ? { replacesDevice: one.index } : {}),
-      },
-    );
+  const move = async (point: Point, one?: OneDevice) => {
+    const { movedWant } = await import('./thing-commands.ts');
+    const want = movedWant(evaluation, point, say, one);
     edits.job({ ...job, wants: [...job.wants, want] });
     dispatch(selectedAction(want.id));
   };
@@ -121,7 +85,7 @@ export function WantMark() {
       ))}
       {changing ? (
         <Suspense fallback={null}>
-          <Changes onMove={move} />
+          <Changes onMove={(point, one) => void move(point, one)} />
         </Suspense>
       ) : (
         <div>

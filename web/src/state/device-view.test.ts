@@ -1,0 +1,35 @@
+import { describe, expect, it } from '@jest/globals';
+import { keepDeviceView, readDeviceView } from './device-view.ts';
+
+const storage = (first: Record<string, string> = {}) => {
+  const kept = new Map(Object.entries(first));
+  return {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => void kept.set(k, v),
+    removeItem: (k: string) => void kept.delete(k),
+  };
+};
+
+describe('what a device keeps of its hand and its light', () => {
+  it('comes back as it was', () => {
+    const device = storage();
+    keepDeviceView({ dim: true, keys: false, lefty: true }, device);
+    expect(readDeviceView(device)).toEqual({ dim: true, keys: false, lefty: true });
+  });
+  it('what can not be read is as if nobody had chosen', () => {
+    expect(readDeviceView(storage({ 'elwand-device': '{' }))).toEqual({});
+    expect(readDeviceView(storage({ 'elwand-device': '{"dim":"yes","lefty":true}' }))).toEqual({
+      lefty: true,
+    });
+    expect(readDeviceView(null)).toEqual({});
+  });
+  it('a full device breaks nothing', () => {
+    const full = {
+      ...storage(),
+      setItem: () => {
+        throw new Error('full');
+      },
+    };
+    expect(() => keepDeviceView({ dim: true, keys: true, lefty: true }, full)).not.toThrow();
+  });
+});
