@@ -249,6 +249,7 @@ test('protection zones before and after follow the choice', async ({ page }) => 
 test('facts of a box that the count needs can be entered and change it', async ({ page }) => {
   await page.goto('/houses/tamarack/points');
   await page.getByRole('button', { name: 'L1', exact: true }).click();
+  await page.getByText('3. More').click();
   await page.getByText('More about the box').click();
   await page.getByLabel('Fixture studs, hickeys').fill('1');
   await page.getByLabel('Fixture studs, hickeys').blur();

@@ -3,7 +3,7 @@ import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
 import { feet, makeHouse, makeRoom } from '@elwand/core';
 import { readFileSync } from 'node:fs';
-import { choose, faults, openFine, saved, sketch, test, watch } from './help.ts';
+import { choose, faults, openFine, saved, sketch, test, unfold, watch } from './help.ts';
 
 /** The structure: surveying it fast, plans in and out, other ways, wants of other kinds. */
 
@@ -535,6 +535,53 @@ test('a thing on the strip is asked there what should become of it', async ({ pa
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText(/Replace the device at R2/)).toHaveCount(0);
   await expect(checks).toBeVisible();
+  await saved(page);
+  quiet();
+});
+
+test('what only a look tells is one walk through the house, with its answers to tap', async ({ page }) => {
+  const quiet = watch(page);
+  await page.goto(`${KEYBOARD}/want`);
+  const ask = page.getByRole('button', { name: /^Look list: / });
+  const before = Number(/\d+/.exec((await ask.textContent()) ?? '')?.[0]);
+  expect(before).toBeGreaterThan(0);
+  await ask.click();
+  const list = page.getByRole('dialog', { name: 'Look list' });
+  await expect(list.locator('.look-picture')).toHaveCount(before);
+  expect(await faults(page)).toEqual([]);
+  await list.getByRole('button', { name: 'I looked: 14 AWG' }).first().click();
+  await expect(list.getByText('1 answer; last: I looked: 14 AWG.')).toBeVisible();
+  await expect(list.locator('.look-picture')).toHaveCount(before - 1);
+  await list.getByRole('button', { name: 'Undo' }).click();
+  await expect(list.locator('.look-picture')).toHaveCount(before);
+  // On paper it is a sheet of its own.
+  await list.getByRole('button', { name: 'Print' }).click();
+  const print = page.getByRole('dialog', { name: 'Print' });
+  await expect(print.getByRole('checkbox', { name: /^Look list/ })).toBeChecked();
+  await expect(print.getByRole('checkbox', { name: /^Job sheet/ })).not.toBeChecked();
+  await saved(page);
+  quiet();
+});
+
+test('a copied room and a copied box are there at once, not yet looked into', async ({ page }, info) => {
+  const quiet = watch(page);
+  await emptyHouse(page, `copy-${info.testId.slice(-12)}`);
+  await sketch(page, `Front bedroom 12' x 10'`);
+  await page.locator('#tape-input').fill('d 30 60 o 100@16 m 16 32');
+  await page.locator('#tape-input').press('Enter');
+  await unfold(page, 'room');
+  await page.getByRole('button', { name: 'Copy room' }).click();
+  const rooms = page.getByRole('navigation', { name: 'Rooms' });
+  await expect(rooms.getByRole('button', { name: /^Front bedroom 2/ })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
+  await expect(page.getByRole('button', { name: /^North no readings/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Outlets and cables' }).click();
+  await page.getByRole('button', { name: 'Copy', exact: true }).click();
+  const copy = page.getByRole('region', { name: 'All about R2' });
+  await expect(copy.getByTitle('Not opened yet')).toBeVisible();
+  await expect(copy.getByRole('img', { name: /^R2 with the cover off: no cable entered/ })).toBeVisible();
   await saved(page);
   quiet();
 });

@@ -9,6 +9,7 @@ import { inTestLanguage } from '../core/src/testing/struck.ts';
 const LATE_SCREENS = [
   'sums',
   'asked',
+  'look',
   'points',
   'start',
   'rooms',

@@ -36,7 +36,7 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand plan FILE --sheet KEY [--as dxf] one drawing of the plan as SVG or DXF; an unknown KEY lists them
   elwand sheet FILE --pdf OUT [--job ID] [--page letter|a4] [--sheets LIST]
                                           the sheets of a job on paper; LIST is of job, boxes, tests, shopping, panel,
-                                          template, directory; without it the first three
+                                          template, directory, look; without it the first three
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a calculation without a job; without ID the list of calculators

@@ -60,6 +60,7 @@ export {
   changesBetween,
   GAUGES,
   conductorsFor,
+  copyRoom,
   Device,
   DeviceKind,
   type GangKind,
@@ -345,6 +346,7 @@ export { maySign, readinessOf, SHORTEST_REASON, verdictOf } from './evaluation/r
 export { proveOption } from './evaluation/prove-option.ts';
 export { UNPROVED } from './evaluation/proof-findings.ts';
 export { evaluate, proofsOf, type Proofs } from './evaluation/evaluate.ts';
+export { lookList, type LookAt, type LookStop } from './evaluation/look-list.ts';
 export { cardOf, type HouseCard, type JobOnCard, type RoomOnCard } from './evaluation/card.ts';
 export {
   judge,

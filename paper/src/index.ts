@@ -4,7 +4,7 @@ import type { PaperSheet, PaperSize } from '@elwand/core/sheets';
 import { boxSheets } from './box-sheets.ts';
 import { Flow, type Head } from './flow.ts';
 import { jobSheet } from './job-sheet.ts';
-import { directory, needsElectrician, panelSheet, shoppingList, templates } from './lists.ts';
+import { directory, lookSheet, needsElectrician, panelSheet, shoppingList, templates } from './lists.ts';
 import { Pen } from './pen.ts';
 import { testSheet } from './test-sheet.ts';
 
@@ -70,6 +70,7 @@ export async function paper(request: PaperRequest): Promise<Uint8Array> {
     if (asked.has('template')) templates(flow, chosen);
   }
   if (asked.has('directory')) directory(flow, house);
+  if (asked.has('look')) lookSheet(flow, evaluation, asked.size === 1);
   if (pen.doc.bufferedPageRange().count === 0) throw new RangeError('there is no plan to print');
   flow.finish();
   return pen.bytes();

@@ -1,4 +1,16 @@
-import { allOf, apart, boxModel, msg, q, row, toolText, type Chosen, type House } from '@elwand/core';
+import {
+  allOf,
+  apart,
+  boxModel,
+  lookList,
+  msg,
+  q,
+  row,
+  toolText,
+  type Chosen,
+  type Evaluation,
+  type House,
+} from '@elwand/core';
 import type { Flow } from './flow.ts';
 import { table, tickCell } from './table.ts';
 
@@ -93,6 +105,35 @@ export function directory(flow: Flow, house: House): void {
         say(msg('paper.breaker', { amps: b.amps, poles: b.poles, protection: b.protection })),
         b.proved ? b.label : b.label === '' ? '' : `“${b.label}”`,
         say(msg(b.proved ? 'paper.tested' : 'paper.label-only')),
+      ]),
+    );
+  }
+}
+
+/**
+ * Everything that only a look tells, as one walk: a square for each answer.
+ * @param alone nothing else was asked for: then it also says that nothing is left to look at
+ */
+export function lookSheet(flow: Flow, evaluation: Evaluation, alone: boolean): void {
+  const { say } = flow;
+  const stops = lookList({ house: evaluation.bundle.house, ...evaluation });
+  if (stops.length === 0 && !alone) return;
+  flow.sheet(msg('paper.title.look'));
+  flow.paragraph(stops.length === 0 ? msg('paper.look-none') : msg('paper.look-note'));
+  for (const stop of stops) {
+    flow.heading(stop.label, stop.place, 20);
+    table(
+      flow,
+      [
+        { name: '', share: 7 },
+        { name: say(msg('paper.look-question')), share: 96, words: { font: 'bold' } },
+        { name: say(msg('paper.look-answers')), share: 80 },
+      ],
+      stop.items.map(({ finding }) => [
+        tickCell(flow),
+        say(finding.says),
+        // A square to mark for each; what else is found is written beside it.
+        [...finding.remedies.map((r) => `[ ] ${say(r.says)}`), '[ ] ____________'].join('\n'),
       ]),
     );
   }

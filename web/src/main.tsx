@@ -9,9 +9,13 @@ import { StrictMode, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { fetchPieces, Site } from './app/routes.tsx';
+import { pageIsUp } from './app/piece.tsx';
 import { Themed } from './app/Themed.tsx';
 import { prefetchFor } from './state/prefetch.ts';
 import { store } from './state/store.ts';
+
+/** Where no page says that it is up, this long after the start, ms. */
+const REGISTER_MS = 5000;
 
 fetchPieces(location.pathname);
 prefetchFor(location.pathname);
@@ -27,4 +31,6 @@ ConfigProvider.config({ holderRender: themed });
 createRoot(root).render(<StrictMode>{themed(<Site />)}</StrictMode>);
 // After the page, so that what is kept for later does not hold up what is wanted now.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  window.addEventListener('load', () => void import('./app/register.tsx').then((m) => m.register()));
+  void Promise.race([pageIsUp, new Promise((resolve) => setTimeout(resolve, REGISTER_MS))])
+    .then(() => import('./app/register.tsx'))
+    .then((m) => m.register());

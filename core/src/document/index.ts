@@ -6,6 +6,7 @@ export * from './kinds.ts';
 export * from './switches.ts';
 export * from './integrity.ts';
 export * from './make.ts';
+export * from './copy-room.ts';
 export * from './read.ts';
 export * from './changes.ts';
 export * from './circuits.ts';

@@ -29,9 +29,18 @@ import { said } from '../testing/said.ts';
 const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
   it(name, () => fc.assert(fc.property(anyBundle, check), { numRuns }));
 
+const known = new Map<string, ReturnType<typeof evaluate>>();
+/** Evaluated once for all the properties that only read it: each draws the same houses. */
+function judged(b: Bundle): ReturnType<typeof evaluate> {
+  const key = JSON.stringify(b);
+  const e = known.get(key) ?? evaluate(b);
+  known.set(key, e);
+  return e;
+}
+
 describe('any house', () => {
   everywhere('is evaluated without a throw, and says what to do next', (b) => {
-    const e = evaluate(b);
+    const e = judged(b);
     expect(said(e.next.says).length).toBeGreaterThan(5);
     expect(MARKS).toContain(e.next.mark);
     expect(Object.keys(e.marks)).toEqual([...MARKS]);
@@ -50,18 +59,18 @@ describe('any house', () => {
     expect(readJob(JSON.parse(JSON.stringify(b.job))).ok).toBe(true);
   });
   everywhere('keys of findings are its own: one fault of one thing is said once', (b) => {
-    const keys = evaluate(b).findings.map((f) => `${f.key} ${said(f.says)}`);
+    const keys = judged(b).findings.map((f) => `${f.key} ${said(f.says)}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
   everywhere('options searched elsewhere give the same screens as searched here', (b) => {
     const planned = JSON.parse(JSON.stringify(planJob(settingOf(b)))) as ReturnType<typeof planJob>;
-    expect(JSON.stringify(evaluate(b, planned).options)).toBe(JSON.stringify(evaluate(b).options));
+    expect(JSON.stringify(evaluate(b, planned).options)).toBe(JSON.stringify(judged(b).options));
   });
 });
 
 describe('while something is dragged', () => {
   everywhere('the checks of the chosen way are those of a full evaluation, and nothing else is lost', (b) => {
-    const before = evaluate(b);
+    const before = judged(b);
     const moved: Bundle = {
       ...b,
       job: {
@@ -86,8 +95,8 @@ describe('an option that was not replayed', () => {
     if (unproved.chosen) expect(unproved.findings.filter((f) => f.key === UNPROVED.key)).toHaveLength(1);
     const replayed = proofsOf(b);
     const proved = judge(b, { prove: (_, { key }) => replayed.get(key) ?? null });
-    expect(proved.findings).toEqual(evaluate(b).findings);
-    expect(proved.options).toEqual(evaluate(b).options);
+    expect(proved.findings).toEqual(judged(b).findings);
+    expect(proved.options).toEqual(judged(b).options);
   });
 });
 
@@ -100,7 +109,7 @@ describe('any plan', () => {
     ) => void,
   ) =>
     everywhere(name, (b) => {
-      const e = evaluate(b);
+      const e = judged(b);
       if (e.chosen) check(e, e.chosen);
     });
 
@@ -309,7 +318,7 @@ describe('more in the way', () => {
         },
       };
       // Within one wiring method: where the usual one is shut out another is taken, which may go where that one may not.
-      const { method } = evaluate(b).planning;
+      const { method } = judged(b).planning;
       const best = (x: Bundle) =>
         Math.min(
           Number.POSITIVE_INFINITY,
@@ -338,10 +347,10 @@ describe('conductors of a cable', () => {
 
 describe('what holds a job up', () => {
   everywhere('is new or worse, never what was already so', (b) => {
-    for (const f of evaluate(b).findings.filter(holdsUp)) expect(f.origin).not.toBe('standing');
+    for (const f of judged(b).findings.filter(holdsUp)) expect(f.origin).not.toBe('standing');
   });
   everywhere('an ungrounded way is never planned', (b) => {
-    const e = evaluate(b);
+    const e = judged(b);
     for (const leg of e.chosen?.option.legs ?? []) {
       const path = e.feed.boxes.get(e.chosen!.option.taps[0]!.pointId)!.path;
       expect(e.bundle.house.cables.filter((c) => path.includes(c.id)).every((c) => c.ground !== 'none')).toBe(

@@ -11,12 +11,11 @@ import { SPOILERS } from '../testing/spoil.ts';
 import { proveWiring, type Fault } from './index.ts';
 import { heard } from '../testing/said.ts';
 
-const withOption = (b: Bundle, key: string): Evaluation => evaluate({ ...b, job: { ...b.job, option: key } });
-
-/** Every option of a bundle with what its replay says. */
+/** Every option of a bundle with what its replay says. What was searched is the same whichever of them is chosen. */
 function replayed(b: Bundle): { readonly e: Evaluation; readonly faults: readonly Fault[] }[] {
-  return evaluate(b).options.flatMap((o) => {
-    const e = withOption(b, o.key);
+  const { options, planning } = evaluate(b);
+  return options.flatMap((o) => {
+    const e = evaluate({ ...b, job: { ...b.job, option: o.key } }, planning);
     return e.chosen
       ? [{ e, faults: proveOption(e.bundle, e.chosen.option, e.chosen.applied, e.chosen) }]
       : [];

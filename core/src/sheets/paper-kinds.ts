@@ -1,5 +1,14 @@
 /** What can be printed of a job, in the order in which it comes out. */
-export const PAPER_SHEETS = ['job', 'boxes', 'tests', 'shopping', 'panel', 'template', 'directory'] as const;
+export const PAPER_SHEETS = [
+  'job',
+  'boxes',
+  'tests',
+  'shopping',
+  'panel',
+  'template',
+  'directory',
+  'look',
+] as const;
 export type PaperSheet = (typeof PAPER_SHEETS)[number];
 /** What people take to the work. */
 export const USUAL_SHEETS: readonly PaperSheet[] = ['job', 'boxes', 'tests'];

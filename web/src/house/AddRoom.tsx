@@ -33,7 +33,7 @@ const USUAL: readonly (readonly [RoomUse, number, number])[] = [
 ];
 
 /** A free place for a room that stands for itself: right of everything, a wall's width apart. */
-function apart(rooms: readonly Room[]): Room['place'] {
+export function apart(rooms: readonly Room[]): Room['place'] {
   const right = Math.max(0, ...rooms.flatMap((r) => wallLines(r).map((l) => l.from.xMm)));
   return { xMm: rooms.length === 0 ? 0 : right + 2000, yMm: 0 };
 }

@@ -1,5 +1,5 @@
 import { BOXES, type House, type Point, msg } from '@elwand/core';
-import { Checkbox } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { lazy, Suspense } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { LoadsEditor } from '../parts/LoadsEditor.tsx';
@@ -8,6 +8,8 @@ import { TextField } from '../parts/TextField.tsx';
 import { freshId } from '../parts/ids.ts';
 import { withPoint, type SetHouse } from '../state/edit.ts';
 import { ItemId } from '@elwand/core';
+import { cablesAt, seenAtBox } from './feed-edits.ts';
+import { BoxFront } from './BoxFront.tsx';
 import { BoxExtras } from './BoxExtras.tsx';
 import { CableRows } from './CableRows.tsx';
 import { PositionFields } from './PositionFields.tsx';
@@ -58,114 +60,160 @@ export function PointForm({
 }) {
   const say = useSay();
   const set = (change: (p: Point) => Point) => onHouse((h) => withPoint(h, point.id, change));
+  const own = cablesAt(house, point.id);
+  const assumed = own.filter((c) => c.assumed);
+  const unread = own.filter((c) => c.gauge === null).length;
   return (
-    <div className="stack">
-      <div className="row fields">
-        <TextField
-          label={say(msg('screen.points.name'))}
-          value={point.label}
-          required
-          width={90}
-          onChange={(label) => set((p) => ({ ...p, label }))}
-        />
-        <Choice
-          label={say(msg('screen.points.kind'))}
-          value={point.kind}
-          width={140}
-          options={KINDS}
-          onChange={(kind) =>
-            set((p) => ({
-              ...p,
-              kind,
-              devices:
-                kind === 'junction'
-                  ? []
-                  : [{ kind: kind === 'receptacle' ? 'receptacle' : kind, amps: 15, grounded: true }],
-            }))
-          }
-        />
-        <PositionFields house={house} at={point.at} onChange={(at) => set((p) => ({ ...p, at }))} />
+    <div className="point-form">
+      <BoxFront house={house} point={point} />
+      <div className="stack">
+        <details className="point-step" open>
+          <summary>
+            <b>{say(msg('screen.points.step-see'))}</b>
+          </summary>
+          <div className="stack">
+            <div className="row fields">
+              <Choice
+                label={say(msg('screen.points.kind'))}
+                value={point.kind}
+                width={140}
+                options={KINDS}
+                onChange={(kind) =>
+                  set((p) => ({
+                    ...p,
+                    kind,
+                    devices:
+                      kind === 'junction'
+                        ? []
+                        : [{ kind: kind === 'receptacle' ? 'receptacle' : kind, amps: 15, grounded: true }],
+                  }))
+                }
+              />
+              <Choice
+                label={say(msg('screen.points.state'))}
+                value={point.condition}
+                width={200}
+                options={CONDITIONS}
+                onChange={(condition) => set((p) => ({ ...p, condition }))}
+              />
+              <PositionFields house={house} at={point.at} onChange={(at) => set((p) => ({ ...p, at }))} />
+              <Choice
+                label={say(msg('screen.points.box'))}
+                value={point.box.model ?? ''}
+                width={260}
+                options={[
+                  { value: '', label: say(msg('screen.points.not-looked-at')) },
+                  ...BOXES.map((b) => ({ value: b.id, label: b.name })),
+                ]}
+                onChange={(id) =>
+                  set((p) => {
+                    const b = BOXES.find((x) => x.id === id);
+                    return {
+                      ...p,
+                      box: {
+                        ...p.box,
+                        model: b?.id ?? null,
+                        gangs: b?.gangs ?? p.box.gangs,
+                        metal: b?.metal ?? p.box.metal,
+                        clamps: b ? (b.clampsInside ? 'inside' : 'none') : p.box.clamps,
+                      },
+                    };
+                  })
+                }
+              />
+            </div>
+            <Suspense fallback={null}>
+              <DeviceRows house={house} point={point} set={set} />
+            </Suspense>
+            <h3>{say(msg('screen.points.what-runs-on-it'))}</h3>
+            <Loads house={house} point={point} onHouse={onHouse} />
+          </div>
+        </details>
+        <details className="point-step" open>
+          <summary>
+            <b>{say(msg('screen.points.step-cables'))}</b>{' '}
+            <span className="muted">
+              {say(
+                msg('screen.points.step-cables-has', {
+                  count: own.length,
+                  unread,
+                  assumed: assumed.length,
+                }),
+              )}
+            </span>
+          </summary>
+          <div className="stack">
+            {assumed.length > 0 && (
+              <p>
+                {say(msg('screen.points.they-are-assumed'))}{' '}
+                <Button size="small" onClick={() => onHouse((h) => seenAtBox(h, point.id))}>
+                  {say(msg('screen.points.seen-as-entered'))}
+                </Button>
+              </p>
+            )}
+            <CableRows house={house} point={point} onHouse={onHouse} />
+          </div>
+        </details>
+        <details className="point-step">
+          <summary>
+            <b>{say(msg('screen.points.step-more'))}</b>{' '}
+            <span className="muted">{say(msg('screen.points.step-more-has'))}</span>
+          </summary>
+          <div className="stack">
+            <div className="row fields">
+              <TextField
+                label={say(msg('screen.points.name'))}
+                value={point.label}
+                required
+                width={90}
+                onChange={(label) => set((p) => ({ ...p, label }))}
+              />
+            </div>
+            <div className="row fields">
+              <NumberField
+                label={say(msg('screen.points.volume-read-in-it-cu'))}
+                min={1}
+                max={400}
+                step={0.5}
+                value={point.box.markedCubicInches}
+                placeholder={say(msg('screen.points.not-read'))}
+                onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
+              />
+              <Choice
+                label={say(msg('screen.points.clamps'))}
+                value={point.box.clamps}
+                width={190}
+                options={CLAMPS}
+                onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
+              />
+              <Choice
+                label={say(msg('screen.points.ground-run'))}
+                value={point.groundRun ?? ''}
+                width={190}
+                options={[
+                  { value: '', label: say(msg('screen.points.none')) },
+                  { value: 'panel', label: say(msg('screen.points.ground-run-panel')) },
+                  { value: 'electrode', label: say(msg('screen.points.ground-run-electrode')) },
+                  { value: 'circuit', label: say(msg('screen.points.ground-run-circuit')) },
+                ]}
+                onChange={(to) =>
+                  set((p) => {
+                    const { groundRun: _, ...rest } = p;
+                    return to === '' ? rest : { ...rest, groundRun: to };
+                  })
+                }
+              />
+              <Checkbox
+                checked={point.accessible}
+                onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
+              >
+                {say(msg('screen.points.can-be-reached'))}
+              </Checkbox>
+            </div>
+            <BoxExtras point={point} set={set} />
+          </div>
+        </details>
       </div>
-      <div className="row fields">
-        <Choice
-          label={say(msg('screen.points.box'))}
-          value={point.box.model ?? ''}
-          width={260}
-          options={[
-            { value: '', label: say(msg('screen.points.not-looked-at')) },
-            ...BOXES.map((b) => ({ value: b.id, label: b.name })),
-          ]}
-          onChange={(id) =>
-            set((p) => {
-              const b = BOXES.find((x) => x.id === id);
-              return {
-                ...p,
-                box: {
-                  ...p.box,
-                  model: b?.id ?? null,
-                  gangs: b?.gangs ?? p.box.gangs,
-                  metal: b?.metal ?? p.box.metal,
-                  clamps: b ? (b.clampsInside ? 'inside' : 'none') : p.box.clamps,
-                },
-              };
-            })
-          }
-        />
-        <NumberField
-          label={say(msg('screen.points.volume-read-in-it-cu'))}
-          min={1}
-          max={400}
-          step={0.5}
-          value={point.box.markedCubicInches}
-          placeholder={say(msg('screen.points.not-read'))}
-          onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
-        />
-        <Choice
-          label={say(msg('screen.points.clamps'))}
-          value={point.box.clamps}
-          width={190}
-          options={CLAMPS}
-          onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
-        />
-        <Choice
-          label={say(msg('screen.points.state'))}
-          value={point.condition}
-          width={200}
-          options={CONDITIONS}
-          onChange={(condition) => set((p) => ({ ...p, condition }))}
-        />
-        <Choice
-          label={say(msg('screen.points.ground-run'))}
-          value={point.groundRun ?? ''}
-          width={190}
-          options={[
-            { value: '', label: say(msg('screen.points.none')) },
-            { value: 'panel', label: say(msg('screen.points.ground-run-panel')) },
-            { value: 'electrode', label: say(msg('screen.points.ground-run-electrode')) },
-            { value: 'circuit', label: say(msg('screen.points.ground-run-circuit')) },
-          ]}
-          onChange={(to) =>
-            set((p) => {
-              const { groundRun: _, ...rest } = p;
-              return to === '' ? rest : { ...rest, groundRun: to };
-            })
-          }
-        />
-        <Checkbox
-          checked={point.accessible}
-          onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
-        >
-          {say(msg('screen.points.can-be-reached'))}
-        </Checkbox>
-      </div>
-      <Suspense fallback={null}>
-        <DeviceRows house={house} point={point} set={set} />
-      </Suspense>
-      <BoxExtras point={point} set={set} />
-      <h3>{say(msg('screen.points.cables-in-the-box'))}</h3>
-      <CableRows house={house} point={point} onHouse={onHouse} />
-      <h3>{say(msg('screen.points.what-runs-on-it'))}</h3>
-      <Loads house={house} point={point} onHouse={onHouse} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { closingErrorMm, formatLength, type Room, msg, q } from '@elwand/core';
+import { closingErrorMm, copyRoom, formatLength, type Room, msg, q } from '@elwand/core';
 import { Button, Checkbox, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -7,7 +7,8 @@ import { TextField } from '../parts/TextField.tsx';
 import { withoutRoom, withRoom } from '../state/edit.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { useWidth } from '../workspace/use-width.ts';
-import { AddRoom } from './AddRoom.tsx';
+import { freshId } from '../parts/ids.ts';
+import { AddRoom, apart } from './AddRoom.tsx';
 import { useHouse } from './house-context.ts';
 import { HousePlan } from './HousePlan.tsx';
 import { RoomSpaces } from './RoomSpaces.tsx';
@@ -17,7 +18,7 @@ import { WallTabs } from './WallTabs.tsx';
 import { ABOVE, BELOW, labelOf, MOISTURE, USES } from './words.ts';
 import { useSay } from '../app/say.ts';
 
-function RoomForm({ room }: { readonly room: Room }) {
+function RoomForm({ room, onCopy }: { readonly room: Room; readonly onCopy: () => void }) {
   const say = useSay();
   const { house, edits } = useHouse();
   const set = (change: (r: Room) => Room) => edits.house((h) => withRoom(h, room.id, change));
@@ -112,6 +113,7 @@ function RoomForm({ room }: { readonly room: Room }) {
             },
           ]}
         />
+        <Button onClick={() => onCopy()}>{say(msg('screen.rooms.copy'))}</Button>
         <Popconfirm
           title={say(msg('screen.rooms.delete-with-everything-in', { room: room.name }))}
           okText={say(msg('screen.rooms.take-it-out'))}
@@ -159,6 +161,15 @@ export function RoomsTab() {
     setWallId(null);
   };
   if (!room || !wall) return <AddRoom onAdded={show} />;
+  const copy = () => {
+    const id = freshId('room');
+    const name = say(msg('screen.rooms.copied', { name: room.name }));
+    edits.house((h) => ({
+      ...h,
+      rooms: [...h.rooms, copyRoom(room, id, name, apart(h.rooms), () => freshId('t'))],
+    }));
+    show(id);
+  };
   const gap = closingErrorMm(room);
   return (
     <div className="house-grid">
@@ -185,7 +196,7 @@ export function RoomsTab() {
         )}
         <details className="room-facts">
           <summary>{say(roomSays(room))}</summary>
-          <RoomForm room={room} />
+          <RoomForm room={room} onCopy={copy} />
         </details>
         <WallEditor
           house={house}

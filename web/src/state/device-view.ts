@@ -1,8 +1,12 @@
 import { deviceStorage, type DeviceStorage } from './device.ts';
-import type { ViewState } from './view.ts';
 
 /** What is a matter of this device and its hand, and stays with it: the dim screen, single keys, which hand. */
-export type DeviceView = Pick<ViewState, 'dim' | 'keys' | 'lefty'>;
+export interface DeviceView {
+  readonly dim: boolean;
+  readonly keys: boolean;
+  /** Buttons of the phone on the side of the left hand. */
+  readonly lefty: boolean;
+}
 
 const KEY = 'elwand-device';
 

@@ -1,8 +1,8 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { readDeviceView } from './device-view.ts';
+import { readDeviceView, type DeviceView } from './device-view.ts';
 
 /** What is looked at, not what is worked on: it is neither saved nor undone. */
-export interface ViewState {
+export interface ViewState extends DeviceView {
   readonly roomId: string | null;
   readonly wallId: string | null;
   readonly selected: string | null;
@@ -11,10 +11,6 @@ export interface ViewState {
   readonly focusedFinding: string | null;
   /** The server gave no answer when it was last asked. */
   readonly offline: boolean;
-  readonly dim: boolean;
-  /** Buttons of the phone on the side of the left hand. */
-  readonly lefty: boolean;
-  readonly keys: boolean;
   readonly wallFilter: string | null;
 }
 

@@ -2,6 +2,7 @@ import {
   becauseText,
   holdsUp,
   limitWords,
+  lookList,
   LIMITS,
   UNPROVED,
   sourceLine,
@@ -23,8 +24,12 @@ import { StateMark, stateWord } from '../parts/Mark.tsx';
 import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
 import { Said, slot } from '../app/Said.tsx';
+import { withSentences } from '../app/with-sentences.ts';
 
 const OverrideForm = lazy(() => import('./OverrideForm.tsx'));
+const LookDrawer = lazy(() =>
+  withSentences(import('./LookDrawer.tsx')).then((m) => ({ default: m.LookDrawer })),
+);
 const ReportPlan = lazy(() => import('./ReportPlan.tsx'));
 
 /** The way to the form, which is fetched when it is first asked for: most never do. */
@@ -264,6 +269,12 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
   const dispatch = useAppDispatch();
   const past = useAppSelector((s) => s.document.past.length);
   const [applied, setApplied] = useState<{ says: string; past: number } | null>(null);
+  const { bundle, evaluation } = useWork();
+  const [looking, setLooking] = useState(false);
+  const looks = lookList({ house: bundle.house, plan: evaluation.plan, findings }).reduce(
+    (n, s) => n + s.items.length,
+    0,
+  );
   const open = findings.filter(holdsUp);
   const decided = findings.filter((f) => f.overridden !== undefined);
   const standing = findings.filter(
@@ -282,6 +293,18 @@ export function Checks({ findings }: { readonly findings: readonly Finding[] }) 
           {say(counts(findings))}
         </span>
       </div>
+      {looks > 0 && (
+        <p>
+          <button type="button" className="linklike" onClick={() => setLooking(true)}>
+            {say(msg('screen.workspace.look-list', { count: looks }))}
+          </button>
+        </p>
+      )}
+      {looking && (
+        <Suspense fallback={null}>
+          <LookDrawer onClose={() => setLooking(false)} />
+        </Suspense>
+      )}
       <LooserHere />
       {applied?.past === past && (
         <p className="check-applied">

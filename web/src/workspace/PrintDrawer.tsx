@@ -16,7 +16,11 @@ const ABOUT: Readonly<Record<PaperSheet, { readonly name: Text; readonly has: Te
   panel: { name: msg('screen.print.panel'), has: msg('screen.print.panel-has') },
   template: { name: msg('screen.print.template'), has: msg('screen.print.template-has') },
   directory: { name: msg('screen.print.directory'), has: msg('screen.print.directory-has') },
+  look: { name: msg('screen.print.look'), has: msg('screen.print.look-has') },
 };
+
+/** What is printed of the house as it is, with or without a plan. */
+const needsNoPlan = (sheet: PaperSheet): boolean => sheet === 'directory' || sheet === 'look';
 
 /** Does this device keep these sheets, as they were printed last? */
 function useKept(address: string): boolean {
@@ -43,7 +47,11 @@ export function PrintDrawer({
   const { saveState } = useAppSelector((s) => s.document);
   const planned = evaluation.chosen !== null;
   const [sheets, setSheets] = useState<readonly PaperSheet[]>(
-    planned ? (first.length > 0 ? first : USUAL_SHEETS) : ['directory'],
+    first.length > 0 && (planned || first.every(needsNoPlan))
+      ? first
+      : planned
+        ? USUAL_SHEETS
+        : ['directory'],
   );
   const [page, setPage] = useState<PaperSize>(pageOf(bundle.house.units));
   const waits = saveState === 'unsaved' || saveState === 'saving';
@@ -63,7 +71,7 @@ export function PrintDrawer({
             <Checkbox
               key={s}
               checked={sheets.includes(s)}
-              disabled={!planned && s !== 'directory'}
+              disabled={!planned && !needsNoPlan(s)}
               onChange={(e) =>
                 setSheets((all) => (e.target.checked ? [...all, s] : all.filter((x) => x !== s)))
               }

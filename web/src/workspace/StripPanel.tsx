@@ -1,18 +1,9 @@
-import {
-  formatLength,
-  chance,
-  type Evaluation,
-  type Finding,
-  type Room,
-  type WantFault,
-  msg,
-  sentences,
-} from '@elwand/core';
-import { Button, Input, Segmented } from 'antd';
-import { lazy, Suspense, useMemo, useState, type KeyboardEvent } from 'react';
+import { formatLength, chance, type Evaluation, type Finding, type Room, msg, sentences } from '@elwand/core';
+import { Segmented } from 'antd';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
-import { keyMove, type StripActions } from '../strip/gesture.ts';
+import type { StripActions } from '../strip/gesture.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
 import { useDragPreview } from './use-drag-preview.ts';
@@ -23,6 +14,7 @@ import { useWork } from './work.ts';
 import { useSay } from '../app/say.ts';
 import { withSentences } from '../app/with-sentences.ts';
 
+const PlacingBanner = lazy(() => import('./PlacingBanner.tsx').then((m) => ({ default: m.PlacingBanner })));
 const ThingMenu = lazy(() =>
   withSentences(import('../marks/want/ThingMenu.tsx')).then((m) => ({ default: m.ThingMenu })),
 );
@@ -62,7 +54,7 @@ function useStripEdits(
       room && edits.job(withWant(bundle, id, nudged(evaluation, room, dx, dy)).job, `nudge-${id}`),
     onNextBay: (id, direction) =>
       edits.job(withWant(bundle, id, inNextBay(evaluation, direction)).job, `bay-${id}`),
-    ...(kind ? { onPlace: placing.place, onPoint: placing.show } : {}),
+    ...(kind ? { onPlace: placing.place, onPoint: placing.point } : {}),
   };
 }
 
@@ -114,53 +106,6 @@ function StripBar({
         ]}
         onChange={(v) => dispatch(wallFiltered(v === 'all' ? null : v))}
       />
-    </div>
-  );
-}
-
-/** Says what to click while a new point is to be placed, and takes its place typed or by arrow keys. */
-function PlacingBanner({ placing, phone }: { readonly placing: Placing; readonly phone: boolean }) {
-  const say = useSay();
-  const { placing: kind } = useWork();
-  const [text, setText] = useState('');
-  const [fault, setFault] = useState<WantFault | null>(null);
-  if (!kind) return null;
-  const keys = (e: KeyboardEvent<HTMLInputElement>) => {
-    const move = text === '' ? keyMove(e) : null;
-    if (move?.move === 'nudge') {
-      placing.nudge(move.dxMm, move.dyMm);
-      e.preventDefault();
-    } else if (e.key === 'Enter' && !fault) placing.place();
-  };
-  return (
-    <div className="banner placing" role="status">
-      <span>{say(msg(`screen.want.click-where.${kind}`))}</span>
-      <label htmlFor="placing-line">{say(msg('screen.want.or-its-distance'))}</label>
-      <Input
-        id="placing-line"
-        size="small"
-        className="measure placing-line"
-        // A finger points; a keyboard would cover the wall.
-        autoFocus={!phone}
-        value={text}
-        autoComplete="off"
-        status={fault ? 'error' : ''}
-        aria-invalid={fault !== null}
-        onChange={(e) => {
-          setText(e.target.value);
-          setFault(placing.read(e.target.value));
-        }}
-        onKeyDown={keys}
-      />
-      {(kind === 'luminaire' || kind === 'fan') && (
-        <Button size="small" onClick={placing.onCeiling}>
-          {say(msg('screen.workspace.middle-of-the-ceiling'))}
-        </Button>
-      )}
-      <Button size="small" type="link" onClick={placing.cancel}>
-        {say(msg('screen.workspace.cancel'))}
-      </Button>
-      {fault && <span className="fault-text">{say(fault.why)}</span>}
     </div>
   );
 }
@@ -252,7 +197,11 @@ export function StripPanel({
         phone={phone}
         onlyWall={onlyWall}
       />
-      <PlacingBanner key={String(isPlacing)} placing={placing} phone={phone} />
+      {isPlacing && (
+        <Suspense fallback={<div className="banner placing" />}>
+          <PlacingBanner kind={isPlacing} room={room} placing={placing} phone={phone} />
+        </Suspense>
+      )}
       <div ref={box} className="strip-box">
         {asList ? (
           <Suspense fallback={null}>

@@ -1,7 +1,7 @@
 import type { PaperSheet } from '@elwand/core/sheets';
 import { withSentences } from '../app/with-sentences.ts';
 import { MARKS, type Evaluation, type House, type Job, type Finding, type Mark, msg } from '@elwand/core';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
 import { fetchAhead } from '../app/piece.tsx';
@@ -107,6 +107,11 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
     return () => clearTimeout(timer);
   }, [planned, job.id, house.units]);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
+  // Each mark opens at its top, not where the one before was left.
+  useLayoutEffect(() => {
+    document.getElementById('sheet')?.scrollTo(0, 0);
+    window.scrollTo(0, 0);
+  }, [mark]);
   const room =
     house.rooms.find((r) => r.id === (view.roomId ?? wantRoom(evaluation)?.id)) ?? house.rooms[0] ?? null;
   const shown = preview ?? evaluation;

@@ -1,12 +1,4 @@
-import {
-  makeWant,
-  middleOfCeiling,
-  parseWants,
-  type Room,
-  type TypedWant,
-  type Want,
-  type WantFault,
-} from '@elwand/core';
+import { makeWant, middleOfCeiling, type Room, type Want } from '@elwand/core';
 import { useEffect, useState } from 'react';
 import { freshId } from '../parts/ids.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -19,24 +11,15 @@ import { useWork } from './work.ts';
 /** The point that is being placed, before it counts. */
 export const GHOST = 'ghost';
 
-/** How a kind is called in the line in which its place is typed. */
-const WORD: Readonly<Record<Want['kind'], string>> = {
-  receptacle: 'outlet',
-  switch: 'switch',
-  luminaire: 'light',
-  fan: 'fan',
-  appliance: 'appliance',
-};
-
 export interface Placing {
   /** Where it would be now; null before anybody pointed or typed. */
   readonly ghost: Want | null;
-  /** It would be here: it is drawn and judged, and does not count yet. */
-  readonly show: (spot: Spot) => void;
+  /** It would be there, or in the middle of the ceiling: it is drawn and judged, and does not count yet. */
+  readonly show: (at: Want['at'] | null) => void;
+  /** It would be where somebody points. */
+  readonly point: (spot: Spot) => void;
   /** A step of a key, from where it would be. */
   readonly nudge: (dxMm: number, dyMm: number) => void;
-  /** What was typed of its place: shown where it can be read, else why not. */
-  readonly read: (text: string) => WantFault | null;
   /** It counts: here, or where it would be. */
   readonly place: (spot?: Spot) => void;
   readonly onCeiling: () => void;
@@ -94,10 +77,13 @@ export function usePlacing(room: Room | null, preview: ReturnType<typeof useDrag
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   });
-  const placedOf = (typed: TypedWant): Want['at'] | null => typed.at ?? middle();
   return {
     ghost: placing ? ghost : null,
-    show: (spot) => {
+    show: (at) => {
+      const there = at ?? middle();
+      if (there) showAt(there);
+    },
+    point: (spot) => {
       const at = near(spot);
       if (at) showAt(at);
     },
@@ -112,13 +98,6 @@ export function usePlacing(room: Room | null, preview: ReturnType<typeof useDrag
           { kind: placing },
         );
       showAt(nudged(evaluation, room, dx, dy)(from).at);
-    },
-    read: (text) => {
-      if (!room || !wall || !placing || text.trim() === '') return null;
-      const { wants, faults } = parseWants(`${WORD[placing]} ${text}`, room, wall, house.units);
-      const at = wants[0] && placedOf(wants[0]);
-      if (at) showAt(at);
-      return faults[0] ?? null;
     },
     place: (spot) => {
       const at = spot ? near(spot) : ghost?.at;
