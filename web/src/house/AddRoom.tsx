@@ -11,11 +11,12 @@ import {
   msg,
   q,
 } from '@elwand/core';
-import { Button, Input, Radio, type InputRef } from 'antd';
+import { Button, Radio, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
+import { TypedLine } from '../parts/TypedLine.tsx';
 import { useHouse } from './house-context.ts';
 import { ImportPlan } from './ImportPlan.tsx';
 import { PlanFiles } from './PlanFiles.tsx';
@@ -122,26 +123,45 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
     <section className="sheet stack add-room" aria-label={say(msg('screen.rooms.add-room'))}>
       {first && <h2>{say(msg('screen.rooms.the-first-room'))}</h2>}
       <div className="row fields">
-        <div className="field grow">
-          <label htmlFor="room-line">
-            {first ? say(msg('screen.rooms.name-and-sizes')) : say(msg('screen.rooms.another-room'))}
-          </label>
-          <Input
-            id="room-line"
-            ref={input}
-            autoFocus={first}
-            className="measure room-line"
-            value={text}
-            maxLength={600}
-            autoComplete="off"
-            spellCheck={false}
-            placeholder={say(msg('screen.rooms.line-example', { units: house.units }))}
-            aria-describedby="room-read"
-            status={faults.length > 0 ? 'error' : ''}
-            onChange={(e) => setText(e.target.value)}
-            onPressEnter={add}
-          />
-        </div>
+        <TypedLine
+          id="room-line"
+          ref={input}
+          label={say(msg(first ? 'screen.rooms.name-and-sizes' : 'screen.rooms.another-room'))}
+          value={text}
+          placeholder={say(msg('screen.rooms.line-example', { units: house.units }))}
+          most={600}
+          wrong={faults.length > 0}
+          large
+          focused={first}
+          onChange={setText}
+          onEnter={add}
+        >
+          <ul className="room-read">
+            {rooms.map((r, i) => (
+              <li key={`${i}`}>
+                <b>
+                  {r.name === ''
+                    ? say(msg('screen.rooms.room', { count: house.rooms.length + i + 1 }))
+                    : r.name}
+                </b>{' '}
+                {say(
+                  msg('screen.rooms.read-as', {
+                    use: labelOf(USES, r.use),
+                    width: q.distance(r.widthMm),
+                    depth: q.distance(r.depthMm),
+                    ceiling: q.distance(r.ceilingMm ?? feet(8)),
+                    known: r.ceilingMm === null ? 'usual' : 'typed',
+                  }),
+                )}
+              </li>
+            ))}
+            {faults.map((f) => (
+              <li key={f.text} className="fault-text">
+                {f.text}: {say(f.why)}
+              </li>
+            ))}
+          </ul>
+        </TypedLine>
         {rooms.length > 0 && !first && (
           <Choice
             label={say(msg('screen.rooms.it-lies'))}
@@ -164,29 +184,6 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
         </Button>
         {first && <ImportPlan house={house} onHouse={edits.house} />}
       </div>
-      <ul id="room-read" className="room-read" aria-live="polite">
-        {rooms.map((r, i) => (
-          <li key={`${i}`}>
-            <b>
-              {r.name === '' ? say(msg('screen.rooms.room', { count: house.rooms.length + i + 1 })) : r.name}
-            </b>{' '}
-            {say(
-              msg('screen.rooms.read-as', {
-                use: labelOf(USES, r.use),
-                width: q.distance(r.widthMm),
-                depth: q.distance(r.depthMm),
-                ceiling: q.distance(r.ceilingMm ?? feet(8)),
-                known: r.ceilingMm === null ? 'usual' : 'typed',
-              }),
-            )}
-          </li>
-        ))}
-        {faults.map((f) => (
-          <li key={f.text} className="fault-text">
-            {f.text}: {say(f.why)}
-          </li>
-        ))}
-      </ul>
       {first && (
         <>
           <div className="row usual-rooms" role="group" aria-label={say(msg('screen.rooms.usual-sizes'))}>

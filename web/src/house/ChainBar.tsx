@@ -15,6 +15,7 @@ import { useSay } from '../app/say.ts';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import type { SetHouse } from '../state/edit.ts';
+import { sourcesFor } from './feed-edits.ts';
 import { TYPES } from './words.ts';
 
 /**
@@ -33,6 +34,7 @@ export function ChainBar({
   const say = useSay();
   const { house } = evaluation.bundle;
   const breakers = house.panels.flatMap((p) => p.breakers);
+  const sources = sourcesFor(house, null).filter((s) => s.value.startsWith('b:'));
   const [breaker, setBreaker] = useState('');
   const [gauge, setGauge] = useState<Gauge | ''>('');
   const [type, setType] = useState<CableType>('NM-B');
@@ -54,18 +56,13 @@ export function ChainBar({
         <div className="row fields">
           <Choice
             label={say(msg('screen.points.all-on'))}
-            value={chosen?.id ?? ''}
+            value={chosen ? `b:${chosen.id}` : ''}
             width={220}
             options={[
-              ...(chosen ? [] : [{ value: '' as const, label: say(msg('screen.points.choose-a-breaker')) }]),
-              ...breakers.map((b) => ({
-                value: b.id,
-                label: b.label
-                  ? msg('screen.points.breaker-labeled', { number: b.number, label: b.label })
-                  : msg('screen.points.breaker', { number: b.number }),
-              })),
+              ...(chosen ? [] : [{ value: '', label: say(msg('screen.points.choose-a-breaker')) }]),
+              ...sources,
             ]}
-            onChange={setBreaker}
+            onChange={(v) => setBreaker(v.slice(2))}
           />
           <Choice
             label={say(msg('screen.points.size-of-all'))}

@@ -13,12 +13,13 @@ import {
   type TypedBreaker,
   msg,
 } from '@elwand/core';
-import { Button, Checkbox, Input } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { freshId } from '../parts/ids.ts';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
+import { TypedLine } from '../parts/TypedLine.tsx';
 import { PanelFace } from './PanelFace.tsx';
 import { PositionFields } from './PositionFields.tsx';
 import type { SetHouse } from '../state/edit.ts';
@@ -136,26 +137,21 @@ function BreakerLine({ onAdd }: { readonly onAdd: (made: TypedBreaker) => void }
   const read = parseBreaker(text);
   const fault = text.trim() !== '' && 'why' in read ? read.why : null;
   return (
-    <div className="field grow breaker-line">
-      <label htmlFor="breaker-line">{say(msg('screen.panel.type-a-breaker'))}</label>
-      <Input
-        id="breaker-line"
-        className="measure"
-        value={text}
-        maxLength={150}
-        autoComplete="off"
-        spellCheck={false}
-        placeholder={say(msg('screen.panel.line-example'))}
-        aria-describedby="breaker-read"
-        status={fault ? 'error' : ''}
-        onChange={(e) => setText(e.target.value)}
-        onPressEnter={() => {
-          if ('why' in read) return;
-          onAdd(read);
-          setText('');
-        }}
-      />
-      <p id="breaker-read" className={fault ? 'fault-text' : 'quiet'} aria-live="polite">
+    <TypedLine
+      id="breaker-line"
+      label={say(msg('screen.panel.type-a-breaker'))}
+      value={text}
+      placeholder={say(msg('screen.panel.line-example'))}
+      most={150}
+      wrong={fault !== null}
+      onChange={setText}
+      onEnter={() => {
+        if ('why' in read) return;
+        onAdd(read);
+        setText('');
+      }}
+    >
+      <p className={fault ? 'fault-text' : 'quiet'}>
         {text.trim() === ''
           ? say(msg('screen.panel.line-about'))
           : 'why' in read
@@ -169,7 +165,7 @@ function BreakerLine({ onAdd }: { readonly onAdd: (made: TypedBreaker) => void }
                 }),
               )}
       </p>
-    </div>
+    </TypedLine>
   );
 }
 

@@ -10,11 +10,11 @@ import {
   type TypedWant,
   type Want,
 } from '@elwand/core';
-import { Input } from 'antd';
 import { useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { labelOf, WANT_KINDS } from '../../house/words.ts';
 import { freshId } from '../../parts/ids.ts';
+import { TypedLine } from '../../parts/TypedLine.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { selected as selectedAction } from '../../state/view.ts';
 import { nextLabel } from '../../workspace/want-moves.ts';
@@ -61,22 +61,17 @@ export function WantLine() {
   };
   const whereOf = (typed: TypedWant) => placeText(evaluation.plan, { at: placed(typed) });
   return (
-    <div className="field want-line">
-      <label htmlFor="want-line">{say(msg('screen.want.or-type-it'))}</label>
-      <Input
-        id="want-line"
-        className="measure"
-        value={text}
-        maxLength={400}
-        autoComplete="off"
-        spellCheck={false}
-        placeholder={say(msg('screen.want.line-example', { units: house.units }))}
-        aria-describedby="want-read"
-        status={faults.length > 0 ? 'error' : ''}
-        onChange={(e) => setText(e.target.value)}
-        onPressEnter={add}
-      />
-      <ul id="want-read" className="tape-read" aria-live="polite">
+    <TypedLine
+      id="want-line"
+      label={say(msg('screen.want.or-type-it'))}
+      value={text}
+      placeholder={say(msg('screen.want.line-example', { units: house.units }))}
+      most={400}
+      wrong={faults.length > 0}
+      onChange={setText}
+      onEnter={add}
+    >
+      <ul className="tape-read">
         {wants.map((w, i) => (
           <li key={`${i}`}>
             {say(
@@ -94,6 +89,6 @@ export function WantLine() {
           </li>
         ))}
       </ul>
-    </div>
+    </TypedLine>
   );
 }
