@@ -1,6 +1,6 @@
 import { BOXES, type House, type Point, msg } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
 import { LoadsEditor } from '../parts/LoadsEditor.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
@@ -60,6 +60,8 @@ export function PointForm({
 }) {
   const say = useSay();
   const set = (change: (p: Point) => Point) => onHouse((h) => withPoint(h, point.id, change));
+  // Open to begin with where something is entered there.
+  const [hasMore] = useState(point.box.extras !== undefined);
   const own = cablesAt(house, point.id);
   const assumed = own.filter((c) => c.assumed);
   const unread = own.filter((c) => c.gauge === null).length;
@@ -154,7 +156,7 @@ export function PointForm({
             <CableRows house={house} point={point} onHouse={onHouse} />
           </div>
         </details>
-        <details className="point-step">
+        <details className="point-step" open={hasMore}>
           <summary>
             <b>{say(msg('screen.points.step-more'))}</b>{' '}
             <span className="muted">{say(msg('screen.points.step-more-has'))}</span>
