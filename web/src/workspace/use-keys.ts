@@ -15,7 +15,7 @@ export const KEYS: readonly (readonly [Text, Text])[] = [
   ['l', msg('screen.workspace.read-the-strip-as-a')],
   ['?', msg('screen.workspace.these-keys')],
   ['Ctrl+Z, Ctrl+Shift+Z', msg('screen.workspace.undo-redo')],
-  ['Esc', msg('screen.workspace.leave-as-it-was')],
+  [msg('screen.workspace.escape'), msg('screen.workspace.leave-as-it-was')],
   [msg('screen.workspace.arrows'), msg('screen.workspace.move-it-1-16-in')],
   ['Page Up, Page Down', msg('screen.workspace.bay-before-bay-after')],
 ];
