@@ -61,6 +61,7 @@ export {
   GAUGES,
   conductorsFor,
   copyRoom,
+  seenAtBox,
   Device,
   DeviceKind,
   type GangKind,

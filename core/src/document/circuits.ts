@@ -5,6 +5,16 @@ import type { BreakerId, CableId, PointId } from './ids.ts';
 export const isAtPoint = (cable: Cable, id: PointId): boolean =>
   [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id);
 
+/** The house with the cables of a box as they were assumed, and now seen. */
+export const seenAtBox = (house: House, id: PointId): House => ({
+  ...house,
+  cables: house.cables.map((c) => {
+    if (!isAtPoint(c, id)) return c;
+    const { assumed: _, ...seen } = c;
+    return seen;
+  }),
+});
+
 /** Does a cable hang on the LOAD side of the device at a point? */
 export const isOnLoad = (cable: Cable, id: PointId): boolean =>
   [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id && e.on === 'load');

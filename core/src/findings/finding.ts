@@ -1,6 +1,6 @@
 import {
   derivedId,
-  isAtPoint,
+  seenAtBox,
   isReceptacleDevice,
   letGo,
   ItemId,
@@ -212,17 +212,7 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
     case 'set-condition':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
     case 'cables-seen':
-      return {
-        job,
-        house: {
-          ...house,
-          cables: house.cables.map((c) => {
-            if (!isAtPoint(c, edit.pointId)) return c;
-            const { assumed: _, ...seen } = c;
-            return seen;
-          }),
-        },
-      };
+      return { job, house: seenAtBox(house, edit.pointId) };
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
     case 'same-load':

@@ -49,16 +49,6 @@ export const farEnd = (cable: Cable, pointId: string): CableEnd =>
 export const cablesAt = (house: House, pointId: string): Cable[] =>
   house.cables.filter((c) => isAt(c.from, pointId) || isAt(c.to, pointId));
 
-/** The house with the cables of a box as they were assumed, and now seen. */
-export const seenAtBox = (house: House, pointId: string): House => ({
-  ...house,
-  cables: house.cables.map((c) => {
-    if (!isAt(c.from, pointId) && !isAt(c.to, pointId)) return c;
-    const { assumed: _, ...seen } = c;
-    return seen;
-  }),
-});
-
 /** A new cable from somewhere to a point; what it carries is guessed from the two kinds only as a start, to be corrected. */
 export function addCable(house: House, from: string, point: Point, gauge: Gauge | null): House {
   const source = from.startsWith('p:') ? house.points.find((p) => p.id === from.slice(2)) : undefined;

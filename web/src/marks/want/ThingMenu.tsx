@@ -10,6 +10,9 @@ import './thing-menu.css';
 
 const WIDTH_PX = 290;
 
+/** The thing on the strip that the menu stands beside. */
+const thingOf = (label: string) => document.querySelector<SVGElement>(`[data-point="${CSS.escape(label)}"]`);
+
 /**
  * Beside a thing on the strip: what it is now, and what should become of it. The command that has the focus shows in the checks what it
  * would do; Escape leaves everything as it was and gives the focus back.
@@ -29,12 +32,11 @@ export function ThingMenu({
   const dispatch = useAppDispatch();
   const list = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState<{ readonly left: number; readonly top: number } | null>(null);
-  const thing = () => document.querySelector<SVGElement>(`[data-point="${CSS.escape(point.label)}"]`);
   const commands = thingCommands(evaluation, point, say);
 
   useLayoutEffect(() => {
     const [mark, parent] = [
-      thing()?.getBoundingClientRect(),
+      thingOf(point.label)?.getBoundingClientRect(),
       list.current?.offsetParent?.getBoundingClientRect(),
     ];
     if (!mark || !parent) return;
@@ -43,8 +45,7 @@ export function ThingMenu({
       left: right + WIDTH_PX < parent.width ? right : Math.max(0, mark.left - parent.left - WIDTH_PX - 8),
       top: Math.max(0, mark.top - parent.top - 60),
     });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, where the thing stands when it opens
-  }, []);
+  }, [point.label]);
   useEffect(() => {
     if (at) list.current?.querySelector<HTMLElement>('[role="menuitem"]')?.focus();
   }, [at]);
@@ -63,7 +64,7 @@ export function ThingMenu({
   const leave = () => {
     onPreview(null);
     onClose();
-    thing()?.focus();
+    thingOf(point.label)?.focus();
   };
   const keys = (e: KeyboardEvent) => {
     const items = [...(list.current?.querySelectorAll<HTMLElement>('[role="menuitem"]') ?? [])];
