@@ -13,7 +13,7 @@ import { useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { useSay } from '../../app/say.ts';
 import { placeLabels, type Box, type Label } from '../../strip/labels.ts';
 import { useWidth } from '../../workspace/use-width.ts';
-import { circuitMap, type Stop } from './circuit-map.ts';
+import { stopText, type Stop } from './circuit-map.ts';
 import './circuit-plan.css';
 
 /** Height that the plan may take, and the room around it for labels, px. */
@@ -83,6 +83,7 @@ function RoomShape({
 interface PlanProps {
   readonly evaluation: Evaluation;
   readonly breaker: BreakerId;
+  readonly stops: readonly Stop[];
   readonly selected: string | null;
   readonly marked: readonly string[];
   readonly onSelect: (id: string) => void;
@@ -115,10 +116,9 @@ function useSheet({ plan, bundle: { house } }: Evaluation, level: number, width:
 }
 
 /** A circuit on the floor plan, its boxes in their true places and numbered as power reaches them. */
-export function CircuitPlan({ evaluation, breaker, selected, marked, onSelect, onMark }: PlanProps) {
+export function CircuitPlan({ evaluation, breaker, stops, selected, marked, onSelect, onMark }: PlanProps) {
   const say = useSay();
   const { house } = evaluation.bundle;
-  const stops = circuitMap(evaluation, breaker);
   const levels = [...new Set(house.rooms.map(levelOf))].sort((a, b) => a - b);
   const first = stops.map((s) => evaluation.plan.roomOf(s.point.at)).find((r) => r !== undefined);
   const [shown, setShown] = useState<number | null>(null);
@@ -170,16 +170,6 @@ export function CircuitPlan({ evaluation, breaker, selected, marked, onSelect, o
       else onSelect(id);
     },
   });
-  const names = new Map(stops.map((s) => [s.point.id, s.point.label]));
-  const spoken = (s: Stop) =>
-    say(
-      msg('screen.feed.stop', {
-        label: s.point.label,
-        order: s.order ?? 0,
-        from: s.from === null ? say(msg('screen.feed.the-panel')) : (names.get(s.from) ?? '?'),
-        known: s.fresh ? 'new' : s.assumed ? 'assumed' : 'seen',
-      }),
-    );
   return (
     <div ref={box} className="circuit-plan-box">
       {levels.length > 1 && (
@@ -247,7 +237,7 @@ export function CircuitPlan({ evaluation, breaker, selected, marked, onSelect, o
                 className={`circuit-stop${s.fresh ? ' circuit-fresh' : ''}${marked.includes(s.point.id) ? ' circuit-marked' : ''}${selected === s.point.id ? ' circuit-selected' : ''}`}
                 role="button"
                 tabIndex={0}
-                aria-label={spoken(s)}
+                aria-label={say(stopText(s, stops))}
                 {...hands(s.point.id)}
               >
                 <circle cx={at.x} cy={at.y} r={STOP_PX} />

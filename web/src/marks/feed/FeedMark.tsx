@@ -7,7 +7,7 @@ import { PointsEditor } from '../../house/PointsEditor.tsx';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { markTurned, selected as selectedAction } from '../../state/view.ts';
 import { useWork } from '../../workspace/work.ts';
-import { circuitMap, turnedOff } from './circuit-map.ts';
+import { circuitMap, stopText, turnedOff, type Stop } from './circuit-map.ts';
 import { CircuitPlan } from './CircuitPlan.tsx';
 import { Switching } from './Switching.tsx';
 import { ProtectionZones } from './ProtectionZones.tsx';
@@ -16,9 +16,14 @@ import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
 /** How the arcs are drawn, and what goes off with the breaker. */
-function BesidePlan({ evaluation, breaker }: { readonly evaluation: Evaluation; readonly breaker: Breaker }) {
+function BesidePlan({
+  evaluation,
+  stops,
+}: {
+  readonly evaluation: Evaluation;
+  readonly stops: readonly Stop[];
+}) {
   const say = useSay();
-  const stops = circuitMap(evaluation, breaker.id);
   const { off, on, unknown } = turnedOff(evaluation, stops);
   const names = (points: readonly { readonly label: string }[]) => say(allOf(points.map((p) => p.label)));
   const fresh = stops.filter((s) => s.fresh).map((s) => s.point);
@@ -75,19 +80,7 @@ function BesidePlan({ evaluation, breaker }: { readonly evaluation: Evaluation; 
           <summary>{say(msg('screen.feed.read-as-list'))}</summary>
           <ol className="circuit-list">
             {stops.map((s) => (
-              <li key={s.point.id}>
-                {say(
-                  msg('screen.feed.stop', {
-                    label: s.point.label,
-                    order: s.order ?? 0,
-                    from:
-                      s.from === null
-                        ? say(msg('screen.feed.the-panel'))
-                        : (stops.find((x) => x.point.id === s.from)?.point.label ?? '?'),
-                    known: s.fresh ? 'new' : s.assumed ? 'assumed' : 'seen',
-                  }),
-                )}
-              </li>
+              <li key={s.point.id}>{say(stopText(s, stops))}</li>
             ))}
           </ol>
         </details>
@@ -113,6 +106,7 @@ export function FeedMark() {
     breakers.find((b) => b.id === chosen?.[0]) ??
     breakers.find((b) => (evaluation.feed.circuits.get(b.id)?.points.length ?? 0) > 0) ??
     breakers[0];
+  const stops = breaker ? circuitMap(evaluation, breaker.id) : [];
   const labels = new Map(house.points.map((p) => [p.id, p.label]));
   const feeds = (b: Breaker) =>
     (evaluation.feed.circuits.get(b.id)?.points ?? []).map((id) => labels.get(id) ?? '').join(' ');
@@ -160,12 +154,13 @@ export function FeedMark() {
                 <CircuitPlan
                   evaluation={evaluation}
                   breaker={breaker.id}
+                  stops={stops}
                   selected={selected}
                   marked={marked}
                   onSelect={(id) => dispatch(selectedAction(id))}
                   onMark={(id) => dispatch(markTurned(id))}
                 />
-                <BesidePlan evaluation={evaluation} breaker={breaker} />
+                <BesidePlan evaluation={evaluation} stops={stops} />
               </section>
             )}
           </div>

@@ -1,4 +1,14 @@
-import type { BreakerId, CableId, Evaluation, Feed, House, Point, PointId } from '@elwand/core';
+import {
+  msg,
+  type BreakerId,
+  type CableId,
+  type Evaluation,
+  type Feed,
+  type House,
+  type Point,
+  type PointId,
+  type Text,
+} from '@elwand/core';
 
 /** One box of a circuit, in the order in which power reaches it. */
 export interface Stop {
@@ -37,6 +47,18 @@ export function circuitMap({ feed, bundle, chosen }: Evaluation, breaker: Breake
     : [];
   return [...standing, ...added];
 }
+
+/** A box of the circuit in words: its place in the order, what feeds it, and how sure that is. */
+export const stopText = (stop: Stop, stops: readonly Stop[]): Text =>
+  msg('screen.feed.stop', {
+    label: stop.point.label,
+    order: stop.order ?? 0,
+    from:
+      stop.from === null
+        ? msg('screen.feed.the-panel')
+        : (stops.find((s) => s.point.id === stop.from)?.point.label ?? '?'),
+    known: stop.fresh ? 'new' : stop.assumed ? 'assumed' : 'seen',
+  });
 
 /** What a breaker turns off, and what stays on in the same rooms: on other breakers, or on nothing that is known. */
 export function turnedOff(
