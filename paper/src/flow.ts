@@ -189,7 +189,7 @@ export class Flow {
         list: [...shown, ...(more > 0 ? [say(msg('paper.more', { n: more }))] : [])].join(' · '),
       }),
     );
-    const words = { size: 8.5, width: this.width - 4 };
+    const words = { size: 8, width: this.width - 4 };
     const h = pen.heightOf(open, words) + 2.4;
     pen.box(this.left, this.y, this.width, h, { width: 0.3 });
     pen.text({ x: this.left + 2, y: this.y + 1.2 }, open, words);

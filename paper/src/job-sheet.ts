@@ -7,11 +7,12 @@ import {
   type Chosen,
   type Evaluation,
   type Step,
+  type Test,
   type Text,
 } from '@elwand/core';
 import { drillTable, type DrillRow } from '@elwand/core/sheets';
 import type { Flow, Piece } from './flow.ts';
-import type { At } from './pen.ts';
+import type { At, Pen } from './pen.ts';
 import { blankCell, table, tickCell, type Cell } from './table.ts';
 
 /** The job sheet: what is cut and drilled, every step with its square to tick, and the readings that prove the boxes dead. */
@@ -22,7 +23,19 @@ const WINDOWS = [
   ['after', msg('paper.on-again')],
 ] as const satisfies readonly (readonly [Step['window'], Text])[];
 
+/** Up to so many letters, a sentence is shorter than to say where it stands. */
+const SHORT_REST = 30;
+
 const PICTURE = { width: 24, height: 12 } as const;
+
+const rule = (pen: Pen, x: number, y: number, wide: number, width: number): void =>
+  pen.line(
+    [
+      { x, y },
+      { x: x + wide, y },
+    ],
+    { width },
+  );
 
 /** A dimension with its two ends, as a level or an upright line. */
 function dimension(flow: Flow, a: At, b: At, text: string): void {
@@ -151,11 +164,10 @@ function restOf(flow: Flow, s: Step, shared: Shared): string {
 }
 
 /** A step in full: its number, its title, what is said of it and its minutes, with a square to tick. */
-function stepPiece(flow: Flow, s: Step, n: number, shared: Shared, window: Text | null): Piece {
+function stepPiece(flow: Flow, s: Step, n: number, rest: string, window: Text | null): Piece {
   const { pen, say } = flow;
   const place = say(s.place);
   const head = place === '' ? say(s.title) : say(msg('paper.step-at', { title: s.title, place: s.place }));
-  const rest = restOf(flow, s, shared);
   const inner = (width: number) => ({
     title: { size: 9, font: 'bold', width: width - 23 } as const,
     small: { size: 8, width: width - 11 } as const,
@@ -164,19 +176,13 @@ function stepPiece(flow: Flow, s: Step, n: number, shared: Shared, window: Text 
   return {
     heightMm: (width) => {
       const { title, small } = inner(width);
-      return top + pen.heightOf(head, title) + (rest === '' ? 0 : pen.heightOf(rest, small)) + 1.8;
+      return top + pen.heightOf(head, title) + (rest === '' ? 0 : pen.heightOf(rest, small)) + 1.5;
     },
     draw: ({ x, y }, width) => {
       const { title, small } = inner(width);
       if (window !== null) {
         pen.text({ x, y }, say(window), { size: 10, font: 'bold' });
-        pen.line(
-          [
-            { x, y: y + 5 },
-            { x: x + width, y: y + 5 },
-          ],
-          { width: 0.4 },
-        );
+        rule(pen, x, y + 5, width, 0.4);
       }
       const at = y + top + 0.5;
       pen.tick({ x, y: at }, 3.6);
@@ -192,9 +198,47 @@ function stepPiece(flow: Flow, s: Step, n: number, shared: Shared, window: Text 
   };
 }
 
-function steps(flow: Flow, { steps: all }: Chosen, boxes: boolean): void {
-  const { pen, say } = flow;
-  flow.heading(msg('paper.steps'), msg('paper.steps-note'), 16);
+/** What is looked at in every box before it is closed, after the steps that send one there. */
+function checkPieces({ pen, say }: Flow, checks: readonly string[]): Piece[] {
+  const words = (width: number) => ({ size: 8, width: width - 5 }) as const;
+  const items = checks.map((c): Piece => ({
+    heightMm: (width) => pen.heightOf(c, words(width)) + 0.4,
+    draw: ({ x, y }, width) => {
+      pen.tick({ x, y: y + 0.3 }, 2.6);
+      pen.text({ x: x + 5, y }, c, words(width));
+    },
+  }));
+  const [first, ...rest] = items;
+  if (!first) return [];
+  // The heading stays with the first of them.
+  const headMm = 7;
+  return [
+    {
+      heightMm: (width) => headMm + first.heightMm(width),
+      draw: ({ x, y }, width) => {
+        const name = { size: 10, font: 'bold' } as const;
+        pen.text({ x, y: y + 1 }, say(msg('paper.at-every-box')), name);
+        const after = x + pen.widthOf(say(msg('paper.at-every-box')), name) + 2;
+        pen.text({ x: after, y: y + 1.5 }, say(msg('paper.at-every-box-note')), { size: 8 });
+        rule(pen, x, y + 6, width, 0.4);
+        first.draw({ x, y: y + headMm }, width);
+      },
+    },
+    ...rest,
+  ];
+}
+
+function steps(flow: Flow, { option, steps: all }: Chosen, boxes: boolean): void {
+  flow.heading(
+    msg('paper.steps'),
+    msg('paper.steps-note', {
+      about: row([
+        msg('paper.from', { taps: allOf(option.taps.map((t) => t.label)) }),
+        msg('paper.visits', { ...option.visits }),
+      ]),
+    }),
+    16,
+  );
   const times = new Map<string, number>();
   for (const s of all) for (const c of new Set(checksOf(flow, s))) times.set(c, (times.get(c) ?? 0) + 1);
   const checks = new Set([...times].flatMap(([c, n]) => (n > 1 ? [c] : [])));
@@ -206,20 +250,16 @@ function steps(flow: Flow, { steps: all }: Chosen, boxes: boolean): void {
       window: i === 0 ? msg('paper.window', { name, time: roughTime(minutes) }) : null,
     }));
   });
-  flow.columns(ordered.map(({ s, window }, i) => stepPiece(flow, s, i + 1, { checks, boxes }, window)));
-  flow.y += 3;
-  if (checks.size === 0) return;
-  flow.heading(msg('paper.at-every-box'), msg('paper.at-every-box-note'), 12);
-  const words = (width: number) => ({ size: 8, width: width - 5 }) as const;
-  flow.columns(
-    [...checks].map((c): Piece => ({
-      heightMm: (width) => pen.heightOf(c, words(width)) + 0.8,
-      draw: ({ x, y }, width) => {
-        pen.tick({ x, y: y + 0.3 }, 2.6);
-        pen.text({ x: x + 5, y }, say(c), words(width));
-      },
-    })),
-  );
+  // What was said of a step before is not said again: its number stands for it.
+  const rests = ordered.map(({ s }) => restOf(flow, s, { checks, boxes }));
+  const restAt = (i: number): string => {
+    const [rest = '', first] = [rests[i], rests.indexOf(rests[i] ?? '')];
+    return first < i && rest.length > SHORT_REST ? flow.say(msg('paper.as-step', { n: first + 1 })) : rest;
+  };
+  flow.columns([
+    ...ordered.map(({ s, window }, i) => stepPiece(flow, s, i + 1, restAt(i), window)),
+    ...checkPieces(flow, [...checks]),
+  ]);
   flow.y += 3;
 }
 
@@ -229,32 +269,50 @@ const textsIn = (said: Text): readonly Text[] =>
     ? said.list.filter((v): v is Text => typeof v !== 'number')
     : [said];
 
+const MOST_IN_A_ROW = 10;
+const FEWEST_IN_A_ROW = 7;
+/** Over the words of a blank its code, under them the line to write on, mm. */
+const CODE_MM = 3.4;
+const BLANK_MM = 6.2;
+
+/** The one link of a chain that is done, not read: a square to tick, at the right of its heading. */
+function offTick(flow: Flow, cells: readonly { test: Test; code: string }[]): void {
+  const { pen, say } = flow;
+  const off = cells.find(({ test }) => !test.expect);
+  if (!off) return;
+  const text = say(msg('paper.coded', { code: off.code, says: off.test.says }));
+  const x = flow.left + flow.width - pen.widthOf(text, { size: 8.5 });
+  pen.tick({ x: x - 5, y: flow.y - 5.8 }, 3.6);
+  pen.text({ x, y: flow.y - 5.6 }, text, { size: 8.5 });
+}
+
 /** The chain that proves each box dead, as blanks in their order, with codes to type back. */
 function chains(flow: Flow, { chains: all, steps: work }: Chosen): void {
   const { pen, say } = flow;
   const said = new Set<string>();
   for (const [c, chain] of all.entries()) {
     const letter = String.fromCharCode(65 + (c % 26));
-    const perRow = 7;
+    const cells = chain.links.map(({ test }, i) => ({ test, code: `${letter}${i + 1}` }));
+    const readings = cells.filter(({ test }) => test.expect);
+    const perRow = Math.min(MOST_IN_A_ROW, Math.max(FEWEST_IN_A_ROW, readings.length));
     const wide = flow.width / perRow;
-    const words = { size: 7.5, width: wide - 2.4 };
-    const texts = chain.links.map(({ test }) => say(test.says));
-    const high = Math.max(...texts.map((t) => pen.heightOf(t, words))) + 7;
-    const rows = Math.ceil(chain.links.length / perRow);
+    const words = { size: 7.5, width: wide - 2 };
+    const texts = readings.map(({ test }) => say(test.says));
+    const high = CODE_MM + Math.max(...texts.map((t) => pen.heightOf(t, words))) + BLANK_MM;
+    const rows = Math.ceil(readings.length / perRow);
     flow.heading(msg('paper.live-dead-live', { box: chain.label }), '', rows * high + 8);
+    offTick(flow, cells);
     // What is said of one box may differ from the next: a box that is only near a cut is not opened.
     const detail = work.find((s) => s.kind === 'prove-dead' && s.pointId === chain.pointId)?.detail ?? '';
     const parts = textsIn(detail).map(say);
     flow.paragraph(parts.filter((t) => !said.has(t)).join(' '), 8);
     parts.forEach((t) => said.add(t));
-    chain.links.forEach(({ test }, i) => {
+    readings.forEach(({ code }, i) => {
       const [x, y] = [flow.left + (i % perRow) * wide, flow.y + Math.floor(i / perRow) * high];
       pen.box(x, y, wide, high, { width: 0.3 });
-      pen.text({ x: x + 1.2, y: y + 0.8 }, texts[i] ?? '', words);
-      const blank = test.expect
-        ? blankCell(flow, `${letter}${i + 1}`, say(msg('paper.volts')))
-        : tickCell(flow);
-      blank.draw({ x: x + 1.2, y: y + high - 5.4 }, wide - 2.4);
+      pen.text({ x: x + 1, y: y + 0.6 }, code, { size: 7.5, font: 'measure' });
+      pen.text({ x: x + 1, y: y + CODE_MM }, texts[i] ?? '', words);
+      blankCell(flow, '', say(msg('paper.volts'))).draw({ x: x + 0.6, y: y + high - 5.4 }, wide - 1.6);
     });
     flow.y += rows * high + 3;
   }
@@ -263,12 +321,6 @@ function chains(flow: Flow, { chains: all, steps: work }: Chosen): void {
 /** @param boxes the box sheets are printed too */
 export function jobSheet(flow: Flow, evaluation: Evaluation, chosen: Chosen, boxes: boolean): void {
   flow.sheet(msg('paper.title.job'));
-  flow.paragraph(
-    row([
-      msg('paper.from', { taps: allOf(chosen.option.taps.map((t) => t.label)) }),
-      msg('paper.visits', { ...chosen.option.visits }),
-    ]),
-  );
   drills(flow, evaluation);
   steps(flow, chosen, boxes);
   chains(flow, chosen);

@@ -124,6 +124,10 @@ describe('paper', () => {
       expect(p.height).toBeCloseTo(PAPER_SIZES[page].heightMm * PT, 0);
     }
   });
+  it.each(['letter', 'a4'] as const)('has the whole of a short job on two pages of %s', async (page) => {
+    const short = demos.find(({ job }) => job.wants.length === 1 && job.name.includes('freezer'))!;
+    expect(await readBack(await printed(evaluate(short), ['job', 'boxes', 'tests'], page))).toHaveLength(2);
+  });
   it('holds what generated houses come to, with nothing off the page', async () => {
     for (const bundle of [...fc.sample(anyBundle, { numRuns: 14, seed: 5 }), ...demos]) {
       const evaluation = evaluate(bundle);

@@ -18,7 +18,8 @@ const PAD_MM = 1.5;
 const HEAD_PT = 8;
 const CELL_PT = 9;
 
-const HEAD_MM = 4.4;
+/** A table whose columns have no names has only the line over its rows. */
+const headMm = (columns: readonly Column[]): number => (columns.some((c) => c.name !== '') ? 4.4 : 0);
 
 /** Words of a column, as wide as it is in a table of that width. */
 const wordsOf = (columns: readonly Column[], width: number): Words[] => {
@@ -37,7 +38,7 @@ export function tableHeight(
   rows: readonly (readonly Cell[])[],
 ): number {
   const words = wordsOf(columns, width);
-  return rows.length === 0 ? 0 : rows.reduce((s, r) => s + rowHeight(flow, r, words), HEAD_MM + 3);
+  return rows.length === 0 ? 0 : rows.reduce((s, r) => s + rowHeight(flow, r, words), headMm(columns) + 3);
 }
 
 /** A ruled table; its head stands again on every page that it goes on to. */
@@ -59,10 +60,10 @@ export function table(flow: Flow, columns: readonly Column[], rows: readonly (re
     columns.forEach((c, i) =>
       pen.text({ x: (xs[i] ?? 0) + PAD_MM, y: flow.y }, c.name, { size: HEAD_PT, font: 'bold' }),
     );
-    flow.y += HEAD_MM;
+    flow.y += headMm(columns);
     rule(flow.y, 0.5);
   };
-  flow.room(HEAD_MM + (rows[0] ? heightOf(rows[0]) : 0));
+  flow.room(headMm(columns) + (rows[0] ? heightOf(rows[0]) : 0));
   head();
   for (const row of rows) {
     const height = heightOf(row);
@@ -90,7 +91,7 @@ export const blankCell = (flow: Flow, code: string, unit: string): DrawnCell => 
   draw: ({ x, y }, width) => {
     const { pen } = flow;
     pen.text({ x, y: y - 0.4 }, code, { size: 7.5, font: 'measure' });
-    const from = x + pen.widthOf(code, { size: 7.5, font: 'measure' }) + 1;
+    const from = code === '' ? x : x + pen.widthOf(code, { size: 7.5, font: 'measure' }) + 1;
     const unitWide = pen.widthOf(unit, { size: 8.5 }) + 1;
     pen.line([
       { x: from, y: y + 4.6 },

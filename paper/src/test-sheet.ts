@@ -1,10 +1,12 @@
 import { msg, type Chosen, type Test } from '@elwand/core';
-import type { Flow } from './flow.ts';
+import type { Flow, Piece } from './flow.ts';
 import { blankCell, table, tickCell, type Cell } from './table.ts';
 
 /** The test sheet: every reading with what it should be, a blank with its code, and who signs for it. */
 
-const SIGN_MM = 16;
+const SIGN_MM = 12;
+/** So many pairs stand beside each other with reading and expectation on one line. */
+const ON_ONE_LINE = 3;
 
 /** Readings of one outlet stand in one row: a column for each pair. */
 interface Outlet {
@@ -13,10 +15,18 @@ interface Outlet {
 }
 
 /** A reading as a cell: its pair, what it should be, and the blank. */
-function reading(flow: Flow, test: Test, n: number): Cell {
+function reading(flow: Flow, test: Test, n: number, oneLine: boolean): Cell {
   const { pen, say } = flow;
   const blank = blankCell(flow, `T${n}`, say(msg('paper.volts')));
   const should = test.expect ? say(test.expect.says) : '';
+  if (oneLine)
+    return {
+      heightMm: 5,
+      draw: (at, width) => {
+        pen.text({ x: at.x, y: at.y + 0.8 }, should, { size: 8, width: width / 2 });
+        blank.draw({ x: at.x + width / 2, y: at.y }, width / 2);
+      },
+    };
   return {
     heightMm: 9.5,
     draw: (at, width) => {
@@ -30,6 +40,7 @@ function reading(flow: Flow, test: Test, n: number): Cell {
 function sorted(flow: Flow, tests: readonly Test[]) {
   const { say } = flow;
   const outlets = new Map<string, Outlet & { readonly pairs: string[] }>();
+  const pairs = new Set(tests.flatMap(({ between }) => (between ? [say(between.pair)] : [])));
   const others: { readonly test: Test; readonly n: number }[] = [];
   tests.forEach((test, i) => {
     if (!test.between) {
@@ -38,7 +49,7 @@ function sorted(flow: Flow, tests: readonly Test[]) {
     }
     const place = say(test.between.place);
     const known = outlets.get(place) ?? { says: place, cells: [], pairs: [] };
-    known.cells.push(reading(flow, test, i + 1));
+    known.cells.push(reading(flow, test, i + 1, pairs.size <= ON_ONE_LINE));
     known.pairs.push(say(test.between.pair));
     outlets.set(place, known);
   });
@@ -47,8 +58,7 @@ function sorted(flow: Flow, tests: readonly Test[]) {
 
 function signature(flow: Flow): void {
   const { pen, say } = flow;
-  flow.room(SIGN_MM + 4);
-  flow.y += 2;
+  flow.room(SIGN_MM);
   const shares = [
     [msg('paper.tested-by'), 90],
     [msg('paper.date'), 36],
@@ -63,6 +73,33 @@ function signature(flow: Flow): void {
     x += w;
   }
   flow.y += SIGN_MM + 2;
+}
+
+/** What is looked at, not read off between a pair: a square each, and a blank where a meter says it. */
+function seen(flow: Flow, tests: readonly { readonly test: Test; readonly n: number }[]): void {
+  const { pen, say } = flow;
+  if (tests.length === 0) return;
+  flow.columns(
+    tests.map(({ test, n }): Piece => {
+      const should = test.expect?.says ?? test.see ?? '';
+      const head = say(test.says);
+      const bold = (width: number) => ({ size: 8.5, font: 'bold', width: width - 14 }) as const;
+      const small = (width: number) => ({ size: 8, width: width - 14 - (test.expect ? 26 : 0) }) as const;
+      return {
+        heightMm: (width) =>
+          pen.heightOf(head, bold(width)) + Math.max(pen.heightOf(say(should), small(width)), 4) + 2,
+        draw: ({ x, y }, width) => {
+          pen.tick({ x, y: y + 0.2 }, 3.6);
+          pen.text({ x: x + 5.4, y: y + 0.3 }, `T${n}`, { size: 7.5, font: 'measure' });
+          const used = pen.text({ x: x + 13, y }, head, bold(width));
+          pen.text({ x: x + 13, y: y + used }, say(should), small(width));
+          if (test.expect)
+            blankCell(flow, '', say(msg('paper.volts'))).draw({ x: x + width - 26, y: y + used - 0.6 }, 26);
+        },
+      };
+    }),
+  );
+  flow.y += 2;
 }
 
 /** @param ownPage they begin a page of their own, and do not follow the boxes */
@@ -86,23 +123,6 @@ export function testSheet(flow: Flow, chosen: Chosen, ownPage: boolean): void {
       ],
       own.map((o) => [o.says, ...o.cells, tickCell(flow)]),
     );
-  if (others.length > 0)
-    table(
-      flow,
-      [
-        { name: '', share: 12, words: { font: 'measure', size: 7.5 } },
-        { name: say(msg('paper.seen')), share: 70 },
-        { name: say(msg('paper.expect')), share: 80 },
-        { name: say(msg('paper.reading')), share: 26 },
-        { name: say(msg('paper.good')), share: 11 },
-      ],
-      others.map(({ test, n }) => [
-        test.expect ? '' : `T${n}`,
-        say(test.says),
-        test.expect ? say(test.expect.says) : test.see ? say(test.see) : '',
-        test.expect ? blankCell(flow, `T${n}`, say(msg('paper.volts'))) : '',
-        tickCell(flow),
-      ]),
-    );
+  seen(flow, others);
   signature(flow);
 }

@@ -190,7 +190,9 @@ export function chosenOf({ house }: Standing, option: Option, applied: Applied, 
     option,
     applied,
     ...sheet,
-    chains: house.points.filter((p) => sheet.power.tested.includes(p.id)).map((p) => deadChain(house, p)),
+    chains: house.points
+      .filter((p) => sheet.power.tested.includes(p.id))
+      .map((p) => deadChain(house, p, sheet.power.closed.includes(p.id))),
     tests: testSheet({
       house: applied.house,
       feed: applied.feed,

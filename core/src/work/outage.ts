@@ -75,13 +75,16 @@ function offSteps(input: WorkInput, power: Power): Step[] {
   ];
 }
 
-const LIVE_DEAD_LIVE = msg('work.live-dead-live');
+/** How a box is measured that nobody works in: in its slots, or with its device drawn forward. */
+const nearOnly = (closed: boolean): Text => msg(closed ? 'work.near-slots' : 'work.near-drawn');
 
 /** The power off, and every box that is opened or within reach tested dead, one by one. */
 export function outage(input: WorkInput, power: Power): Step[] {
   const label = (id: string) => input.labels.get(id) ?? '?';
-  const dead = power.tested.map((id) =>
-    make({
+  const dead = power.tested.map((id) => {
+    const opened = power.opened.includes(id);
+    const closed = power.closed.includes(id);
+    return make({
       key: `dead:${id}`,
       title: msg('work.test-dead', { box: label(id) }),
       kind: 'prove-dead',
@@ -90,15 +93,12 @@ export function outage(input: WorkInput, power: Power): Step[] {
       after: ['off'],
       pointId: id,
       place: label(id),
-      detail: sentences([power.opened.includes(id) ? '' : msg('work.near-only'), LIVE_DEAD_LIVE]),
+      detail: sentences([opened ? '' : nearOnly(closed), msg('work.live-dead-live')]),
       tools: ['voltage-meter'],
       cautions: [msg('work.test-again')],
-      does: [
-        { act: 'prove', point: id },
-        ...(power.opened.includes(id) ? [{ act: 'open' as const, point: id }] : []),
-      ],
-    }),
-  );
+      does: [{ act: 'prove', point: id }, ...(opened ? [{ act: 'open' as const, point: id }] : [])],
+    });
+  });
   return [
     ...offSteps(input, power),
     ...dead,

@@ -4,6 +4,7 @@ import { ARM_REACH_MM, boredByHand, onWall, type Hole, type Move } from '../rout
 import { comesOut } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import type { CutPlace, WorkInput } from './step.ts';
+import { measuredClosed } from './tests.ts';
 
 /** What has to be dead before hands or tools come near it: boxes that are opened, and what is within reach of a cut. */
 
@@ -21,6 +22,8 @@ export interface Power {
   readonly opened: readonly PointId[];
   /** Boxes that are tested dead: those that are opened, and those a cut comes near. */
   readonly tested: readonly PointId[];
+  /** Of those, the ones that stay closed: measured in their slots. */
+  readonly closed: readonly PointId[];
   readonly breakers: readonly BreakerId[];
   /** Boxes for which no breaker is known: everything goes off. */
   readonly unfed: readonly PointId[];
@@ -216,6 +219,11 @@ export function powerOf(input: WorkInput): Power {
   return {
     opened,
     tested,
+    closed: house.points.flatMap((p) =>
+      tested.includes(p.id) && !opened.includes(p.id) && measuredClosed(p, circuits(p.id).length)
+        ? [p.id]
+        : [],
+    ),
     unfed,
     breakers,
     dark: house.points.map((p) => p.id).filter((id) => dark.has(id)),

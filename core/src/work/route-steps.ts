@@ -159,7 +159,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     place: rest[0] ? placeOfMove(input, rest[0]) : '',
     detail: sentences([...rest.map(asSentence), ...leaveSlack(leg.method)]),
     cautions: movesCautions(rest),
-    checks: toLookAt('cable', input),
+    checks: toLookAt('cable', { ...input, option: { ...input.option, legs: [leg] } }),
     does: [{ act: 'pull', leg: i + 1 }],
   });
   // Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live.

@@ -46,6 +46,7 @@ function checkFacts(input: CheckInput, box: BoxWiring | undefined): CheckFacts {
     throughPlate: moves.some((m) => m.holes.some((h) => h.fireSeal)),
     opensWall: moves.some((m) => m.openedMm2 > 0),
     attic: moves.some((m) => m.op === 'run-attic'),
+    inFrame: moves.some((m) => m.op !== 'surface-run' && m.op !== 'conduit-outside'),
     remarked: box?.cables.some((c) => c.conductors.some((x) => x.remark)) ?? false,
     multiwire: option.taps.some((t) => t.breaker.multiwire),
     garage: rooms.includes('garage'),

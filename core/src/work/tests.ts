@@ -118,10 +118,19 @@ function cablesAt(house: House, { id }: Point): { id: string; to: Text }[] {
 }
 
 /**
+ * Can a box be proved dead without opening it? In the slots of its outlets, where one circuit and no other is in it:
+ * a cable that only passes through can't be reached from outside. Common practice.
+ * @param circuits how many circuits are known in the box
+ */
+export const measuredClosed = ({ devices }: Point, circuits: number): boolean =>
+  circuits === 1 && devices.some(isReceptacleDevice);
+
+/**
  * The chain that proves a box dead: same meter, same setting; known live, target live, off, target dead pair by pair,
  * known live again. Common practice; see the trade's own order.
+ * @param closed it is measured in its slots: the cables behind them aren't reached
  */
-export function deadChain(house: House, point: Point): DeadChain {
+export function deadChain(house: House, point: Point, closed = false): DeadChain {
   const base = `dead:${point.id}`;
   const live = supply(house.supplyVolts);
   const test = (key: string, says: Text, expect: Expectation | null, see: Text | null): Test => ({
@@ -164,7 +173,7 @@ export function deadChain(house: House, point: Point): DeadChain {
         })),
       ),
       // Two circuits can share a box: every cable in it is tested by itself.
-      ...cablesAt(house, point).map(({ id, to }) => ({
+      ...(closed ? [] : cablesAt(house, point)).map(({ id, to }) => ({
         link: 'pairs' as const,
         test: test(`cable:${id}`, msg('work.test.cable', { to }), dead, null),
       })),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { ItemId, type Job, type Reading } from '../document/index.ts';
+import { demoHouses, demoJobs } from '../demo/index.ts';
+import { ItemId, type Job, type Point, type Reading } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { deadChain, deadState, diagnosePairs, outageOf, orderSteps, type Step } from './index.ts';
@@ -22,6 +23,36 @@ const full = (change: (key: string, value: number) => number | null = (_, v) => 
   chain.links.map(({ link, test }, i) =>
     reading(test.key, change(test.key, link === 'pairs' || link === 'breaker-off' ? 0 : 121), i),
   );
+
+describe('a box that a cut only comes near', () => {
+  const freezer = demoJobs().find((j) => j.name.includes('freezer'))!;
+  const quarry = demoHouses().find((h) => h.id === freezer.houseId)!;
+  const near = (change: (p: Point) => Point = (p) => p) => {
+    const points = quarry.points.map((p) => (p.label === 'P1' ? change(p) : p));
+    const { chosen } = evaluate({ house: { ...quarry, points }, job: freezer });
+    const id = quarry.points.find((p) => p.label === 'P1')!.id;
+    const keys = chosen!.chains.find((c) => c.pointId === id)!.links.map((l) => l.test.key);
+    const step = chosen!.steps.find((s) => s.kind === 'prove-dead' && s.pointId === id)!;
+    return { cables: keys.filter((k) => k.includes(':cable:')), says: said(step.detail), chosen: chosen! };
+  };
+  it('is measured in its slots and stays closed', () => {
+    const { cables, says, chosen } = near();
+    expect(cables).toEqual([]);
+    expect(says).toContain('measure in its slots');
+    // The box that is worked in is open: its cables are measured too.
+    const opened = chosen.chains.find((c) => c.label === 'P2')!;
+    expect(opened.links.some((l) => l.test.key.includes(':cable:'))).toBe(true);
+  });
+  it('has no slots where it is a switch: what it holds is drawn out, and its cables are measured', () => {
+    const { cables, says } = near((p) => ({
+      ...p,
+      kind: 'switch' as const,
+      devices: [{ kind: 'switch', amps: 15, grounded: true }],
+    }));
+    expect(cables.length).toBeGreaterThan(0);
+    expect(says).toContain('draw out what it holds');
+  });
+});
 
 describe('proving dead', () => {
   it('measures both halves of a duplex, three pairs each, and each cable, between two known-live readings', () => {

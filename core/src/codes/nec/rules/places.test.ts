@@ -332,6 +332,7 @@ describe('checks that only the person at the wall can see', () => {
     throughPlate: false,
     opensWall: false,
     attic: false,
+    inFrame: true,
     remarked: false,
     multiwire: false,
     garage: false,
@@ -371,6 +372,12 @@ describe('checks that only the person at the wall can see', () => {
   ])('%s appears with its fact and not without', (id, more) => {
     expect(ids({}).has(id)).toBe(false);
     expect(ids(more).has(id)).toBe(true);
+  });
+  it('what runs on the face of walls meets no stud, no bay and no hole edge', () => {
+    for (const id of ['metal-stud', 'air-bay', 'parallel']) {
+      expect({ id, said: ids({}).has(id) }).toEqual({ id, said: true });
+      expect({ id, said: ids({ inFrame: false }).has(id) }).toEqual({ id, said: false });
+    }
   });
   const checked = (id: string, more: Partial<CheckFacts> = {}, pack = necPack(2023)) =>
     (['cable', 'box', 'splice', 'device', 'close'] as const)

@@ -17,6 +17,8 @@ export interface CheckFacts {
   readonly throughPlate: boolean;
   readonly opensWall: boolean;
   readonly attic: boolean;
+  /** Some of it runs in walls, floors or an attic, not only on their faces. */
+  readonly inFrame: boolean;
   readonly remarked: boolean;
   readonly multiwire: boolean;
   readonly garage: boolean;
@@ -64,8 +66,8 @@ export const SITE_CHECKS: readonly Check[] = [
   check('bends', 'cable', published('NEC 352.26, 356.26, 358.26'), raceway),
   check('ground-pulled', 'cable', published('NEC 352.60, 356.60'), plasticRaceway),
   check('bushing', 'cable', published('NEC 320.40'), armored),
-  check('parallel', 'cable', published('NEC 300.4(D)'), plastic),
-  check('metal-stud', 'cable', published('NEC 300.4(B)')),
+  check('parallel', 'cable', published('NEC 300.4(D)'), (facts) => facts.inFrame && plastic(facts)),
+  check('metal-stud', 'cable', published('NEC 300.4(B)'), ({ inFrame }) => inFrame),
   check('guard-strips', 'cable', published('NEC 320.23, 334.23'), ({ attic }) => attic),
   check('fire-block', 'cable', published('IRC R302.11'), ({ throughPlate }) => throughPlate),
   check(
@@ -80,7 +82,7 @@ export const SITE_CHECKS: readonly Check[] = [
     published('IRC R302.4', undefined, 'fairly-sure'),
     ({ separation }) => separation === 'party',
   ),
-  check('air-bay', 'cable', published('NEC 300.22(C)')),
+  check('air-bay', 'cable', published('NEC 300.22(C)'), ({ inFrame }) => inFrame),
   check(
     'low-voltage',
     'box',
