@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { isReceptacleDevice } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { partsPlanOf, workPlanOf } from '../evaluation/prove-option.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
@@ -58,6 +59,30 @@ const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => Wor
     (p) => without(p, (s) => s === p.steps.find(does('prove'))),
   ],
   ['a box is tested dead before the breaker is off', ['live'], (p) => first(p, does('prove'))],
+  [
+    'a box that is worked in is tested dead from outside',
+    ['not reached'],
+    (p) =>
+      p.steps.some(does('open'))
+        ? acts(p, (s) =>
+            s.does.map((a) => (a.act === 'prove' && does('open')(s) ? { ...a, through: 'slots' } : a)),
+          )
+        : null,
+  ],
+  [
+    'a switch that a cut comes near is measured in slots that it doesn’t have',
+    ['not reached'],
+    (p) => {
+      const plain = new Set(
+        p.before.points.flatMap((x) => (x.devices.some(isReceptacleDevice) ? [] : [x.id as string])),
+      );
+      const near = (s: StepOfPlan) =>
+        !does('open')(s) && s.does.some((a) => a.act === 'prove' && plain.has(a.point));
+      return p.steps.some(near)
+        ? acts(p, (s) => s.does.map((a) => (a.act === 'prove' && near(s) ? { ...a, through: 'slots' } : a)))
+        : null;
+    },
+  ],
   ['a box is wired first thing', ['live', 'no cable yet'], (p) => first(p, does('wire'))],
   [
     'a hole is drilled beside a live box',

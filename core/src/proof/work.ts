@@ -1,5 +1,6 @@
 import {
   circuitsByCable,
+  isReceptacleDevice,
   type BreakerId,
   type House,
   type Point,
@@ -21,7 +22,9 @@ type Struck =
 
 type Act =
   | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
-  | { readonly act: 'prove' | 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  /** Measured in the slots of an outlet that stays closed, or at the wires themselves. */
+  | { readonly act: 'prove'; readonly point: PointId; readonly through: 'slots' | 'wires' }
+  | { readonly act: 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
   | { readonly act: 'cut' | 'bore'; readonly at: Struck }
   | { readonly act: 'pull'; readonly leg: number };
 
@@ -207,9 +210,18 @@ class Site {
         msg(`proof.touch.${how}`, { step: step.title, box: this.live.label(id), hot }),
       );
   }
-  private proves(step: StepOfPlan, id: PointId): void {
+  /** From outside, an outlet tells of its own circuit and of no other; nobody works in a box that was tested so. */
+  private reachedInSlots(id: PointId): boolean {
+    const { before, steps } = this.plan;
+    const box = before.points.find((p) => p.id === id);
+    const opened = steps.some((s) => s.does.some((a) => a.act === 'open' && a.point === id));
+    return !opened && this.live.circuits(id).size === 1 && box?.devices.some(isReceptacleDevice) === true;
+  }
+  private proves(step: StepOfPlan, id: PointId, through: 'slots' | 'wires'): void {
     if (this.isLive(id))
       this.says('live', [id, step.key], msg('proof.dead-while-on', { box: this.live.label(id) }));
+    if (through === 'slots' && !this.reachedInSlots(id))
+      this.says('not reached', [id, step.key], msg('proof.not-reached', { box: this.live.label(id) }));
     this.proved.add(id);
   }
   private makes(step: StepOfPlan, act: 'cut' | 'bore', at: Struck): void {
@@ -272,7 +284,7 @@ class Site {
         }
         return;
       case 'prove':
-        return this.proves(step, act.point);
+        return this.proves(step, act.point, act.through);
       case 'open':
         this.touches(act.point, step, 'opens');
         this.opened.add(act.point);

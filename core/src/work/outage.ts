@@ -96,7 +96,10 @@ export function outage(input: WorkInput, power: Power): Step[] {
       detail: sentences([opened ? '' : nearOnly(closed), msg('work.live-dead-live')]),
       tools: ['voltage-meter'],
       cautions: [msg('work.test-again')],
-      does: [{ act: 'prove', point: id }, ...(opened ? [{ act: 'open' as const, point: id }] : [])],
+      does: [
+        { act: 'prove', point: id, through: closed ? 'slots' : 'wires' },
+        ...(opened ? [{ act: 'open' as const, point: id }] : []),
+      ],
     });
   });
   return [

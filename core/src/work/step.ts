@@ -16,8 +16,10 @@ export type CutPlace =
 /** What a step does to the house, beside its words: what the order of the work is checked by. */
 export type Act =
   | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
-  /** A box that is there is tested dead; its cover comes off; it is wired; it is closed; what hangs in it is tested live. */
-  | { readonly act: 'prove' | 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  /** A box that is there is tested dead: in the slots of an outlet that stays closed, or at the wires themselves. */
+  | { readonly act: 'prove'; readonly point: PointId; readonly through: 'slots' | 'wires' }
+  /** The cover of a box comes off; it is wired; it is closed; what hangs in it is tested live. */
+  | { readonly act: 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
   | { readonly act: 'cut' | 'bore'; readonly at: CutPlace }
   /** The cable of a run, by its number from 1. */
   | { readonly act: 'pull'; readonly leg: number };
