@@ -1,6 +1,7 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import 'antd/dist/reset.css';
+import './app/zero.css';
 import './app/tokens.css';
 import './app/base.css';
 import './parts/parts.css';

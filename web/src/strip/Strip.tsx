@@ -70,53 +70,57 @@ export function Strip(props: StripProps) {
           <line x1="0" y1="0" x2="0" y2="6" stroke="var(--muted)" strokeWidth="1.6" />
         </pattern>
       </defs>
-      <Bands room={room} layout={layout} />
-      {layout.walls.map((box) => {
-        const frame = evaluation.frames.get(box.wallId);
-        return frame && <WallShape key={box.wallId} frame={frame} box={box} layout={layout} quiet={false} />;
-      })}
-      {layout.walls.map((box) => {
-        const frame = evaluation.frames.get(box.wallId);
-        return (
-          frame && (
-            <BayOdds
-              key={box.wallId}
-              frame={frame}
-              box={box}
-              layout={layout}
-              wish={evaluation.bundle.job.preferences.bayWish}
-            />
-          )
-        );
-      })}
-      <ExistingCables house={house} layout={layout} roomId={room.id} />
-      {coverage && <Coverage evaluation={evaluation} layout={layout} room={room} />}
-      <Rule layout={layout} system={house.units} />
-      {dimensions && <Dimensions evaluation={evaluation} layout={layout} room={room} />}
-      {lines.map((route) => (
-        <RouteLine key={route.key} route={route} />
-      ))}
-      {points.map((d) => (
-        <StripPoint
-          key={d.id}
-          evaluation={evaluation}
-          point={d}
-          selected={selected === d.id}
-          lit={lit}
-          handlers={ofPoint(d)}
-        />
-      ))}
-      {labels.map((l) => (
-        <text
-          key={l.id}
-          x={l.left + 2}
-          y={l.top + 12}
-          className={`strip-label strip-label-${l.kind}`}
-          data-label={l.id}
-        >
-          {l.text}
-        </text>
-      ))}
+      <g id="strip-drawing">
+        <Bands room={room} layout={layout} />
+        {layout.walls.map((box) => {
+          const frame = evaluation.frames.get(box.wallId);
+          return (
+            frame && <WallShape key={box.wallId} frame={frame} box={box} layout={layout} quiet={false} />
+          );
+        })}
+        {layout.walls.map((box) => {
+          const frame = evaluation.frames.get(box.wallId);
+          return (
+            frame && (
+              <BayOdds
+                key={box.wallId}
+                frame={frame}
+                box={box}
+                layout={layout}
+                wish={evaluation.bundle.job.preferences.bayWish}
+              />
+            )
+          );
+        })}
+        <ExistingCables house={house} layout={layout} roomId={room.id} />
+        {coverage && <Coverage evaluation={evaluation} layout={layout} room={room} />}
+        <Rule layout={layout} system={house.units} />
+        {dimensions && <Dimensions evaluation={evaluation} layout={layout} room={room} />}
+        {lines.map((route) => (
+          <RouteLine key={route.key} route={route} />
+        ))}
+        {points.map((d) => (
+          <StripPoint
+            key={d.id}
+            evaluation={evaluation}
+            point={d}
+            selected={selected === d.id}
+            lit={lit}
+            handlers={ofPoint(d)}
+          />
+        ))}
+        {labels.map((l) => (
+          <text
+            key={l.id}
+            x={l.left + 2}
+            y={l.top + 12}
+            className={`strip-label strip-label-${l.kind}`}
+            data-label={l.id}
+          >
+            {l.text}
+          </text>
+        ))}
+      </g>
     </svg>
   );
 }

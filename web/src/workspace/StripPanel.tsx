@@ -18,7 +18,10 @@ const PlacingBanner = lazy(() => import('./PlacingBanner.tsx').then((m) => ({ de
 const ThingMenu = lazy(() =>
   withSentences(import('../marks/want/ThingMenu.tsx')).then((m) => ({ default: m.ThingMenu })),
 );
+const StripTouch = lazy(() => import('../strip/StripTouch.tsx').then((m) => ({ default: m.StripTouch })));
 const StripList = lazy(() => import('./StripList.tsx').then((m) => ({ default: m.StripList })));
+
+const TOUCHED = navigator.maxTouchPoints > 0;
 
 export interface StripPanelProps {
   readonly trueShape: boolean;
@@ -147,6 +150,12 @@ function Dragged({
   );
 }
 
+/** The wall that comes next in a room, around and around; from all of them the first or the last. */
+export function wallAfter({ walls }: Room, from: string | null, by: number): string | undefined {
+  const i = walls.findIndex((w) => w.id === from);
+  return walls[i < 0 && by < 0 ? walls.length - 1 : (i + by + walls.length) % walls.length]?.id;
+}
+
 /** The strip with its room and wall choice, and what a person does on it. */
 export function StripPanel({
   trueShape,
@@ -161,11 +170,13 @@ export function StripPanel({
 }: StripPanelProps) {
   const say = useSay();
   const { bundle, evaluation, proofs, room, placing: isPlacing } = useWork();
+  const dispatch = useAppDispatch();
   const { selected: chosen, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
   const [box, width] = useWidth<HTMLDivElement>(860);
   const moving = useDragPreview(evaluation, proofs, onPreview);
   const placing = usePlacing(room, moving);
   const actions = useStripEdits(room, moving, placing);
+  const [zoom, setZoom] = useState(1);
   const [asked, setAsked] = useState<string | null>(null);
   const thing = bundle.house.points.find((p) => p.id === asked);
   const select = (id: string | null) => {
@@ -202,7 +213,7 @@ export function StripPanel({
           <PlacingBanner kind={isPlacing} room={room} placing={placing} phone={phone} />
         </Suspense>
       )}
-      <div ref={box} className="strip-box">
+      <div ref={box} className="strip-box" data-zoomed={zoom > 1 || undefined}>
         {asList ? (
           <Suspense fallback={null}>
             <StripList evaluation={shown} roomId={room.id} />
@@ -211,7 +222,7 @@ export function StripPanel({
           <Strip
             evaluation={shown}
             room={room}
-            width={Math.max(width, 300)}
+            width={Math.max(width, 300) * zoom}
             onlyWall={onlyWall}
             trueShape={trueShape}
             dimensions={dimensions}
@@ -224,6 +235,19 @@ export function StripPanel({
           />
         )}
       </div>
+      {TOUCHED && !asList && (
+        <Suspense fallback={null}>
+          <StripTouch
+            host={box}
+            zoom={zoom}
+            onZoom={setZoom}
+            onWall={(by) => {
+              const next = onlyWall !== null && wallAfter(room, onlyWall, by);
+              if (next) dispatch(wallFiltered(next));
+            }}
+          />
+        </Suspense>
+      )}
       {menu && thing && !asList && (
         <Suspense fallback={null}>
           <ThingMenu

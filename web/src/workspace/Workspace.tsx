@@ -15,7 +15,7 @@ import { ChecksSide } from './ChecksSide.tsx';
 import { MARK_NAME } from '../parts/mark-names.ts';
 import { Rod } from './Rod.tsx';
 import { Foot, NextLine } from './SheetLines.tsx';
-import { StripPanel } from './StripPanel.tsx';
+import { StripPanel, wallAfter } from './StripPanel.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeys } from './use-keys.ts';
 import { usePhone } from './use-phone.ts';
@@ -122,10 +122,8 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
       showKeysList();
     });
   const stepWall = (by: number) => {
-    const walls = room?.walls ?? [];
-    const i = walls.findIndex((w) => w.id === view.wallFilter);
-    const next = walls[(i + by + walls.length) % walls.length];
-    if (next) dispatch(wallFiltered(next.id));
+    const next = room && wallAfter(room, view.wallFilter, by);
+    if (next) dispatch(wallFiltered(next));
   };
   const actions = {
     n: () => {
