@@ -179,7 +179,7 @@ function WaiverRow({
   const enough = draft.trim().length >= 3;
   return (
     <div className="row fields">
-      <span className="tune-name">{say(label)}</span>
+      <span className="local-name">{say(label)}</span>
       <div className="field">
         <label htmlFor={id}>{say(msg('screen.local.who-says-so'))}</label>
         <Input

@@ -24,7 +24,9 @@ import './workspace.css';
 import { useSay } from '../app/say.ts';
 
 const PreferencesDrawer = lazy(() =>
-  withSentences(import('./PreferencesDrawer.tsx')).then((m) => ({ default: m.PreferencesDrawer })),
+  withSentences(import('./preferences/PreferencesDrawer.tsx')).then((m) => ({
+    default: m.PreferencesDrawer,
+  })),
 );
 
 const PrintDrawer = lazy(() =>
