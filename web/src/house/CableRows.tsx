@@ -7,6 +7,7 @@ import {
   type Point,
   msg,
   q,
+  row,
   GAUGES,
   BUNDLED_OVER,
 } from '@elwand/core';
@@ -17,6 +18,7 @@ import { LengthInput } from '../parts/LengthInput.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import {
   addCable,
+  addCableLike,
   cablesAt,
   commandedBy,
   endValue,
@@ -30,7 +32,7 @@ import {
   withoutCable,
 } from './feed-edits.ts';
 import { SeenAt } from './SeenAt.tsx';
-import { CARRIES, GROUNDS, TYPES, WAYS } from './words.ts';
+import { CARRIES, GROUNDS, METHOD_WORDS, TYPES, WAYS } from './words.ts';
 import type { SetHouse } from '../state/edit.ts';
 import { useSay } from '../app/say.ts';
 import { TemperatureField } from '../parts/TemperatureField.tsx';
@@ -286,6 +288,7 @@ export function CableRows({
 }) {
   const say = useSay();
   const [from, setFrom] = useState('');
+  const [like, setLike] = useState('');
   const sources = sourcesFor(house, point.id);
   const cables = cablesAt(house, point.id);
   return (
@@ -302,10 +305,32 @@ export function CableRows({
           options={[{ value: '', label: say(msg('screen.points.choose-breaker-or-box')) }, ...sources]}
           onChange={setFrom}
         />
+        {cables.length > 0 && (
+          <Choice
+            label={say(msg('screen.points.same-cable-as'))}
+            value={like}
+            width={220}
+            options={[
+              { value: '', label: say(msg('screen.points.not-read')) },
+              ...cables.map((c) => ({
+                value: c.id as string,
+                label: say(
+                  row([
+                    sources.find((f) => f.value === endValue(farEnd(c, point.id)))?.label ?? '?',
+                    METHOD_WORDS[c.type],
+                    c.gauge === null ? '' : `${c.gauge} AWG`,
+                  ]),
+                ),
+              })),
+            ]}
+            onChange={setLike}
+          />
+        )}
         <Button
           disabled={from === ''}
           onClick={() => {
-            onHouse(addCable(house, from, point, null));
+            const same = cables.find((c) => c.id === like);
+            onHouse(same ? addCableLike(house, from, point, same) : addCable(house, from, point, null));
             setFrom('');
           }}
         >

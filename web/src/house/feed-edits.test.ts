@@ -15,6 +15,7 @@ import { demoHouses } from '@elwand/core/demo';
 import { withoutPoint, withoutRoom, withPoint, withWall } from '../state/edit.ts';
 import {
   addCable,
+  addCableLike,
   cablesAt,
   commandedBy,
   endValue,
@@ -70,6 +71,29 @@ describe('adding a cable', () => {
       carries: 'switched',
       switchedBy: 's1',
     });
+  });
+  it('the same cable again has its kind, size, metal and ground, and a way of its own', () => {
+    const first = addCable(house, 'b:b7', point('r1'), '12');
+    const old = {
+      ...first.cables[0]!,
+      type: 'old-NM' as const,
+      ground: 'none' as const,
+      metal: 'Al' as const,
+      lengthMm: 4000,
+      way: 'unknown' as const,
+    };
+    const [, copy] = addCableLike({ ...house, cables: [old] }, 'p:r1', point('s1'), old).cables;
+    expect(copy).toMatchObject({
+      gauge: '12',
+      type: 'old-NM',
+      ground: 'none',
+      metal: 'Al',
+      lengthMm: null,
+      carries: 'feed',
+      from: { at: 'point', pointId: 'r1' },
+      to: { at: 'point', pointId: 's1' },
+    });
+    expect(copy!.id).not.toBe(old.id);
   });
   it('is seen from both of its ends, changed and taken out', () => {
     const h = addCable(addCable(house, 'b:b7', point('r1'), '14'), 'p:r1', point('s1'), null);

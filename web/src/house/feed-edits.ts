@@ -70,6 +70,15 @@ export function addCable(house: House, from: string, point: Point, gauge: Gauge 
   };
 }
 
+/** A new cable that is the same as one that was looked at: its kind, size, metal and ground; where it runs is its own. */
+export function addCableLike(house: House, from: string, point: Point, like: Cable): House {
+  const added = addCable(house, from, point, like.gauge);
+  const last = added.cables.at(-1);
+  if (!last) return added;
+  const { type, metal, ground, size } = like;
+  return putCable(added, { ...last, type, metal, ground, ...(size === undefined ? {} : { size }) });
+}
+
 export interface SwitchChoice {
   readonly value: string;
   readonly label: Text;
