@@ -313,7 +313,7 @@ export function CableRows({
             options={[
               { value: '', label: say(msg('screen.points.not-read')) },
               ...cables.map((c) => ({
-                value: c.id as string,
+                value: c.id,
                 label: say(
                   row([
                     sources.find((f) => f.value === endValue(farEnd(c, point.id)))?.label ?? '?',

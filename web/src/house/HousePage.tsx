@@ -48,7 +48,9 @@ function Opened({ house }: { readonly house: House }) {
         <Link className="brand" to="/">
           {say(msg('screen.house.elwand'))}
         </Link>
-        <h1 className="grow">{house.name}</h1>
+        <h1 className="grow house-title" title={house.name}>
+          {house.name}
+        </h1>
         <Button.Group size="small">
           <Button
             disabled={past.length === 0}

@@ -26,20 +26,24 @@ function BreakerFront({
       aria-pressed={selected === breaker.id}
       onClick={() => onSelect(breaker.id)}
     >
-      <b className="measure breaker-amps">{breaker.amps}</b>
-      <span className="grow breaker-says">
-        {breaker.proved ? (
-          <>
-            <span aria-hidden="true">✓ </span>
-            <span className="visually-hidden">{say(msg('screen.panel.tested'))} </span>
-            {breaker.label === '' ? say(msg('screen.panel.no-label')) : breaker.label}
-          </>
-        ) : breaker.label === '' ? (
+      <span className="breaker-says">
+        {breaker.label === '' ? (
           <span className="muted">{say(msg('screen.panel.no-label'))}</span>
         ) : (
-          say(msg('screen.panel.in-quotes', { label: breaker.label }))
+          <b>
+            {breaker.proved ? breaker.label : say(msg('screen.panel.in-quotes', { label: breaker.label }))}
+          </b>
         )}
-        {on !== '' && <span className="quiet breaker-feeds">{on}</span>}
+      </span>
+      <span className="breaker-rating">
+        <span className="measure">{say(msg('screen.panel.amps', { amps: breaker.amps }))}</span>
+        {breaker.proved && (
+          <>
+            <span aria-hidden="true">✓</span>
+            <span className="visually-hidden"> {say(msg('screen.panel.tested'))}</span>
+          </>
+        )}
+        {on !== '' && <span className="quiet breaker-feeds"> {on}</span>}
       </span>
     </button>
   );

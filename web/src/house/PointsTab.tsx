@@ -1,6 +1,6 @@
 import { msg } from '@elwand/core';
-import { Segmented } from 'antd';
 import { useState } from 'react';
+import { RoomPicker } from '../parts/RoomPicker.tsx';
 import { useSay } from '../app/say.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { markTurned } from '../state/view.ts';
@@ -21,14 +21,7 @@ export function PointsTab() {
   const room = house.rooms.find((r) => r.id === roomId) ?? house.rooms[0];
   return (
     <div className="stack">
-      {house.rooms.length > 1 && room && (
-        <Segmented
-          size="small"
-          value={room.id}
-          options={house.rooms.map((r) => ({ value: r.id, label: r.name }))}
-          onChange={setRoomId}
-        />
-      )}
+      {room && <RoomPicker rooms={house.rooms} value={room.id} onChange={setRoomId} />}
       <div ref={box} className="strip-box">
         {room && (
           <Strip

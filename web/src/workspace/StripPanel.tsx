@@ -1,6 +1,7 @@
 import { formatLength, chance, type Evaluation, type Finding, type Room, msg, sentences } from '@elwand/core';
 import { Segmented } from 'antd';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { RoomPicker } from '../parts/RoomPicker.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
 import type { StripActions } from '../strip/gesture.ts';
@@ -79,14 +80,7 @@ function StripBar({
   const dispatch = useAppDispatch();
   return (
     <div className="strip-bar">
-      {rooms.length > 1 && (
-        <Segmented
-          size="small"
-          value={room.id}
-          options={rooms.map((r) => ({ value: r.id, label: r.name }))}
-          onChange={(id) => dispatch(roomShown(id))}
-        />
-      )}
+      <RoomPicker rooms={rooms} value={room.id} phone={phone} onChange={(id) => dispatch(roomShown(id))} />
       <span className="muted strip-caption hide-phone">
         {say(
           sentences([

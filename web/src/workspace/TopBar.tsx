@@ -66,7 +66,7 @@ export function TopBar({
         {say(msg('screen.workspace.elwand'))}
       </Link>
       <div className="grow title-block">
-        <h1>{job.name}</h1>
+        <h1 title={job.name}>{job.name}</h1>
         <Link className="quiet" to={`/houses/${house.id}/rooms`}>
           {house.name}
           {room ? ` · ${room.name}` : ''}

@@ -25,8 +25,10 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
         {say(line.name)}
         <div className="quiet">{say(row(line.why))}</div>
       </td>
-      <td className="num">{line.needed}</td>
-      <td>
+      <td className="num" data-name={say(msg('screen.buy.needed'))}>
+        {line.needed}
+      </td>
+      <td data-name={line.unit === 'roll' ? undefined : say(msg('screen.buy.on-hand-2'))}>
         {line.unit === 'roll' ? (
           ''
         ) : (
@@ -40,11 +42,15 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
           />
         )}
       </td>
-      <td className="num">
+      <td className="num" data-name={say(msg('screen.buy.buy'))}>
         {line.unit === 'each' ? line.buy : say(msg(`screen.buy.count.${line.unit}`, { n: line.buy }))}
       </td>
-      <td className="num">{money(line.unitPriceCents)}</td>
-      <td className="num">{money(line.totalCents)}</td>
+      <td className="num" data-name={say(msg('screen.buy.each'))}>
+        {money(line.unitPriceCents)}
+      </td>
+      <td className="num" data-name={say(msg('screen.buy.total'))}>
+        {money(line.totalCents)}
+      </td>
     </tr>
   );
 }
@@ -81,7 +87,7 @@ export function BuyMark() {
         <Button onClick={() => print(['shopping'])}>{say(msg('screen.buy.print'))}</Button>
       </div>
       <div style={{ overflowX: 'auto' }}>
-        <table className="plain-table">
+        <table className="plain-table bill">
           <thead>
             <tr>
               <th>{say(msg('screen.buy.part'))}</th>
