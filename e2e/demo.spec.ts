@@ -47,8 +47,10 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
   for (let i = 0; i < 9; i++) {
     await page.keyboard.press(String(i + 1));
     await expect(page).toHaveURL(new RegExp(`${MARKS[i]}$`));
+    await expect(page.locator('.workspace')).toHaveAttribute('data-mark', MARKS[i] ?? '');
   }
   await page.keyboard.press('1');
+  await expect(page.locator('.workspace')).toHaveAttribute('data-mark', 'want');
   const wanted = page.getByRole('button', { name: /^new 1, East wall/ });
   await expect(wanted).toHaveAccessibleName(/100 in from the left/);
   await wanted.focus();
@@ -110,7 +112,7 @@ test('labels of the strip lie on nothing, in every room of the demo', async ({ p
     for (let r = 0; r < rooms; r++) {
       await page.goto(`${path}/tap`);
       await opened(page);
-      await page.locator('.strip-bar .ant-segmented').first().locator('.ant-segmented-item').nth(r).click();
+      await page.locator('.strip-bar .segments').first().locator('.segment').nth(r).click();
       const boxes = await page.locator('[data-label]').evaluateAll((all) =>
         all.map((t) => {
           const b = t.getBoundingClientRect();

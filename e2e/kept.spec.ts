@@ -321,3 +321,66 @@ test('a backup is made and put back in the app', async ({ page }) => {
   await page.reload();
   await expect(page.getByRole('link', { name: 'Quarry Lane 53' })).toBeVisible();
 });
+
+test('what was saved a moment ago is what the next page opens with', async ({ page }) => {
+  // However fast somebody is: for this page no time goes by, and nothing that it read grows old.
+  await page.clock.setFixedTime(new Date('2026-11-30T09:00:00Z'));
+  await open(page, 'just-saved', 'Quarry Lane 58');
+  await page.request.post('/api/jobs', {
+    data: makeJob('just-saved-job', HouseId.parse('just-saved'), 'Porch outlet'),
+  });
+  await type(page, 'Quarry Lane 58, rear');
+  await saved(page);
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  await page.getByRole('link', { name: 'Porch outlet' }).click();
+  await expect(page.getByRole('link', { name: 'Quarry Lane 58, rear', exact: true })).toBeVisible();
+  expect(await onServer(page, 'just-saved')).toBe('Quarry Lane 58, rear');
+});
+
+test('what was typed right before a page is left is on the next one, saved first or as a draft', async ({
+  page,
+}) => {
+  await open(page, 'left-fast', 'Quarry Lane 59');
+  await page.request.post('/api/jobs', {
+    data: makeJob('left-fast-job', HouseId.parse('left-fast'), 'Porch outlet'),
+  });
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  const job = page.getByRole('link', { name: 'Porch outlet' });
+  await expect(job).toBeVisible();
+  const leave = () => job.evaluate((link: HTMLElement) => link.click());
+  const rename = async (name: string) => {
+    await page.getByLabel('House', { exact: true }).fill(name);
+    await page.getByLabel('House', { exact: true }).press('Enter');
+    await leave();
+  };
+  const named = (name: string) => page.getByRole('link', { name, exact: true });
+
+  // The save takes its time: the next page waits for it.
+  await page.route('**/api/houses/left-fast', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 700));
+    await route.continue();
+  });
+  await rename('Quarry Lane 59, rear');
+  await expect(named('Quarry Lane 59, rear')).toBeVisible();
+  expect(await onServer(page, 'left-fast')).toBe('Quarry Lane 59, rear');
+  await page.unroute('**/api/houses/left-fast');
+
+  // It can't be saved now: the next page goes on with it, and saves it when it can.
+  await page.goto('/houses/left-fast/jobs');
+  await expect(job).toBeVisible();
+  await page.route('**/api/houses/left-fast', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await rename('Quarry Lane 59, up');
+  await expect(named('Quarry Lane 59, up')).toBeVisible();
+  expect(await onServer(page, 'left-fast')).toBe('Quarry Lane 59, rear');
+  await page.unroute('**/api/houses/left-fast');
+  await expect.poll(() => onServer(page, 'left-fast')).toBe('Quarry Lane 59, up');
+  await saved(page);
+  // Nothing of it is left behind to come up again.
+  await page.goto('/houses/left-fast/rooms');
+  await saved(page);
+  expect(await page.evaluate(() => Object.keys(localStorage).filter((k) => k.includes('left-fast')))).toEqual(
+    [],
+  );
+});

@@ -27,11 +27,13 @@ const open = async (page: Page) => {
   await page.goto('/houses/tamarack/jobs/keyboard/want');
   const strip = page.locator('svg.strip');
   await expect(strip).toBeVisible();
+  // What fingers do is fetched after the strip.
+  await expect(page.locator('.strip-touch')).toBeAttached();
   await page.waitForLoadState('networkidle');
   const box = (await strip.boundingBox())!;
   return { strip, box, cdp: await page.context().newCDPSession(page) };
 };
-const shownWall = (page: Page) => page.locator('.strip-bar .ant-segmented-item-selected').last();
+const shownWall = (page: Page) => page.locator('.strip-bar .segment-on').last();
 
 test('a swipe goes to the next wall and back, and scrolling the page does not', async ({ page }) => {
   const done = watch(page);

@@ -13,7 +13,7 @@ const ANYWHERE =
 const CITED = /\b(NEC|UL|IRC|ICEA|OSHA|US federal|Article)\b[^;¤]*/g;
 /** What the component library says of its own parts, in its own locale; the application names every field itself. */
 const LIBRARY =
-  /^(up|Close|Cancel|Increase Value|Decrease Value|segmented control|down|close|close-circle|more|loading|search|right|left|ellipsis)$/;
+  /^(up|Close|Cancel|Increase Value|Decrease Value|down|close|close-circle|more|loading|search|right|left|ellipsis)$/;
 
 /** Everything that a person sees, or hears from a screen reader. */
 const said = (page: Page): Promise<string[]> =>

@@ -62,6 +62,9 @@ export {
   conductorsFor,
   copyRoom,
   seenAtBox,
+  seenPoint,
+  withoutPoint,
+  withPoint,
   Device,
   DeviceKind,
   type GangKind,
@@ -321,6 +324,7 @@ export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from '
 // The tape line.
 export {
   applyTapes,
+  usualBoxes,
   BREAKER_AMPS,
   parseBreaker,
   type TypedBreaker,

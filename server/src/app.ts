@@ -141,6 +141,17 @@ const noStore: RequestHandler = (_request, response, next) => {
   next();
 };
 
+/** The documents that a page will ask for, for the browser to fetch while the code of the page is still on its way. */
+function documentsOf(path: string): string {
+  const [, house, job] = /^\/houses\/([\w-]+)(?:\/jobs\/([\w-]+))?/.exec(path) ?? [];
+  return [
+    ...(house === undefined ? [] : [`/api/houses/${house}`]),
+    ...(job === undefined ? [] : [`/api/jobs/${job}`]),
+  ]
+    .map((address) => `<${address}>; rel=preload; as=fetch; crossorigin`)
+    .join(', ');
+}
+
 /** The built interface: files by their name, everything else without a file name is a page of the application. */
 function webRoutes(app: Express, webDir: string): void {
   app.use(
@@ -150,6 +161,8 @@ function webRoutes(app: Express, webDir: string): void {
   app.use(express.static(webDir, { maxAge: 0 }));
   app.get('/{*rest}', (request, response) => {
     if (extname(request.path) !== '') throw notFound('such file');
+    const ahead = documentsOf(request.path);
+    if (ahead !== '') response.set('Link', ahead);
     response.set('Cache-Control', 'no-cache').sendFile(join(webDir, 'index.html'));
   });
 }

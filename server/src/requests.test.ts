@@ -150,6 +150,16 @@ describe('files of the interface', () => {
     expect((await request(server.app).get('/assets/main.js')).status).toBe(200);
     expect((await request(server.app).get('/houses/h1/rooms')).text).toContain('Elwand');
   });
+  it('a page of a job has its documents fetched while its code comes; other pages ask for none', async () => {
+    const link = async (path: string) =>
+      (await request(server.app).get(path)).headers.link;
+    expect(await link('/houses/h1/jobs/j-2/want')).toBe(
+      '</api/houses/h1>; rel=preload; as=fetch; crossorigin, </api/jobs/j-2>; rel=preload; as=fetch; crossorigin',
+    );
+    expect(await link('/houses/h1/rooms')).toBe('</api/houses/h1>; rel=preload; as=fetch; crossorigin');
+    expect(await link('/')).toBeUndefined();
+    expect(await link('/houses/%3E,%3Chttp:/jobs/x')).toBeUndefined();
+  });
   it('a range that is none is 416', async () =>
     expect((await request(server.app).get('/assets/main.js').set('Range', 'bytes=90-99')).status).toBe(416));
   it('a person gets a page that says what is wrong, a program a problem', async () => {

@@ -9,6 +9,7 @@ import { ConfigProvider } from 'antd';
 import { StrictMode, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
+import { Waiting } from './app/Broken.tsx';
 import { fetchPieces, Site } from './app/routes.tsx';
 import { pageIsUp } from './app/piece.tsx';
 import { Themed } from './app/Themed.tsx';
@@ -18,7 +19,7 @@ import { store } from './state/store.ts';
 /** Where no page says that it is up, this long after the start, ms. */
 const REGISTER_MS = 5000;
 
-fetchPieces(location.pathname);
+const pieces = fetchPieces(location.pathname);
 prefetchFor(location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
@@ -29,7 +30,9 @@ const themed = (children: ReactNode) => (
 );
 // Messages and questions look like the rest; their code comes with the pages that ask.
 ConfigProvider.config({ holderRender: themed });
-createRoot(root).render(<StrictMode>{themed(<Site />)}</StrictMode>);
+const page = createRoot(root);
+page.render(themed(<Waiting />));
+void pieces.then(() => page.render(<StrictMode>{themed(<Site />)}</StrictMode>));
 // After the page, so that what is kept for later does not hold up what is wanted now.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void Promise.race([pageIsUp, new Promise((resolve) => setTimeout(resolve, REGISTER_MS))])

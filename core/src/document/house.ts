@@ -356,6 +356,8 @@ export const Point = z.object({
   groundRun: GroundRun.optional(),
   condition: z.enum(['sound', 'not-looked', 'burnt', 'loose', 'short-conductors', 'burnt-beyond-reach']),
   accessible: z.boolean(),
+  /** Drawn where such a room usually has one: nobody has measured it yet, or knows that it is there. */
+  assumed: z.literal(true).optional(),
 });
 export type Point = z.infer<typeof Point>;
 

@@ -10,5 +10,6 @@ export * from './copy-room.ts';
 export * from './read.ts';
 export * from './changes.ts';
 export * from './circuits.ts';
+export * from './points.ts';
 export * from './plugs.ts';
 export * from './let-go.ts';

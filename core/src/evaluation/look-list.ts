@@ -14,6 +14,8 @@ const LOOK_OF: Partial<Record<Edit['edit'], LookAt>> = {
   'ground-proved': 'ground',
   'set-condition': 'box',
   'cables-seen': 'box',
+  'place-seen': 'box',
+  'not-there': 'box',
   'set-clamps': 'clamp',
   'breaker-proved': 'breaker',
   'set-restriction': 'breaker',

@@ -1,6 +1,8 @@
 import {
   derivedId,
   seenAtBox,
+  seenPoint,
+  withoutPoint,
   isReceptacleDevice,
   letGo,
   ItemId,
@@ -57,6 +59,9 @@ export type Edit =
   | { edit: 'set-condition'; pointId: PointId; condition: 'sound' | 'burnt' | 'short-conductors' }
   /** The cables of a box are as they were assumed. */
   | { edit: 'cables-seen'; pointId: PointId }
+  /** A point that was assumed is there as drawn; or there is none. */
+  | { edit: 'place-seen'; pointId: PointId }
+  | { edit: 'not-there'; pointId: PointId }
   | { edit: 'new-gauge'; gauge: Gauge }
   | { edit: 'new-method'; method: CableType }
   | { edit: 'set-ring'; pointId: PointId; ring: string }
@@ -213,6 +218,10 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
     case 'cables-seen':
       return { job, house: seenAtBox(house, edit.pointId) };
+    case 'place-seen':
+      return withPoint(bundle, edit.pointId, (p) => seenPoint(p));
+    case 'not-there':
+      return { job, house: withoutPoint(house, edit.pointId) };
     case 'set-clamps':
       return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
     case 'same-load':

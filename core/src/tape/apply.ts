@@ -1,6 +1,6 @@
 import { BOXES } from '../catalog/index.ts';
 import type { Hit, HitMethod, House, Opening, Point, Position, Wall, WallId } from '../document/index.ts';
-import { freeLabel, ItemId, makePoint } from '../document/index.ts';
+import { freeLabel, ItemId, makePoint, seenPoint } from '../document/index.ts';
 import { spotOn, wallLines, type WallLine } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { TapedBox, TapeEntry, TapeLetter, TapeLine } from './tape.ts';
@@ -53,6 +53,23 @@ export function onCeiling(line: WallLine, xMm: number, outMm: number | null): Po
     xMm: spot.xMm - line.along.yMm * out - place.xMm,
     yMm: spot.yMm + line.along.xMm * out - place.yMm,
   };
+}
+
+/** So far from where it was assumed, a box that is measured is still that box, mm. */
+const STILL_THAT_MM = feet(4);
+
+/** The assumed point that a reading is of: the nearest of its kind on the same wall or ceiling. */
+function assumedNear(points: readonly Point[], kind: Point['kind'], at: Position): Point | undefined {
+  const off = (p: Point): number => {
+    if (at.on === 'wall' && p.at.on === 'wall' && p.at.wallId === at.wallId)
+      return Math.abs(p.at.xMm - at.xMm);
+    if (at.on === 'ceiling' && p.at.on === 'ceiling' && p.at.roomId === at.roomId)
+      return Math.hypot(p.at.xMm - at.xMm, p.at.yMm - at.yMm);
+    return Infinity;
+  };
+  return points
+    .filter((p) => p.assumed && p.kind === kind && off(p) <= STILL_THAT_MM)
+    .sort((a, b) => off(a) - off(b))[0];
 }
 
 export interface TapeResult {
@@ -116,8 +133,10 @@ export function applyTape(
       const at: Position = met
         ? { on: 'wall', wallId, xMm: a, heightMm: e.heightMm ?? met.heightMm }
         : onCeiling(line, a, e.heightMm);
-      const point = makePoint(nextId(), freeLabel(points, kind), kind, at);
-      points = [...points, e.box ? { ...point, box: facts(e.box, point.box) } : point];
+      const known = assumedNear(points, kind, at);
+      const point = known ? seenPoint(known, at) : makePoint(nextId(), freeLabel(points, kind), kind, at);
+      const taped = e.box ? { ...point, box: facts(e.box, point.box) } : point;
+      points = known ? points.map((p) => (p === known ? taped : p)) : [...points, taped];
     }
   }
   const changed: Wall = {

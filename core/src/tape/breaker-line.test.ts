@@ -16,7 +16,7 @@ describe('a breaker as the directory has it', () => {
   ])('%s', (text, read) => expect(parseBreaker(text)).toEqual(read));
   it('says what is wrong', () => {
     expect(fault('sewing room')).toContain('its number');
-    expect(fault('7')).toContain('amperes');
+    expect(fault('7')).toContain('amps');
     expect(fault('7 17 attic')).toContain('17 A');
   });
   // NEC 240.6(A), the standard ratings up to 100 A.

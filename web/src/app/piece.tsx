@@ -53,36 +53,36 @@ export function forgetFailed(): void {
 }
 
 /**
- * A page that comes in a piece of its own. One that could not be fetched stays a failure, which the error boundary around it
+ * A page that comes in a piece of its own. One that is there already is drawn at once: React holds back for a third of a second
+ * what it once had to wait for. One that could not be fetched stays a failure, which the error boundary around it
  * shows, until `forgetFailed`: React asks for a piece anew each time it draws, and would go on for ever.
  */
 export function piece<K extends string>(
   name: K,
   load: () => Promise<Record<K, ComponentType>>,
 ): ComponentType {
+  let there: ComponentType | null = null;
   let current: LazyExoticComponent<ComponentType> | null = null;
-  loaders.set(name, load);
+  const fetched = async () => (there = (await load())[name]);
+  loaders.set(name, fetched);
   const fresh = () =>
     lazy(async () => {
       try {
-        return { default: (await patiently(load))[name] };
+        return { default: await patiently(fetched) };
       } catch (error) {
         failed.add(() => (current = null));
         throw error;
       }
     });
   return function Piece() {
-    const [Lazy] = useState(() => (current ??= fresh()));
-    return <Lazy />;
+    const [Shown] = useState(() => there ?? (current ??= fresh()));
+    return <Shown />;
   };
 }
 
 /** Asks for pieces by name ahead of their page; one that does not come is told where it is shown. */
-export function fetchNamed(names: readonly string[]): void {
-  for (const name of names)
-    loaders
-      .get(name)?.()
-      .catch(() => undefined);
+export async function fetchNamed(names: readonly string[]): Promise<void> {
+  await Promise.allSettled(names.flatMap((name) => loaders.get(name)?.() ?? []));
 }
 
 /** How long the page is left in peace before everything else is fetched, ms. */
@@ -103,7 +103,7 @@ export function fetchAhead(ending: string): () => void {
     // Told to whoever measures the first load: what comes from here on is not part of it.
     performance.mark('elwand-ahead');
     tellUp();
-    fetchNamed([...loaders.keys()].filter((name) => name.endsWith(ending)));
+    void fetchNamed([...loaders.keys()].filter((name) => name.endsWith(ending)));
   }, AHEAD_MS);
   return () => clearTimeout(timer);
 }

@@ -12,11 +12,16 @@ const named = (word: string | undefined, kind: 'Tab' | 'Mark'): string =>
  * Asks for the pieces of the address that is being loaded, the inner one with the outer one: on its own the inner piece would
  * only be asked for once the outer one is there.
  */
-export function fetchPieces(pathname: string): void {
+export function fetchPieces(pathname: string): Promise<void> {
   const [, job, mark, tab] =
     /^\/houses\/[\w-]+(?:(\/jobs\/[\w-]+)(?:\/(\w+))?|\/(\w+))?/.exec(pathname) ?? [];
-  const names = job ? ['Workspace', named(mark ?? 'want', 'Mark')] : ['HousePage', named(tab, 'Tab')];
-  if (pathname.startsWith('/houses/')) fetchNamed(names);
+  if (pathname.startsWith('/houses/'))
+    return fetchNamed(
+      job ? ['Workspace', named(mark ?? 'want', 'Mark')] : ['HousePage', named(tab ?? 'rooms', 'Tab')],
+    );
+  return fetchNamed(
+    pathname.startsWith('/sums') ? ['SumsPage'] : pathname === '/rules' ? ['RulesPage'] : ['StartPage'],
+  );
 }
 
 const StartPage = piece('StartPage', () => withSentences(import('../start/StartPage.tsx')));

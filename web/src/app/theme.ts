@@ -41,7 +41,6 @@ function readTheme(dim: boolean): ThemeConfig {
         fontWeight: 600,
         primaryColor: v('sheet'),
       },
-      Segmented: { itemSelectedBg: v('ink'), itemSelectedColor: v('sheet'), trackBg: v('plaster') },
       Tabs: { itemSelectedColor: v('ink'), inkBarColor: v('ink'), itemColor: v('muted') },
     },
   };

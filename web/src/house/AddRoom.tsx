@@ -1,6 +1,7 @@
 import {
   feet,
   makeRoom,
+  usualBoxes,
   parseSketch,
   placeBehind,
   wallLines,
@@ -11,7 +12,7 @@ import {
   msg,
   q,
 } from '@elwand/core';
-import { Button, Radio, type InputRef } from 'antd';
+import { Button, Checkbox, Radio, type InputRef } from 'antd';
 import { useRef, useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { Choice } from '../parts/Choice.tsx';
@@ -90,6 +91,7 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
   const last = house.rooms.at(-1);
   const [asked, setAsked] = useState<Around>({ above: null, below: null });
   const [missed, setMissed] = useState(false);
+  const [withBoxes, setWithBoxes] = useState(false);
   const input = useRef<InputRef>(null);
   const first = last === undefined;
   const around: Around = first ? asked : { above: last.above.kind, below: last.below.kind };
@@ -113,7 +115,15 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
       });
       return [...all, r.ceilingMm === null ? room : { ...room, ceilingMm: r.ceilingMm }];
     }, []);
-    edits.house((h: House) => ({ ...h, rooms: [...h.rooms, ...made] }));
+    edits.house((h: House) =>
+      made.reduce<House>(
+        (so, room) => ({
+          ...so,
+          points: withBoxes ? [...so.points, ...usualBoxes(so, room, () => freshId('p'))] : so.points,
+        }),
+        { ...h, rooms: [...h.rooms, ...made] },
+      ),
+    );
     // What could not be read stays, to be mended.
     setText(faults.map((f) => f.text).join('; '));
     setBehind('apart');
@@ -184,6 +194,12 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
         </Button>
         {first && <ImportPlan house={house} onHouse={edits.house} />}
       </div>
+      {rooms.length > 0 && (
+        <Checkbox checked={withBoxes} onChange={(e) => setWithBoxes(e.target.checked)}>
+          {say(msg('screen.rooms.with-usual-boxes'))}{' '}
+          <span className="muted">{say(msg('screen.rooms.with-usual-boxes-means'))}</span>
+        </Checkbox>
+      )}
       {first && (
         <>
           <div className="row usual-rooms" role="group" aria-label={say(msg('screen.rooms.usual-sizes'))}>

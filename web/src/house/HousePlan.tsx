@@ -9,7 +9,7 @@ import {
   msg,
   allOf,
 } from '@elwand/core';
-import { Segmented } from 'antd';
+import { Segments } from '../parts/Segments.tsx';
 import { useRoomDrag } from './use-room-drag.ts';
 import type { SetHouse } from '../state/edit.ts';
 import './house-plan.css';
@@ -138,8 +138,8 @@ export function HousePlan({ house, current, width, onSelect, onHouse }: HousePla
       <div className="row">
         <h3 className="grow">{say(msg('screen.rooms.floor-plan'))}</h3>
         {levels.length > 1 && (
-          <Segmented
-            size="small"
+          <Segments
+            label={say(msg('screen.rooms.which-floor'))}
             value={level}
             options={levels.map((l) => ({ value: l, label: say(msg('screen.rooms.floor-n', { n: l + 1 })) }))}
             onChange={(l) => {

@@ -9,7 +9,8 @@ import {
   type Wall,
   msg,
 } from '@elwand/core';
-import { Button, Modal, Segmented, Upload } from 'antd';
+import { Button, Modal, Upload } from 'antd';
+import { Segments } from '../parts/Segments.tsx';
 import { useEffect, useState } from 'react';
 import { PhotoPins, PhotoThings } from './PhotoLists.tsx';
 import { PhotoPicture } from './PhotoPicture.tsx';
@@ -96,7 +97,8 @@ export function PhotoReader({
             </Button>
           </Upload>
           {picture && (
-            <Segmented
+            <Segments
+              label={say(msg('screen.rooms.what-you-click'))}
               value={click}
               options={CLICKS.map((c) => ({ value: c.value, label: say(c.label) }))}
               onChange={setClick}

@@ -1,4 +1,14 @@
-import { BOXES, type House, type Point, msg } from '@elwand/core';
+import {
+  BOXES,
+  ItemId,
+  seenAtBox,
+  seenPoint,
+  withoutPoint,
+  withPoint,
+  type House,
+  type Point,
+  msg,
+} from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { Choice } from '../parts/Choice.tsx';
@@ -6,8 +16,7 @@ import { LoadsEditor } from '../parts/LoadsEditor.tsx';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { freshId } from '../parts/ids.ts';
-import { withPoint, type SetHouse } from '../state/edit.ts';
-import { ItemId, seenAtBox } from '@elwand/core';
+import type { SetHouse } from '../state/edit.ts';
 import { cablesAt } from './feed-edits.ts';
 import { BoxFront } from './BoxFront.tsx';
 import { BoxExtras } from './BoxExtras.tsx';
@@ -69,6 +78,17 @@ export function PointForm({
     <div className="point-form">
       <BoxFront house={house} point={point} />
       <div className="stack">
+        {point.assumed && (
+          <div className="row assumed-place">
+            <span>{say(msg('screen.points.assumed-place'))}</span>
+            <Button size="small" onClick={() => set((p) => seenPoint(p))}>
+              {say(msg('screen.points.it-is-there'))}
+            </Button>
+            <Button size="small" onClick={() => onHouse((h) => withoutPoint(h, point.id))}>
+              {say(msg('screen.points.there-is-none'))}
+            </Button>
+          </div>
+        )}
         <details className="point-step" open>
           <summary>
             <b>{say(msg('screen.points.step-see'))}</b>
@@ -98,7 +118,7 @@ export function PointForm({
                 options={CONDITIONS}
                 onChange={(condition) => set((p) => ({ ...p, condition }))}
               />
-              <PositionFields house={house} at={point.at} onChange={(at) => set((p) => ({ ...p, at }))} />
+              <PositionFields house={house} at={point.at} onChange={(at) => set((p) => seenPoint(p, at))} />
               <Choice
                 label={say(msg('screen.points.box'))}
                 value={point.box.model ?? ''}

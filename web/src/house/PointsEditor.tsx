@@ -1,7 +1,7 @@
-import { placeText, type Evaluation, type Point, msg, row } from '@elwand/core';
+import { placeText, type Evaluation, type Point, msg, row, withoutPoint } from '@elwand/core';
 import { Button, Checkbox, Dropdown } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
-import { withoutPoint, type SetHouse } from '../state/edit.ts';
+import type { SetHouse } from '../state/edit.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { marked as markedAction, markTurned } from '../state/view.ts';
 import {
@@ -112,7 +112,9 @@ function PointRow({
         )}
       </td>
       <td className="muted">
-        {cable?.assumed && <span className="assumed">{say(msg('screen.points.assumed'))} </span>}
+        {(cable?.assumed || point.assumed) && (
+          <span className="assumed">{say(msg('screen.points.assumed'))} </span>
+        )}
         {has.length > 0 ? say(row(has)) : say(msg('screen.points.nothing-known'))}
       </td>
       <td className="point-acts">

@@ -8,11 +8,13 @@ import {
   makeRoom,
   PointId,
   WallId,
+  withoutPoint,
+  withPoint,
   type House,
   type Point,
 } from '@elwand/core';
 import { demoHouses } from '@elwand/core/demo';
-import { withoutPoint, withoutRoom, withPoint, withWall } from '../state/edit.ts';
+import { withoutRoom, withWall } from '../state/edit.ts';
 import {
   addCable,
   addCableLike,

@@ -1,5 +1,5 @@
 import { msg, type Room } from '@elwand/core';
-import { Segmented } from 'antd';
+import { Segments } from './Segments.tsx';
 import { useSay } from '../app/say.ts';
 
 /** So many letters of names stand beside each other; more of them, or on a phone half as many, are a list. */
@@ -22,8 +22,8 @@ export function RoomPicker({
   const letters = rooms.reduce((n, r) => n + r.name.length + 2, 0);
   if (letters <= (phone ? LETTERS / 2 : LETTERS))
     return (
-      <Segmented
-        size="small"
+      <Segments<string>
+        label={say(msg('screen.strip.room'))}
         value={value}
         options={rooms.map((r) => ({ value: r.id, label: r.name }))}
         onChange={onChange}

@@ -26,11 +26,20 @@ import { serverGone } from './view.ts';
 
 export type Kind = 'houses' | 'jobs';
 
-/** What was saved replaces what the device keeps of it. A save that failed leaves that as it is; its own answer tells why. */
-const keep = (path: string, saved: Promise<{ data: Saved<House | Job> }>) =>
+/**
+ * What was saved replaces what the device keeps of it, and what the next page would be given. A save that failed leaves that as it is;
+ * its own answer tells why.
+ */
+const keep = <T extends House | Job>(
+  path: string,
+  saved: Promise<{ data: Saved<T> }>,
+): Promise<Saved<T> | null> =>
   saved.then(
-    ({ data }) => keepForAway(path, data),
-    () => undefined,
+    ({ data }) => {
+      void keepForAway(path, data);
+      return data;
+    },
+    () => null,
   );
 
 const match = (version: number) => ({ 'If-Match': `"${version}"` });
@@ -74,7 +83,10 @@ export const api = createApi({
         body: document,
         headers: match(version),
       }),
-      onQueryStarted: ({ document }, { queryFulfilled }) => keep(`houses/${document.id}`, queryFulfilled),
+      onQueryStarted: async ({ document }, { queryFulfilled, dispatch }) => {
+        const saved = await keep(`houses/${document.id}`, queryFulfilled);
+        if (saved) void dispatch(api.util.upsertQueryData('getHouse', document.id, saved));
+      },
       invalidatesTags: ['list', 'revisions'],
     }),
     saveJob: build.mutation<Saved<Job>, { document: Job; version: number }>({
@@ -84,7 +96,10 @@ export const api = createApi({
         body: document,
         headers: match(version),
       }),
-      onQueryStarted: ({ document }, { queryFulfilled }) => keep(`jobs/${document.id}`, queryFulfilled),
+      onQueryStarted: async ({ document }, { queryFulfilled, dispatch }) => {
+        const saved = await keep(`jobs/${document.id}`, queryFulfilled);
+        if (saved) void dispatch(api.util.upsertQueryData('getJob', document.id, saved));
+      },
       invalidatesTags: ['list', 'revisions'],
     }),
     remove: build.mutation<void, { kind: Kind; id: string }>({

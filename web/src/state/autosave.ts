@@ -3,6 +3,7 @@ import { type House, type Job, type ProblemBody } from '@elwand/core';
 import { api, problemOf } from './api.ts';
 import {
   away,
+  closed,
   conflicted,
   draftKept,
   edited,
@@ -12,6 +13,7 @@ import {
   isDirty,
   jobSaved,
   keptMine,
+  leaving,
   opened,
   redone,
   refused,
@@ -22,7 +24,7 @@ import {
   type DocumentState,
 } from './document.ts';
 import { deviceStorage } from './device.ts';
-import { keepDraft } from './drafts.ts';
+import { keepDraft, leaveDraft } from './drafts.ts';
 import { fingerprint } from './fingerprint.ts';
 
 const WAIT_MS = 500;
@@ -88,6 +90,9 @@ async function save({ present, ...state }: DocumentState, dispatch: Dispatch): P
   return 'done';
 }
 
+/** What the server took last of each document, and as which version: a save that is on its way when a page is left ends after it. */
+const taken = new Map<string, { readonly document: House | Job; readonly version: number }>();
+
 /** What the server said of one document: saved now, saved before without our knowing it, or not saved. */
 function answered<T extends House | Job>(
   kind: 'house' | 'job',
@@ -98,6 +103,7 @@ function answered<T extends House | Job>(
   dispatch: Dispatch,
 ): Outcome {
   if (result.data) {
+    taken.set(document.id, { document, version: result.data.version });
     dispatch(saved({ document, version: result.data.version }));
     return 'done';
   }
@@ -138,6 +144,60 @@ function failed(error: unknown, kind: 'house' | 'job', dispatch: Dispatch): Excl
 
 /** Saves go one after the other: a second one that starts before the first has its version would conflict with itself. */
 let running: Promise<Outcome> = Promise.resolve('done');
+
+/** Sends one document that was left behind; one of ours that arrived before is no conflict. */
+async function sendLeft<T extends House | Job>(
+  document: T,
+  version: number,
+  sent: readonly string[],
+  put: (document: T, version: number) => Promise<{ readonly data?: unknown; readonly error?: unknown }>,
+): Promise<boolean> {
+  const last = taken.get(document.id);
+  if (last?.document === document) return true;
+  const { data, error } = await put(document, Math.max(version, last?.version ?? 0));
+  if (data !== undefined) return true;
+  const there = asConflict(error);
+  const mine = there && oursThere(there.document as T, document, sent);
+  if (!there || !mine) return false;
+  return mine === document || (await put(document, there.version)).data !== undefined;
+}
+
+/**
+ * Leaves what is open. What is unsaved goes to the server first and the next page waits for it; what can't be sent stays on this
+ * device, where the next page of the house finds it.
+ */
+export const leave = () => async (dispatch: Dispatch, getState: () => Root) => {
+  const before = getState().document;
+  const storage = deviceStorage();
+  keepDraft(before, storage);
+  dispatch(closed());
+  const { present } = before;
+  if (!present || !isDirty(before) || WAITS_FOR_AN_ANSWER.has(before.saveState)) return;
+  dispatch(leaving(true));
+  const on = running;
+  running = (async (): Promise<Outcome> => {
+    await on;
+    const { house, job } = present;
+    const isThere =
+      (house === before.savedHouse ||
+        (await sendLeft(
+          house,
+          before.houseVersion,
+          [...before.sent.house, fingerprint(house)],
+          (document, version) => dispatch(api.endpoints.saveHouse.initiate({ document, version })),
+        ))) &&
+      (job === null ||
+        job === before.savedJob ||
+        (await sendLeft(job, before.jobVersion, [...before.sent.job, fingerprint(job)], (document, version) =>
+          dispatch(api.endpoints.saveJob.initiate({ document, version })),
+        )));
+    if (isThere) keepDraft({ ...before, savedHouse: house, savedJob: job }, storage);
+    else leaveDraft(before, storage);
+    return isThere ? 'done' : 'stopped';
+  })();
+  await running;
+  dispatch(leaving(false));
+};
 
 /** How long to wait before the next try, after so many that failed. */
 export const waitAfter = (outcome: Outcome, failures: number): number =>

@@ -21,7 +21,7 @@ import {
 import { oursThere, waitAfter } from './autosave.ts';
 import { houseChanged } from './edit.ts';
 import { fingerprint } from './fingerprint.ts';
-import { findDraft, keepDraft } from './drafts.ts';
+import { findDraft, keepDraft, leaveDraft } from './drafts.ts';
 
 const house = makeHouse('h', 'One');
 const job = makeJob('j', house.id, 'Job');
@@ -161,6 +161,33 @@ describe('drafts on this device', () => {
     expect([nameOf(s), s.houseVersion, s.jobVersion]).toEqual(['Three', 3, 7]);
     expect([isDirty(s), s.present?.job === s.savedJob, s.sent.house]).toEqual([true, true, [sent]]);
     expect(nameOf(run(s, undone()))).toBe('Two');
+  });
+  it('what a house page left unsaved is gone on with by the page of a job, under its own key', () => {
+    const m = memory();
+    const page = documentReducer(
+      undefined,
+      opened({ house, houseVersion: 3, job: null, jobVersion: 0, draft: null }),
+    );
+    keepDraft(run(page, edited({ house: named('Two') })), m);
+    const draft = findDraft('h', 'j', m);
+    expect(draft).toMatchObject({ house: { version: 3, document: { name: 'Two' } }, job: null });
+    const next = documentReducer(undefined, opened({ house, houseVersion: 3, job, jobVersion: 1, draft }));
+    keepDraft(next, m);
+    expect([...m.kept.keys()]).toEqual(['elwand-draft:h:j']);
+    keepDraft(start, m);
+    expect(m.kept.size).toBe(0);
+  });
+  it('what a job left unsaved of its house is found by the house page, and its own half stays with it', () => {
+    const m = memory();
+    const both = run(start, edited({ house: named('Two'), job: { ...job, name: 'Other' } }));
+    keepDraft(both, m);
+    leaveDraft(both, m);
+    expect(findDraft('h', null, m)).toMatchObject({ house: { document: { name: 'Two' } }, job: null });
+    expect(findDraft('h', 'j', m)).toMatchObject({ job: { document: { name: 'Other' } } });
+    // A job without a change of its house leaves nothing there.
+    const empty = memory();
+    leaveDraft(run(start, edited({ job: { ...job, name: 'Other' } })), empty);
+    expect(empty.kept.size).toBe(0);
   });
   it('storage that is full does not break the work', () => {
     const full = {

@@ -45,6 +45,8 @@ export interface DocumentState {
     | { kind: 'house'; version: number; document: House }
     | { kind: 'job'; version: number; document: Job }
     | null;
+  /** Is what was unsaved when its page was left still on its way to the server? The next page waits for it. */
+  readonly leaving: boolean;
   /** Changes with the same key in a row are one step back: typing, dragging. */
   readonly mergeKey: string | null;
 }
@@ -63,6 +65,7 @@ const initial: DocumentState = {
   kept: true,
   savedAt: null,
   theirs: null,
+  leaving: false,
   mergeKey: null,
 };
 
@@ -115,7 +118,8 @@ const slice = createSlice({
         saveState: draft ? 'unsaved' : 'saved',
       };
     }),
-    closed: (): DocumentState => initial,
+    closed: onPlain<void>(({ leaving }) => ({ ...initial, leaving })),
+    leaving: onPlain<boolean>((state, leaving) => ({ ...state, leaving })),
     edited: onPlain<{ house?: House; job?: Job; merge?: string }>((state, payload) => {
       if (!state.present) return state;
       const present: Present = {
@@ -254,6 +258,7 @@ export const isDirty = (state: DocumentState): boolean =>
 export const {
   opened,
   closed,
+  leaving,
   edited,
   undone,
   redone,

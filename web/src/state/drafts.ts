@@ -11,6 +11,9 @@ const unsaved = <T>(
   version: number,
 ): Unsaved<T> | null => (document === null || document === saved ? null : { version, document, sent });
 
+/** Drafts of a house page that the page of one of its jobs goes on with. */
+const takenOver = new Set<string>();
+
 /**
  * Keeps or clears the draft of what is open. Storage that is full or forbidden must not break the work.
  * @returns whether unsaved work is safe on this device; true when there is none
@@ -30,6 +33,9 @@ export function keepDraft(
   try {
     if (dirty) storage?.setItem(k, JSON.stringify(draft));
     else storage?.removeItem(k);
+    // What was taken over stands under its own key by now, or is saved.
+    const from = key(present.house.id, null);
+    if (k !== from && takenOver.delete(from)) storage?.removeItem(from);
     return storage !== null || !dirty;
   } catch {
     return !dirty;
@@ -67,8 +73,35 @@ function readHalf<T>(raw: unknown, read: Read<T>): Unsaved<T> | null | undefined
   };
 }
 
-/** Reads a draft back; one that can't be read any more is left alone and not used. */
+/** Leaves a house that could not be saved where the next page of it finds it. */
+export function leaveDraft(state: DocumentState, storage: Pick<DeviceStorage, 'setItem'> | null): void {
+  const { present, savedHouse, sent, houseVersion } = state;
+  const house = unsaved(present?.house ?? null, savedHouse, sent.house, houseVersion);
+  if (!present?.job || !house) return;
+  try {
+    storage?.setItem(key(present.house.id, null), JSON.stringify({ house, job: null }));
+  } catch {
+    // It stands under the key of its job.
+  }
+}
+
+/**
+ * Reads a draft back; one that can't be read any more is left alone and not used. The page of a job goes on with what was left of its
+ * house by the pages of the house.
+ */
 export function findDraft(
+  houseId: string,
+  jobId: string | null,
+  storage: Pick<DeviceStorage, 'getItem'> | null,
+): Draft | null {
+  const own = readDraft(houseId, jobId, storage);
+  const left = jobId === null || own?.house ? null : (readDraft(houseId, null, storage)?.house ?? null);
+  if (!left) return own;
+  takenOver.add(key(houseId, null));
+  return { house: left, job: own?.job ?? null };
+}
+
+function readDraft(
   houseId: string,
   jobId: string | null,
   storage: Pick<DeviceStorage, 'getItem'> | null,

@@ -1,11 +1,10 @@
 import {
   applyEdit,
-  switchedIn,
+  withoutPoint,
   type Bundle,
   type Edit,
   type House,
   type Job,
-  type Point,
   type Room,
   type Wall,
   type WallId,
@@ -25,24 +24,6 @@ export const withRoom = (house: House, id: string, change: (room: Room) => Room)
   ...house,
   rooms: house.rooms.map((r) => (r.id === id ? change(r) : r)),
 });
-export const withPoint = (house: House, id: string, change: (point: Point) => Point): House => ({
-  ...house,
-  points: house.points.map((p) => (p.id === id ? change(p) : p)),
-});
-
-/** Takes a point out, with the loads on it and the cables that ended there. */
-export function withoutPoint(house: House, id: string): House {
-  const ends = (c: House['cables'][number]) =>
-    [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id) ||
-    switchedIn(c).some(({ by }) => by === id);
-  return {
-    ...house,
-    points: house.points.filter((p) => p.id !== id),
-    cables: house.cables.filter((c) => !ends(c)),
-    loads: house.loads.filter((l) => l.pointId !== id),
-  };
-}
-
 /** Takes a room out, with everything in it. */
 export function withoutRoom(house: House, id: string): House {
   const room = house.rooms.find((r) => r.id === id);

@@ -2,7 +2,8 @@ import type { House, Job } from '@elwand/core';
 import { useEffect, useRef } from 'react';
 import { useGetHouseQuery, useGetJobQuery } from './api.ts';
 import { deviceStorage } from './device.ts';
-import { closed, opened } from './document.ts';
+import { leave } from './autosave.ts';
+import { opened } from './document.ts';
 import { findDraft } from './drafts.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
@@ -27,7 +28,9 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
   const house = useGetHouseQuery(houseId, { refetchOnMountOrArgChange: FRESH_SECONDS });
   const job = useGetJobQuery(jobId ?? '', { skip: jobId === null, refetchOnMountOrArgChange: FRESH_SECONDS });
   const present = useAppSelector((s) => s.document.present);
+  const leaving = useAppSelector((s) => s.document.leaving);
   const ready =
+    !leaving &&
     !house.isFetching &&
     !job.isFetching &&
     house.data?.document.id === houseId &&
@@ -38,6 +41,18 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
   useEffect(() => {
     since.current = Date.now() - FRESH_SECONDS * 1000;
   }, [houseId, jobId]);
+  // What the page before still had to save has arrived, or stays a draft: what was read meanwhile may be older.
+  const { refetch: refetchHouse } = house;
+  const { refetch: refetchJob } = job;
+  const waited = useRef(false);
+  useEffect(() => {
+    if (waited.current && !leaving) {
+      since.current = Date.now();
+      void refetchHouse();
+      if (jobId !== null) void refetchJob();
+    }
+    waited.current = leaving;
+  }, [leaving, jobId, refetchHouse, refetchJob]);
   const read = Math.min(
     house.fulfilledTimeStamp ?? 0,
     jobId === null ? Infinity : (job.fulfilledTimeStamp ?? 0),
@@ -55,7 +70,7 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
       }),
     );
   }, [ready, isOpen, read, house.data, job.data, houseId, jobId, dispatch]);
-  useEffect(() => () => void dispatch(closed()), [houseId, jobId, dispatch]);
+  useEffect(() => () => void dispatch(leave()), [houseId, jobId, dispatch]);
   return {
     house: isOpen ? present.house : null,
     job: isOpen ? present.job : null,

@@ -45,6 +45,7 @@ export function StripPoint({
   const classes = [
     'strip-point',
     d.fresh && 'strip-new',
+    d.assumed && 'strip-assumed',
     selected && 'strip-selected',
     (isLit || (d.want && lit.includes(newPointId(d.want)))) && 'strip-lit',
   ];

@@ -123,7 +123,7 @@ export function StripTouch({ host, zoom, onZoom, onWall }: StripTouchProps) {
   }, [host]);
 
   return (
-    <>
+    <div className="strip-touch">
       {zoom > 1 && (
         <button type="button" className="strip-whole" onClick={() => onZoom(1)}>
           {say(msg('screen.strip.zoom-out'))}
@@ -145,6 +145,6 @@ export function StripTouch({ host, zoom, onZoom, onWall }: StripTouchProps) {
           />
         </svg>
       )}
-    </>
+    </div>
   );
 }

@@ -22,6 +22,8 @@ export interface Drawn {
   readonly label: string;
   readonly kind: Point['kind'];
   readonly fresh: boolean;
+  /** Drawn where such a room usually has one: nobody has measured it. */
+  readonly assumed: boolean;
   readonly xy: Xy;
   readonly want: Want | null;
 }
@@ -31,11 +33,23 @@ function drawnPoints(evaluation: Evaluation, layout: StripLayout, room: Room): D
   const { house, job } = evaluation.bundle;
   const old = house.points.flatMap((p): Drawn[] => {
     const xy = drawnAt(layout, p.at, room.id);
-    return xy ? [{ id: p.id, label: p.label, kind: p.kind, fresh: false, xy, want: null }] : [];
+    return xy
+      ? [
+          {
+            id: p.id,
+            label: p.label,
+            kind: p.kind,
+            fresh: false,
+            assumed: p.assumed === true,
+            xy,
+            want: null,
+          },
+        ]
+      : [];
   });
   const wanted = job.wants.flatMap((w): Drawn[] => {
     const xy = drawnAt(layout, w.at, room.id);
-    return xy ? [{ id: w.id, label: w.label, kind: w.kind, fresh: true, xy, want: w }] : [];
+    return xy ? [{ id: w.id, label: w.label, kind: w.kind, fresh: true, assumed: false, xy, want: w }] : [];
   });
   return [...old, ...wanted];
 }

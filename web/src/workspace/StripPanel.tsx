@@ -1,5 +1,5 @@
 import { formatLength, chance, type Evaluation, type Finding, type Room, msg, sentences } from '@elwand/core';
-import { Segmented } from 'antd';
+import { Segments } from '../parts/Segments.tsx';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { RoomPicker } from '../parts/RoomPicker.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -94,8 +94,8 @@ function StripBar({
         )}
       </span>
       <span className="grow" />
-      <Segmented
-        size="small"
+      <Segments<string>
+        label={say(msg('screen.strip.wall'))}
         value={onlyWall ?? 'all'}
         options={[
           ...(phone ? [] : [{ value: 'all', label: say(msg('screen.workspace.all-walls')) }]),

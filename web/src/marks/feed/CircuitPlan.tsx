@@ -8,7 +8,7 @@ import {
   type Point,
   type Room,
 } from '@elwand/core';
-import { Segmented } from 'antd';
+import { Segments } from '../../parts/Segments.tsx';
 import { useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { useSay } from '../../app/say.ts';
 import { placeLabels, type Box, type Label } from '../../strip/labels.ts';
@@ -173,8 +173,8 @@ export function CircuitPlan({ evaluation, breaker, stops, selected, marked, onSe
   return (
     <div ref={box} className="circuit-plan-box">
       {levels.length > 1 && (
-        <Segmented
-          size="small"
+        <Segments
+          label={say(msg('screen.rooms.which-floor'))}
           value={level}
           options={levels.map((l) => ({ value: l, label: say(msg('screen.rooms.floor-n', { n: l + 1 })) }))}
           onChange={setShown}

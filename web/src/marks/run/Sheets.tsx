@@ -1,6 +1,7 @@
 import { formatCable, holdsUp, msg, allOf } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, QUARTERS, sheetsOf, type Quarter } from '@elwand/core/sheets';
-import { Button, Segmented } from 'antd';
+import { Button } from 'antd';
+import { Segments } from '../../parts/Segments.tsx';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../parts/Choice.tsx';
 import { day } from '../../parts/day.ts';
@@ -68,8 +69,8 @@ export function Sheets() {
             onChange={setShown}
           />
         ) : (
-          <Segmented
-            size="small"
+          <Segments
+            label={say(msg('screen.run.which-drawing'))}
             value={drawing.key}
             options={drawings.map((d) => ({ value: d.key, label: d.title }))}
             onChange={setShown}

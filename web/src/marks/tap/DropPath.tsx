@@ -7,6 +7,7 @@ import {
   type Evaluation,
   msg,
   q,
+  row,
 } from '@elwand/core';
 import { scaleLinear } from 'd3-scale';
 import { LimitLine } from './LimitLine.tsx';
@@ -118,11 +119,19 @@ export function DropPath({
               fill={fresh ? 'var(--new)' : 'var(--sheet)'}
               stroke={fresh ? 'var(--new)' : 'var(--ink)'}
             />
+            <text x={x(i + 1) + 8} y={y(to) - 6} className="chart-text">
+              {s.volts === null ? '' : percent(to)}
+            </text>
             <text x={x(i + 1)} y={HEIGHT - 24} className="chart-text" textAnchor="middle">
               {label}
             </text>
             <text x={(x(i) + x(i + 1)) / 2} y={HEIGHT - 8} className="chart-text" textAnchor="middle">
-              {s.lengthMm === null ? '?' : formatLength(s.lengthMm, house.units)} {s.gauge ?? '?'}
+              {say(
+                row([
+                  s.lengthMm === null ? '?' : formatLength(s.lengthMm, house.units),
+                  s.gauge === null ? '?' : `${s.gauge} AWG`,
+                ]),
+              )}
             </text>
           </g>
         ))}

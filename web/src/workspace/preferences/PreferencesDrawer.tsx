@@ -141,7 +141,7 @@ function ToolFields({ open, preferences, set }: PreferenceProps & { readonly ope
       <fieldset className="tools-there">
         <legend>{say(msg('screen.preferences.tools-that-are-there-or'))}</legend>
         {ToolKey.options.map((tool) => (
-          <label key={tool} className="tool-there">
+          <div key={tool} className="tool-there">
             <Checkbox
               checked={!(preferences.lacks ?? []).includes(tool)}
               onChange={(e) =>
@@ -151,10 +151,11 @@ function ToolFields({ open, preferences, set }: PreferenceProps & { readonly ope
                     : [...(preferences.lacks ?? []), tool],
                 })
               }
-            />
-            <span>{say(TOOL_WORDS[tool])}</span>
+            >
+              {say(TOOL_WORDS[tool])}
+            </Checkbox>
             {gains.has(tool) && <span className="quiet">{gains.get(tool)}</span>}
-          </label>
+          </div>
         ))}
       </fieldset>
       <Choice

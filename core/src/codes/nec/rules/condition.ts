@@ -249,6 +249,29 @@ function judgeCondition({ house }: RuleContext, point: Point, touched: boolean):
   }
 }
 
+/** A box that the work relies on and that is drawn where such a room usually has one: is it there? */
+function judgePlace(point: Point): Judgement[] {
+  if (!point.assumed) return [];
+  const named = { point: point.label };
+  const asked = judge('box-condition', {
+    mark: 'wire',
+    subjects: [point.id],
+    sources: LOOKED,
+    severity: 'watch',
+    says: msg('rules.condition.place', named),
+    detail: msg('rules.condition.place-why'),
+    because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
+    remedies: [
+      {
+        says: msg('rules.condition.place-seen', named),
+        edit: { edit: 'place-seen', pointId: point.id },
+      },
+      { says: msg('rules.condition.not-there', named), edit: { edit: 'not-there', pointId: point.id } },
+    ],
+  });
+  return [{ ...asked, key: `box-condition:place:${point.id}` }];
+}
+
 /** The state of a box that the work opens. */
 export const boxCondition: Rule = {
   id: 'box-condition',
@@ -256,9 +279,10 @@ export const boxCondition: Rule = {
   about: msg('rules.condition.state-about'),
   numbers: noNumbers,
   check: (context) =>
-    context.house.points.flatMap((point) =>
-      judgeCondition(context, point, context.touched.has(point.id) && !isNew(context, point)),
-    ),
+    context.house.points.flatMap((point) => {
+      const touched = context.touched.has(point.id) && !isNew(context, point);
+      return [...judgeCondition(context, point, touched), ...(touched ? judgePlace(point) : [])];
+    }),
 };
 
 /** Two hots of a multiwire circuit open together, and its neutral never depends on a device. */

@@ -2,11 +2,11 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { writeBundle } from '@elwand/core';
 import { largeHouse, largeJob } from '@elwand/core/demo';
 
-/** Frames while a wanted point is dragged over the strip, as the browser paints them: median, and how many came late. */
+/** What a person waits for: a job until its strip is drawn, a mark after another, its sheets; and frames while a point is dragged. */
 
 const PORT = '4713';
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -63,12 +63,61 @@ async function drag(page: Page, path: string): Promise<Dragged> {
   return { gaps, fresh: (1000 * fresh) / gaps.reduce((s, g) => s + g, 0) };
 }
 
+const OPENED = 15;
+const median = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1] ?? 0;
+
+/** From the address typed in a browser that was never here to the strip that is drawn, ms. */
+async function opened(browser: Browser, path: string): Promise<number> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const start = performance.now();
+  await page.goto(`${BASE}${path}`, { waitUntil: 'commit' });
+  await page.locator('.strip-point').first().waitFor();
+  const ms = performance.now() - start;
+  await context.close();
+  return ms;
+}
+
+const MARKS_SEEN = ['site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove', 'want'] as const;
+
+/** From the click on a mark to the frame that shows it, ms, as the page itself sees it. */
+async function marks(page: Page, job: string): Promise<number[]> {
+  await page.goto(`${BASE}${job}/want`);
+  await page.locator('.strip-point').first().waitFor();
+  await page.waitForLoadState('networkidle');
+  const times: number[] = [];
+  for (let round = 0; round < 4; round++)
+    for (const mark of MARKS_SEEN) {
+      const ms = await page.evaluate<number>(
+        `new Promise((done) => {
+          const start = performance.now();
+          const shown = () => document.querySelector('.workspace')?.dataset.mark === ${JSON.stringify(mark)} && !document.querySelector('.waiting');
+          const look = () => (shown() ? done(performance.now() - start) : requestAnimationFrame(look));
+          document.querySelector(${JSON.stringify(`.rod a[href$="/${mark}"]`)}).click();
+          requestAnimationFrame(() => requestAnimationFrame(look));
+        })`,
+      );
+      // The first round fetches what the later ones have.
+      if (round > 0) times.push(ms);
+    }
+  return times;
+}
+
+/** The usual sheets of the demo job, asked for as the page asks, ms. */
+async function sheets(page: Page): Promise<number> {
+  const start = performance.now();
+  const answer = await page.request.get(`${BASE}/api/jobs/keyboard/sheets.pdf?sheets=job,boxes,tests`);
+  if (!answer.ok()) throw new Error(`no sheets: ${answer.status()}`);
+  await answer.body();
+  return performance.now() - start;
+}
+
 const server = spawn('node', ['server/bundle/main.js'], {
   env: {
     ...process.env,
     PORT,
     DEMO: '1',
-    DATA_DIR: mkdtempSync(join(tmpdir(), 'elwand-drag-')),
+    DATA_DIR: mkdtempSync(join(tmpdir(), 'elwand-screen-')),
     LOG_LEVEL: 'error',
   },
   stdio: 'inherit',
@@ -84,6 +133,17 @@ try {
     data: JSON.parse(writeBundle(largeHouse(15), [largeJob()])) as unknown,
   });
   const large = largeJob();
+  const job = '/houses/tamarack/jobs/keyboard';
+  const open: number[] = [];
+  for (let i = 0; i < OPENED; i++) open.push(await opened(browser, `${job}/want`));
+  console.log(`a job to its drawn strip: median ${median(open).toFixed(0)} ms of ${OPENED}`);
+  const toMarks = await marks(page, job);
+  console.log(
+    `mark to mark: median ${median(toMarks).toFixed(0)} ms of ${toMarks.length}, slowest ${Math.max(...toMarks).toFixed(0)} ms`,
+  );
+  const pdf: number[] = [];
+  for (let i = 0; i < 5; i++) pdf.push(await sheets(page));
+  console.log(`the sheets of the demo job: median ${median(pdf).toFixed(0)} ms`);
   for (const [name, path] of [
     ['demo house', '/houses/tamarack/jobs/keyboard/want'],
     ['90 points, ways searched behind', `/houses/${large.houseId}/jobs/${large.id}/want`],
