@@ -72,6 +72,34 @@ test('the whole of it by keyboard: marks, placing, moving, undo', async ({ page 
   await saved(page);
 });
 
+test('the walls are drawn higher or folded away, by key and by hand, and stay so on this device', async ({
+  page,
+}) => {
+  await page.goto(`${KEYBOARD}/want`);
+  await opened(page);
+  const strip = page.locator('svg.strip');
+  const high = async () => (await strip.boundingBox())?.height ?? 0;
+  const before = await high();
+  const handle = page.getByRole('button', { name: /^Height of the walls/ });
+  await handle.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown');
+  await expect.poll(high).toBeGreaterThan(before + 60);
+  const box = (await handle.boundingBox())!;
+  const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(at.x, at.y - 80, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(high).toBeLessThan(before + 20);
+  await handle.press('Enter');
+  await expect(strip).toHaveCount(0);
+  await page.reload();
+  await opened(page);
+  await expect(strip).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show the walls' }).press('Enter');
+  await expect(strip).toBeVisible();
+});
+
 test('choosing another way, and what matters most', async ({ page }) => {
   await page.goto(`${KEYBOARD}/tap`);
   await page.getByRole('button', { name: 'Use this: J1, over the attic' }).click();

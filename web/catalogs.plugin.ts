@@ -10,6 +10,7 @@ const LATE_SCREENS = [
   'sums',
   'asked',
   'look',
+  'hunt',
   'points',
   'start',
   'rooms',
@@ -34,7 +35,7 @@ const LATE_SCREENS = [
   'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card)\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.hunt)\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 /** What only paper says (`paper.json`) is left out: the server prints. */
 const LATE_FILES = [
@@ -51,6 +52,7 @@ const LATE_FILES = [
   'work.json',
   'evaluation.json',
   'names.json',
+  'feed.json',
   ...LATE_SCREENS.map((s) => `screen-${s}.json`),
 ];
 const EN_US = new URL('../core/src/words/en-US/', import.meta.url);

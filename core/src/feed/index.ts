@@ -3,3 +3,4 @@ export * from './zones.ts';
 export * from './commands.ts';
 export * from './chain.ts';
 export * from './panel-face.ts';
+export * from './hunt.ts';

@@ -13,14 +13,22 @@ const storage = (first: Record<string, string> = {}) => {
 describe('what a device keeps of its hand and its light', () => {
   it('comes back as it was', () => {
     const device = storage();
-    keepDeviceView({ dim: true, keys: false, lefty: true }, device);
-    expect(readDeviceView(device)).toEqual({ dim: true, keys: false, lefty: true });
+    keepDeviceView({ dim: true, keys: false, lefty: true, stripPx: 260 }, device);
+    expect(readDeviceView(device)).toEqual({ dim: true, keys: false, lefty: true, stripPx: 260 });
   });
   it('what can not be read is as if nobody had chosen', () => {
     expect(readDeviceView(storage({ 'elwand-device': '{' }))).toEqual({});
     expect(readDeviceView(storage({ 'elwand-device': '{"dim":"yes","lefty":true}' }))).toEqual({
       lefty: true,
     });
+    for (const [px, read] of [
+      [0, { stripPx: 0 }],
+      [260, { stripPx: 260 }],
+      [12, {}],
+      [9000, {}],
+      ['"tall"', {}],
+    ] as const)
+      expect(readDeviceView(storage({ 'elwand-device': `{"stripPx":${px}}` }))).toEqual(read);
     expect(readDeviceView(null)).toEqual({});
   });
   it('a full device breaks nothing', () => {
@@ -30,6 +38,6 @@ describe('what a device keeps of its hand and its light', () => {
         throw new Error('full');
       },
     };
-    expect(() => keepDeviceView({ dim: true, keys: true, lefty: true }, full)).not.toThrow();
+    expect(() => keepDeviceView({ dim: true, keys: true, lefty: true, stripPx: 0 }, full)).not.toThrow();
   });
 });

@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { autosave } from './autosave.ts';
-import { keepDeviceView } from './device-view.ts';
+import { DEVICE_VIEW, keepDeviceView } from './device-view.ts';
 import { documentReducer } from './document.ts';
 import { viewReducer } from './view.ts';
 
@@ -18,7 +18,7 @@ export const store = configureStore({
 let kept = store.getState().view;
 store.subscribe(() => {
   const { view } = store.getState();
-  if (view.dim !== kept.dim || view.keys !== kept.keys || view.lefty !== kept.lefty) keepDeviceView(view);
+  if (DEVICE_VIEW.some((name) => view[name] !== kept[name])) keepDeviceView(view);
   kept = view;
 });
 

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { readDeviceView, type DeviceView } from './device-view.ts';
+import { readDeviceView, STRIP_PX, type DeviceView } from './device-view.ts';
 
 /** What is looked at, not what is worked on: it is neither saved nor undone. */
 export interface ViewState extends DeviceView {
@@ -24,6 +24,7 @@ const initial: ViewState = {
   dim: false,
   lefty: false,
   keys: true,
+  stripPx: STRIP_PX.usual,
   wallFilter: null,
 };
 
@@ -55,12 +56,14 @@ const slice = createSlice({
       state.offline === payload ? state : { ...state, offline: payload },
     handSwitched: (state, { payload }: PayloadAction<boolean>) => ({ ...state, lefty: payload }),
     dimmed: (state, { payload }: PayloadAction<boolean>) => ({ ...state, dim: payload }),
+    stripDrawn: (state, { payload }: PayloadAction<number>) => ({ ...state, stripPx: payload }),
     keysSwitched: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keys: payload }),
   },
 });
 
 export const {
   roomShown,
+  stripDrawn,
   wallShown,
   wallFiltered,
   selected,

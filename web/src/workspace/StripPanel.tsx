@@ -3,10 +3,12 @@ import { Segments } from '../parts/Segments.tsx';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { RoomPicker } from '../parts/RoomPicker.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
-import { roomShown, selected as selectedAction, wallFiltered } from '../state/view.ts';
+import { STRIP_PX } from '../state/device-view.ts';
+import { roomShown, selected as selectedAction, stripDrawn, wallFiltered } from '../state/view.ts';
 import type { StripActions } from '../strip/gesture.ts';
 import { Strip } from '../strip/Strip.tsx';
 import { layoutStrip } from '../strip/layout.ts';
+import { StripHandle } from './StripHandle.tsx';
 import { useDragPreview } from './use-drag-preview.ts';
 import { useWidth } from './use-width.ts';
 import { GHOST, usePlacing, type Placing } from './use-placing.ts';
@@ -165,7 +167,7 @@ export function StripPanel({
   const say = useSay();
   const { bundle, evaluation, proofs, room, placing: isPlacing } = useWork();
   const dispatch = useAppDispatch();
-  const { selected: chosen, wallFilter, focusedFinding } = useAppSelector((s) => s.view);
+  const { selected: chosen, wallFilter, focusedFinding, stripPx } = useAppSelector((s) => s.view);
   const [box, width] = useWidth<HTMLDivElement>(860);
   const moving = useDragPreview(evaluation, proofs, onPreview);
   const placing = usePlacing(room, moving);
@@ -191,7 +193,7 @@ export function StripPanel({
       : undefined;
   // A phone shows one wall at a time: first the one that the work is on.
   const onlyWall = wallFilter ?? (phone ? (wantedWall ?? room.walls[0]?.id ?? null) : null);
-  const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: 200 });
+  const layout = layoutStrip(room, { width, onlyWall, trueShape, wallPx: stripPx || STRIP_PX.usual });
 
   return (
     <section className="strip-panel" aria-label={say(msg('screen.workspace.the-room-unrolled'))}>
@@ -208,7 +210,7 @@ export function StripPanel({
         </Suspense>
       )}
       <div ref={box} className="strip-box" data-zoomed={zoom > 1 || undefined}>
-        {asList ? (
+        {stripPx === 0 && !asList ? null : asList ? (
           <Suspense fallback={null}>
             <StripList evaluation={shown} roomId={room.id} />
           </Suspense>
@@ -216,6 +218,7 @@ export function StripPanel({
           <Strip
             evaluation={shown}
             room={room}
+            wallPx={stripPx}
             width={Math.max(width, 300) * zoom}
             onlyWall={onlyWall}
             trueShape={trueShape}
@@ -229,6 +232,7 @@ export function StripPanel({
           />
         )}
       </div>
+      {!asList && <StripHandle px={stripPx} onChange={(px) => dispatch(stripDrawn(px))} />}
       {TOUCHED && !asList && (
         <Suspense fallback={null}>
           <StripTouch

@@ -22,6 +22,7 @@ import screenTrouble from './screen-trouble.json' with { type: 'json' };
 import screenHouse from './screen-house.json' with { type: 'json' };
 import screenKinds from './screen-kinds.json' with { type: 'json' };
 import screenLocal from './screen-local.json' with { type: 'json' };
+import screenHunt from './screen-hunt.json' with { type: 'json' };
 import screenLook from './screen-look.json' with { type: 'json' };
 import screenMarks from './screen-marks.json' with { type: 'json' };
 import screenPanel from './screen-panel.json' with { type: 'json' };
@@ -76,6 +77,7 @@ export const enUS = {
   ...screenHouse,
   ...screenKinds,
   ...screenLocal,
+  ...screenHunt,
   ...screenLook,
   ...screenMarks,
   ...screenPanel,

@@ -1,5 +1,5 @@
 import { allOf, msg, type BreakerId, type Breaker, type Evaluation } from '@elwand/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { PanelEditor } from '../../house/PanelEditor.tsx';
 import { PanelFace } from '../../house/PanelFace.tsx';
@@ -14,6 +14,9 @@ import { ProtectionZones } from './ProtectionZones.tsx';
 import '../../house/house.css';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
+import { Button } from 'antd';
+
+const HuntDrawer = lazy(() => import('./HuntDrawer.tsx').then((m) => ({ default: m.HuntDrawer })));
 
 /** How the arcs are drawn, and what goes off with the breaker. */
 function BesidePlan({
@@ -97,6 +100,7 @@ export function FeedMark() {
   const dispatch = useAppDispatch();
   const { selected, marked } = useAppSelector((s) => s.view);
   const [asked, setAsked] = useState<BreakerId | null>(null);
+  const [hunting, setHunting] = useState(false);
   const breakers = house.panels.flatMap((p) => p.breakers);
   const chosen = evaluation.chosen?.option.taps.flatMap(
     (t) => evaluation.feed.boxes.get(t.pointId)?.circuits ?? [],
@@ -106,6 +110,7 @@ export function FeedMark() {
     breakers.find((b) => b.id === chosen?.[0]) ??
     breakers.find((b) => (evaluation.feed.circuits.get(b.id)?.points.length ?? 0) > 0) ??
     breakers[0];
+  const toHunt = house.points.find((p) => p.id === selected) ?? house.points[0];
   const stops = breaker ? circuitMap(evaluation, breaker.id) : [];
   const labels = new Map(house.points.map((p) => [p.id, p.label]));
   const feeds = (b: Breaker) =>
@@ -135,6 +140,11 @@ export function FeedMark() {
                   />
                 </section>
               ))}
+              {toHunt && (
+                <div>
+                  <Button onClick={() => setHunting(true)}>{say(msg('screen.hunt.open'))}</Button>
+                </div>
+              )}
             </div>
             {breaker && (
               <section
@@ -172,6 +182,11 @@ export function FeedMark() {
           </p>
         )}
       </div>
+      {hunting && toHunt && (
+        <Suspense fallback={null}>
+          <HuntDrawer first={toHunt.id} onClose={() => setHunting(false)} />
+        </Suspense>
+      )}
       <div className="section stack">
         <h2>{say(msg('screen.feed.boxes-and-cables'))}</h2>
         <PointsEditor
