@@ -215,6 +215,7 @@ export {
   buildFeed,
   chained,
   feedTree,
+  HUNT_SOURCE,
   huntCandidates,
   huntEnd,
   type HuntAnswer,

@@ -151,8 +151,7 @@ describe('files of the interface', () => {
     expect((await request(server.app).get('/houses/h1/rooms')).text).toContain('Elwand');
   });
   it('a page of a job has its documents fetched while its code comes; other pages ask for none', async () => {
-    const link = async (path: string) =>
-      (await request(server.app).get(path)).headers.link;
+    const link = async (path: string) => (await request(server.app).get(path)).headers.link;
     expect(await link('/houses/h1/jobs/j-2/want')).toBe(
       '</api/houses/h1>; rel=preload; as=fetch; crossorigin, </api/jobs/j-2>; rel=preload; as=fetch; crossorigin',
     );

@@ -1,6 +1,8 @@
 import {
   allOf,
   chance,
+  HUNT_SOURCE,
+  sourceLine,
   huntCandidates,
   huntEnd,
   msg,
@@ -311,6 +313,7 @@ export function HuntDrawer({ first, onClose }: { readonly first: PointId; readon
               {why.length > 0 && <span className="quiet">{why.map(say).join(', ')}</span>}
             </div>
           ))}
+          <p className="quiet">{say(sourceLine(HUNT_SOURCE))}</p>
         </details>
       </div>
     </Drawer>
