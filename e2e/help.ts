@@ -1,12 +1,47 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as plain, type Page } from '@playwright/test';
+import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { serversOf } from './servers.ts';
 
 /** Servers of this worker's own, so that two workers never see each other's houses. */
 export const SERVERS = serversOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0));
 
-/** A test whose plain paths go to the demo. */
-export const test = plain.extend({ baseURL: SERVERS.demo });
+/** Puts a document of the demo back as it ships, whatever became of it. */
+async function putBack(
+  server: string,
+  kind: 'houses' | 'jobs',
+  document: { readonly id: string },
+): Promise<void> {
+  const headers = { 'Content-Type': 'application/json' };
+  const body = JSON.stringify(document);
+  const there = await fetch(`${server}/api/${kind}/${document.id}`);
+  const answer = there.ok
+    ? await fetch(`${server}/api/${kind}/${document.id}`, {
+        method: 'PUT',
+        headers: { ...headers, 'If-Match': `"${((await there.json()) as { version: number }).version}"` },
+        body,
+      })
+    : await fetch(`${server}/api/${kind}`, { method: 'POST', headers, body });
+  if (!answer.ok) throw new Error(`the demo was not put back: ${document.id}, ${answer.status}`);
+}
+
+let begun = '';
+/** A test whose plain paths go to the demo, which every file of tests finds as it ships: which files came before is chance. */
+export const test = plain.extend<{ demoAsShipped: void }>({
+  baseURL: SERVERS.demo,
+  demoAsShipped: [
+    async ({ baseURL }, use, { file }) => {
+      const server = baseURL ?? SERVERS.demo;
+      if (file !== begun) {
+        begun = file;
+        for (const house of demoHouses()) await putBack(server, 'houses', house);
+        for (const job of demoJobs()) await putBack(server, 'jobs', job);
+      }
+      await use();
+    },
+    { auto: true },
+  ],
+});
 
 /** Fails the test on anything the page complains about: errors, warnings of React, rejections nobody handled. */
 export function watch(page: Page, allow: RegExp = /$^/): () => void {

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, type Page } from '@playwright/test';
 import { HouseId, JobId, makeHouse, makeJob, PanelId, type Breaker, type House } from '@elwand/core';
 import { demoHouses } from '@elwand/core/demo';
@@ -62,9 +63,12 @@ test('alone: few walks, one of them told wrong, and the right breaker is written
   }
   expect(walks).toBeLessThanOrEqual(9);
   await expect(page.getByRole('heading', { name: /^Breaker 9 turns R1 off$/ })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'R2', exact: true }).check();
   expect(await faults(page)).toEqual([]);
   await page.getByRole('button', { name: 'Mark it as tested' }).click();
   await expect(page.getByRole('button', { name: /Circuit I.*15 A.*Tested/s }).first()).toBeVisible();
+  // Both boxes hang on it now, as the panel and the list of what goes off say.
+  await expect(page.getByRole('button', { name: /Circuit I.*(R1,? R2|R2,? R1)/s }).first()).toBeVisible();
   await saved(page);
   quiet();
 });
@@ -95,4 +99,36 @@ test('on a phone its buttons are large, and what must stay on is never turned of
   await page.getByRole('checkbox', { name: /^5 Music room/ }).check();
   await expect.poll(async () => (await off(page)).includes('5')).toBe(false);
   expect(await faults(page)).toEqual([]);
+});
+
+test('the directory goes out as a table and comes in from one, shown before it counts', async ({ page }) => {
+  const quiet = watch(page);
+  const house = unknown('directory');
+  await page.request.post('/api/houses', { data: house });
+  await page.goto('/houses/directory/panel');
+  const out = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Directory as CSV' }).click();
+  const text = await readFile((await (await out).path()) ?? '', 'utf8');
+  expect(text.split('\n').slice(0, 2)).toEqual([
+    'number,amps,poles,protection,label,tested,feeds',
+    '1,15,1,none,Circuit A,no,',
+  ]);
+  const bring = (name: string, csv: string) =>
+    page.locator('input[type=file][accept*=csv]').setInputFiles({
+      name,
+      mimeType: 'text/csv',
+      buffer: Buffer.from(csv),
+    });
+  await bring('mine.csv', 'Breaker,Rating,Description\n2,20 A,Porch and yard\n14,30,Dryer\n15,17,odd\n');
+  await expect(page.getByText('mine.csv: 1 new breaker, 1 changed')).toBeVisible();
+  await expect(page.getByText('Row 4: “17” is no standard rating')).toBeVisible();
+  await page.getByRole('button', { name: 'Take them over' }).click();
+  await expect(page.getByRole('button', { name: /Porch and yard.*20 A/s })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Dryer.*30 A/s })).toBeVisible();
+  await saved(page);
+  await bring('poem.txt', 'Roses are red');
+  await expect(page.getByText('poem.txt has no row with a breaker number and a rating.')).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  quiet();
 });

@@ -214,6 +214,9 @@ export {
 export {
   buildFeed,
   chained,
+  directoryCsv,
+  readDirectory,
+  withDirectory,
   feedTree,
   HUNT_SOURCE,
   huntCandidates,

@@ -220,20 +220,26 @@ describe('what was found', () => {
   const other = house.panels[0]!.breakers.find(
     (b) => !buildFeed(house).boxes.get(point)!.circuits.includes(b.id),
   )!;
-  it('marks the breaker as tested, and feeds a box that nothing fed', () => {
+  it('marks the breaker as tested, and feeds the boxes that nothing fed, by cables that are assumed', () => {
     const bare = { ...house, cables: [] };
-    const now = withFound(bare, point, other.id, () => 'new-cable');
+    let n = 0;
+    const others = house.points.filter((p) => ['R2', 'R3'].includes(p.label)).map((p) => p.id);
+    const now = withFound(bare, other.id, [point, ...others], () => `new-${n++}`);
     expect(now.panels[0]!.breakers.find((b) => b.id === other.id)!.proved).toBe(true);
-    expect(buildFeed(now).boxes.get(point)!.circuits).toEqual([other.id]);
-    expect(now.cables).toMatchObject([{ assumed: true, gauge: null, way: 'unknown' }]);
+    const feed = buildFeed(now);
+    for (const id of [point, ...others]) expect(feed.boxes.get(id)!.circuits).toEqual([other.id]);
+    expect(now.cables).toHaveLength(3);
+    expect(now.cables.every((c) => c.assumed && c.gauge === null && c.way === 'unknown')).toBe(true);
   });
-  it('changes no cable that somebody surveyed, and says that the survey has another one', () => {
-    const now = withFound(house, point, other.id, () => 'x');
-    expect(now.cables).toBe(house.cables);
-    expect(surveyedOtherwise(house, point, other.id).map((b) => b.id)).toEqual(
-      buildFeed(house).boxes.get(point)!.circuits,
-    );
+  it('changes no cable that somebody surveyed, and says where the survey has another breaker', () => {
+    const now = withFound(house, other.id, [point], () => 'x');
+    expect(now.cables).toEqual(house.cables);
+    const [told, ...more] = surveyedOtherwise(house, other.id, [point]);
+    expect(more).toEqual([]);
+    expect(told!.point.id).toBe(point);
+    expect(told!.breakers.map((b) => b.id)).toEqual(buildFeed(house).boxes.get(point)!.circuits);
     const [mine] = buildFeed(house).boxes.get(point)!.circuits;
-    expect(surveyedOtherwise(house, point, mine!)).toEqual([]);
+    expect(surveyedOtherwise(house, mine!, [point])).toEqual([]);
+    expect(surveyedOtherwise({ ...house, cables: [] }, other.id, [point])).toEqual([]);
   });
 });

@@ -1,8 +1,8 @@
-import type { Breaker, BreakerId, House, PointId } from '../document/index.ts';
-import { makeCable } from '../document/index.ts';
+import type { Breaker, BreakerId, House, Point, PointId } from '../document/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { msg, type Message } from '../words/index.ts';
+import { chained } from './chain.ts';
 import { buildFeed, type Feed } from './feed.ts';
 
 /**
@@ -243,29 +243,41 @@ export function huntEnd(
 }
 
 /**
- * The house with what was found: the breaker tested, and the box fed from it where nothing fed it, by a cable that is assumed.
+ * The house with what was found: the breaker tested, and the boxes that were dead with it fed from it where nothing fed them, from box to
+ * box as cable usually runs, every cable assumed. What somebody surveyed stays as it is.
+ * @param dead the box that was hunted, and others that were seen to be dead with it
  * @param nextId gives fresh ids; the core has no randomness of its own
  */
-export function withFound(house: House, pointId: PointId, breakerId: BreakerId, nextId: () => string): House {
+export function withFound(
+  house: House,
+  breakerId: BreakerId,
+  dead: readonly PointId[],
+  nextId: () => string,
+): House {
   const panels = house.panels.map((p) => ({
     ...p,
     breakers: p.breakers.map((b) => (b.id === breakerId ? { ...b, proved: true } : b)),
   }));
-  const isFed = (buildFeed(house).boxes.get(pointId)?.circuits.length ?? 0) > 0;
-  if (isFed) return { ...house, panels };
-  const cable = makeCable(
-    nextId(),
-    { at: 'breaker', breakerId },
-    { at: 'point', pointId, on: 'splice' },
-    { gauge: null, ground: 'unknown', assumed: true },
-  );
-  return { ...house, panels, cables: [...house.cables, cable] };
+  return chained({ ...house, panels }, breakerId, dead, { type: 'NM-B', gauge: null }, nextId).house;
 }
 
-/** Breakers that the survey says feed the box, when what was found is another one. */
-export function surveyedOtherwise(house: House, pointId: PointId, breakerId: BreakerId): readonly Breaker[] {
-  const said = buildFeed(house).boxes.get(pointId)?.circuits ?? [];
-  return said.includes(breakerId)
-    ? []
-    : house.panels.flatMap((p) => p.breakers).filter((b) => said.includes(b.id));
+/** A box that was dead with a breaker while the survey has it on others. */
+export interface Otherwise {
+  readonly point: Point;
+  readonly breakers: readonly Breaker[];
+}
+
+/** Boxes that were dead with a breaker and that the survey has on others. */
+export function surveyedOtherwise(
+  house: House,
+  breakerId: BreakerId,
+  dead: readonly PointId[],
+  feed: Feed = buildFeed(house),
+): Otherwise[] {
+  const all = house.panels.flatMap((p) => p.breakers);
+  return house.points.flatMap((point): Otherwise[] => {
+    const said = feed.boxes.get(point.id)?.circuits ?? [];
+    if (!dead.includes(point.id) || said.length === 0 || said.includes(breakerId)) return [];
+    return [{ point, breakers: all.filter((b) => said.includes(b.id)) }];
+  });
 }

@@ -4,3 +4,4 @@ export * from './commands.ts';
 export * from './chain.ts';
 export * from './panel-face.ts';
 export * from './hunt.ts';
+export * from './directory.ts';

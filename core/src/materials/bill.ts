@@ -1,8 +1,7 @@
-import { csvText } from './csv.ts';
 import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
 import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
-import { feet } from '../units/index.ts';
+import { feet, csvText } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';

@@ -78,6 +78,31 @@ export interface TapeResult {
   readonly leftOutMm: readonly number[];
 }
 
+function hitOf({ letter, readingsMm: [a = 0, b = 0] }: TapeEntry, method: HitMethod, id: ItemId): Hit {
+  return letter === 'f' ? { id, method, atMm: (a + b) / 2, edgesMm: [a, b] } : { id, method, atMm: a };
+}
+
+function openingOf({ letter, readingsMm: [a = 0, b = 0], heightMm }: TapeEntry, id: ItemId): Opening {
+  const sides = { id, leftMm: a, rightMm: b };
+  return letter === 'd'
+    ? { ...sides, kind: 'door', bottomMm: 0, topMm: heightMm ?? DOOR_TOP_MM }
+    : { ...sides, kind: 'window', bottomMm: heightMm ?? WINDOW_MM[0], topMm: WINDOW_MM[1] };
+}
+
+/** The points with the box of a reading: one that was assumed there, by now measured, or a new one. */
+function withBox(points: readonly Point[], line: WallLine, e: TapeEntry, nextId: () => string): Point[] {
+  const [xMm = 0] = e.readingsMm;
+  const met = BOX_KIND[e.letter];
+  const kind = met?.kind ?? 'luminaire';
+  const at: Position = met
+    ? { on: 'wall', wallId: line.wall.id, xMm, heightMm: e.heightMm ?? met.heightMm }
+    : onCeiling(line, xMm, e.heightMm);
+  const known = assumedNear(points, kind, at);
+  const point = known ? seenPoint(known, at) : makePoint(nextId(), freeLabel(points, kind), kind, at);
+  const taped = e.box ? { ...point, box: facts(e.box, point.box) } : point;
+  return known ? points.map((p) => (p === known ? taped : p)) : [...points, taped];
+}
+
 /**
  * Writes the entries of a tape line into a wall: its length, hits, openings and the boxes met.
  * @param nextId gives fresh ids; the core has no randomness of its own
@@ -100,44 +125,10 @@ export function applyTape(
   const openings: Opening[] = [];
   let points = house.points;
   for (const e of within) {
-    const [a = 0, b = 0] = e.readingsMm;
     const method = METHOD[e.letter];
-    if (method)
-      hits.push({
-        id: ItemId.parse(nextId()),
-        method,
-        atMm: e.letter === 'f' ? (a + b) / 2 : a,
-        ...(e.letter === 'f' ? { edgesMm: [a, b] as [number, number] } : {}),
-      });
-    else if (e.letter === 'd')
-      openings.push({
-        id: ItemId.parse(nextId()),
-        kind: 'door',
-        leftMm: a,
-        rightMm: b,
-        bottomMm: 0,
-        topMm: e.heightMm ?? DOOR_TOP_MM,
-      });
-    else if (e.letter === 'i')
-      openings.push({
-        id: ItemId.parse(nextId()),
-        kind: 'window',
-        leftMm: a,
-        rightMm: b,
-        bottomMm: e.heightMm ?? WINDOW_MM[0],
-        topMm: WINDOW_MM[1],
-      });
-    else {
-      const met = BOX_KIND[e.letter];
-      const kind = met?.kind ?? 'luminaire';
-      const at: Position = met
-        ? { on: 'wall', wallId, xMm: a, heightMm: e.heightMm ?? met.heightMm }
-        : onCeiling(line, a, e.heightMm);
-      const known = assumedNear(points, kind, at);
-      const point = known ? seenPoint(known, at) : makePoint(nextId(), freeLabel(points, kind), kind, at);
-      const taped = e.box ? { ...point, box: facts(e.box, point.box) } : point;
-      points = known ? points.map((p) => (p === known ? taped : p)) : [...points, taped];
-    }
+    if (method) hits.push(hitOf(e, method, ItemId.parse(nextId())));
+    else if (e.letter === 'd' || e.letter === 'i') openings.push(openingOf(e, ItemId.parse(nextId())));
+    else points = withBox(points, line, e, nextId);
   }
   const changed: Wall = {
     ...wall,

@@ -1,2 +1,3 @@
 export * from './length.ts';
 export * from './quantity.ts';
+export * from './csv.ts';

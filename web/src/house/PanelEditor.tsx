@@ -20,6 +20,7 @@ import { freshId } from '../parts/ids.ts';
 import { NumberField } from '../parts/NumberField.tsx';
 import { TextField } from '../parts/TextField.tsx';
 import { TypedLine } from '../parts/TypedLine.tsx';
+import { DirectoryFiles } from './DirectoryFiles.tsx';
 import { PanelFace } from './PanelFace.tsx';
 import { PositionFields } from './PositionFields.tsx';
 import type { SetHouse } from '../state/edit.ts';
@@ -274,6 +275,12 @@ export function PanelEditor({
                     }
                   />
                 ))}
+              <DirectoryFiles
+                panel={panel}
+                feeds={feeds}
+                fresh={(number) => ({ ...freshBreaker(panel), number })}
+                onPanel={(to) => setPanel(panel.id, () => to)}
+              />
               <details className="room-facts">
                 <summary>{say(msg('screen.panel.about'))}</summary>
                 <div className="row fields">

@@ -12,6 +12,7 @@ import {
   withFound,
   type Breaker,
   type BreakerId,
+  type House,
   type HuntAnswer,
   type HuntEnd,
   type HuntWalk,
@@ -133,15 +134,19 @@ function WalkHeard({
 function Ended({
   end,
   box,
-  otherwise,
+  house,
+  pointId,
   onWrite,
 }: {
   readonly end: HuntEnd;
   readonly box: string;
-  readonly otherwise: readonly Breaker[];
-  readonly onWrite: () => void;
+  readonly house: House;
+  readonly pointId: PointId;
+  /** The boxes that were dead with it. */
+  readonly onWrite: (dead: readonly PointId[]) => void;
 }) {
   const say = useSay();
+  const [also, setAlso] = useState<readonly PointId[]>([]);
   if (end.end === 'none') return <p role="status">{say(msg('screen.hunt.none', { box }))}</p>;
   if (end.end === 'kept-on')
     return (
@@ -152,19 +157,35 @@ function Ended({
   return (
     <section className="hunt-walk" role="status">
       <h3>{say(msg('screen.hunt.found', { breaker: end.breaker.number, box }))}</h3>
-      {otherwise.length > 0 && (
-        <p>
+      <p>{say(msg('screen.hunt.look-around'))}</p>
+      <div className="hunt-also">
+        {house.points
+          .filter((p) => p.id !== pointId)
+          .map((p) => (
+            <Checkbox
+              key={p.id}
+              checked={also.includes(p.id)}
+              onChange={(e) =>
+                setAlso((all) => (e.target.checked ? [...all, p.id] : all.filter((id) => id !== p.id)))
+              }
+            >
+              {p.label}
+            </Checkbox>
+          ))}
+      </div>
+      {surveyedOtherwise(house, end.breaker.id, [pointId, ...also]).map(({ point, breakers }) => (
+        <p key={point.id}>
           {say(
             msg('screen.hunt.otherwise', {
-              box,
-              breakers: allOf(otherwise.map((b) => b.number)),
-              n: otherwise.length,
+              box: point.label,
+              breakers: allOf(breakers.map((b) => b.number)),
+              n: breakers.length,
             }),
           )}
         </p>
-      )}
+      ))}
       <p className="muted">{say(msg('screen.hunt.no-proof'))}</p>
-      <Button type="primary" size="large" onClick={onWrite}>
+      <Button type="primary" size="large" onClick={() => onWrite([pointId, ...also])}>
         {say(msg('screen.hunt.write-down'))}
       </Button>
     </section>
@@ -234,10 +255,11 @@ export function HuntDrawer({ first, onClose }: { readonly first: PointId; readon
           <Ended
             end={end}
             box={box}
-            otherwise={end.end === 'found' ? surveyedOtherwise(house, pointId, end.breaker.id) : []}
-            onWrite={() => {
+            house={house}
+            pointId={pointId}
+            onWrite={(dead) => {
               if (end.end !== 'found') return;
-              edits.house((h) => withFound(h, pointId, end.breaker.id, () => freshId('c')));
+              edits.house((h) => withFound(h, end.breaker.id, dead, () => freshId('c')));
               keepHunt(house.id, pointId, { walks: [], keptOn: [] });
               setHunt({ walks: [], keptOn: [] });
               onClose();

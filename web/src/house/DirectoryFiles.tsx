@@ -1,0 +1,105 @@
+import { directoryCsv, msg, readDirectory, withDirectory, type Breaker, type Panel } from '@elwand/core';
+import { Button } from 'antd';
+import { useRef, useState } from 'react';
+import { useSay } from '../app/say.ts';
+import { download } from '../parts/download.ts';
+
+/** A directory is a page of text; what is much larger is something else, bytes. */
+const MOST_BYTES = 200_000;
+
+interface Found {
+  readonly file: string;
+  readonly read: ReturnType<typeof readDirectory> | null;
+}
+
+/** The directory of a panel as a table: saved, and read from one that somebody has, shown before it counts. */
+export function DirectoryFiles({
+  panel,
+  feeds,
+  fresh,
+  onPanel,
+}: {
+  readonly panel: Panel;
+  readonly feeds: (breaker: Breaker) => string;
+  readonly fresh: (number: string) => Breaker;
+  readonly onPanel: (to: Panel) => void;
+}) {
+  const say = useSay();
+  const input = useRef<HTMLInputElement>(null);
+  const [found, setFound] = useState<Found | null>(null);
+  const readFile = async (file: File) => {
+    if (file.size > MOST_BYTES) return setFound({ file: file.name, read: null });
+    const [{ default: papa }, text] = await Promise.all([import('papaparse'), file.text()]);
+    setFound({ file: file.name, read: readDirectory(papa.parse<string[]>(text.trim()).data) });
+  };
+  const entries = found?.read?.entries ?? [];
+  const there = new Set(panel.breakers.map((b) => b.number.toUpperCase()));
+  const changed = entries.filter((e) => there.has(e.number)).length;
+  return (
+    <div className="stack">
+      <div className="row">
+        <Button
+          size="small"
+          onClick={() => download(`${panel.label}.csv`, directoryCsv(panel, feeds, say), 'text/csv')}
+        >
+          {say(msg('screen.panel.csv-save'))}
+        </Button>
+        <Button size="small" onClick={() => input.current?.click()}>
+          {say(msg('screen.panel.csv-read'))}
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          hidden
+          aria-label={say(msg('screen.panel.csv-read'))}
+          onChange={(e) => {
+            const [file] = e.target.files ?? [];
+            e.target.value = '';
+            if (file) void readFile(file);
+          }}
+        />
+      </div>
+      {found && (
+        <div className="sheet stack" role="status">
+          <p>
+            {found.read === null
+              ? say(msg('screen.panel.csv-too-large', { file: found.file }))
+              : entries.length === 0
+                ? say(msg('screen.panel.csv-nothing', { file: found.file }))
+                : say(
+                    msg('screen.panel.csv-found', {
+                      file: found.file,
+                      added: entries.length - changed,
+                      changed,
+                    }),
+                  )}
+          </p>
+          {found.read && found.read.faults.length > 0 && (
+            <ul className="csv-faults">
+              {found.read.faults.map((f) => (
+                <li key={f.row} className="fault-text">
+                  {say(msg('screen.panel.csv-row', { row: f.row, why: f.why }))}
+                </li>
+              ))}
+            </ul>
+          )}
+          <div className="row">
+            {entries.length > 0 && (
+              <Button
+                type="primary"
+                onClick={() => {
+                  onPanel(withDirectory(panel, entries, fresh));
+                  setFound(null);
+                }}
+              >
+                {say(msg('screen.panel.csv-take'))}
+              </Button>
+            )}
+            <Button onClick={() => setFound(null)}>{say(msg('screen.panel.csv-leave'))}</Button>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
