@@ -1,8 +1,8 @@
 import { bundle, outlet, smallHouse, wanted } from '../core/src/testing/build.ts';
 import { drawnPlan, facesOf } from '../core/src/testing/drawn-plan.ts';
 import { expect, type Page } from '@playwright/test';
-import { feet, JobId, makeHouse, makeRoom } from '@elwand/core';
-import { demoJobs } from '@elwand/core/demo';
+import { feet, HouseId, JobId, makeHouse, makeRoom } from '@elwand/core';
+import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { readFileSync } from 'node:fs';
 import { choose, faults, openFine, saved, sketch, test, unfold, watch } from './help.ts';
 
@@ -547,7 +547,12 @@ test('a thing on the strip is asked there what should become of it', async ({ pa
 
 test('what only a look tells is one walk through the house, with its answers to tap', async ({ page }) => {
   const quiet = watch(page);
-  await page.goto(`${KEYBOARD}/want`);
+  // A house of its own: what others looked at in theirs is no question any more.
+  const house = { ...demoHouses()[0]!, id: HouseId.parse('look-walk') };
+  const job = { ...demoJobs()[0]!, id: JobId.parse('look-walk-job'), houseId: house.id };
+  await page.request.post('/api/houses', { data: house });
+  await page.request.post('/api/jobs', { data: job });
+  await page.goto('/houses/look-walk/jobs/look-walk-job/want');
   const ask = page.getByRole('button', { name: /^Look list: / });
   const before = Number(/\d+/.exec((await ask.textContent()) ?? '')?.[0]);
   expect(before).toBeGreaterThan(0);
