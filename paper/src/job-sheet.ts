@@ -12,7 +12,7 @@ import {
 } from '@elwand/core';
 import { drillTable, type DrillRow } from '@elwand/core/sheets';
 import type { Flow, Piece } from './flow.ts';
-import type { At, Pen } from './pen.ts';
+import type { At } from './pen.ts';
 import { blankCell, table, tickCell, type Cell } from './table.ts';
 
 /** The job sheet: what is cut and drilled, every step with its square to tick, and the readings that prove the boxes dead. */
@@ -27,15 +27,6 @@ const WINDOWS = [
 const SHORT_REST = 30;
 
 const PICTURE = { width: 24, height: 12 } as const;
-
-const rule = (pen: Pen, x: number, y: number, wide: number, width: number): void =>
-  pen.line(
-    [
-      { x, y },
-      { x: x + wide, y },
-    ],
-    { width },
-  );
 
 /** A dimension with its two ends, as a level or an upright line. */
 function dimension(flow: Flow, a: At, b: At, text: string): void {
@@ -182,7 +173,7 @@ function stepPiece(flow: Flow, s: Step, n: number, rest: string, window: Text | 
       const { title, small } = inner(width);
       if (window !== null) {
         pen.text({ x, y }, say(window), { size: 10, font: 'bold' });
-        rule(pen, x, y + 5, width, 0.4);
+        pen.rule({ x, y: y + 5 }, width, 0.4);
       }
       const at = y + top + 0.5;
       pen.tick({ x, y: at }, 3.6);
@@ -220,7 +211,7 @@ function checkPieces({ pen, say }: Flow, checks: readonly string[]): Piece[] {
         pen.text({ x, y: y + 1 }, say(msg('paper.at-every-box')), name);
         const after = x + pen.widthOf(say(msg('paper.at-every-box')), name) + 2;
         pen.text({ x: after, y: y + 1.5 }, say(msg('paper.at-every-box-note')), { size: 8 });
-        rule(pen, x, y + 6, width, 0.4);
+        pen.rule({ x, y: y + 6 }, width, 0.4);
         first.draw({ x, y: y + headMm }, width);
       },
     },

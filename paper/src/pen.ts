@@ -146,6 +146,17 @@ export class Pen {
     return lines.length * line;
   }
 
+  /** A level line of a length and a weight, mm. */
+  rule({ x, y }: At, length: number, width: number): void {
+    this.line(
+      [
+        { x, y },
+        { x: x + length, y },
+      ],
+      { width },
+    );
+  }
+
   line(points: readonly At[], { width = 0.25, dash, color = 'ink', fill, closed = false }: Line = {}): void {
     const [first, ...rest] = points;
     if (!first) return;

@@ -48,20 +48,12 @@ export function table(flow: Flow, columns: readonly Column[], rows: readonly (re
   const wide = words.map((w) => (w.width ?? 0) + 2 * PAD_MM);
   const xs = wide.map((_, i) => flow.left + wide.slice(0, i).reduce((s, w) => s + w, 0));
   const heightOf = (row: readonly Cell[]): number => rowHeight(flow, row, words);
-  const rule = (y: number, width: number): void =>
-    pen.line(
-      [
-        { x: flow.left, y },
-        { x: flow.left + flow.width, y },
-      ],
-      { width },
-    );
   const head = (): void => {
     columns.forEach((c, i) =>
       pen.text({ x: (xs[i] ?? 0) + PAD_MM, y: flow.y }, c.name, { size: HEAD_PT, font: 'bold' }),
     );
     flow.y += headMm(columns);
-    rule(flow.y, 0.5);
+    pen.rule({ x: flow.left, y: flow.y }, flow.width, 0.5);
   };
   flow.room(headMm(columns) + (rows[0] ? heightOf(rows[0]) : 0));
   head();
@@ -74,7 +66,7 @@ export function table(flow: Flow, columns: readonly Column[], rows: readonly (re
       else c.draw(at, (wide[i] ?? 0) - 2 * PAD_MM);
     });
     flow.y += height;
-    rule(flow.y, 0.2);
+    pen.rule({ x: flow.left, y: flow.y }, flow.width, 0.2);
   }
   flow.y += 3;
 }

@@ -2,7 +2,7 @@ import type { Cable, CableEnd, House } from './house.ts';
 import type { BreakerId, CableId, PointId } from './ids.ts';
 
 /** Does a cable end at a point? */
-export const isAtPoint = (cable: Cable, id: PointId): boolean =>
+export const isAtPoint = (cable: Cable, id: string): boolean =>
   [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === id);
 
 /** The house with the cables of a box as they were assumed, and now seen. */

@@ -1,3 +1,4 @@
+import { isAtPoint } from './circuits.ts';
 import type { House, Point, Position } from './house.ts';
 import { switchedIn } from './switches.ts';
 
@@ -15,9 +16,7 @@ export const withPoint = (house: House, id: string, change: (point: Point) => Po
 
 /** Takes a point out, with the loads on it and the cables that ended there. */
 export function withoutPoint(house: House, id: string): House {
-  const ends = (c: House['cables'][number]) =>
-    [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id) ||
-    switchedIn(c).some(({ by }) => by === id);
+  const ends = (c: House['cables'][number]) => isAtPoint(c, id) || switchedIn(c).some(({ by }) => by === id);
   return {
     ...house,
     points: house.points.filter((p) => p.id !== id),

@@ -81,7 +81,7 @@ function optimum(weights: readonly number[]): number {
 }
 /** The walks of the hunt on the average, over all answers. */
 function average(candidates: readonly HuntCandidate[]): number {
-  const from = (walks: readonly HuntWalk[], doubted: readonly number[]): number => {
+  const from = (walks: readonly HuntWalk[]): number => {
     const off = nextWalk(candidates, walks);
     if (!off) return 0;
     const left = suspects(candidates, walks);
@@ -89,11 +89,10 @@ function average(candidates: readonly HuntCandidate[]): number {
       const right = x.doubted ? 1 : 1 - WRONG;
       return s + x.chance * (off.includes(x.breaker.id) ? right : 1 - right);
     }, 0);
-    const on = (answer: 'dead' | 'on', p: number) =>
-      p < 1e-12 ? 0 : p * from([...walks, { off, answer }], doubted);
+    const on = (answer: 'dead' | 'on', p: number) => (p < 1e-12 ? 0 : p * from([...walks, { off, answer }]));
     return 1 + on('dead', pDead) + on('on', 1 - pDead);
   };
-  return from([], []);
+  return from([]);
 }
 
 describe('the walks of a hunt', () => {

@@ -77,8 +77,9 @@ export function huntCandidates(
     .flatMap((p) => p.breakers)
     .filter((b) => !feeders.has(b.id))
     .map((breaker): HuntCandidate => {
-      const others = known(breaker.id).filter((p) => p.id !== pointId);
-      const mine = known(breaker.id).some((p) => p.id === pointId);
+      const own = known(breaker.id);
+      const others = own.filter((p) => p.id !== pointId);
+      const mine = others.length < own.length;
       const why: Message[] = [];
       let weight = 1;
       const speaks = (factor: number, says: Message) => {
@@ -138,7 +139,7 @@ export function suspects(candidates: readonly HuntCandidate[], walks: readonly H
     .sort((a, b) => b.chance - a.chance);
 }
 
-/** Bits that are still open, and one more for every breaker that is not doubted: being sure takes one answer against each. */
+/** Bits that are still open: the entropy of what is left. */
 function open(left: readonly Weighed[]): number {
   const sum = total(left);
   return left.reduce((s, { weight }) => s - (weight / sum) * Math.log2(weight / sum), 0);
@@ -237,7 +238,7 @@ export function huntEnd(
   const [only] = left;
   if (!only) return { end: 'none' };
   if (left.length === 1) return { end: 'found', breaker: only.breaker };
-  return nextWalk(candidates, walks, keptOn) === null
+  return left.every((s) => keptOn.includes(s.breaker.id))
     ? { end: 'kept-on', breakers: left.map((s) => s.breaker) }
     : null;
 }

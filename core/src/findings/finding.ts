@@ -3,6 +3,7 @@ import {
   seenAtBox,
   seenPoint,
   withoutPoint,
+  withPoint as withPointOf,
   isReceptacleDevice,
   letGo,
   ItemId,
@@ -390,5 +391,5 @@ function withPoint(
   id: PointId,
   change: (p: HouseOf['points'][number]) => HouseOf['points'][number],
 ): Bundle {
-  return { job, house: { ...house, points: house.points.map((p) => (p.id === id ? change(p) : p)) } };
+  return { job, house: withPointOf(house, id, change) };
 }

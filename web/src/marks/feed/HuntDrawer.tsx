@@ -209,7 +209,7 @@ export function HuntDrawer({ first, onClose }: { readonly first: PointId; readon
   );
   const { walks, keptOn } = hunt;
   const left = suspects(candidates, walks);
-  const off = nextWalk(candidates, walks, keptOn);
+  const off = useMemo(() => nextWalk(candidates, walks, keptOn), [candidates, walks, keptOn]);
   const end = huntEnd(candidates, walks, keptOn);
   const box = house.points.find((p) => p.id === pointId)?.label ?? '?';
   const byId = (id: BreakerId) => candidates.find((c) => c.breaker.id === id)?.breaker;
