@@ -1,13 +1,15 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { BundleFile, House, Job } from '@elwand/core';
 import { PlanFile } from '@elwand/core/sheets';
+import { SeenBox } from '@elwand/core/reading';
 import { z } from 'zod';
 
 /** Writes the JSON Schema of every document format, or with --check tells whether the written ones are current. */
 const check = process.argv.includes('--check');
 mkdirSync('docs/schema', { recursive: true });
 let stale = 0;
-for (const [name, schema] of Object.entries({ house: House, job: Job, bundle: BundleFile, plan: PlanFile })) {
+const formats = { house: House, job: Job, bundle: BundleFile, plan: PlanFile, box: SeenBox };
+for (const [name, schema] of Object.entries(formats)) {
   const file = `docs/schema/${name}.schema.json`;
   const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;
   if (!check) writeFileSync(file, text);

@@ -11,6 +11,7 @@ const LATE_SCREENS = [
   'asked',
   'look',
   'hunt',
+  'read',
   'points',
   'start',
   'rooms',
@@ -35,7 +36,7 @@ const LATE_SCREENS = [
   'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 /** What only paper says (`paper.json`) is left out: the server prints. */
 const LATE_FILES = [
@@ -47,6 +48,7 @@ const LATE_FILES = [
   'document.json',
   'proof.json',
   'routing.json',
+  'reading.json',
   'structure.json',
   'planning.json',
   'work.json',

@@ -91,6 +91,87 @@ describe('elwand plan', () => {
   });
 });
 
+describe('elwand read', () => {
+  const wire = (color: string, seat: object) => ({ color, seat });
+  const screw = (name: string) => ({ on: 'screw', device: 0, screw: name });
+  const loop = {
+    format: 'elwand-box',
+    formatVersion: 1,
+    label: 'Hall switch',
+    metal: false,
+    devices: [{ kind: 'switch' }],
+    cables: [
+      {
+        id: 'c1',
+        type: 'NM-B',
+        gauge: '14',
+        ground: 'wire',
+        wires: [
+          wire('white', screw('switch screw')),
+          wire('black', screw('other switch screw')),
+          wire('bare', screw('green')),
+        ],
+      },
+    ],
+    pigtails: [],
+    readings: [],
+  };
+  const asked = (box: object, ...more: string[]) =>
+    run(['read', 'box.json', ...more], () => JSON.stringify(box));
+  it('tells what each wire is, what is wrong, and what to read next', () => {
+    const { code, out } = asked(loop);
+    expect(code).toBe(0);
+    expect(out).toMatch(/cable 1: switch loop: comes from the light \(/);
+    expect(out).toMatch(/white of cable 1: always hot \(likely/);
+    expect(out).toMatch(/Next: .+\?/);
+  });
+  it('ends with 1 where something is dangerous, with its source', () => {
+    const neutral = {
+      ...loop,
+      cables: [
+        {
+          ...loop.cables[0],
+          wires: [wire('black', { on: 'splice', n: 1 }), wire('white', screw('switch screw'))],
+        },
+        {
+          ...loop.cables[0],
+          id: 'c2',
+          wires: [wire('black', { on: 'splice', n: 1 }), wire('white', screw('other switch screw'))],
+        },
+      ],
+      readings: [
+        { what: 'live', at: { cable: 0, wire: 0 }, breaker: 'on', apart: true, shows: true },
+        { what: 'joined', at: { cable: 0, wire: 1 }, shows: true },
+      ],
+    };
+    const { code, out } = asked(neutral);
+    expect(code).toBe(1);
+    expect(out).toMatch(/STOP .*switches the neutral[^]*NEC 404\.2\(B\)/);
+  });
+  it('as JSON, with every chance', () => {
+    const { read, next } = JSON.parse(asked(loop, '--json').out) as {
+      read: { wires: { is: string; how: string; odds: { chance: number }[] }[] };
+      next: { says: string; bitsNow: number; bitsAfter: number };
+    };
+    expect(read.wires.map((w) => w.is)).toEqual(['hot', 'switched']);
+    expect(read.wires[0]?.odds.reduce((s, o) => s + o.chance, 0)).toBeCloseTo(1, 2);
+    expect(next.bitsAfter).toBeLessThan(next.bitsNow);
+  });
+  it('refuses a box with a wire on a screw that is not there, and names the place', () => {
+    const { code, err } = asked({ ...loop, devices: [] });
+    expect(code).toBe(2);
+    expect(err).toMatch(/box\.cables\.0\.wires\.0\.seat/);
+  });
+  it('says what is not JSON', () => expect(run(['read', 'box.json'], () => '{').code).toBe(2));
+  it('asks for a look where too many ends were not seen', () => {
+    const unseen = {
+      ...loop.cables[0],
+      wires: ['white', 'black', 'red'].map((c) => wire(c, { on: 'unknown' })),
+    };
+    expect(asked({ ...loop, cables: [unseen] }).out).toMatch(/See where the white of cable 1 ends/);
+  });
+});
+
 describe('the plan as a documented file', () => {
   const read = (text: string) => PlanFile.safeParse(JSON.parse(text));
   it.each([

@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync, writeSync } from 'node:fs';
-import { runSafely, unusable, type Outcome } from './run.ts';
+import { unusable, type Outcome } from './outcome.ts';
+import { runSafely } from './run.ts';
 import { printSheets, type SheetOutcome } from './sheet.ts';
 
 /** Writes everything, also into a pipe that takes it in pieces; an output that is closed or full ends the command quietly. */

@@ -20,14 +20,9 @@ import {
 } from '@elwand/core';
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
+import { unusable, type Outcome } from './outcome.ts';
+import { readBoxFile } from './read.ts';
 import { spiceText } from './spice.ts';
-
-/** What a command gives back: text for the two outputs and the exit code (0 no stop, 1 stop found, 2 unusable, 3 a fault of ours). */
-export interface Outcome {
-  readonly code: 0 | 1 | 2 | 3;
-  readonly out: string;
-  readonly err: string;
-}
 
 const HELP = `elwand - plans a new point on a branch circuit that already exists
 
@@ -38,6 +33,8 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
                                           the sheets of a job on paper; LIST is of job, boxes, tests, shopping, panel,
                                           template, directory, look; without it the first three
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
+  elwand read FILE [--json]               a box as it was seen (format elwand-box): what each wire is, what is wrong,
+                                          and the look or reading that settles most
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
   elwand sum [ID [key=value ...]] [--json]  a calculation without a job; without ID the list of calculators
   elwand backup FILE, elwand restore FILE the whole database, whether Elwand runs or not
@@ -53,10 +50,8 @@ Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusab
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
 
-export const unusable = (err: string): Outcome => ({ code: 2, out: '', err: `${err}\n` });
-
 interface Call {
-  readonly command: 'check' | 'plan' | 'spice';
+  readonly command: 'check' | 'plan' | 'spice' | 'read';
   readonly file: string;
   readonly job: string | null;
   readonly json: boolean;
@@ -102,9 +97,9 @@ function parseCall(args: readonly string[]): Call | string {
   const [command, file, more] = read.rest;
   const as = read.texts.get('as') ?? 'svg';
   if (as !== 'svg' && as !== 'dxf') return '--as is svg or dxf';
-  if (command !== 'check' && command !== 'plan' && command !== 'spice')
+  if (command !== 'check' && command !== 'plan' && command !== 'spice' && command !== 'read')
     return command === undefined
-      ? 'a command is needed: check, plan, sheet, spice, rules, sum, backup or restore'
+      ? 'a command is needed: check, plan, sheet, spice, read, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
@@ -222,17 +217,22 @@ function sheet(bundle: Bundle, key: string, as: 'svg' | 'dxf'): Outcome {
   };
 }
 
+/** The text of a file, or what stands against reading it. */
+function textOf(file: string, read: (file: string) => string): string | Outcome {
+  try {
+    return read(file);
+  } catch (error) {
+    return unusable(`elwand: can't read ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
 /** A house with its jobs from a file, or why it can't be used. */
 export function openFile(
   file: string,
   read: (file: string) => string,
 ): { readonly house: House; readonly jobs: readonly Job[] } | Outcome {
-  let text: string;
-  try {
-    text = read(file);
-  } catch (error) {
-    return unusable(`elwand: can't read ${file}: ${error instanceof Error ? error.message : String(error)}`);
-  }
+  const text = textOf(file, read);
+  if (typeof text !== 'string') return text;
   const opened = readBundleText(text);
   const say = speaker('imperial');
   return opened.ok
@@ -353,6 +353,10 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   if (args[0] === 'sum') return sum(args.slice(1));
   const call = parseCall(args);
   if (typeof call === 'string') return unusable(`elwand: ${call}\nTry: elwand --help`);
+  if (call.command === 'read') {
+    const text = textOf(call.file, read);
+    return typeof text === 'string' ? readBoxFile(text, call.json) : text;
+  }
   const opened = openFile(call.file, read);
   if ('code' in opened) return opened;
   const { house, jobs } = opened;

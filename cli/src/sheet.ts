@@ -8,7 +8,8 @@ import {
   type PaperSize,
 } from '@elwand/core/sheets';
 import { paper } from '@elwand/paper';
-import { jobsAsked, openFile, ourFault, readArgs, unusable, type Outcome } from './run.ts';
+import { unusable, type Outcome } from './outcome.ts';
+import { jobsAsked, openFile, ourFault, readArgs } from './run.ts';
 
 /** What `elwand sheet` gives back, with the file that is to be written. */
 export interface SheetOutcome extends Outcome {

@@ -1,28 +1,30 @@
 import { isParted, takesNeutral, type Device } from '../document/index.ts';
 
 /** Where a conductor or a pigtail can end on a device: its screws and leads. */
-export type Screw =
-  | 'brass'
-  | 'other brass'
-  | 'lower brass'
-  | 'silver'
-  | 'green'
-  | 'line brass'
-  | 'line silver'
-  | 'load brass'
-  | 'load silver'
-  | 'switch screw'
-  | 'other switch screw'
-  | 'common screw'
-  | 'traveler screw'
-  | 'other traveler screw'
-  | 'onward traveler screw'
-  | 'other onward traveler screw'
-  | 'lamp lead black'
-  | 'lamp lead white'
-  | 'fan lead black'
-  | 'fan lead white'
-  | 'light lead blue';
+export const SCREWS = [
+  'brass',
+  'other brass',
+  'lower brass',
+  'silver',
+  'green',
+  'line brass',
+  'line silver',
+  'load brass',
+  'load silver',
+  'switch screw',
+  'other switch screw',
+  'common screw',
+  'traveler screw',
+  'other traveler screw',
+  'onward traveler screw',
+  'other onward traveler screw',
+  'lamp lead black',
+  'lamp lead white',
+  'fan lead black',
+  'fan lead white',
+  'light lead blue',
+] as const;
+export type Screw = (typeof SCREWS)[number];
 
 /** A contact inside a device: closed while its switch stands in that position. */
 export interface Contact {
@@ -171,4 +173,16 @@ export function partsOf(device: Device): DeviceParts {
     case 'blank':
       return NOTHING;
   }
+}
+
+/** Every screw and lead of a device, the green one last; none where nothing of the house's power is on it. */
+export function screwsOf(device: Device): Screw[] {
+  if (device.kind === 'blank' || device.kind === 'low-voltage') return [];
+  const { links, contacts, uses } = partsOf(device);
+  const at = [
+    ...links.flat(),
+    ...contacts.flatMap((c) => [c.a, c.b]),
+    ...uses.flatMap((u) => [u.line, u.back]),
+  ];
+  return [...SCREWS.filter((s) => at.includes(s)), 'green'];
 }

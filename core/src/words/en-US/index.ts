@@ -8,6 +8,7 @@ import network from './network.json' with { type: 'json' };
 import placement from './placement.json' with { type: 'json' };
 import planning from './planning.json' with { type: 'json' };
 import proof from './proof.json' with { type: 'json' };
+import reading from './reading.json' with { type: 'json' };
 import routing from './routing.json' with { type: 'json' };
 import rules from './rules.json' with { type: 'json' };
 import screenApp from './screen-app.json' with { type: 'json' };
@@ -63,6 +64,7 @@ export const enUS = {
   ...placement,
   ...planning,
   ...proof,
+  ...reading,
   ...routing,
   ...rules,
   ...screenApp,
