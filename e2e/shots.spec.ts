@@ -1,4 +1,6 @@
 import { expect, type Page } from '@playwright/test';
+import { demoHouses } from '@elwand/core/demo';
+import { boxToRead, SeenBox } from '@elwand/core/reading';
 import { choose, openCharts, test } from './help.ts';
 
 /** Refreshes docs/screenshots from the demo data: npm run shots. */
@@ -6,7 +8,6 @@ const VIEWS: readonly (readonly [string, string])[] = [
   ['start', '/'],
   ['house-rooms', '/houses/tamarack/rooms'],
   ['house-points', '/houses/tamarack/points'],
-  ['house-local', '/houses/tamarack/local'],
   ['sums', '/sums/box-fill?volume=14&n14=0&n12=4&ground=12&clamps=yes&deviceGauge=12'],
   ['rules', '/rules'],
   ['1-want', '/houses/tamarack/jobs/keyboard/want'],
@@ -46,6 +47,41 @@ test('picture of load and breaker', async ({ page }) => {
   await page.locator('.trip-charts').scrollIntoViewIfNeeded();
   await there(page);
   await page.screenshot({ path: 'docs/screenshots/4-tap-charts.png' });
+});
+
+/** A box as somebody has half read it. */
+function halfRead(): readonly [string, string] {
+  const house = demoHouses().find((h) => h.id === 'tamarack')!;
+  const point = house.points.find((p) => p.devices[0]?.kind === 'receptacle' && p.label === 'R1')!;
+  const box = boxToRead(house, point);
+  const splice = { black: 1, white: 2, bare: 3 } as Readonly<Record<string, number>>;
+  const seen = SeenBox.parse({
+    ...box,
+    metal: false,
+    devices: [{ kind: 'receptacle', tab: 'whole' }],
+    cables: box.cables.map((c) => ({
+      ...c,
+      wires: c.wires.map((w) => ({ ...w, seat: { on: 'splice', n: splice[w.color] ?? 4 } })),
+    })),
+    pigtails: (['brass', 'silver', 'green'] as const).map((screw, i) => ({
+      splice: i + 1,
+      to: { on: 'screw', device: 0, screw },
+    })),
+    readings: [{ what: 'live', at: { cable: 0, wire: 0 }, breaker: 'on', apart: true, shows: true }],
+  });
+  return [`elwand-box:${house.id}:${point.id}`, JSON.stringify(seen)];
+}
+
+test('picture of a box that is read', async ({ page }) => {
+  const [key, box] = halfRead();
+  await page.addInitScript(([k, b]) => localStorage.setItem(k, b), [key, box] as const);
+  await page.setViewportSize({ width: 1280, height: 1000 });
+  await page.goto('/houses/tamarack/jobs/keyboard/feed');
+  await page.getByRole('button', { name: 'Read a box' }).click();
+  await choose(page, 'Which box?', 'R1');
+  await expect(page.getByRole('region', { name: 'What is in this box' })).toBeVisible();
+  await there(page);
+  await page.screenshot({ path: 'docs/screenshots/3-read.png' });
 });
 
 test('picture of the house cut open', async ({ page }) => {

@@ -29,6 +29,7 @@ export {
 // What is said, and the renderer.
 export {
   allOf,
+  capital,
   msg,
   apart,
   lengthFault,

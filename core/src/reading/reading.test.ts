@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { demoHouses } from '../demo/index.ts';
-import { CableId, type House } from '../document/index.ts';
+import { CableId, readHouse, type House } from '../document/index.ts';
 import type { Role } from '../network/index.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { openedBoxes, reversedBefore, together, type OpenedBox } from '../testing/seen-boxes.ts';
@@ -10,7 +10,7 @@ import { emptyBox, SeenBox, type BoxReading, type SeenCable, type Seat } from '.
 import { readBox, type BoxRead } from './told.ts';
 import { nodesOf, oddIn, tie, tryOut } from './tried.ts';
 import { keptWirings, type Kept, type WireRole } from './wirings.ts';
-import { contradictions, boxToRead, withReading } from './written.ts';
+import { contradictions, boxToRead, newCables, withReading } from './written.ts';
 import type { Beyond } from './beyond.ts';
 
 const screw = (s: string, device = 0): Seat => ({ on: 'screw', device, screw: s }) as Seat;
@@ -132,6 +132,7 @@ describe('reading boxes of drawn houses', () => {
         if (!best) throw new Error('the truth is lost');
         const sure = { ...r, kept, ...again(b.seen, { ...kept, wirings: [best] }) };
         const written = withReading(house, b.point.id, b.seen, sure);
+        expect(readHouse(JSON.parse(JSON.stringify(written)))).toMatchObject({ ok: true });
         boxes++;
         for (const was of house.cables) {
           const is = written.cables.find((c) => c.id === was.id)!;
@@ -441,6 +442,26 @@ describe('the house', () => {
     const seen = SeenBox.parse(boxToRead(demo, point));
     expect(seen.cables.flatMap((c) => c.wires).every((w) => w.seat.on === 'unknown')).toBe(true);
     expect(seen.cables.length).toBeGreaterThan(0);
+  });
+  it('takes a cable that it did not have, with where it goes, and leaves out one that nobody knows', () => {
+    const [here, there] = demo.points;
+    const seen = boxToRead(demo, here!);
+    const added = {
+      ...cable('c-new', [
+        ['black', CAP],
+        ['red', CAP],
+        ['white', CAP],
+        ['bare', CAP],
+      ]),
+      gauge: null,
+    };
+    const more = { ...seen, cables: [...seen.cables, added, { ...added, id: CableId.parse('c-lost') }] };
+    const far = new Map([['c-new', { at: 'point', pointId: there!.id, on: 'splice' } as const]]);
+    const written = withReading(demo, here!.id, more, null, far);
+    expect(readHouse(JSON.parse(JSON.stringify(written)))).toMatchObject({ ok: true });
+    expect(written.cables.find((c) => c.id === 'c-new')).toMatchObject({ conductors: 3, carries: 'unknown' });
+    expect(written.cables.some((c) => c.id === 'c-lost')).toBe(false);
+    expect(newCables(written, more).map((c) => c.id)).toEqual(['c-lost']);
   });
   it('is contradicted where a surveyed feed turns out a switch loop', () => {
     const b = openedBoxes(demo).find(

@@ -190,3 +190,13 @@ const THREE_AND_FOUR: readonly DeviceKind[] = ['switch-three-way', 'switch-four-
 export const hasHandle = (seen: SeenDevice): boolean =>
   seenParts(seen).contacts.some((c) => c.by === 'handle');
 export const isTravelerDevice = ({ kind }: SeenDevice): boolean => THREE_AND_FOUR.includes(kind);
+
+/** Has anybody said what is on the screws of a device, the green one left out? An end that nobody saw may be there. */
+export const isEntered = (box: SeenBox, device: number): boolean => {
+  const here = (seat: Seat) => seat.on === 'screw' && seat.device === device && seat.screw !== 'green';
+  return (
+    box.cables.some((c) =>
+      c.wires.some((w) => here(w.seat) || (w.seat.on === 'unknown' && !isGroundWire(w))),
+    ) || box.pigtails.some((p) => here(p.to))
+  );
+};

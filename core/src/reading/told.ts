@@ -1,6 +1,6 @@
 import { find, TOUCH } from './tried.ts';
-import { isTravelerDevice, type SeenBox, type WireAt } from './seen.ts';
-import type { Letter } from './beyond.ts';
+import { isEntered, isTravelerDevice, seenScrews, type SeenBox, type WireAt } from './seen.ts';
+import { insulated, type Letter } from './beyond.ts';
 import { keptWirings, MOST_UNSEEN, type Kept, type WireRole, type Wiring } from './wirings.ts';
 
 /** What the wirings that are left say together: of every wire, every cable, every device and the box. */
@@ -49,7 +49,8 @@ export type DeviceGets =
   | 'dead'
   | 'makes'
   | 'three-way'
-  | 'none';
+  | 'none'
+  | 'not-entered';
 export type Circuits = 'one' | 'two' | 'multiwire' | 'none';
 
 export interface BoxRead {
@@ -61,7 +62,12 @@ export interface BoxRead {
   readonly circuits: Agreed<Circuits>;
   /** For a protecting device: which of its pairs power comes to. */
   readonly line: readonly Agreed<'line' | 'load' | 'no'>[];
+  /** By cable: has it the common of a three-way elsewhere among its wires? */
+  readonly commons: readonly boolean[];
 }
+
+/** The same without the wirings themselves: what can be handed on to another thread. */
+export type BoxTold = Omit<BoxRead, 'kept'>;
 
 /** Nothing can be said yet: too much was not seen, or nothing agrees with what was. */
 export type CannotRead =
@@ -148,6 +154,7 @@ export function deviceGets({ tried }: Wiring, device: number): DeviceGets {
   const { nodes, touches } = tried;
   const d = nodes.seen.devices[device]!;
   const own = nodes.loads.filter((l) => l.device === device);
+  if (!isEntered(nodes.seen, device) && seenScrews(d).length > 0) return 'not-entered';
   if (nodes.handles.includes(device) && own.length === 0) return isTravelerDevice(d) ? 'three-way' : 'makes';
   if (own.length === 0) return 'none';
   const live = TOUCH.hot | TOUCH.other;
@@ -199,7 +206,9 @@ export function readBox(seen: SeenBox, before?: Kept): BoxRead | CannotRead {
   );
   const [look] = unseen;
   if (seen.cables.length === 0) return { why: 'empty' };
-  if (look && unseen.length > MOST_UNSEEN) return { why: 'look-first', at: look, unseen: unseen.length };
+  const all = seen.cables.reduce((n, c) => n + insulated(c).length, 0);
+  if (look && (unseen.length > MOST_UNSEEN || unseen.length === all))
+    return { why: 'look-first', at: look, unseen: unseen.length };
   const kept = keptWirings(seen, before);
   if (kept.wirings.length === 0) return { why: 'nothing-agrees' };
   return {
@@ -210,6 +219,7 @@ export function readBox(seen: SeenBox, before?: Kept): BoxRead | CannotRead {
     place: agreed(kept, placeIn),
     circuits: agreed(kept, circuitsIn),
     line: seen.devices.map((_, i) => agreed(kept, (w) => lineIn(w, i))),
+    commons: seen.cables.map((_, c) => kept.wirings[0]?.chosen[c]?.letters.includes('C') === true),
   };
 }
 

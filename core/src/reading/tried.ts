@@ -1,5 +1,6 @@
 import {
   hasHandle,
+  isEntered,
   isTravelerDevice,
   seenParts,
   seenScrews,
@@ -123,6 +124,8 @@ export function nodesOf(seen: SeenBox): BoxNodes {
   const handles: number[] = [];
   const plain = new Set<number>();
   seen.devices.forEach((d, i) => {
+    // What nobody has entered yet is not there.
+    if (!isEntered(seen, i)) return;
     const parts = seenParts(d);
     const at = (s: Screw) => nodeOfScrew(i, s) ?? hidden;
     for (const [a, b] of parts.links) join(at(a), at(b));

@@ -89,7 +89,7 @@ const letterAt = (tried: Tried, at: WireAt) => {
 };
 
 /** What a reading of what is live may show, and how often: over the positions that agree with what was noted. */
-export function liveShown(
+function liveShown(
   tried: Tried,
   { at, breaker, apart, stood }: Extract<BoxReading, { what: 'live' }>,
 ): Map<boolean, number> {

@@ -14,16 +14,20 @@ export const cableText = (seen: SeenBox, cable: number): Text => {
     : msg('reading.cable-labeled', { n: cable + 1, label });
 };
 
-/** A wire by its color and its cable; of two alike in one pipe, which. */
-export function wireText(seen: SeenBox, { cable, wire }: WireAt): Text {
+/** The color of a wire; of several alike in one cable, which. */
+export function colorText(seen: SeenBox, { cable, wire }: WireAt): Text {
   const wires = seen.cables[cable]?.wires ?? [];
   const color = wires[wire]?.color ?? 'unclear';
   const alike = wires.flatMap((w, i) => (w.color === color ? [i] : []));
-  const named = { color: msg(`reading.color.${color}`), cable: cableText(seen, cable) };
+  const name = msg(`reading.color.${color}`);
   return alike.length > 1
-    ? msg('reading.wire-of-several', { ...named, n: alike.indexOf(wire) + 1 })
-    : msg('reading.wire', named);
+    ? msg('reading.color-of-several', { color: name, n: alike.indexOf(wire) + 1 })
+    : name;
 }
+
+/** A wire by its color and its cable. */
+export const wireText = (seen: SeenBox, at: WireAt): Text =>
+  msg('reading.wire', { color: colorText(seen, at), cable: cableText(seen, at.cable) });
 
 export const deviceText = (seen: SeenBox, device: number): Text => {
   const d = seen.devices[device];

@@ -12,7 +12,7 @@ import {
 import { conductorsOf, endAt, isMetalBox } from '../network/index.ts';
 import { insulated } from './beyond.ts';
 import { emptyBox, hasHandle, type Seat, type SeenBox, type SeenCable } from './seen.ts';
-import { LIKELY, type BoxRead, type CableDoes } from './told.ts';
+import { LIKELY, type BoxTold, type CableDoes } from './told.ts';
 
 /** From a house to a box that is to be read, and what was read back into the house. */
 
@@ -33,12 +33,22 @@ export function boxToRead(house: House, point: Point): SeenBox {
       .filter((c) => endAt(c, point.id) !== null)
       .map((c) => ({
         id: c.id,
+        label: farLabel(house, c, point.id),
         type: c.type,
         gauge: c.gauge,
         ground: c.ground,
         wires: conductorsOf(c, false).map(({ color }) => ({ color, seat })),
       })),
   };
+}
+
+/** Where the survey has the other end of a cable. */
+function farLabel({ points, panels }: House, cable: Cable, here: PointId): string {
+  const far = cable.from.at === 'point' && cable.from.pointId === here ? cable.to : cable.from;
+  if (far.at === 'point') return points.find((p) => p.id === far.pointId)?.label ?? '';
+  const panel = panels.find((p) => p.breakers.some((b) => b.id === far.breakerId));
+  const breaker = panel?.breakers.find((b) => b.id === far.breakerId);
+  return [panel?.label, breaker?.number].filter(Boolean).join(' ');
 }
 
 interface Carried {
@@ -89,11 +99,11 @@ function carriedBy(does: CableDoes, neutral: boolean, common: boolean): Carried 
 }
 
 /** What a cable was read to carry; null while it is open or has no name in the house. */
-export function readCarried(read: BoxRead, cable: number): Carried | null {
+export function readCarried(read: BoxTold, cable: number): Carried | null {
   const does = read.cables[cable];
   if (!does || does.how === 'open') return null;
   const roles = read.wires.filter((w) => w.at.cable === cable);
-  const common = read.kept.wirings[0]?.chosen[cable]?.letters.includes('C') === true;
+  const common = read.commons[cable] === true;
   return carriedBy(
     does.is,
     roles.some((w) => w.is === 'neutral'),
@@ -115,7 +125,7 @@ export function contradictions(
   house: House,
   pointId: PointId,
   seen: SeenBox,
-  read: BoxRead,
+  read: BoxTold,
 ): Contradiction[] {
   return house.cables.flatMap((cable): Contradiction[] => {
     const here = endAt(cable, pointId);
@@ -222,7 +232,7 @@ export function withReading(
   house: House,
   pointId: PointId,
   seen: SeenBox,
-  read: BoxRead | null,
+  read: BoxTold | null,
   far: ReadonlyMap<string, FarEnd> = new Map(),
 ): House {
   const devices = house.points.find((p) => p.id === pointId)?.devices ?? [];
@@ -241,18 +251,20 @@ export function withReading(
     const carried = read ? readCarried(read, i) : null;
     const does = read?.cables[i];
     const on = protects ? onOf(seen, cable) : 'splice';
-    const base: Cable =
-      known ??
-      ({
-        id: cable.id,
-        from: end ?? here(on),
-        to: here(on),
-        metal: 'Cu',
-        carries: 'unknown',
-        switchedBy: null,
-        lengthMm: null,
-        way: 'unknown',
-      } as Cable);
+    const base: Cable = known ?? {
+      id: cable.id,
+      type: cable.type,
+      gauge: null,
+      metal: 'Cu',
+      conductors: 2,
+      ground: cable.ground,
+      from: end ?? here(on),
+      to: here(on),
+      carries: 'unknown',
+      switchedBy: null,
+      lengthMm: null,
+      way: 'unknown',
+    };
     const count = insulated(cable).length;
     const next: Cable = {
       ...base,

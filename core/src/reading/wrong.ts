@@ -3,7 +3,7 @@ import { isRaceway } from '../document/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import type { Screw } from '../network/index.ts';
 import { msg } from '../words/index.ts';
-import { isGroundWire, seenParts, seenScrews, type Seat, type SeenBox } from './seen.ts';
+import { isEntered, isGroundWire, seenParts, seenScrews, type Seat, type SeenBox } from './seen.ts';
 import { LIKELY, type BoxRead, type Sureness } from './told.ts';
 import { find, TOUCH } from './tried.ts';
 import type { WireRole, Wiring } from './wirings.ts';
@@ -168,7 +168,12 @@ function wrongGrounds(seen: SeenBox, wires: readonly Placed[]): Wrong[] {
   const known = bare.every((w) => w.seat.on !== 'unknown');
   if (groups.size === 0 || !known) return out;
   seen.devices.forEach((d, device) => {
-    if (seenScrews(d).length > 0 && seen.metal !== true && !groups.has(root(`green ${device}`)))
+    if (
+      isEntered(seen, device) &&
+      seenScrews(d).length > 0 &&
+      seen.metal !== true &&
+      !groups.has(root(`green ${device}`))
+    )
       out.push(wrong('device-ungrounded', 'seen', { device }));
   });
   if (seen.metal === true && !groups.has(root('box'))) out.push(wrong('box-ungrounded', 'seen'));

@@ -31,6 +31,7 @@ import screenParts from './screen-parts.json' with { type: 'json' };
 import screenPoints from './screen-points.json' with { type: 'json' };
 import screenProve from './screen-prove.json' with { type: 'json' };
 import screenPrint from './screen-print.json' with { type: 'json' };
+import screenRead from './screen-read.json' with { type: 'json' };
 import screenRooms from './screen-rooms.json' with { type: 'json' };
 import screenRules from './screen-rules.json' with { type: 'json' };
 import screenRun from './screen-run.json' with { type: 'json' };
@@ -87,6 +88,7 @@ export const enUS = {
   ...screenPoints,
   ...screenProve,
   ...screenPrint,
+  ...screenRead,
   ...screenRooms,
   ...screenRules,
   ...screenRun,

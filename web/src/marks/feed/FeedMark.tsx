@@ -16,6 +16,7 @@ import '../marks.css';
 import { useSay } from '../../app/say.ts';
 import { Button } from 'antd';
 
+const ReadDrawer = lazy(() => import('../read/ReadDrawer.tsx').then((m) => ({ default: m.ReadDrawer })));
 const HuntDrawer = lazy(() => import('./HuntDrawer.tsx').then((m) => ({ default: m.HuntDrawer })));
 
 /** How the arcs are drawn, and what goes off with the breaker. */
@@ -101,6 +102,7 @@ export function FeedMark() {
   const { selected, marked } = useAppSelector((s) => s.view);
   const [asked, setAsked] = useState<BreakerId | null>(null);
   const [hunting, setHunting] = useState(false);
+  const [reading, setReading] = useState(false);
   const breakers = house.panels.flatMap((p) => p.breakers);
   const chosen = evaluation.chosen?.option.taps.flatMap(
     (t) => evaluation.feed.boxes.get(t.pointId)?.circuits ?? [],
@@ -141,8 +143,9 @@ export function FeedMark() {
                 </section>
               ))}
               {toHunt && (
-                <div>
+                <div className="row">
                   <Button onClick={() => setHunting(true)}>{say(msg('screen.hunt.open'))}</Button>
+                  <Button onClick={() => setReading(true)}>{say(msg('screen.read.open'))}</Button>
                 </div>
               )}
             </div>
@@ -185,6 +188,11 @@ export function FeedMark() {
       {hunting && toHunt && (
         <Suspense fallback={null}>
           <HuntDrawer first={toHunt.id} onClose={() => setHunting(false)} />
+        </Suspense>
+      )}
+      {reading && toHunt && (
+        <Suspense fallback={null}>
+          <ReadDrawer first={toHunt.id} onClose={() => setReading(false)} />
         </Suspense>
       )}
       <div className="section stack">
