@@ -69,6 +69,7 @@ function build() {
         '--alias:@elwand/core/sums=./core/src/sums/index.ts',
         '--alias:@elwand/core/sheets=./core/src/sheets/index.ts',
         '--alias:@elwand/core/network=./core/src/network/solver.ts',
+        '--alias:@elwand/core/bench=./core/src/bench/index.ts',
         '--alias:@elwand/core/reading=./core/src/reading/index.ts',
         `--outfile=${bundle}`,
         '--log-level=warning',

@@ -12,6 +12,7 @@ const LATE_SCREENS = [
   'look',
   'hunt',
   'read',
+  'bench',
   'points',
   'start',
   'rooms',
@@ -36,7 +37,7 @@ const LATE_SCREENS = [
   'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|bench|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 /** What only paper says (`paper.json`) is left out: the server prints. */
 const LATE_FILES = [
@@ -49,6 +50,7 @@ const LATE_FILES = [
   'proof.json',
   'routing.json',
   'reading.json',
+  'bench.json',
   'structure.json',
   'planning.json',
   'work.json',

@@ -172,6 +172,50 @@ describe('elwand read', () => {
   });
 });
 
+describe('elwand probe', () => {
+  const asked = (...more: string[]) => call('probe', 'settled.json', ...more);
+  const label = demoHouses()[0]!.points.find((p) => p.devices[0]?.kind === 'receptacle')!.label;
+  const between = ['--between', `${label} brass`, '--and', `${label} silver`];
+  it('tells what each instrument shows, and that it is a simulation', () => {
+    const { code, out } = asked(...between);
+    expect(code).toBe(0);
+    expect(out).toMatch(/multimeter +1[12]\d\.\d V/);
+    expect(out).toMatch(/plug tester +hot–neutral on, hot–ground on, neutral–ground off/);
+    expect(out).toContain('never instead of a reading at the wall');
+  });
+  it('with a fault in it', () => {
+    expect(asked(...between, '--fault', `reversed@${label}`).out).toMatch(
+      /plug tester +hot–neutral on, hot–ground off, neutral–ground on/,
+    );
+  });
+  it('with every breaker off it is dead', () => {
+    const all = demoHouses()[0]!
+      .panels.flatMap((p) => p.breakers.map((b) => b.number))
+      .join(',');
+    expect(asked(...between, '--off', all).out).toMatch(/multimeter +0 V/);
+  });
+  it('as JSON', () => {
+    const { simulated, readings } = JSON.parse(asked(...between, '--json').out) as {
+      simulated: boolean;
+      readings: Record<string, string>;
+    };
+    expect(simulated).toBe(true);
+    expect(Object.keys(readings)).toEqual(['multimeter', 'low impedance', 'solenoid', 'ohms', 'plug tester']);
+  });
+  it.each([
+    [['--between', 'Nowhere brass', '--and', `${label} silver`], /no box called "Nowhere brass"/],
+    [['--between', `${label} nose`, '--and', `${label} silver`], /no screw called/],
+    [[], /needs --between/],
+    [[...between, '--off', '99'], /no breaker 99/],
+    [[...between, '--fault', 'gremlin@R1'], /no such fault: gremlin; there can be: open-hot/],
+    [[...between, '--fault', `four-way-mixed@${label}`], /four-way-mixed can't be at/],
+  ])('%s is told', (more, says) => {
+    const { code, err } = asked(...more);
+    expect(code).toBe(2);
+    expect(err).toMatch(says);
+  });
+});
+
 describe('the plan as a documented file', () => {
   const read = (text: string) => PlanFile.safeParse(JSON.parse(text));
   it.each([

@@ -21,6 +21,7 @@ import {
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
 import { unusable, type Outcome } from './outcome.ts';
+import { probe, type Probing } from './probe.ts';
 import { readBoxFile } from './read.ts';
 import { spiceText } from './spice.ts';
 
@@ -33,6 +34,8 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
                                           the sheets of a job on paper; LIST is of job, boxes, tests, shopping, panel,
                                           template, directory, look; without it the first three
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
+  elwand probe FILE --between A --and B [--off N,N] [--fault KIND@BOX] [--json]
+                                          what each instrument would show there: A and B like "R1 brass", "S1/2 common", earth
   elwand read FILE [--json]               a box as it was seen (format elwand-box): what each wire is, what is wrong,
                                           and the look or reading that settles most
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
@@ -50,8 +53,9 @@ Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusab
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
 
+const COMMANDS = ['check', 'plan', 'spice', 'read', 'probe'] as const;
 interface Call {
-  readonly command: 'check' | 'plan' | 'spice' | 'read';
+  readonly command: (typeof COMMANDS)[number];
   readonly file: string;
   readonly job: string | null;
   readonly json: boolean;
@@ -59,6 +63,7 @@ interface Call {
   readonly all: boolean;
   readonly sheet: string | null;
   readonly as: 'svg' | 'dxf';
+  readonly probing: Probing;
 }
 
 /** Options that a command knows; anything else is told, never read over. */
@@ -92,25 +97,40 @@ function parseCall(args: readonly string[]): Call | string {
     job: { type: 'string' },
     sheet: { type: 'string' },
     as: { type: 'string' },
+    between: { type: 'string' },
+    and: { type: 'string' },
+    off: { type: 'string' },
+    fault: { type: 'string' },
   });
   if (typeof read === 'string') return read;
   const [command, file, more] = read.rest;
   const as = read.texts.get('as') ?? 'svg';
   if (as !== 'svg' && as !== 'dxf') return '--as is svg or dxf';
-  if (command !== 'check' && command !== 'plan' && command !== 'spice' && command !== 'read')
+  const known = COMMANDS.find((c) => c === command);
+  if (known === undefined)
     return command === undefined
-      ? 'a command is needed: check, plan, sheet, spice, read, rules, sum, backup or restore'
+      ? 'a command is needed: check, plan, sheet, spice, read, probe, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
   return {
-    command,
+    command: known,
     file,
     job: read.texts.get('job') ?? null,
     json: read.flags.has('json'),
     all: read.flags.has('all'),
     sheet: read.texts.get('sheet') ?? null,
     as,
+    probing: {
+      between: read.texts.get('between') ?? null,
+      and: read.texts.get('and') ?? null,
+      off: (read.texts.get('off') ?? '')
+        .split(',')
+        .map((n) => n.trim())
+        .filter((n) => n !== ''),
+      fault: read.texts.get('fault') ?? null,
+      json: read.flags.has('json'),
+    },
   };
 }
 
@@ -360,6 +380,7 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   const opened = openFile(call.file, read);
   if ('code' in opened) return opened;
   const { house, jobs } = opened;
+  if (call.command === 'probe') return probe(house, call.probing);
   if (call.command === 'spice' && call.job === null) return netlist(house, null);
   const chosen = jobsAsked(jobs, call.job);
   if ('code' in chosen) return chosen;

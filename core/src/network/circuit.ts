@@ -1,5 +1,5 @@
 import type { Cable } from '../document/index.ts';
-import type { Network, NodeId, UseAt, Wire } from './network.ts';
+import type { Network, NodeId, PanelTerminal, Switching, UseAt, Wire } from './network.ts';
 import type { State } from './touched.ts';
 import { msg, speaker, type Text } from '../words/index.ts';
 
@@ -17,7 +17,22 @@ export interface Conditions {
   readonly voltAmperes: (use: UseAt) => number;
   /** Line to neutral, V. */
   readonly volts: number;
+  /** 0 for the current of an ohmmeter: what couples lets none of it through. */
   readonly hertz: number;
+  /** Hot terminals whose breaker is off; left out, all are on. */
+  readonly isOff?: (terminal: PanelTerminal) => boolean;
+  /** What is connected besides: instruments, leaks, splices that are no longer good. */
+  readonly extra?: readonly Extra[];
+  /** A current that an ohmmeter drives in at one node and takes out at the other, A. */
+  readonly driven?: { readonly in: NodeId; readonly out: NodeId; readonly amps: number };
+}
+
+/** Something between two nodes, ohm or farad. */
+export interface Extra {
+  readonly kind: Element['kind'];
+  readonly a: NodeId;
+  readonly b: NodeId;
+  readonly value: number;
 }
 
 export interface Element {
@@ -27,6 +42,8 @@ export interface Element {
   /** Ohm or farad. */
   readonly value: number;
   readonly wire?: Wire;
+  /** A contact of a relay that would trip: what flows through it is looked at. */
+  readonly relay?: Switching;
 }
 
 export interface Circuit {
@@ -36,13 +53,28 @@ export interface Circuit {
   readonly elements: readonly Element[];
   /** Nodes held at a voltage against node 0, V. */
   readonly sources: ReadonlyMap<number, number>;
+  /** Currents driven into nodes, A. */
+  readonly driven: ReadonlyMap<number, number>;
 }
 
 /** Where nobody has measured a cable it is reckoned that long, mm: common practice. */
 const USUAL_LENGTH_MM = 6000;
-/** Between two conductors of one cable, and of each to everything grounded around it, F per meter: common practice, from memory. */
-const COUPLING_PER_M = 60e-12;
+/** Picofarads per foot as farads per meter. */
+const perFoot = (picofarads: number): number => (picofarads * 1e-12) / 0.3048;
+/**
+ * Coupling of two conductors of one cable, F per meter. Flat cable: each to the bare one between them, and past it to the other; round
+ * cable or a raceway, where all lie beside one another. Reckoned from the spacing, fairly sure; to armor or tubing unsure, and nothing is
+ * decided by it.
+ */
+const COUPLING = {
+  flat: { bare: perFoot(25), wires: perFoot(8) },
+  round: { bare: perFoot(20), wires: perFoot(15) },
+  toMetal: perFoot(20),
+} as const;
+/** To everything grounded around a cable that brings no ground of its own, F per meter: common practice, from memory. */
 const TO_GROUND_PER_M = 15e-12;
+/** A closed contact of a relay, ohm. */
+const CONTACT_OHMS = 1e-3;
 /** What even the best insulation lets through, ohm: it ties down what nothing else does. */
 const LEAK_OHMS = 1e12;
 const LEAST_OHMS = 1e-6;
@@ -71,6 +103,18 @@ class Nodes {
 
 const REFERENCE: NodeId = 'service';
 
+const isClosed = (s: Switching, state: State): boolean => (state.get(s.key) ?? 0) === s.closedAt;
+/** A relay's contact stays an element: the current through it decides whether it trips. */
+const isRelay = ({ key }: Switching): boolean => key.startsWith('trip ');
+
+/** How two conductors of a cable couple, F per meter. */
+function coupling(wires: readonly Wire[], a: Wire, b: Wire): number {
+  if (a.color === 'metal' || b.color === 'metal') return COUPLING.toMetal;
+  const insulated = wires.filter((w) => w.color !== 'bare' && w.color !== 'metal').length;
+  const of = insulated > 2 || wires.some((w) => w.color === 'metal') ? COUPLING.round : COUPLING.flat;
+  return a.color === 'bare' || b.color === 'bare' ? of.bare : of.wires;
+}
+
 function gather(network: Network, state: State): Nodes {
   const nodes = new Nodes();
   nodes.add(REFERENCE);
@@ -78,7 +122,7 @@ function gather(network: Network, state: State): Nodes {
   for (const s of network.switching) {
     nodes.add(s.a);
     nodes.add(s.b);
-    if ((state.get(s.key) ?? 0) === s.closedAt) nodes.unite(s.a, s.b);
+    if (!isRelay(s) && isClosed(s, state)) nodes.unite(s.a, s.b);
   }
   for (const w of network.wires) [w.a, w.b].forEach((n) => nodes.add(n));
   for (const u of network.uses) [u.line, u.back].forEach((n) => nodes.add(n));
@@ -103,7 +147,7 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
   };
   const sources = new Map<number, number>();
   for (const t of network.terminals) {
-    if (t.at !== 'hot') continue;
+    if (t.at !== 'hot' || conditions.isOff?.(t)) continue;
     const at = numberOf(t.node);
     const volts = t.leg === 0 ? conditions.volts : -conditions.volts;
     if (at === 0 || (sources.get(at) ?? volts) !== volts) throw new Shorted(t.label);
@@ -120,16 +164,28 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
     add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMeter * meters), w);
     byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
   }
-  for (const wires of byCable.values())
+  for (const wires of byCable.values()) {
+    const isBare = !wires.some((w) => w.color === 'bare' || w.color === 'metal');
     wires.forEach((w, i) => {
       const meters = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
       // Half of it at either end.
       for (const end of ['a', 'b'] as const) {
-        add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * meters) / 2);
+        if (isBare) add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * meters) / 2);
         for (const o of wires.slice(i + 1))
-          add('capacity', numberOf(w[end]), numberOf(o[end]), (COUPLING_PER_M * meters) / 2);
+          add('capacity', numberOf(w[end]), numberOf(o[end]), (coupling(wires, w, o) * meters) / 2);
       }
     });
+  }
+  for (const s of network.switching)
+    if (isRelay(s) && isClosed(s, conditions.state) && numberOf(s.a) !== numberOf(s.b))
+      elements.push({
+        kind: 'resistance',
+        a: numberOf(s.a),
+        b: numberOf(s.b),
+        value: CONTACT_OHMS,
+        relay: s,
+      });
+  for (const { kind, a, b, value } of conditions.extra ?? []) add(kind, numberOf(a), numberOf(b), value);
   for (const u of network.uses) {
     const va = conditions.voltAmperes(u);
     if (va <= 0) continue;
@@ -137,10 +193,17 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
     add('resistance', numberOf(u.line), numberOf(u.back), (volts * volts) / va);
   }
   for (const n of nodes.index.keys()) add('resistance', numberOf(n), 0, LEAK_OHMS);
+  const driven = new Map<number, number>();
+  if (conditions.driven) {
+    const { in: into, out, amps } = conditions.driven;
+    driven.set(numberOf(into), amps);
+    driven.set(numberOf(out), (driven.get(numberOf(out)) ?? 0) - amps);
+  }
   return {
     nodes: numbers.size,
     elements: merged(elements),
     sources,
+    driven,
     nodeOf: (n) => {
       const i = nodes.index.get(n);
       return i === undefined ? undefined : numbers.get(nodes.find(i));
@@ -151,10 +214,13 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
 /** A hot terminal that is connected straight to neutral, ground or the other leg: nothing can be solved there. */
 export class Shorted extends RangeError {
   readonly says: Text;
+  /** Of the terminal. */
+  readonly label: string;
   constructor(label: string) {
     const says = msg('network.shorted', { box: label });
     super(speaker('imperial')(says));
     this.says = says;
+    this.label = label;
   }
 }
 

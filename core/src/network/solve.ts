@@ -1,5 +1,5 @@
 import { LuDecomposition, Matrix } from 'ml-matrix';
-import type { Network, NodeId, Wire } from './network.ts';
+import type { Network, NodeId, Switching, Wire } from './network.ts';
 import { circuitOf, type Circuit, type Conditions, type Element } from './circuit.ts';
 
 /** A voltage or a current at mains frequency, in volts or amperes rms. */
@@ -13,6 +13,8 @@ export interface Solution {
   readonly volts: (node: NodeId) => Phasor;
   /** From the `from` end of its cable to the other, A. */
   readonly amps: (wire: Wire) => Phasor;
+  /** Through a closed contact of a relay from its first side to its second, A; nothing where it is open. */
+  readonly relayAmps: (contact: Switching) => Phasor;
 }
 
 export const size = ({ re, im }: Phasor): number => Math.hypot(re, im);
@@ -61,6 +63,7 @@ export function solve(network: Network, conditions: Conditions): Solution {
       matrix.set(r + n, c + n, matrix.get(r + n, c + n) + sign * y.re);
     };
     block.forEach((node, i) => {
+      right.set(i, 0, right.get(i, 0) + (circuit.driven.get(node) ?? 0));
       for (const e of at.get(node) ?? []) {
         const y = admittance(e, conditions.hertz);
         add(i, i, y, 1);
@@ -79,8 +82,15 @@ export function solve(network: Network, conditions: Conditions): Solution {
   }
   const voltsAt = (node: NodeId): Phasor => volts.get(circuit.nodeOf(node) ?? 0) ?? NOTHING;
   const ohms = new Map(circuit.elements.flatMap((e) => (e.wire ? [[e.wire, e.value] as const] : [])));
+  const relays = new Map(circuit.elements.flatMap((e) => (e.relay ? [[e.relay, e.value] as const] : [])));
   return {
     volts: voltsAt,
+    relayAmps: (contact) => {
+      const r = relays.get(contact);
+      if (r === undefined) return NOTHING;
+      const d = less(voltsAt(contact.a), voltsAt(contact.b));
+      return { re: d.re / r, im: d.im / r };
+    },
     amps: (wire) => {
       const r = ohms.get(wire);
       if (r === undefined) return NOTHING;

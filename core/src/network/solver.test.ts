@@ -1,25 +1,20 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { necPack } from '../codes/index.ts';
 import { demoHouses } from '../demo/index.ts';
 import { PointId, type House } from '../document/index.ts';
 import { atBreaker, atPoint, nm, outlet, smallHouse } from '../testing/build.ts';
+import { byNgspice } from '../testing/ngspice.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import {
   circuitOf,
   handleOf,
   less,
-  netlistOf,
   networkOf,
   screwOf,
   size,
   solve,
   surveyHouse,
-  type Circuit,
   type Conditions,
   type Network,
 } from './solver.ts';
@@ -86,36 +81,6 @@ describe('a circuit that can be reckoned by hand', () => {
     expect(() => solve({ ...net, links: [...net.links, [hot, neutral]] }, conditions())).toThrow(RangeError);
   });
 });
-
-/** Voltages of all nodes by ngspice, a general circuit simulator. */
-function byNgspice(circuit: Circuit): { re: number; im: number }[] {
-  const folder = mkdtempSync(join(tmpdir(), 'elwand-spice-'));
-  try {
-    const all = Array.from({ length: circuit.nodes - 1 }, (_, i) => `v(${i + 1})`);
-    writeFileSync(
-      join(folder, 'net.cir'),
-      [
-        '* network',
-        ...netlistOf(circuit),
-        '.control',
-        'set numdgt=12',
-        'ac lin 1 60 60',
-        `wrdata out.txt ${all.join(' ')}`,
-        'quit',
-        '.endc',
-        '.end',
-        '',
-      ].join('\n'),
-    );
-    const run = spawnSync('ngspice', ['-b', 'net.cir'], { cwd: folder, encoding: 'utf8' });
-    if (run.error) throw run.error;
-    const numbers = readFileSync(join(folder, 'out.txt'), 'utf8').trim().split(/\s+/).map(Number);
-    // For each vector its scale, then real and imaginary part.
-    return all.map((_, i) => ({ re: numbers[3 * i + 1]!, im: numbers[3 * i + 2]! }));
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
-}
 
 /** Every node of a network against ngspice, to 0.1 % of the supply. */
 function agree(net: Network, given: Conditions): number {

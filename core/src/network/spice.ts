@@ -11,7 +11,10 @@ export function netlistOf(circuit: Circuit): string[] {
   const elements = circuit.elements.map(
     (e, i) => `${e.kind === 'resistance' ? 'R' : 'C'}${i + 1} ${e.a} ${e.b} ${value(e.value)}`,
   );
-  return [...sources, ...elements];
+  const driven = [...circuit.driven].map(
+    ([n, amps], i) => `I${i + 1} 0 ${n} DC ${value(amps)} AC ${value(amps)}`,
+  );
+  return [...sources, ...elements, ...driven];
 }
 
 /**

@@ -70,7 +70,8 @@ function attach(
       return device.tab === 'broken'
         ? [
             ['brass', 'hot'],
-            ['lower brass', only ?? (taken === 'none' ? 'hot' : 'open')],
+            // With no switch on it a split outlet takes the other hot of a multiwire circuit.
+            ['lower brass', only ?? (taken !== 'none' ? 'open' : has('second-hot') ? 'second-hot' : 'hot')],
             ['silver', 'neutral'],
             ground,
           ]

@@ -1,3 +1,4 @@
+import bench from './bench.json' with { type: 'json' };
 import document from './document.json' with { type: 'json' };
 import evaluation from './evaluation.json' with { type: 'json' };
 import feed from './feed.json' with { type: 'json' };
@@ -13,6 +14,7 @@ import routing from './routing.json' with { type: 'json' };
 import rules from './rules.json' with { type: 'json' };
 import screenApp from './screen-app.json' with { type: 'json' };
 import screenAsked from './screen-asked.json' with { type: 'json' };
+import screenBench from './screen-bench.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
@@ -55,6 +57,7 @@ import work from './work.json' with { type: 'json' };
 
 /** American English. */
 export const enUS = {
+  ...bench,
   ...document,
   ...evaluation,
   ...feed,
@@ -70,6 +73,7 @@ export const enUS = {
   ...rules,
   ...screenApp,
   ...screenAsked,
+  ...screenBench,
   ...screenBuy,
   ...screenDo,
   ...screenFeed,

@@ -1,0 +1,195 @@
+import type { House } from '../document/index.ts';
+import {
+  isMetalBox,
+  joined,
+  networkOf,
+  touchedIn,
+  surveyHouse,
+  type Network,
+  type NodeId,
+  type PanelTerminal,
+  type UseAt,
+  type Wire,
+} from '../network/index.ts';
+import {
+  Shorted,
+  solve,
+  size,
+  type Conditions,
+  type Extra,
+  type Solution,
+  type State,
+} from '../network/solver.ts';
+import { withFaults, type Fault } from './faults.ts';
+
+/**
+ * The wiring of a house under power, to be played with: breakers, handles, things plugged in, instruments held to it. What trips at once
+ * trips. It is a simulation and proves nothing of the wall.
+ */
+
+export interface Bench {
+  readonly house: House;
+  readonly network: Network;
+  /** What faults put between nodes. */
+  readonly extra: readonly Extra[];
+  /** Breakers that are off. */
+  readonly off: ReadonlySet<string>;
+  readonly state: State;
+  /** What draws power, VA, by use. */
+  readonly plugged: ReadonlyMap<UseAt, number>;
+  readonly ohmsPerMeter: Conditions['ohmsPerMeter'];
+}
+
+/** Line to neutral, V, and Hz of the service. */
+const HERTZ = 60;
+
+/** The bench of a house as surveyed, with faults in it, everything on and nothing plugged in. */
+export function benchOf(
+  house: House,
+  ohmsPerMeter: Conditions['ohmsPerMeter'],
+  faults: readonly Fault[] = [],
+): Bench {
+  const made = new Map([...surveyHouse(house).boxes].map(([id, b]) => [id, b.groups]));
+  const { network, extra } = withFaults(house, networkOf(house, made), faults);
+  return { house, network, extra, off: new Set(), state: new Map(), plugged: new Map(), ohmsPerMeter };
+}
+
+const breakerOf = (t: PanelTerminal): string => t.label.split(':')[0] ?? '';
+
+/** The conditions that a bench is in. */
+export function conditionsOf(bench: Bench, more: Partial<Conditions> = {}): Conditions {
+  return {
+    state: bench.state,
+    ohmsPerMeter: bench.ohmsPerMeter,
+    voltAmperes: (u) => bench.plugged.get(u) ?? 0,
+    volts: bench.house.supplyVolts,
+    hertz: HERTZ,
+    isOff: (t) => bench.off.has(breakerOf(t)),
+    ...more,
+    extra: [...bench.extra, ...(more.extra ?? [])],
+  };
+}
+
+/** What tripped, and why. */
+export interface Trip {
+  readonly what: 'breaker' | 'device';
+  /** A breaker by its id, a device by the key of its relay. */
+  readonly key: string;
+  readonly why: 'short' | 'ground-fault';
+}
+
+export interface Settled {
+  readonly bench: Bench;
+  readonly solution: Solution;
+  readonly trips: readonly Trip[];
+}
+
+/** Class A: must not trip below 4 mA, must at 6 mA (UL 943, sure). In between it may. */
+export const CLASS_A_AMPS = { no: 0.004, must: 0.006 } as const;
+/** Against its rating a breaker opens at once from here on: my judgement, no standard has one number. */
+const AT_ONCE = 8;
+
+/** Protecting devices by the key of their relay. */
+const relaysOf = ({ network }: Bench): Map<string, Network['switching'][number][]> => {
+  const out = new Map<string, Network['switching'][number][]>();
+  for (const s of network.switching)
+    if (s.key.startsWith('trip ')) out.set(s.key, [...(out.get(s.key) ?? []), s]);
+  return out;
+};
+
+/** Whether a relay senses current to ground: an AFCI receptacle alone does not. */
+function sensesGround({ house }: Bench, key: string): boolean {
+  const [point, device] = key.slice('trip '.length).split('#');
+  const kind = house.points.find((p) => p.id === point)?.devices[Number(device)]?.kind;
+  return kind === 'receptacle-gfci' || kind === 'receptacle-dual';
+}
+
+/** Lets everything trip that trips at once, one after the other. */
+export function settle(bench: Bench, held: readonly Extra[] = []): Settled {
+  let at = bench;
+  const trips: Trip[] = [];
+  for (;;) {
+    const next = oneTrip(at, held);
+    if ('solution' in next) return { bench: at, solution: next.solution, trips };
+    // Off already, and still a short: nothing here can end it.
+    if (trips.some((t) => t.key === next.key)) throw new RangeError(`${next.key} trips again and again`);
+    trips.push(next);
+    at =
+      next.what === 'breaker'
+        ? { ...at, off: new Set([...at.off, next.key]) }
+        : { ...at, state: new Map([...at.state, [next.key, 1]]) };
+  }
+}
+
+function oneTrip(bench: Bench, held: readonly Extra[]): Trip | { readonly solution: Solution } {
+  let solution: Solution;
+  try {
+    solution = solve(bench.network, conditionsOf(bench, { extra: held }));
+  } catch (error) {
+    if (!(error instanceof Shorted)) throw error;
+    return { what: 'breaker', key: error.label.split(':')[0] ?? '', why: 'short' };
+  }
+  for (const [key, contacts] of relaysOf(bench)) {
+    if (!sensesGround(bench, key) || bench.state.get(key) === 1) continue;
+    const flows = contacts.map((c) => solution.relayAmps(c));
+    const left = { re: flows.reduce((s, f) => s + f.re, 0), im: flows.reduce((s, f) => s + f.im, 0) };
+    if (size(left) >= CLASS_A_AMPS.must || isGroundedBeyond(bench, contacts))
+      return { what: 'device', key, why: 'ground-fault' };
+  }
+  for (const breaker of bench.house.panels.flatMap((p) => p.breakers)) {
+    if (bench.off.has(breaker.id)) continue;
+    const wires = homeWires(bench, breaker.id);
+    const hot = Math.max(0, ...wires.filter((w) => w.hot).map((w) => size(solution.amps(w.wire))));
+    if (hot >= AT_ONCE * breaker.amps) return { what: 'breaker', key: breaker.id, why: 'short' };
+    if (breaker.protection !== 'gfci' && breaker.protection !== 'dual') continue;
+    const sum = wires.reduce(
+      (s, { wire }) => {
+        const a = solution.amps(wire);
+        return { re: s.re + a.re, im: s.im + a.im };
+      },
+      { re: 0, im: 0 },
+    );
+    if (size(sum) >= CLASS_A_AMPS.must) return { what: 'breaker', key: breaker.id, why: 'ground-fault' };
+  }
+  return { solution };
+}
+
+/**
+ * Does the neutral beyond a protecting device touch ground, or another neutral? A second winding senses that with nothing plugged in
+ * (UL 943, fairly sure).
+ */
+function isGroundedBeyond(
+  { network, state }: Bench,
+  contacts: readonly Network['switching'][number][],
+): boolean {
+  const open = new Map([...state, ...contacts.map((c) => [c.key, 1] as const)]);
+  const touched = touchedIn(joined(network), open);
+  return contacts.some(({ b }) => {
+    const { hots, neutrals, grounds } = touched(b);
+    return b.endsWith('silver') && hots.length === 0 && neutrals.length + grounds.length > 0;
+  });
+}
+
+/** The wires of the home runs of a breaker that it looks at: hots and neutral. */
+function homeWires({ network }: Bench, breaker: string): { readonly wire: Wire; readonly hot: boolean }[] {
+  const cables = new Set(
+    network.wires.flatMap(({ cable: { id, from, to } }) =>
+      [from, to].some((e) => e.at === 'breaker' && e.breakerId === breaker) ? [id] : [],
+    ),
+  );
+  const nodes = new Map(network.terminals.map((t) => [t.node, t.at] as const));
+  return network.wires.flatMap((wire) => {
+    if (!cables.has(wire.cable.id)) return [];
+    const at = nodes.get(wire.a) ?? nodes.get(wire.b);
+    return at === 'hot' || at === 'neutral' ? [{ wire, hot: at === 'hot' }] : [];
+  });
+}
+
+/** Is a conductor in metal that hides its field: a metal box, armor, tubing? */
+export function isHidden({ house, network }: Bench, node: NodeId): boolean {
+  const wire = network.wires.find((w) => w.a === node || w.b === node);
+  if (!wire) return false;
+  const end = wire.a === node ? wire.cable.from : wire.cable.to;
+  const point = end.at === 'point' ? house.points.find((p) => p.id === end.pointId) : undefined;
+  return point !== undefined && isMetalBox(point) === true;
+}
