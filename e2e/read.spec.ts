@@ -1,13 +1,12 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import {
   BreakerId,
-  CableId,
   HouseId,
   JobId,
+  makeCable,
   makeHouse,
   makeJob,
   PointId,
-  type Cable,
   type CableEnd,
   type House,
 } from '@elwand/core';
@@ -22,20 +21,7 @@ const at = (id: string): CableEnd => ({ at: 'point', pointId: PointId.parse(id),
 function mistaken(id: string): House {
   const demo = demoHouses()[0]!;
   const wall = demo.points.filter((p) => p.devices[0]?.kind === 'receptacle').slice(0, 2);
-  const cable = (n: string, from: CableEnd, to: CableEnd): Cable => ({
-    id: CableId.parse(n),
-    type: 'NM-B',
-    gauge: '14',
-    metal: 'Cu',
-    conductors: 2,
-    ground: 'wire',
-    from,
-    to,
-    carries: 'feed',
-    switchedBy: null,
-    lengthMm: null,
-    way: 'unknown',
-  });
+  const cable = (n: string, from: CableEnd, to: CableEnd) => makeCable(n, from, to, { gauge: '14' });
   const breaker = demo.panels[0]!.breakers[0]!;
   return {
     ...makeHouse(id, 'Loop Lane 4'),

@@ -1,4 +1,4 @@
-import { packFor, speaker, type House, type Say } from '@elwand/core';
+import { speaker, type House, type Say } from '@elwand/core';
 import {
   benchOf,
   FAULT_KINDS,
@@ -31,9 +31,6 @@ export interface Probing {
   readonly json: boolean;
 }
 
-/** Conductors at work are about that warm, C. */
-const CELSIUS = 75;
-
 const notThere = ({ missing, asked, there }: NoPlace): string =>
   `no ${missing} called "${asked}"${there.length > 0 ? `; there is: ${there.join(', ')}` : ''}`;
 
@@ -64,9 +61,8 @@ export function probe(house: House, asked: Probing): Outcome {
   const breakers = house.panels.flatMap((p) => p.breakers);
   const unknown = asked.off.find((n) => !breakers.some((x) => x.number === n));
   if (unknown !== undefined) return unusable(`elwand: no breaker ${unknown}`);
-  const pack = packFor(house);
   const bench: Bench = {
-    ...benchOf(house, (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', CELSIUS).value, faults),
+    ...benchOf(house, faults),
     off: new Set(breakers.filter((x) => asked.off.includes(x.number)).map((x) => x.id)),
   };
   const say = speaker(house.units);

@@ -1,4 +1,5 @@
-import { evaluate, packFor, type House, type Job } from '@elwand/core';
+import { evaluate, type House, type Job } from '@elwand/core';
+import { ohmsOf } from '@elwand/core/bench';
 import {
   networkOf,
   spiceOf,
@@ -9,8 +10,6 @@ import {
 } from '@elwand/core/network';
 
 const HERTZ = 60;
-/** Conductors at work are about that warm, C. */
-const CELSIUS = 75;
 
 const labelOf = (u: UseAt, side: 'line' | 'back'): string =>
   `${u.point.label}, device ${u.device + 1}, ${u.what}, ${side === 'line' ? 'hot' : 'return'} side`;
@@ -31,14 +30,13 @@ function drawn(house: House, net: Network): Conditions['voltAmperes'] {
 export function spiceText(house: House, job: Job | null): string {
   const planned = job ? evaluate({ house, job }).chosen?.applied.house : undefined;
   const shown = planned ?? house;
-  const pack = packFor(shown);
   const net = networkOf(shown, new Map([...surveyHouse(shown).boxes].map(([id, b]) => [id, b.groups])));
   return spiceOf(
     `${house.name}${job ? `, ${job.name}` : ''}: branch circuits as a network, volts rms against the bonded neutral`,
     net,
     {
       state: new Map(),
-      ohmsPerMeter: (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', CELSIUS).value,
+      ohmsPerMeter: ohmsOf(shown),
       voltAmperes: drawn(shown, net),
       volts: shown.supplyVolts,
       hertz: HERTZ,

@@ -59,6 +59,7 @@ export {
   type CableType,
   Change,
   changesBetween,
+  circuitsByCable,
   GAUGES,
   conductorsFor,
   copyRoom,

@@ -2,7 +2,6 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { demoHouses } from '../demo/index.ts';
 import { PointId, type House } from '../document/index.ts';
-import { necPack } from '../codes/index.ts';
 import { screwOf, type NodeId, type Screw } from '../network/index.ts';
 import { solve, type Circuit, circuitOf, less, size } from '../network/solver.ts';
 import { byNgspice } from '../testing/ngspice.ts';
@@ -45,7 +44,7 @@ const fault = (kind: FaultKind, point: PointId = B): Fault => {
   if (!found) throw new Error(`no ${kind} at ${point}`);
   return found;
 };
-const benchWith = (...faults: Fault[]): Bench => benchOf(chain, () => TWELVE, faults);
+const benchWith = (...faults: Fault[]): Bench => benchOf(chain, faults, () => TWELVE);
 /** 12 A at what is left of 120 V after 60 ft. */
 const TWELVE_AMPS_VA = (120 * 120) / ((120 - 12 * 2 * 60 * 0.00193) / 12);
 const loaded = (b: Bench): Bench => ({
@@ -150,8 +149,8 @@ describe('a multiwire circuit', () => {
   const bench = (...kinds: FaultKind[]): Bench =>
     benchOf(
       made,
-      () => TWELVE,
       faultsIn(made, made.points[0]!).filter((f) => kinds.includes(f.kind)),
+      () => TWELVE,
     );
   it('with its neutral lost, 60 W and 1200 W share 240 V: 228.6 V and 11.4 V', () => {
     const b = bench('multiwire-open-neutral');
@@ -195,7 +194,7 @@ describe('instruments', () => {
     const b = benchWith(fault('open-hot', B));
     expect(beeps(b, b.network.wires.find((w) => w.cable.id === 'c2' && w.color === 'white')!.b)).toBe(true);
     const metal = { ...chain, points: chain.points.map((p) => ({ ...p, box: { ...p.box, metal: true } })) };
-    const hidden = benchOf(metal, () => TWELVE);
+    const hidden = benchOf(metal, [], () => TWELVE);
     expect(
       beeps(hidden, hidden.network.wires.find((w) => w.cable.id === 'c2' && w.color === 'black')!.b),
     ).toBe(false);
@@ -219,7 +218,7 @@ describe('what trips', () => {
     )
       .filter((f) => f.kind === kind)
       .slice(0, 1);
-  const bench = (...faults: Fault[]) => benchOf(gfci, () => TWELVE, faults);
+  const bench = (...faults: Fault[]) => benchOf(gfci, faults, () => TWELVE);
   const TRIP = { what: 'device', key: `trip ${A}#0`, why: 'ground-fault' };
   it('a low-impedance tester from hot to ground trips a GFCI upstream, a multimeter does not', () => {
     expect(readLowZ(bench(), H, G).trips).toEqual([TRIP]);
@@ -270,9 +269,6 @@ function agree(bench: Bench, a: NodeId, b: NodeId): number {
 }
 
 describe('against ngspice', () => {
-  const pack = necPack(2023);
-  const ohms = (c: { gauge: House['cables'][number]['gauge']; metal: House['cables'][number]['metal'] }) =>
-    pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', 75).value;
   const plugged = (b: Bench, every: number): Bench => ({
     ...b,
     plugged: new Map(
@@ -282,7 +278,7 @@ describe('against ngspice', () => {
   it('every state of the demo: each circuit alone, all on, everything plugged in', () => {
     let nodes = 0;
     for (const house of demoHouses()) {
-      const bench = benchOf(house, ohms);
+      const bench = benchOf(house);
       const breakers = house.panels.flatMap((p) => p.breakers.map((b) => b.id as string));
       const [one] = bench.network.uses;
       for (const off of [[], ...breakers.slice(0, 6).map((b) => [b])])
@@ -304,7 +300,7 @@ describe('against ngspice', () => {
     expect(chosen.length).toBeGreaterThanOrEqual(200);
     const used = new Set<string>();
     chosen.slice(0, 260).forEach(({ house, f }, i) => {
-      const bench = plugged(benchOf(house, ohms, [f]), 2 + (i % 3));
+      const bench = plugged(benchOf(house, [f]), 2 + (i % 3));
       const point = house.points.find((p) => p.id === f.point)!;
       const use = bench.network.uses.find((u) => u.point.id === point.id) ?? bench.network.uses[0]!;
       expect(agree(bench, use.line, use.back)).toBeGreaterThan(1);

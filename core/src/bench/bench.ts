@@ -1,3 +1,4 @@
+import { packFor } from '../codes/index.ts';
 import type { House } from '../document/index.ts';
 import {
   isMetalBox,
@@ -40,14 +41,24 @@ export interface Bench {
   readonly ohmsPerMeter: Conditions['ohmsPerMeter'];
 }
 
-/** Line to neutral, V, and Hz of the service. */
+/** Of the service. */
 const HERTZ = 60;
+/** The bonded neutral of the service, as good as the earth. */
+export const EARTH: NodeId = 'service';
+
+/** Conductors at work are about that warm, C. */
+const CELSIUS = 75;
+/** Resistance of the conductors of a house, ohm per meter: by the tables of its code. */
+export function ohmsOf(house: House): Conditions['ohmsPerMeter'] {
+  const pack = packFor(house);
+  return (c) => pack.resistance(c.gauge ?? '14', c.metal ?? 'Cu', CELSIUS).value;
+}
 
 /** The bench of a house as surveyed, with faults in it, everything on and nothing plugged in. */
 export function benchOf(
   house: House,
-  ohmsPerMeter: Conditions['ohmsPerMeter'],
   faults: readonly Fault[] = [],
+  ohmsPerMeter: Conditions['ohmsPerMeter'] = ohmsOf(house),
 ): Bench {
   const made = new Map([...surveyHouse(house).boxes].map(([id, b]) => [id, b.groups]));
   const { network, extra } = withFaults(house, networkOf(house, made), faults);

@@ -1,6 +1,6 @@
 import type { NodeId, Wire } from '../network/index.ts';
 import { less, size, solve, type Extra } from '../network/solver.ts';
-import { conditionsOf, isHidden, settle, type Bench, type Trip } from './bench.ts';
+import { conditionsOf, EARTH, isHidden, settle, type Bench, type Trip } from './bench.ts';
 
 /**
  * Instruments held to a bench, each as the circuit that it is: what it draws is drawn, and may trip what it is on.
@@ -115,12 +115,19 @@ export function readClamp(bench: Bench, wires: readonly Wire[]): number {
   return amps < INSTRUMENTS.clamp.amps ? 0 : amps;
 }
 
+/** Against earth, on a low-impedance tester: more is live, V. */
+const LIVE_VOLTS = 5;
+
 export type OhmReading = { readonly ohms: number; readonly beeps: boolean } | { readonly live: true };
 
 /** An ohmmeter, with the power off: where anything is still live it would be destroyed, and that is what it says. */
 export function readOhms(bench: Bench, a: NodeId, b: NodeId): OhmReading {
-  const { solution, bench: at } = settle(bench);
-  if ([a, b].some((n) => size(solution.volts(n)) > 1)) return { live: true };
+  // A ghost does it no harm: live is what stands up to a load.
+  const { solution, bench: at } = settle(
+    bench,
+    [a, b].filter((n) => n !== EARTH).map((n) => resistor(n, EARTH, INSTRUMENTS.lowZ.ohms)),
+  );
+  if ([a, b].some((n) => size(solution.volts(n)) > LIVE_VOLTS)) return { live: true };
   const { amps, ohms } = INSTRUMENTS.beeper;
   // A current of an ohmmeter's own, with every breaker as off as it is for the wires it is on.
   const dead = solve(

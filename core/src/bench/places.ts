@@ -11,6 +11,7 @@ import {
   type NodeId,
 } from '../network/index.ts';
 import { msg, type Text } from '../words/index.ts';
+import { EARTH } from './bench.ts';
 
 /** Where a probe can be held: screws of the devices of a box, ends of its conductors, its metal, and the earth. */
 
@@ -18,9 +19,6 @@ export interface Place {
   readonly node: NodeId;
   readonly says: Text;
 }
-
-/** The bonded neutral of the service, as good as the earth. */
-export const EARTH: NodeId = 'service';
 
 export function placesIn(house: House, point: Point): Place[] {
   const labels = new Map(house.points.map((p) => [p.id, p.label] as const));

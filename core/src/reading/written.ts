@@ -1,6 +1,7 @@
 import {
   isProtecting,
   isSwitchDevice,
+  makeCable,
   withPoint,
   type Cable,
   type CableEnd,
@@ -11,24 +12,27 @@ import {
 } from '../document/index.ts';
 import { conductorsOf, endAt, isMetalBox } from '../network/index.ts';
 import { insulated } from './beyond.ts';
-import { emptyBox, hasHandle, type Seat, type SeenBox, type SeenCable } from './seen.ts';
+import { emptyBox, hasHandle, type Seat, type SeenBox, type SeenCable, type SeenDevice } from './seen.ts';
 import { LIKELY, type BoxTold, type CableDoes } from './told.ts';
 
 /** From a house to a box that is to be read, and what was read back into the house. */
+
+/** Of a device, what one sees who looks at it. */
+export const seenOf = ({ kind, tab, volts, plug, motor, lightNth }: Device): SeenDevice => ({
+  kind,
+  ...(tab ? { tab } : {}),
+  ...(volts ? { volts } : {}),
+  ...(plug ? { plug } : {}),
+  ...(motor ? { motor } : {}),
+  ...(lightNth ? { lightNth } : {}),
+});
 
 /** A box of the house with its cables and devices as surveyed, and every wire's end still to be looked at. */
 export function boxToRead(house: House, point: Point): SeenBox {
   const seat: Seat = { on: 'unknown' };
   return {
     ...emptyBox(point.label, isMetalBox(point)),
-    devices: point.devices.map(({ kind, tab, volts, plug, motor, lightNth }) => ({
-      kind,
-      ...(tab ? { tab } : {}),
-      ...(volts ? { volts } : {}),
-      ...(plug ? { plug } : {}),
-      ...(motor ? { motor } : {}),
-      ...(lightNth ? { lightNth } : {}),
-    })),
+    devices: point.devices.map(seenOf),
     cables: house.cables
       .filter((c) => endAt(c, point.id) !== null)
       .map((c) => ({
@@ -251,20 +255,8 @@ export function withReading(
     const carried = read ? readCarried(read, i) : null;
     const does = read?.cables[i];
     const on = protects ? onOf(seen, cable) : 'splice';
-    const base: Cable = known ?? {
-      id: cable.id,
-      type: cable.type,
-      gauge: null,
-      metal: 'Cu',
-      conductors: 2,
-      ground: cable.ground,
-      from: end ?? here(on),
-      to: here(on),
-      carries: 'unknown',
-      switchedBy: null,
-      lengthMm: null,
-      way: 'unknown',
-    };
+    const base: Cable =
+      known ?? makeCable(cable.id, end ?? here(on), here(on), { ground: cable.ground, carries: 'unknown' });
     const count = insulated(cable).length;
     const next: Cable = {
       ...base,

@@ -22,6 +22,7 @@ import {
   type Role,
 } from '../network/index.ts';
 import type { BoxAsk } from '../reading/ask.ts';
+import { seenOf } from '../reading/written.ts';
 import { seenScrews, type Seat, type SeenBox, type SeenWire, type WireAt } from '../reading/seen.ts';
 
 /**
@@ -82,14 +83,7 @@ export function openedBoxes(house: House): OpenedBox[] {
       formatVersion: 1,
       label: point.label,
       metal: isMetalBox(point),
-      devices: point.devices.map(({ kind, tab, volts, plug, motor, lightNth }) => ({
-        kind,
-        ...(tab ? { tab } : {}),
-        ...(volts ? { volts } : {}),
-        ...(plug ? { plug } : {}),
-        ...(motor ? { motor } : {}),
-        ...(lightNth ? { lightNth } : {}),
-      })),
+      devices: point.devices.map(seenOf),
       cables: cables.map((c, i) => ({
         id: c.id,
         type: c.type,

@@ -11,12 +11,15 @@ import {
   allOf,
   apart,
 } from '@elwand/core';
-import { useState } from 'react';
+import { Button } from 'antd';
+import { lazy, Suspense, useState } from 'react';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { BoxDiagram } from './BoxDiagram.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
+
+const BenchDrawer = lazy(() => import('../bench/BenchDrawer.tsx').then((m) => ({ default: m.BenchDrawer })));
 
 /** What crowds a box without counting in the code's figure: connectors, pigtails, deep devices. */
 function crowding(box: BoxWiring): Text {
@@ -102,6 +105,7 @@ export function WireMark() {
   const say = useSay();
   const { bundle, evaluation } = useWork();
   const [chosenBox, setChosenBox] = useState<string | null>(null);
+  const [onBench, setOnBench] = useState(false);
   const { chosen } = evaluation;
   const boxes = chosen?.boxes ?? [];
   const box = boxes.find((b) => b.point.id === chosenBox) ?? boxes[0];
@@ -110,8 +114,14 @@ export function WireMark() {
     <div className="section stack">
       <div className="row">
         <h2>{say(msg('screen.wire.boxes-that-are-touched'))}</h2>
-        <span className="muted">{say(msg('screen.wire.in-the-order-in-which'))}</span>
+        <span className="muted grow">{say(msg('screen.wire.in-the-order-in-which'))}</span>
+        <Button onClick={() => setOnBench(true)}>{say(msg('screen.bench.open'))}</Button>
       </div>
+      {onBench && (
+        <Suspense fallback={null}>
+          <BenchDrawer first={box.point.id} onClose={() => setOnBench(false)} />
+        </Suspense>
+      )}
       <div className="chain" role="group" aria-label={say(msg('screen.wire.boxes'))}>
         {boxes.map((b, i) => (
           <span key={b.point.id} style={{ display: 'contents' }}>

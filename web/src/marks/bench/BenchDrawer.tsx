@@ -1,0 +1,289 @@
+import { circuitsByCable, msg, q, type House, type PointId } from '@elwand/core';
+import { faultText, placesIn, type Bench } from '@elwand/core/bench';
+import { Checkbox, Drawer } from 'antd';
+import { useMemo, useState } from 'react';
+import { useSay } from '../../app/say.ts';
+import { Choice } from '../../parts/Choice.tsx';
+import { Segments } from '../../parts/Segments.tsx';
+import { useFocusBack } from '../../parts/use-focus-back.ts';
+import { usePhone } from '../../workspace/use-phone.ts';
+import { useWork } from '../../workspace/work.ts';
+import {
+  aroundBox,
+  benchWith,
+  faultsOf,
+  isDrawing,
+  rowsOf,
+  keyOfUse,
+  vaOf,
+  type Row,
+  type Setup,
+} from './bench-board.ts';
+import './bench.css';
+
+type Which = 'planned' | 'present';
+const START: Setup = { off: [], moved: [], drawing: null, red: '', black: '', fault: null };
+
+const toggled = (list: readonly string[], key: string): string[] =>
+  list.includes(key) ? list.filter((k) => k !== key) : [...list, key];
+
+/** The two probes where one would hold them first: across the first device of the box, else to earth. */
+function firstProbes(house: House, box: PointId): Pick<Setup, 'red' | 'black'> {
+  const point = house.points.find((p) => p.id === box);
+  const places = point ? placesIn(house, point) : [];
+  const [first] = places;
+  const back = places.find((p) => p.node.endsWith('silver') || p.node.endsWith('white')) ?? places.at(-1);
+  return { red: first?.node ?? '', black: back?.node ?? '' };
+}
+
+/** Puts the rows of two benches side by side; null where one of them can't be put under power. */
+function compared(make: () => Row[]): Row[] | null {
+  try {
+    return make();
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
+/** The wiring of the job under simulated power, with breakers, switches and instruments. */
+export function BenchDrawer({ first, onClose }: { readonly first: PointId; readonly onClose: () => void }) {
+  useFocusBack();
+  const say = useSay();
+  const phone = usePhone();
+  const { bundle, evaluation } = useWork();
+  const planned = evaluation.chosen?.applied.house;
+  const [which, setWhich] = useState<Which>(planned ? 'planned' : 'present');
+  const house = which === 'planned' && planned ? planned : bundle.house;
+  const boxes = house.points.filter((p) => p.devices.length > 0);
+  const [asked, setAsked] = useState<PointId>(first);
+  const box = boxes.find((p) => p.id === asked)?.id ?? boxes[0]?.id;
+  const [setup, setSetup] = useState<Setup>(START);
+  if (!box)
+    return (
+      <Drawer open onClose={onClose} title={say(msg('screen.bench.title'))}>
+        <p className="empty">{say(msg('screen.bench.empty'))}</p>
+      </Drawer>
+    );
+  const change = (to: Partial<Setup>) => setSetup((s) => ({ ...s, ...to }));
+  return (
+    <Drawer
+      open
+      onClose={onClose}
+      placement="bottom"
+      size={phone ? '94%' : '88%'}
+      title={say(msg('screen.bench.title'))}
+      rootClassName="bench"
+    >
+      <p className="bench-simulated">{say(msg('screen.bench.simulated'))}</p>
+      <div className="row fields">
+        {planned && (
+          <Segments<Which>
+            label={say(msg('screen.bench.which'))}
+            value={which}
+            options={[
+              { value: 'planned', label: say(msg('screen.bench.planned')) },
+              { value: 'present', label: say(msg('screen.bench.present')) },
+            ]}
+            onChange={(w) => {
+              setWhich(w);
+              setSetup(START);
+            }}
+          />
+        )}
+        <Choice
+          label={say(msg('screen.bench.box'))}
+          value={box}
+          width={200}
+          options={boxes.map((p) => ({ value: p.id, label: p.label }))}
+          onChange={(id) => {
+            setAsked(id);
+            change({ red: '', black: '', fault: null });
+          }}
+        />
+      </div>
+      <Board key={`${which} ${box}`} house={house} box={box} setup={setup} change={change} />
+    </Drawer>
+  );
+}
+
+function Board({
+  house,
+  box,
+  setup: asked,
+  change,
+}: {
+  readonly house: House;
+  readonly box: PointId;
+  readonly setup: Setup;
+  readonly change: (to: Partial<Setup>) => void;
+}) {
+  const say = useSay();
+  const setup = useMemo<Setup>(
+    () => ({ ...asked, ...(asked.red === '' ? firstProbes(house, box) : {}) }),
+    [asked, house, box],
+  );
+  const faults = useMemo(() => faultsOf(house, box), [house, box]);
+  const sound = useMemo(() => benchWith(house, setup, []), [house, setup]);
+  const right = useMemo(() => compared(() => rowsOf(sound, box, setup)), [sound, box, setup]);
+  const fault = faults.find((f) => f.kind === setup.fault);
+  const wrong = useMemo(
+    () => (fault ? compared(() => rowsOf(benchWith(house, setup, [fault]), box, setup)) : null),
+    [house, setup, box, fault],
+  );
+  const point = house.points.find((p) => p.id === box);
+  const places = point ? placesIn(house, point) : [];
+  const differ =
+    right && wrong ? right.filter((r, i) => say(r.shows) !== say(wrong[i]?.shows ?? '')).length : 0;
+  return (
+    <div className="bench-columns">
+      <Controls house={house} box={box} bench={sound} setup={setup} change={change} />
+      <section className="stack">
+        <div className="row fields">
+          {(['red', 'black'] as const).map((probe) => (
+            <Choice
+              key={probe}
+              label={say(msg(probe === 'red' ? 'screen.bench.probe-a' : 'screen.bench.probe-b'))}
+              value={setup[probe]}
+              width={230}
+              options={places.map((p) => ({ value: p.node, label: p.says }))}
+              onChange={(node) => change({ red: setup.red, black: setup.black, [probe]: node })}
+            />
+          ))}
+          <Choice
+            label={say(msg('screen.bench.fault'))}
+            value={setup.fault ?? ''}
+            width={260}
+            options={[
+              { value: '', label: msg('screen.bench.no-fault') },
+              ...faults.map((f) => ({ value: f.kind, label: faultText(f.kind) })),
+            ]}
+            onChange={(kind) => change({ fault: faults.find((f) => f.kind === kind)?.kind ?? null })}
+          />
+        </div>
+        {right === null && <p role="alert">{say(msg('screen.bench.failed'))}</p>}
+        {right && (
+          <table className="bench-table" aria-live="polite">
+            <thead>
+              <tr>
+                <th scope="col">{say(msg('screen.bench.instrument'))}</th>
+                <th scope="col">{say(msg('screen.bench.sound'))}</th>
+                {fault && <th scope="col">{say(msg('screen.bench.faulty'))}</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {right.map((r, i) => {
+                const other = wrong?.[i];
+                const isOther = other !== undefined && say(other.shows) !== say(r.shows);
+                return (
+                  <tr key={r.key}>
+                    <th scope="row">{say(r.what)}</th>
+                    <td>{say(r.shows)}</td>
+                    {fault && (
+                      <td className={isOther ? 'bench-other' : undefined}>
+                        {wrong ? say(other?.shows ?? '') : say(msg('screen.bench.failed'))}
+                      </td>
+                    )}
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+        {fault && wrong && <p>{say(msg('screen.bench.tells', { differ }))}</p>}
+      </section>
+    </div>
+  );
+}
+
+/** Breakers, handles and loads of the circuits that come to the box. */
+function Controls({
+  house,
+  box,
+  bench,
+  setup,
+  change,
+}: {
+  readonly house: House;
+  readonly box: PointId;
+  readonly bench: Bench;
+  readonly setup: Setup;
+  readonly change: (to: Partial<Setup>) => void;
+}) {
+  const say = useSay();
+  const around = useMemo(() => {
+    const circuits = circuitsByCable(house);
+    const at = (id: string) =>
+      house.cables.filter((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id));
+    const own = new Set(at(box).flatMap((c) => [...(circuits.get(c.id) ?? [])]));
+    const boxes = new Set(
+      house.points
+        .filter((p) => at(p.id).some((c) => [...(circuits.get(c.id) ?? [])].some((b) => own.has(b))))
+        .map((p) => p.id as string),
+    );
+    return aroundBox(house, bench, box, own, boxes);
+  }, [house, box, bench]);
+  return (
+    <section className="stack bench-controls">
+      <fieldset>
+        <legend>{say(msg('screen.bench.breakers'))}</legend>
+        {around.breakers.map((b) => (
+          <Checkbox
+            key={b.id}
+            checked={!setup.off.includes(b.id)}
+            onChange={() => change({ off: toggled(setup.off, b.id) })}
+          >
+            {say(msg('screen.bench.breaker', { number: b.number, label: b.label }))}
+          </Checkbox>
+        ))}
+      </fieldset>
+      {around.handles.length > 0 && (
+        <fieldset>
+          <legend>{say(msg('screen.bench.switches'))}</legend>
+          {around.handles.map((h) => (
+            <Checkbox
+              key={h.key}
+              checked={setup.moved.includes(h.key)}
+              onChange={() => change({ moved: toggled(setup.moved, h.key) })}
+            >
+              {say(
+                msg('screen.bench.switch', {
+                  box: h.point.label,
+                  device: msg(`names.device.${h.kind}`),
+                  n: h.device + 1,
+                }),
+              )}
+            </Checkbox>
+          ))}
+        </fieldset>
+      )}
+      {around.uses.length > 0 && (
+        <fieldset>
+          <legend>{say(msg('screen.bench.loads'))}</legend>
+          {around.uses.map((u) => (
+            <Checkbox
+              key={keyOfUse(u)}
+              checked={isDrawing(setup, u)}
+              onChange={() =>
+                change({
+                  drawing: toggled(
+                    setup.drawing ?? bench.network.uses.filter((x) => isDrawing(setup, x)).map(keyOfUse),
+                    keyOfUse(u),
+                  ),
+                })
+              }
+            >
+              {say(
+                msg('screen.bench.load', {
+                  box: u.point.label,
+                  what: msg(`screen.bench.use.${u.what}`),
+                  watts: q.watts(vaOf(u)),
+                }),
+              )}
+            </Checkbox>
+          ))}
+        </fieldset>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,179 @@
+import { type House, type PointId, type Text, msg, allOf } from '@elwand/core';
+import {
+  beeps,
+  benchOf,
+  faultsIn,
+  lampText,
+  ohmText,
+  pressButton,
+  readClamp,
+  readLamps,
+  readLowZ,
+  readMeter,
+  readOhms,
+  readSolenoid,
+  settle,
+  tripText,
+  voltText,
+  type Bench,
+  type Fault,
+  type FaultKind,
+  type VoltReading,
+} from '@elwand/core/bench';
+import { amps } from '@elwand/core';
+
+/** What stands on the bench: breakers, handles, what is plugged in, the two probes, and a fault to compare with. */
+export interface Setup {
+  readonly off: readonly string[];
+  /** Handles in their other position. */
+  readonly moved: readonly string[];
+  /** Uses that draw, by their place in the network; null where nobody has chosen: what is fixed draws. */
+  readonly drawing: readonly string[] | null;
+  readonly red: string;
+  readonly black: string;
+  readonly fault: FaultKind | null;
+}
+
+/** What is plugged in where the survey knows of nothing, VA: a heater on an outlet, a bulb. Common practice. */
+const USUAL_VA = { light: 60, outlet: 1200 } as const;
+
+type Use = Bench['network']['uses'][number];
+export const keyOfUse = (u: Use): string => `${u.point.id}#${u.device} ${u.what}`;
+export const vaOf = (u: Use): number =>
+  u.what === 'light' || u.what === 'pilot light' ? USUAL_VA.light : USUAL_VA.outlet;
+
+const isFixed = (u: Use): boolean => u.what === 'light' || u.what === 'fan motor';
+export const isDrawing = ({ drawing }: Setup, u: Use): boolean =>
+  drawing === null ? isFixed(u) : drawing.includes(keyOfUse(u));
+
+/** A bench as it is set up, with a fault or without. */
+export function benchWith(house: House, setup: Setup, faults: readonly Fault[]): Bench {
+  const bench = benchOf(house, faults);
+  return {
+    ...bench,
+    off: new Set(setup.off),
+    state: new Map(setup.moved.map((k) => [k, 1] as const)),
+    plugged: new Map(bench.network.uses.filter((u) => isDrawing(setup, u)).map((u) => [u, vaOf(u)])),
+  };
+}
+
+export interface Row {
+  readonly key: string;
+  readonly what: Text;
+  readonly shows: Text;
+}
+
+/** What every instrument shows on one bench. */
+export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
+  const { house } = bench;
+  const tripped = (shows: Text, trips: VoltReading['trips']): Text =>
+    trips.length === 0
+      ? shows
+      : msg('screen.bench.and-trips', { shows, trips: allOf(trips.map((t) => tripText(house, t))) });
+  const volts = (key: 'meter' | 'low-z' | 'solenoid', read: VoltReading): Row => ({
+    key,
+    what: msg(`screen.bench.held.${key}`),
+    shows: tripped(voltText(read), read.trips),
+  });
+  const { red, black } = setup;
+  const rows: Row[] = [
+    volts('meter', readMeter(bench, red, black)),
+    volts('low-z', readLowZ(bench, red, black)),
+    volts('solenoid', readSolenoid(bench, red, black)),
+    {
+      key: 'non-contact',
+      what: msg('screen.bench.non-contact'),
+      shows: msg(beeps(bench, red) ? 'screen.bench.beeps' : 'screen.bench.silent'),
+    },
+    { key: 'ohms', what: msg('screen.bench.ohms'), shows: ohmText(readOhms(bench, red, black)) },
+  ];
+  const point = house.points.find((p) => p.id === box);
+  point?.devices.forEach((d, i) => {
+    const at = (s: string) => `${box}#${i}:${s}`;
+    const use = bench.network.uses.find((u) => u.point.id === box && u.device === i && d.volts !== 240);
+    if (!use || !d.kind.startsWith('receptacle')) return;
+    const device = msg('screen.bench.device', { device: msg(`names.device.${d.kind}`), n: i + 1 });
+    const lamps = readLamps(bench, use.line, use.back, at('green'));
+    const pressed = pressButton(bench, use.line, at('green'));
+    rows.push(
+      {
+        key: `lamps ${i}`,
+        what: msg('screen.bench.lamps', { device }),
+        shows: tripped(lampText(lamps), lamps.trips),
+      },
+      {
+        key: `button ${i}`,
+        what: msg('screen.bench.button'),
+        shows:
+          pressed.length === 0
+            ? msg('screen.bench.trips-nothing')
+            : allOf(pressed.map((t) => tripText(house, t))),
+      },
+    );
+  });
+  for (const cable of house.cables) {
+    const end = [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === box);
+    if (!end) continue;
+    const wires = bench.network.wires.filter((w) => w.cable.id === cable.id);
+    const of = (...colors: string[]) => wires.filter((w) => colors.includes(w.color));
+    const far = [cable.from, cable.to].find((e) => e.at === 'breaker' || e.pointId !== box);
+    const name: Text =
+      far?.at === 'point'
+        ? msg('bench.place.cable-to', { box: house.points.find((p) => p.id === far.pointId)?.label ?? '?' })
+        : msg('bench.place.from-panel');
+    rows.push(
+      {
+        key: `clamp ${cable.id}`,
+        what: msg('screen.bench.clamp-hot', { cable: name }),
+        shows: amps(readClamp(bench, of('black'))),
+      },
+      {
+        key: `clamp both ${cable.id}`,
+        what: msg('screen.bench.clamp', { cable: name }),
+        shows: amps(readClamp(bench, of('black', 'white'))),
+      },
+    );
+  }
+  const { trips } = settle(bench);
+  return [
+    ...rows,
+    {
+      key: 'trips',
+      what: msg('screen.bench.tripped'),
+      shows:
+        trips.length === 0 ? msg('screen.bench.trips-nothing') : allOf(trips.map((t) => tripText(house, t))),
+    },
+  ];
+}
+
+/** The faults of a box, each kind once. */
+export const faultsOf = (house: House, box: PointId): Fault[] => {
+  const point = house.points.find((p) => p.id === box);
+  const all = point ? faultsIn(house, point) : [];
+  return all.filter((f, i) => all.findIndex((o) => o.kind === f.kind) === i);
+};
+
+/** Breakers, handles and uses of the circuits that come to a box. */
+export function aroundBox(
+  house: House,
+  bench: Bench,
+  box: PointId,
+  circuits: ReadonlySet<string>,
+  boxes: ReadonlySet<string>,
+) {
+  const near = (id: string) => id === box || boxes.has(id);
+  return {
+    breakers: house.panels.flatMap((p) => p.breakers).filter((b) => circuits.has(b.id)),
+    handles: house.points
+      .filter((p) => near(p.id))
+      .flatMap((p) =>
+        p.devices.flatMap((d, device) => {
+          const key = `handle ${p.id}#${device}`;
+          return bench.network.switching.some((s) => s.key === key)
+            ? [{ key, point: p, device, kind: d.kind }]
+            : [];
+        }),
+      ),
+    uses: bench.network.uses.filter((u) => near(u.point.id) && u.what !== 'pilot light'),
+  };
+}
