@@ -22,7 +22,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^core/src',
-        pathNot: '(\\.test\\.ts$|/testing/|/sheets/|/network/solve\\.ts$|/words/speaker\\.ts$)',
+        pathNot: '(\\.test\\.ts$|/testing/|/sheets/|/words/speaker\\.ts$)',
       },
       to: { path: 'node_modules', pathNot: 'node_modules/(zod|flatqueue)' },
     },
@@ -57,12 +57,6 @@ module.exports = {
       severity: 'error',
       from: { path: '^core/src/words', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/src/(?!words|units)' },
-    },
-    {
-      name: 'matrices-only-in-the-solver',
-      severity: 'error',
-      from: { path: '^core/src', pathNot: '/network/solve\\.ts$' },
-      to: { path: 'node_modules/ml-matrix' },
     },
     {
       name: 'server-knows-no-interface',

@@ -21,6 +21,7 @@ import {
   type House,
   type RouteGraph,
 } from '@elwand/core';
+import { benchOf, caseBench, caseOf, diagnose, settle, shownBy } from '@elwand/core/bench';
 import { demoHouses, demoJobs, largeHouse, largeJob, spreadJob } from '@elwand/core/demo';
 
 /** Most memory that a process of its own ever held, MB: garbage of the other measurements does not count. */
@@ -180,3 +181,17 @@ const general = inPackage(graph);
 const theirs = median(() => void dijkstra.singleSource(general, String(from), 'weight'));
 tell(`all ways from one point, ${graph.nodes.length} portals`, own);
 tell('the same by a general graph package', theirs, `ratio ${(theirs / own).toFixed(1)} to 1`);
+
+// The bench: one solve of a large house, and the demo circuit with everything that may be wrong with it, as a worker does it.
+const sixty = benchOf(largeHouse(25, 3));
+tell(
+  `solve of a network of ${sixty.house.points.length} boxes (budget 10 ms)`,
+  median(() => void settle(sixty), 11),
+);
+const seven =
+  house.panels.flatMap((p) => p.breakers).find((b) => b.number === '7') ?? house.panels[0]?.breakers[0];
+if (seven)
+  tell(
+    'diagnosis of the demo circuit (budget 300 ms)',
+    median(() => void diagnose(caseOf(house, seven.id), []), 7),
+  );

@@ -216,6 +216,51 @@ describe('elwand probe', () => {
   });
 });
 
+describe('elwand diagnose', () => {
+  const blank = () => call('diagnose', 'settled.json', '--breaker', '7').out;
+  const filled = (values: readonly string[]) =>
+    blank()
+      .split('\n')
+      .map((row, i) => (i === 1 ? [...row.split(',').slice(0, 6), ...values].join(',') : row))
+      .join('\n');
+  const asked = (readings: string, ...more: string[]) =>
+    run(['diagnose', 'settled.json', '--breaker', '7', '--readings', 'r.csv', ...more], (f) =>
+      f === 'r.csv' ? readings : files[f]!,
+    );
+  it('gives the blank table of everything that can be read of a circuit', () => {
+    expect(blank()).toMatch(/^look,box,device,use,what,stand,reading 1,reading 2,reading 3,tripped\n1,/);
+    expect(blank().split('\n').length).toBeGreaterThan(10);
+  });
+  it('ranks what may be wrong, says why, and what to read next', () => {
+    const { code, out } = asked(filled(['120', '0', '120', '']));
+    expect(code).toBe(0);
+    expect(out).toMatch(/% hot and neutral reversed, at /);
+    expect(out).toMatch(/right wiring would read 1[12]\d\.\d V, 1[12]\d\.\d V, 0\.\d V/);
+    expect(out).toMatch(/Next: /);
+  });
+  it('says to call somebody at once where metal is live', () => {
+    const { out } = asked(filled(['0', '120', '120', '']));
+    expect(out).toMatch(/call an electrician now/);
+  });
+  it('as JSON', () => {
+    const { suspects, next } = JSON.parse(asked(filled(['120', '0', '120', '']), '--json').out) as {
+      suspects: { fault: string; chance: number }[];
+      next: string;
+    };
+    expect(suspects[0]).toMatchObject({ fault: 'reversed' });
+    expect(suspects.reduce((s, x) => s + x.chance, 0)).toBeLessThanOrEqual(1.01);
+    expect(next).not.toBe('');
+  });
+  it('names rows that can’t be read, and a breaker that is not there', () => {
+    const bad = asked(filled(['high', '0', '120', '']));
+    expect([bad.code, bad.err]).toEqual([
+      2,
+      expect.stringMatching(/readings, row 2: not readings: high 0 120/),
+    ]);
+    expect(call('diagnose', 'settled.json', '--breaker', '99').err).toMatch(/needs --breaker N; there is: /);
+  });
+});
+
 describe('the plan as a documented file', () => {
   const read = (text: string) => PlanFile.safeParse(JSON.parse(text));
   it.each([

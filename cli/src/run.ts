@@ -21,6 +21,7 @@ import {
 import { drawingDxf, drawingSvg, LETTER, planFile, sheetsOf } from '@elwand/core/sheets';
 import { doSum, sumById, SUMS } from '@elwand/core/sums';
 import { unusable, type Outcome } from './outcome.ts';
+import { diagnosis } from './diagnose.ts';
 import { probe, type Probing } from './probe.ts';
 import { readBoxFile } from './read.ts';
 import { spiceText } from './spice.ts';
@@ -36,6 +37,8 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
   elwand probe FILE --between A --and B [--off N,N] [--fault KIND@BOX] [--json]
                                           what each instrument would show there: A and B like "R1 brass", "S1/2 common", earth
+  elwand diagnose FILE --breaker N [--readings CSV] [--json]
+                                          what may be wrong with a circuit by readings; without them the blank table
   elwand read FILE [--json]               a box as it was seen (format elwand-box): what each wire is, what is wrong,
                                           and the look or reading that settles most
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
@@ -53,7 +56,7 @@ Exit code: 0 no stop found, 1 a stop was found, 2 the file or the call is unusab
 Elwand plans and checks; local codes, the inspector and a licensed electrician have the last word.
 `;
 
-const COMMANDS = ['check', 'plan', 'spice', 'read', 'probe'] as const;
+const COMMANDS = ['check', 'plan', 'spice', 'read', 'probe', 'diagnose'] as const;
 interface Call {
   readonly command: (typeof COMMANDS)[number];
   readonly file: string;
@@ -64,6 +67,9 @@ interface Call {
   readonly sheet: string | null;
   readonly as: 'svg' | 'dxf';
   readonly probing: Probing;
+  readonly breaker: string | null;
+  /** The file with readings. */
+  readonly readings: string | null;
 }
 
 /** Options that a command knows; anything else is told, never read over. */
@@ -101,6 +107,8 @@ function parseCall(args: readonly string[]): Call | string {
     and: { type: 'string' },
     off: { type: 'string' },
     fault: { type: 'string' },
+    breaker: { type: 'string' },
+    readings: { type: 'string' },
   });
   if (typeof read === 'string') return read;
   const [command, file, more] = read.rest;
@@ -109,7 +117,7 @@ function parseCall(args: readonly string[]): Call | string {
   const known = COMMANDS.find((c) => c === command);
   if (known === undefined)
     return command === undefined
-      ? 'a command is needed: check, plan, sheet, spice, read, probe, rules, sum, backup or restore'
+      ? 'a command is needed: check, plan, sheet, spice, read, probe, diagnose, rules, sum, backup or restore'
       : `no such command: ${command}`;
   if (file === undefined) return `${command} needs a file`;
   if (more !== undefined) return `one file at a time; what is "${more}"?`;
@@ -121,6 +129,8 @@ function parseCall(args: readonly string[]): Call | string {
     all: read.flags.has('all'),
     sheet: read.texts.get('sheet') ?? null,
     as,
+    breaker: read.texts.get('breaker') ?? null,
+    readings: read.texts.get('readings') ?? null,
     probing: {
       between: read.texts.get('between') ?? null,
       and: read.texts.get('and') ?? null,
@@ -380,6 +390,12 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   const opened = openFile(call.file, read);
   if ('code' in opened) return opened;
   const { house, jobs } = opened;
+  if (call.command === 'diagnose') {
+    const text = call.readings === null ? null : textOf(call.readings, read);
+    return text === null || typeof text === 'string'
+      ? diagnosis(house, { breaker: call.breaker, readings: text, json: call.json })
+      : text;
+  }
   if (call.command === 'probe') return probe(house, call.probing);
   if (call.command === 'spice' && call.job === null) return netlist(house, null);
   const chosen = jobsAsked(jobs, call.job);

@@ -67,6 +67,12 @@ export function benchOf(
 
 const breakerOf = (t: PanelTerminal): string => t.label.split(':')[0] ?? '';
 
+/** The same bench with faults in it. */
+export function faulted(sound: Bench, faults: readonly Fault[]): Bench {
+  const { network, extra } = withFaults(sound.house, sound.network, faults);
+  return { ...sound, network, extra };
+}
+
 /** The conditions that a bench is in. */
 export function conditionsOf(bench: Bench, more: Partial<Conditions> = {}): Conditions {
   return {

@@ -1,6 +1,8 @@
-/** The bench: an entry of its own, because of the matrices it brings along. */
+/** The bench: an entry of its own, out of the first load. */
 export * from './faults.ts';
 export * from './bench.ts';
 export * from './instruments.ts';
 export * from './places.ts';
 export * from './words.ts';
+export * from './diagnose.ts';
+export * from './readings-table.ts';

@@ -1,7 +1,8 @@
 import type { House } from '../document/index.ts';
-import { msg, q, type Text } from '../words/index.ts';
+import { msg, q, row, type Text } from '../words/index.ts';
 import type { Trip } from './bench.ts';
-import type { FaultKind } from './faults.ts';
+import type { Look, Stand } from './diagnose.ts';
+import type { Fault, FaultKind } from './faults.ts';
 import type { LampReading, OhmReading, VoltReading } from './instruments.ts';
 
 /** What a bench shows, in messages. */
@@ -35,3 +36,51 @@ export function tripText(house: House, { what, key, why }: Trip): Text {
   const id = key.slice('trip '.length).split('#')[0];
   return msg('bench.trip.device', { box: house.points.find((p) => p.id === id)?.label ?? '?' });
 }
+
+const boxOf = (house: House, id: string): Text => house.points.find((p) => p.id === id)?.label ?? '?';
+
+/** How the circuit stands while something is read. */
+export function standText(house: House, stand: Stand): Text {
+  if (stand.is !== 'moved') return msg(`bench.stand.${stand.is}`);
+  const [box, device] = stand.handle.slice('handle '.length).split('#');
+  return msg('bench.moved', { box: boxOf(house, box ?? ''), n: Number(device) + 1 });
+}
+
+/** What is to be read, and where. */
+export const lookText = (house: House, look: Look): Text =>
+  msg('bench.look-standing', {
+    look: msg(`bench.look.${look.what}`, {
+      place: msg('bench.look-at', { box: boxOf(house, look.point), use: msg(`bench.use.${look.use}`) }),
+    }),
+    stand: standText(house, look.stand),
+  });
+
+/** A fault and where it is; null is right wiring. */
+export function suspectText(house: House, fault: Fault | null): Text {
+  if (fault === null) return msg('bench.sound');
+  const cable = house.cables.find((c) => c.id === fault.cable);
+  if (!cable) return msg('bench.suspect', { fault: faultText(fault.kind), box: boxOf(house, fault.point) });
+  const far = [cable.from, cable.to].find((e) => e.at === 'breaker' || e.pointId !== fault.point);
+  return msg('bench.suspect-cable', {
+    fault: faultText(fault.kind),
+    box: boxOf(house, fault.point),
+    cable:
+      far?.at === 'point'
+        ? msg('bench.place.cable-to', { box: boxOf(house, far.pointId) })
+        : msg('bench.place.from-panel'),
+  });
+}
+
+/** Readings in a row; what floats may read anything. */
+export const valuesText = (what: Look['what'], values: readonly (number | null)[]): Text =>
+  row(
+    values.map((v) =>
+      v === null
+        ? msg('bench.shows.ghost')
+        : what === 'ohms'
+          ? msg('bench.shows.ohms', { ohms: Math.round(v * 10) / 10 })
+          : what === 'ground-amps'
+            ? q.amps(v)
+            : q.volts(v),
+    ),
+  );

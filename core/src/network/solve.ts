@@ -1,4 +1,3 @@
-import { LuDecomposition, Matrix } from 'ml-matrix';
 import type { Network, NodeId, Switching, Wire } from './network.ts';
 import { circuitOf, type Circuit, type Conditions, type Element } from './circuit.ts';
 
@@ -19,83 +18,98 @@ export interface Solution {
 
 export const size = ({ re, im }: Phasor): number => Math.hypot(re, im);
 export const less = (a: Phasor, b: Phasor): Phasor => ({ re: a.re - b.re, im: a.im - b.im });
+const plus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re + b.re, im: a.im + b.im });
+const times = (a: Phasor, b: Phasor): Phasor => ({
+  re: a.re * b.re - a.im * b.im,
+  im: a.re * b.im + a.im * b.re,
+});
+const over = (a: Phasor, b: Phasor): Phasor => {
+  const d = b.re * b.re + b.im * b.im;
+  return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };
+};
 
 const NOTHING: Phasor = { re: 0, im: 0 };
-
-/** Nodes that hang together through elements, sources and node 0 left out: each is solved by itself. */
-function blocks(circuit: Circuit): number[][] {
-  const parent = Array.from({ length: circuit.nodes }, (_, i) => i);
-  const find = (i: number): number => {
-    let at = i;
-    while (parent[at] !== at) at = parent[at] ?? at;
-    return at;
-  };
-  const free = (n: number) => n !== 0 && !circuit.sources.has(n);
-  for (const { a, b } of circuit.elements) if (free(a) && free(b)) parent[find(a)] = find(b);
-  const out = new Map<number, number[]>();
-  for (let n = 0; n < circuit.nodes; n++) if (free(n)) out.set(find(n), [...(out.get(find(n)) ?? []), n]);
-  return [...out.values()];
-}
 
 /** Admittance of an element, S: conductance or susceptance. */
 const admittance = ({ kind, value }: Element, hertz: number): Phasor =>
   kind === 'resistance' ? { re: 1 / value, im: 0 } : { re: 0, im: 2 * Math.PI * hertz * value };
 
+/** A node that was taken out: what it hung on, and what was driven into it. */
+interface Gone {
+  readonly node: number;
+  readonly to: readonly (readonly [number, Phasor])[];
+  readonly sum: Phasor;
+  readonly driven: Phasor;
+}
+
 /**
- * Solves the network by nodal analysis: the admittance matrix of every block, real and imaginary part side by side.
+ * Voltages of all nodes by star-mesh transformation: a node is taken out and its neighbors are joined by what went through it, the one with
+ * fewest neighbors first; what is left are node 0 and the sources. Nothing is ever subtracted, so that a wire held by its insulation alone
+ * comes out as exactly as one on the breaker.
+ */
+function voltages(circuit: Circuit, hertz: number): Map<number, Phasor> {
+  const to = Array.from({ length: circuit.nodes }, () => new Map<number, Phasor>());
+  const join = (a: number, b: number, y: Phasor) => {
+    to[a]!.set(b, plus(to[a]!.get(b) ?? NOTHING, y));
+    to[b]!.set(a, plus(to[b]!.get(a) ?? NOTHING, y));
+  };
+  for (const e of circuit.elements) join(e.a, e.b, admittance(e, hertz));
+  const driven = new Map<number, Phasor>(
+    [...circuit.driven].map(([n, amps]) => [n, { re: amps, im: 0 }] as const),
+  );
+  const isHeld = (n: number) => n === 0 || circuit.sources.has(n);
+  const left = new Set(Array.from({ length: circuit.nodes }, (_, n) => n).filter((n) => !isHeld(n)));
+  const gone: Gone[] = [];
+  while (left.size > 0) {
+    let node = -1;
+    let fewest = Infinity;
+    for (const n of left) {
+      const degree = to[n]!.size;
+      if (degree >= fewest) continue;
+      node = n;
+      fewest = degree;
+      if (degree <= 1) break;
+    }
+    left.delete(node);
+    const own = [...to[node]!];
+    const sum = own.reduce((s, [, y]) => plus(s, y), NOTHING);
+    const into = driven.get(node) ?? NOTHING;
+    gone.push({ node, to: own, sum, driven: into });
+    own.forEach(([a, ya], i) => {
+      to[a]!.delete(node);
+      if (into.re !== 0 || into.im !== 0)
+        driven.set(a, plus(driven.get(a) ?? NOTHING, times(into, over(ya, sum))));
+      for (const [b, yb] of own.slice(i + 1))
+        if (!isHeld(a) || !isHeld(b)) join(a, b, over(times(ya, yb), sum));
+    });
+  }
+  const volts = new Map<number, Phasor>([[0, NOTHING]]);
+  for (const [n, v] of circuit.sources) volts.set(n, { re: v, im: 0 });
+  for (const { node, to: own, sum, driven: into } of gone.reverse()) {
+    const flows = own.reduce((s, [n, y]) => plus(s, times(y, volts.get(n) ?? NOTHING)), into);
+    volts.set(node, sum.re === 0 && sum.im === 0 ? NOTHING : over(flows, sum));
+  }
+  return volts;
+}
+
+/**
+ * Solves the network of a house under given conditions.
  * @throws RangeError where a hot is tied straight to neutral, ground or the other leg
  */
 export function solve(network: Network, conditions: Conditions): Solution {
   const circuit = circuitOf(network, conditions);
-  const volts = new Map<number, Phasor>([[0, NOTHING]]);
-  for (const [n, v] of circuit.sources) volts.set(n, { re: v, im: 0 });
-  const at = new Map<number, Element[]>();
-  for (const e of circuit.elements) for (const n of [e.a, e.b]) at.set(n, [...(at.get(n) ?? []), e]);
-  for (const block of blocks(circuit)) {
-    const n = block.length;
-    const row = new Map(block.map((node, i) => [node, i] as const));
-    const matrix = Matrix.zeros(2 * n, 2 * n);
-    const right = Matrix.zeros(2 * n, 1);
-    const add = (r: number, c: number, y: Phasor, sign: 1 | -1) => {
-      matrix.set(r, c, matrix.get(r, c) + sign * y.re);
-      matrix.set(r, c + n, matrix.get(r, c + n) - sign * y.im);
-      matrix.set(r + n, c, matrix.get(r + n, c) + sign * y.im);
-      matrix.set(r + n, c + n, matrix.get(r + n, c + n) + sign * y.re);
-    };
-    block.forEach((node, i) => {
-      right.set(i, 0, right.get(i, 0) + (circuit.driven.get(node) ?? 0));
-      for (const e of at.get(node) ?? []) {
-        const y = admittance(e, conditions.hertz);
-        add(i, i, y, 1);
-        const other = e.a === node ? e.b : e.a;
-        const j = row.get(other);
-        if (j !== undefined) add(i, j, y, -1);
-        else {
-          const v = volts.get(other) ?? NOTHING;
-          right.set(i, 0, right.get(i, 0) + y.re * v.re - y.im * v.im);
-          right.set(i + n, 0, right.get(i + n, 0) + y.re * v.im + y.im * v.re);
-        }
-      }
-    });
-    const solved = new LuDecomposition(matrix).solve(right);
-    block.forEach((node, i) => volts.set(node, { re: solved.get(i, 0), im: solved.get(i + n, 0) }));
-  }
+  const volts = voltages(circuit, conditions.hertz);
   const voltsAt = (node: NodeId): Phasor => volts.get(circuit.nodeOf(node) ?? 0) ?? NOTHING;
+  const through = (a: NodeId, b: NodeId, ohms: number | undefined): Phasor => {
+    if (ohms === undefined) return NOTHING;
+    const d = less(voltsAt(a), voltsAt(b));
+    return { re: d.re / ohms, im: d.im / ohms };
+  };
   const ohms = new Map(circuit.elements.flatMap((e) => (e.wire ? [[e.wire, e.value] as const] : [])));
   const relays = new Map(circuit.elements.flatMap((e) => (e.relay ? [[e.relay, e.value] as const] : [])));
   return {
     volts: voltsAt,
-    relayAmps: (contact) => {
-      const r = relays.get(contact);
-      if (r === undefined) return NOTHING;
-      const d = less(voltsAt(contact.a), voltsAt(contact.b));
-      return { re: d.re / r, im: d.im / r };
-    },
-    amps: (wire) => {
-      const r = ohms.get(wire);
-      if (r === undefined) return NOTHING;
-      const d = less(voltsAt(wire.a), voltsAt(wire.b));
-      return { re: d.re / r, im: d.im / r };
-    },
+    amps: (wire) => through(wire.a, wire.b, ohms.get(wire)),
+    relayAmps: (contact) => through(contact.a, contact.b, relays.get(contact)),
   };
 }

@@ -1,4 +1,4 @@
-/** The solver and what it writes: an entry of its own, because of the matrices it brings along. */
+/** The solver and what it writes: an entry of its own, out of the first load. */
 export * from './circuit.ts';
 export { networkOf, handleOf, tripOf, screwOf, type Network, type UseAt, type Wire } from './network.ts';
 export { surveyHouse } from './survey.ts';

@@ -276,7 +276,7 @@ function Controls({
               {say(
                 msg('screen.bench.load', {
                   box: u.point.label,
-                  what: msg(`screen.bench.use.${u.what}`),
+                  what: msg(`bench.use.${u.what}`),
                   watts: q.watts(vaOf(u)),
                 }),
               )}
