@@ -192,6 +192,11 @@ const seven =
   house.panels.flatMap((p) => p.breakers).find((b) => b.number === '7') ?? house.panels[0]?.breakers[0];
 if (seven)
   tell(
-    'diagnosis of the demo circuit (budget 300 ms)',
-    median(() => void diagnose(caseOf(house, seven.id), []), 7),
+    'diagnosis of the demo circuit from its first reading (budget 300 ms)',
+    median(() => {
+      const of = caseOf(house, seven.id);
+      const [look] = of.looks;
+      const open = of.faults.find((f) => f?.kind === 'open-neutral') ?? null;
+      if (look) diagnose(of, [{ look, shown: shownBy(caseBench(of.house, open), look) }]);
+    }, 7),
   );
