@@ -90,7 +90,7 @@ test('a box is read wire by wire, a reading makes it certain, and the survey is 
   await expect(wrong).toContainText('re-identified');
   await expect(wrong).toContainText('NEC 200.7(C)');
   // Readings are asked for until nothing more can be told; at this wall the white is live.
-  const next = dialog.locator('.read-next');
+  const next = dialog.locator('.asking');
   for (let i = 0; i < 8; i++) {
     await expect(next).not.toHaveAttribute('aria-busy', 'true');
     const text = await next.textContent();

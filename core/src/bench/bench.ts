@@ -2,8 +2,10 @@ import { packFor } from '../codes/index.ts';
 import type { House } from '../document/index.ts';
 import {
   isMetalBox,
+  isTrip,
   joined,
   networkOf,
+  ofContact,
   touchedIn,
   surveyHouse,
   type Network,
@@ -16,6 +18,7 @@ import {
   Shorted,
   solve,
   size,
+  sumOf,
   type Conditions,
   type Extra,
   type Solution,
@@ -61,8 +64,17 @@ export function benchOf(
   ohmsPerMeter: Conditions['ohmsPerMeter'] = ohmsOf(house),
 ): Bench {
   const made = new Map([...surveyHouse(house).boxes].map(([id, b]) => [id, b.groups]));
-  const { network, extra } = withFaults(house, networkOf(house, made), faults);
-  return { house, network, extra, off: new Set(), state: new Map(), plugged: new Map(), ohmsPerMeter };
+  const network = networkOf(house, made);
+  const sound = {
+    house,
+    network,
+    extra: [],
+    off: new Set<string>(),
+    state: new Map(),
+    plugged: new Map(),
+    ohmsPerMeter,
+  };
+  return faulted(sound, faults);
 }
 
 const breakerOf = (t: PanelTerminal): string => t.label.split(':')[0] ?? '';
@@ -95,29 +107,33 @@ export interface Trip {
   readonly why: 'short' | 'ground-fault';
 }
 
+/** What several readings tripped, each once. */
+export const allTrips = (readings: readonly { readonly trips: readonly Trip[] }[]): Trip[] => [
+  ...new Map(readings.flatMap((r) => r.trips).map((t) => [t.key, t] as const)).values(),
+];
+
 export interface Settled {
   readonly bench: Bench;
   readonly solution: Solution;
   readonly trips: readonly Trip[];
 }
 
-/** Class A: must not trip below 4 mA, must at 6 mA (UL 943, sure). In between it may. */
-export const CLASS_A_AMPS = { no: 0.004, must: 0.006 } as const;
+/** Class A: must not trip below 4 mA, must at 6 mA (UL 943, sure). In between it may, and here does not. */
+const CLASS_A_AMPS = 0.006;
 /** Against its rating a breaker opens at once from here on: my judgement, no standard has one number. */
 const AT_ONCE = 8;
 
 /** Protecting devices by the key of their relay. */
 const relaysOf = ({ network }: Bench): Map<string, Network['switching'][number][]> => {
   const out = new Map<string, Network['switching'][number][]>();
-  for (const s of network.switching)
-    if (s.key.startsWith('trip ')) out.set(s.key, [...(out.get(s.key) ?? []), s]);
+  for (const s of network.switching) if (isTrip(s.key)) out.set(s.key, [...(out.get(s.key) ?? []), s]);
   return out;
 };
 
 /** Whether a relay senses current to ground: an AFCI receptacle alone does not. */
 function sensesGround({ house }: Bench, key: string): boolean {
-  const [point, device] = key.slice('trip '.length).split('#');
-  const kind = house.points.find((p) => p.id === point)?.devices[Number(device)]?.kind;
+  const { point, device } = ofContact(key);
+  const kind = house.points.find((p) => p.id === point)?.devices[device]?.kind;
   return kind === 'receptacle-gfci' || kind === 'receptacle-dual';
 }
 
@@ -148,25 +164,19 @@ function oneTrip(bench: Bench, held: readonly Extra[]): Trip | { readonly soluti
   }
   for (const [key, contacts] of relaysOf(bench)) {
     if (!sensesGround(bench, key) || bench.state.get(key) === 1) continue;
-    const flows = contacts.map((c) => solution.relayAmps(c));
-    const left = { re: flows.reduce((s, f) => s + f.re, 0), im: flows.reduce((s, f) => s + f.im, 0) };
-    if (size(left) >= CLASS_A_AMPS.must || isGroundedBeyond(bench, contacts))
+    const left = sumOf(contacts.map((c) => solution.relayAmps(c)));
+    if (size(left) >= CLASS_A_AMPS || isGroundedBeyond(bench, contacts))
       return { what: 'device', key, why: 'ground-fault' };
   }
+  const home = homeWires(bench);
   for (const breaker of bench.house.panels.flatMap((p) => p.breakers)) {
     if (bench.off.has(breaker.id)) continue;
-    const wires = homeWires(bench, breaker.id);
+    const wires = home.get(breaker.id) ?? [];
     const hot = Math.max(0, ...wires.filter((w) => w.hot).map((w) => size(solution.amps(w.wire))));
     if (hot >= AT_ONCE * breaker.amps) return { what: 'breaker', key: breaker.id, why: 'short' };
     if (breaker.protection !== 'gfci' && breaker.protection !== 'dual') continue;
-    const sum = wires.reduce(
-      (s, { wire }) => {
-        const a = solution.amps(wire);
-        return { re: s.re + a.re, im: s.im + a.im };
-      },
-      { re: 0, im: 0 },
-    );
-    if (size(sum) >= CLASS_A_AMPS.must) return { what: 'breaker', key: breaker.id, why: 'ground-fault' };
+    const sum = sumOf(wires.map((w) => solution.amps(w.wire)));
+    if (size(sum) >= CLASS_A_AMPS) return { what: 'breaker', key: breaker.id, why: 'ground-fault' };
   }
   return { solution };
 }
@@ -187,19 +197,22 @@ function isGroundedBeyond(
   });
 }
 
-/** The wires of the home runs of a breaker that it looks at: hots and neutral. */
-function homeWires({ network }: Bench, breaker: string): { readonly wire: Wire; readonly hot: boolean }[] {
-  const cables = new Set(
-    network.wires.flatMap(({ cable: { id, from, to } }) =>
-      [from, to].some((e) => e.at === 'breaker' && e.breakerId === breaker) ? [id] : [],
-    ),
-  );
+interface HomeWire {
+  readonly wire: Wire;
+  readonly hot: boolean;
+}
+/** The wires of the home runs that a breaker looks at, hots and neutral, by breaker. */
+function homeWires({ network }: Bench): ReadonlyMap<string, readonly HomeWire[]> {
   const nodes = new Map(network.terminals.map((t) => [t.node, t.at] as const));
-  return network.wires.flatMap((wire) => {
-    if (!cables.has(wire.cable.id)) return [];
+  const out = new Map<string, HomeWire[]>();
+  for (const wire of network.wires) {
     const at = nodes.get(wire.a) ?? nodes.get(wire.b);
-    return at === 'hot' || at === 'neutral' ? [{ wire, hot: at === 'hot' }] : [];
-  });
+    if (at !== 'hot' && at !== 'neutral') continue;
+    for (const end of [wire.cable.from, wire.cable.to])
+      if (end.at === 'breaker')
+        out.set(end.breakerId, [...(out.get(end.breakerId) ?? []), { wire, hot: at === 'hot' }]);
+  }
+  return out;
 }
 
 /** Is a conductor in metal that hides its field: a metal box, armor, tubing? */

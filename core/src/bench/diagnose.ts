@@ -1,9 +1,10 @@
 import { circuitsByCable, type BreakerId, type House, type PointId } from '../document/index.ts';
-import { endAt, endOf, screwOf, tripOf, type NodeId, type UseAt } from '../network/index.ts';
+import { endAt, endOf, handlesIn, screwOf, tripOf, type NodeId, type UseAt } from '../network/index.ts';
 import { circuitOf, less, size, type Solution } from '../network/solver.ts';
-import { benchOf, conditionsOf, EARTH, faulted, settle, type Bench, type Trip } from './bench.ts';
+import { allTrips, benchOf, conditionsOf, EARTH, faulted, settle, type Bench, type Trip } from './bench.ts';
+import { bitsLeft, entropy, tellsMost } from '../units/index.ts';
 import { faultsIn, type Fault, type FaultKind } from './faults.ts';
-import { INSTRUMENTS, readOhms } from './instruments.ts';
+import { readLowZ, readMeter, readOhms, shownAmps } from './instruments.ts';
 
 /**
  * What is wrong with a circuit, from readings that were taken: every single fault that there may be is put on the bench and read in the
@@ -120,7 +121,9 @@ export interface Case {
   readonly line: (fault: number) => string;
 }
 
-const useKey = (u: Pick<UseAt, 'point' | 'device' | 'what'>): string => `${u.point.id}#${u.device} ${u.what}`;
+/** A use by its box, its device and what it is. */
+export const keyOfUse = (u: Pick<UseAt, 'point' | 'device' | 'what'>): string =>
+  `${u.point.id}#${u.device} ${u.what}`;
 
 /** The house with one circuit only: its boxes, cables and breaker. */
 export function circuitAlone(house: House, breaker: BreakerId): House {
@@ -137,14 +140,11 @@ export function circuitAlone(house: House, breaker: BreakerId): House {
 
 /** How a bench stands for a look. */
 export function standing(bench: Bench, stand: Stand): Bench {
-  const handles = [...new Set(bench.network.switching.map((s) => s.key))].filter((k) =>
-    k.startsWith('handle '),
-  );
   switch (stand.is) {
     case 'idle':
       return bench;
     case 'on':
-      return { ...bench, state: new Map(handles.map((k) => [k, 1] as const)) };
+      return { ...bench, state: new Map(handlesIn(bench.network).map((k) => [k, 1] as const)) };
     case 'moved':
       return { ...bench, state: new Map([[stand.handle, 1]]) };
     case 'tripped':
@@ -154,7 +154,7 @@ export function standing(bench: Bench, stand: Stand): Bench {
         ...bench,
         plugged: new Map([
           ...bench.plugged,
-          ...bench.network.uses.filter((u) => useKey(u) === stand.use).map((u) => [u, LOAD_VA] as const),
+          ...bench.network.uses.filter((u) => keyOfUse(u) === stand.use).map((u) => [u, LOAD_VA] as const),
         ]),
       };
   }
@@ -182,11 +182,11 @@ export const caseBench = (house: House, fault: Fault | null): Bench =>
 /** Everything that can be read of a circuit without taking it apart. */
 function looksOf(house: House, sound: Bench): Look[] {
   const { network } = sound;
-  const handles = [...new Set(network.switching.map((s) => s.key))].filter((k) => k.startsWith('handle '));
+  const handles = handlesIn(network);
   const uses = network.uses.filter((u) => u.what !== 'pilot light');
   return uses
     .flatMap((u, i): Look[] => {
-      const key = useKey(u);
+      const key = keyOfUse(u);
       const of = { key: '', point: u.point.id, use: u.what, device: u.device } as const;
       const point = u.point.id;
       const green = screwOf(point, u.device, 'green');
@@ -197,7 +197,7 @@ function looksOf(house: House, sound: Bench): Look[] {
         ...handles.slice(0, 4).map((handle) => ({ is: 'moved', handle }) as const),
       ];
       const load: Stand = { is: 'loaded', use: key };
-      const own = endsAt(house, point, 'bare');
+      const own = groundsInto(house, point);
       const relay = tripOf(point, u.device);
       const relayed = network.switching.some((s) => s.key === relay);
       const second = uses.find(
@@ -224,12 +224,11 @@ function looksOf(house: House, sound: Bench): Look[] {
     .filter((l, i, all) => all.findIndex((o) => o.key === l.key) === i);
 }
 
-/** Ends of the conductors of a color in a box, the one towards the panel first. */
-const endsAt = (house: House, point: PointId, color: 'bare'): NodeId[] =>
-  house.cables.flatMap((c) => {
-    const end = endAt(c, point);
-    return end === 'to' && c.ground === 'wire' ? [endOf(c, color, end)] : [];
-  });
+/** Ends of the ground wires of the cables that come to a box. */
+const groundsInto = (house: House, point: PointId): NodeId[] =>
+  house.cables.flatMap((c) =>
+    c.ground === 'wire' && endAt(c, point) === 'to' ? [endOf(c, 'bare', 'to')] : [],
+  );
 
 /** Do two nodes stand up to a load against each other: joined to the panel, or to one another, by metal or by something that draws? */
 function stiff(bench: Bench): (a: NodeId, b: NodeId) => boolean {
@@ -264,12 +263,10 @@ const MOST_OHMS = 1e6;
 /** What instruments show of a bench for one look. */
 export function shownBy(bench: Bench, look: Look): Shown {
   const at = standing(bench, look.stand);
-  const { meter, lowZ, clamp } = INSTRUMENTS;
   if (look.what === 'ground-amps') {
     const { solution, trips } = settle(at);
     const wire = at.network.wires.find((w) => w.b === look.at[0] || w.a === look.at[0]);
-    const amps = wire ? size(solution.amps(wire)) : 0;
-    return { values: [amps < clamp.amps ? 0 : amps], trips: tripNames(trips) };
+    return { values: [wire ? shownAmps(size(solution.amps(wire))) : 0], trips: tripNames(trips) };
   }
   if (look.what === 'ohms') {
     const [a = EARTH, b = EARTH] = look.at;
@@ -277,21 +274,9 @@ export function shownBy(bench: Bench, look: Look): Shown {
     const read = readOhms({ ...at, off }, a, b);
     return { values: [Math.min(MOST_OHMS, 'ohms' in read ? read.ohms : 0)], trips: [] };
   }
-  const pairs = pairsOf(look);
-  const trips: Trip[] = [];
-  const values = pairs.map(([a, b]) => {
-    const held =
-      look.what === 'low-z'
-        ? [{ kind: 'resistance' as const, a, b, value: lowZ.ohms }]
-        : [
-            { kind: 'resistance' as const, a, b, value: meter.ohms },
-            { kind: 'capacity' as const, a, b, value: meter.farads },
-          ];
-    const read = settle(at, held);
-    trips.push(...read.trips.filter((t) => !trips.some((k) => k.key === t.key)));
-    return size(less(read.solution.volts(a), read.solution.volts(b)));
-  });
-  return { values, trips: tripNames(trips) };
+  const read = look.what === 'low-z' ? readLowZ : readMeter;
+  const readings = pairsOf(look).map(([a, b]) => read(at, a, b));
+  return { values: readings.map((r) => r.volts), trips: tripNames(allTrips(readings)) };
 }
 
 const pairsOf = ({ what, at }: Look): (readonly [NodeId, NodeId])[] => {
@@ -414,10 +399,6 @@ const EFFORT: Readonly<Record<Look['what'], number>> = {
 const effortOf = (l: Look): number =>
   EFFORT[l.what] + (l.stand.is === 'loaded' || l.stand.is === 'tripped' ? 1 : 0);
 
-function entropy(weights: readonly number[]): number {
-  const sum = weights.reduce((s, w) => s + w, 0);
-  return sum === 0 ? 0 : weights.reduce((h, w) => (w > 0 ? h - (w / sum) * Math.log2(w / sum) : h), 0);
-}
 /** Less than this is no gain, bits. */
 const NOTHING = 0.005;
 /** Suspects less likely than this are not read for. */
@@ -473,9 +454,7 @@ export function diagnose(of: Case, taken: readonly Taken[]): Diagnosis {
     }))
     .sort((a, b) => b.chance - a.chance);
   const now = entropy(suspects.map((s) => s.chance));
-  let next: { readonly look: Look; readonly left: number } | null = null;
-  for (const n of open) {
-    const look = of.looks[n]!;
+  const leftAfter = (n: number): number => {
     const byShown = new Map<string, Map<string, number>>();
     for (const b of believed) {
       const c = of.classAt(b.i, n);
@@ -483,16 +462,10 @@ export function diagnose(of: Case, taken: readonly Taken[]): Diagnosis {
       own.set(of.line(b.i), (own.get(of.line(b.i)) ?? 0) + b.chance);
       byShown.set(c, own);
     }
-    const left = [...byShown.values()].reduce((s, own) => {
-      const share = [...own.values()].reduce((x, y) => x + y, 0);
-      return s + share * entropy([...own.values()]);
-    }, 0);
-    if (now - left < NOTHING) continue;
-    const gain = next ? next.left - left : Infinity;
-    if (gain > NOTHING || (gain > -NOTHING && next && effortOf(look) < effortOf(next.look)))
-      next = { look, left };
-  }
-  return { suspects, next: next?.look ?? null };
+    return bitsLeft([...byShown.values()].map((own) => own.values()));
+  };
+  const next = tellsMost(open, now, leftAfter, (n) => effortOf(of.looks[n]!), NOTHING);
+  return { suspects, next: next && of.looks[next.question]! };
 }
 
 /** Faults for which somebody is called at once: metal that people touch is live, or gear burns. Sure. */

@@ -3,6 +3,7 @@ import {
   conductorsOf,
   endAt,
   endOf,
+  handleOf,
   partsOf,
   screwOf,
   screwsOf,
@@ -199,7 +200,7 @@ export function withFaults(house: House, network: Network, faults: readonly Faul
     const ends = (roles: (r: Role) => boolean) =>
       endsOf(house, f.point, roles).filter((e) => f.cable === undefined || e.cable.id === f.cable);
     const grounds = endsOf(house, f.point, is('ground'));
-    const handle = switching.find((s) => s.key === `handle ${f.point}#${f.device ?? 0}`);
+    const handle = switching.find((s) => s.key === handleOf(f.point, f.device ?? 0));
     const swapSides = () => {
       if (sides) links.swap(screw(sides.hot), screw(sides.neutral));
       if (device?.kind === 'receptacle' && device.tab === 'broken') links.cut(screw('lower brass'));

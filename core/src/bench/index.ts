@@ -6,3 +6,4 @@ export * from './places.ts';
 export * from './words.ts';
 export * from './diagnose.ts';
 export * from './readings-table.ts';
+export { handleOf, handlesIn } from '../network/index.ts';

@@ -1,6 +1,6 @@
 import type { NodeId, Wire } from '../network/index.ts';
-import { less, size, solve, type Extra } from '../network/solver.ts';
-import { conditionsOf, EARTH, isHidden, settle, type Bench, type Trip } from './bench.ts';
+import { less, size, solve, sumOf, type Extra } from '../network/solver.ts';
+import { allTrips, conditionsOf, EARTH, isHidden, settle, type Bench, type Trip } from './bench.ts';
 
 /**
  * Instruments held to a bench, each as the circuit that it is: what it draws is drawn, and may trip what it is on.
@@ -8,8 +8,8 @@ import { conditionsOf, EARTH, isHidden, settle, type Bench, type Trip } from './
  */
 
 export const INSTRUMENTS = {
-  /** 10 Mohm beside 100 pF; 1 % and 0.3 V. */
-  meter: { ohms: 10e6, farads: 100e-12, share: 0.01, volts: 0.3 },
+  /** 10 Mohm beside 100 pF. */
+  meter: { ohms: 10e6, farads: 100e-12 },
   /** Draws enough that what only couples breaks down. */
   lowZ: { ohms: 3000 },
   /** Pulls a plunger; blind below its least. */
@@ -20,8 +20,8 @@ export const INSTRUMENTS = {
   button: { ohms: 15_000 },
   /** Against earth, through insulation and air, V. */
   nonContact: { volts: 50 },
-  /** 2 % and 0.05 A. */
-  clamp: { share: 0.02, amps: 0.05 },
+  /** The least it shows. */
+  clamp: { amps: 0.05 },
   /** Beeps below that many ohm. */
   beeper: { ohms: 35, amps: 0.001 },
 } as const;
@@ -70,18 +70,11 @@ export interface LampReading {
  */
 export function readLamps(bench: Bench, hot: NodeId, neutral: NodeId, ground: NodeId): LampReading {
   const { ohms, dark, full } = INSTRUMENTS.lamps;
-  const trips: Trip[] = [];
-  const lamp = (a: NodeId, b: NodeId): Lamp => {
-    const read = between(bench, a, b, [resistor(a, b, ohms)]);
-    trips.push(...read.trips.filter((t) => !trips.some((known) => known.key === t.key)));
-    return read.volts < dark ? 'off' : read.volts < full ? 'dim' : 'on';
-  };
-  return {
-    hotNeutral: lamp(hot, neutral),
-    hotGround: lamp(hot, ground),
-    neutralGround: lamp(neutral, ground),
-    trips,
-  };
+  const read = (a: NodeId, b: NodeId) => between(bench, a, b, [resistor(a, b, ohms)]);
+  const all = [read(hot, neutral), read(hot, ground), read(neutral, ground)] as const;
+  const lamp = ({ volts }: VoltReading): Lamp => (volts < dark ? 'off' : volts < full ? 'dim' : 'on');
+  const [hotNeutral, hotGround, neutralGround] = [lamp(all[0]), lamp(all[1]), lamp(all[2])];
+  return { hotNeutral, hotGround, neutralGround, trips: allTrips(all) };
 }
 
 /** The button of a plug tester: what trips when it is pressed. It does nothing without a ground. */
@@ -92,27 +85,19 @@ export const pressButton = (bench: Bench, hot: NodeId, ground: NodeId): readonly
 export function beeps(bench: Bench, node: NodeId): boolean {
   if (isHidden(bench, node)) return false;
   const { solution } = settle(bench);
-  const cable = bench.network.wires.find((w) => w.a === node || w.b === node)?.cable.id;
-  const near = bench.network.wires.flatMap((w) => {
-    if (w.cable.id !== cable) return [];
-    const own = bench.network.wires.find((x) => x.a === node || x.b === node);
-    return [own?.a === node ? w.a : w.b];
-  });
+  const { wires } = bench.network;
+  const own = wires.find((w) => w.a === node || w.b === node);
+  const near = wires.flatMap((w) => (own && w.cable.id === own.cable.id ? [own.a === node ? w.a : w.b] : []));
   return [node, ...near].some((n) => size(solution.volts(n)) >= INSTRUMENTS.nonContact.volts);
 }
+
+/** Amperes as a clamp shows them. */
+export const shownAmps = (amps: number): number => (amps < INSTRUMENTS.clamp.amps ? 0 : amps);
 
 /** A clamp around some wires: the sum of their currents, A; nothing below what it can tell. */
 export function readClamp(bench: Bench, wires: readonly Wire[]): number {
   const { solution } = settle(bench);
-  const sum = wires.reduce(
-    (s, w) => {
-      const a = solution.amps(w);
-      return { re: s.re + a.re, im: s.im + a.im };
-    },
-    { re: 0, im: 0 },
-  );
-  const amps = size(sum);
-  return amps < INSTRUMENTS.clamp.amps ? 0 : amps;
+  return shownAmps(size(sumOf(wires.map((w) => solution.amps(w)))));
 }
 
 /** Against earth, on a low-impedance tester: more is live, V. */

@@ -1,4 +1,4 @@
-import type { House, Point, PointId } from '../document/index.ts';
+import type { Cable, House, Point, PointId } from '../document/index.ts';
 import {
   conductorsOf,
   endAt,
@@ -7,7 +7,6 @@ import {
   screwOf,
   screwsOf,
   shellOf,
-  SCREWS,
   type NodeId,
 } from '../network/index.ts';
 import { msg, type Text } from '../words/index.ts';
@@ -20,8 +19,20 @@ export interface Place {
   readonly says: Text;
 }
 
+/** The name of a box. */
+export const boxText = ({ points }: House, id: string): string =>
+  points.find((p) => p.id === id)?.label ?? '?';
+
+/** A cable of a box by where its other end is. */
+export function cableText(house: House, cable: Cable, here: PointId): Text {
+  const far = cable[endAt(cable, here) === 'from' ? 'to' : 'from'];
+  return far.at === 'point'
+    ? msg('bench.place.cable-to', { box: boxText(house, far.pointId) })
+    : msg('bench.place.from-panel');
+}
+
+/** Every place of a box, in the order of its devices and cables. */
 export function placesIn(house: House, point: Point): Place[] {
-  const labels = new Map(house.points.map((p) => [p.id, p.label] as const));
   const screws = point.devices.flatMap((d, i) =>
     screwsOf(d).map((screw): Place => {
       const name = msg(`names.screw.${screw}`);
@@ -35,11 +46,7 @@ export function placesIn(house: House, point: Point): Place[] {
   const ends = house.cables.flatMap((cable) => {
     const end = endAt(cable, point.id);
     if (!end) return [];
-    const far = cable[end === 'from' ? 'to' : 'from'];
-    const to =
-      far.at === 'point'
-        ? msg('bench.place.cable-to', { box: labels.get(far.pointId) ?? '?' })
-        : msg('bench.place.from-panel');
+    const to = cableText(house, cable, point.id);
     return conductorsOf(cable, false).map(({ color }): Place => ({
       node: endOf(cable, color, end),
       says: msg('bench.place.conductor', { color: msg(`names.color.${color}`), cable: to }),
@@ -60,12 +67,9 @@ export interface NoPlace {
  * Finds a place by its name: `R1 brass`, `S1/2 common` (the second device), `earth`.
  * Screws go by the first words of their name.
  */
-export function placeNamed(
-  house: House,
-  name: string,
-): { readonly node: NodeId; readonly point: PointId | null } | NoPlace {
+export function placeNamed(house: House, name: string): { readonly node: NodeId } | NoPlace {
   const text = name.trim().toLowerCase();
-  if (text === 'earth') return { node: EARTH, point: null };
+  if (text === 'earth') return { node: EARTH };
   const [point] = house.points
     .filter(
       (p) =>
@@ -81,11 +85,11 @@ export function placeNamed(
   const own = point.devices[device];
   const screws = own ? screwsOf(own) : [];
   const screw = screws.find((s) => s === wanted) ?? screws.find((s) => s.startsWith(wanted) && wanted !== '');
-  if (!screw || !SCREWS.includes(screw))
+  if (!screw)
     return {
       missing: 'screw',
       asked: name,
       there: screws.map((s) => `${point.label}${device > 0 ? `/${device + 1}` : ''} ${s}`),
     };
-  return { node: screwOf(point.id, device, screw), point: point.id };
+  return { node: screwOf(point.id, device, screw) };
 }

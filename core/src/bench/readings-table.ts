@@ -1,7 +1,9 @@
 import type { House } from '../document/index.ts';
+import { ofContact, tripOf } from '../network/index.ts';
 import { csvText } from '../units/index.ts';
 import { msg, type Text } from '../words/index.ts';
 import type { Case, Look, Taken } from './diagnose.ts';
+import { boxText } from './places.ts';
 
 /**
  * Readings of a circuit as a table: a row for each look, with its place, how the circuit stands, and columns to fill in. What was left
@@ -23,17 +25,25 @@ const COLUMNS = [
 
 const standName = (house: House, { stand }: Look): string => {
   if (stand.is !== 'moved') return stand.is;
-  const [box, device] = stand.handle.slice('handle '.length).split('#');
-  return `moved ${house.points.find((p) => p.id === box)?.label ?? '?'}/${Number(device) + 1}`;
+  const { point, device } = ofContact(stand.handle);
+  return `moved ${boxText(house, point)}/${device + 1}`;
 };
 
 /** What tripped, by the number of the breaker or the box of the device. */
 function tripNamed(house: House, key: string): string {
   const breaker = house.panels.flatMap((p) => p.breakers).find((b) => b.id === key);
   if (breaker) return breaker.number;
-  const [box] = key.slice('trip '.length).split('#');
-  return house.points.find((p) => p.id === box)?.label ?? key;
+  return boxText(house, ofContact(key).point);
 }
+
+/** The cells that name a look. */
+const cellsOf = (house: House, look: Look): string[] => [
+  boxText(house, look.point),
+  String(look.device + 1),
+  look.use,
+  look.what,
+  standName(house, look),
+];
 
 /** The table, blank or with readings in it. */
 export function readingsCsv({ house, looks }: Case, taken: readonly Taken[] = []): string {
@@ -41,11 +51,7 @@ export function readingsCsv({ house, looks }: Case, taken: readonly Taken[] = []
     const found = taken.find((t) => t.look.key === look.key)?.shown;
     return [
       String(i + 1),
-      house.points.find((p) => p.id === look.point)?.label ?? '?',
-      String(look.device + 1),
-      look.use,
-      look.what,
-      standName(house, look),
+      ...cellsOf(house, look),
       ...[0, 1, 2].map((n) =>
         found?.values[n] === undefined ? '' : String(Math.round(found.values[n] * 100) / 100),
       ),
@@ -68,26 +74,10 @@ export function readReadings(
 ): { readonly taken: readonly Taken[]; readonly bad: readonly BadRow[] } {
   const taken: Taken[] = [];
   const bad: BadRow[] = [];
-  const known = new Map(
-    of.looks
-      .flatMap((l) => l)
-      .map(
-        (l) =>
-          [
-            [
-              of.house.points.find((p) => p.id === l.point)?.label ?? '?',
-              String(l.device + 1),
-              l.use,
-              l.what,
-              standName(of.house, l),
-            ].join('|'),
-            l,
-          ] as const,
-      ),
-  );
+  const known = new Map(of.looks.map((l) => [cellsOf(of.house, l).join('|'), l] as const));
   const tripKeys = new Map<string, string>([
     ...of.house.panels.flatMap((p) => p.breakers.map((b) => [b.number, b.id as string] as const)),
-    ...of.house.points.flatMap((p) => p.devices.flatMap((_, d) => [[p.label, `trip ${p.id}#${d}`] as const])),
+    ...of.house.points.flatMap((p) => p.devices.flatMap((_, d) => [[p.label, tripOf(p.id, d)] as const])),
   ]);
   rows.forEach((cells, i) => {
     if (i === 0 || cells.every((c) => c.trim() === '')) return;

@@ -1,4 +1,6 @@
 import type { House } from '../document/index.ts';
+import { ofContact } from '../network/index.ts';
+import { boxText, cableText } from './places.ts';
 import { msg, q, row, type Text } from '../words/index.ts';
 import type { Trip } from './bench.ts';
 import type { Look, Stand } from './diagnose.ts';
@@ -33,24 +35,21 @@ export function tripText(house: House, { what, key, why }: Trip): Text {
     const breaker = house.panels.flatMap((p) => p.breakers).find((b) => b.id === key);
     return msg('bench.trip.breaker', { number: breaker?.number ?? '?', why });
   }
-  const id = key.slice('trip '.length).split('#')[0];
-  return msg('bench.trip.device', { box: house.points.find((p) => p.id === id)?.label ?? '?' });
+  return msg('bench.trip.device', { box: boxText(house, ofContact(key).point) });
 }
-
-const boxOf = (house: House, id: string): Text => house.points.find((p) => p.id === id)?.label ?? '?';
 
 /** How the circuit stands while something is read. */
 export function standText(house: House, stand: Stand): Text {
   if (stand.is !== 'moved') return msg(`bench.stand.${stand.is}`);
-  const [box, device] = stand.handle.slice('handle '.length).split('#');
-  return msg('bench.moved', { box: boxOf(house, box ?? ''), n: Number(device) + 1 });
+  const { point, device } = ofContact(stand.handle);
+  return msg('bench.moved', { box: boxText(house, point), n: device + 1 });
 }
 
 /** What is to be read, and where. */
 export const lookText = (house: House, look: Look): Text =>
   msg('bench.look-standing', {
     look: msg(`bench.look.${look.what}`, {
-      place: msg('bench.look-at', { box: boxOf(house, look.point), use: msg(`bench.use.${look.use}`) }),
+      place: msg('bench.look-at', { box: boxText(house, look.point), use: msg(`bench.use.${look.use}`) }),
     }),
     stand: standText(house, look.stand),
   });
@@ -59,15 +58,11 @@ export const lookText = (house: House, look: Look): Text =>
 export function suspectText(house: House, fault: Fault | null): Text {
   if (fault === null) return msg('bench.sound');
   const cable = house.cables.find((c) => c.id === fault.cable);
-  if (!cable) return msg('bench.suspect', { fault: faultText(fault.kind), box: boxOf(house, fault.point) });
-  const far = [cable.from, cable.to].find((e) => e.at === 'breaker' || e.pointId !== fault.point);
+  if (!cable) return msg('bench.suspect', { fault: faultText(fault.kind), box: boxText(house, fault.point) });
   return msg('bench.suspect-cable', {
     fault: faultText(fault.kind),
-    box: boxOf(house, fault.point),
-    cable:
-      far?.at === 'point'
-        ? msg('bench.place.cable-to', { box: boxOf(house, far.pointId) })
-        : msg('bench.place.from-panel'),
+    box: boxText(house, fault.point),
+    cable: cableText(house, cable, fault.point),
   });
 }
 

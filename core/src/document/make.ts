@@ -1,7 +1,7 @@
 import { inches, feet } from '../units/index.ts';
-import type { Cable, Framing, House, Point, Position, Room, RoomUse, Wall } from './house.ts';
+import type { Breaker, Cable, Framing, House, Point, Position, Room, RoomUse, Wall } from './house.ts';
 import { HOUSE_FORMAT, HOUSE_VERSION } from './house.ts';
-import { HouseId, JobId, PointId, RoomId, WallId, WantId, CableId } from './ids.ts';
+import { BreakerId, HouseId, JobId, PointId, RoomId, WallId, WantId, CableId } from './ids.ts';
 import type { Job, Want } from './job.ts';
 import { JOB_FORMAT, JOB_VERSION, defaultPreferences } from './job.ts';
 
@@ -110,6 +110,20 @@ export function makePoint(
     ...more,
   };
 }
+
+/** A breaker that nothing is known of but its number. */
+export const makeBreaker = (id: string, number: string, more: Partial<Breaker> = {}): Breaker => ({
+  id: BreakerId.parse(id),
+  number,
+  amps: 15,
+  poles: 1,
+  protection: 'none',
+  label: '',
+  restriction: 'none',
+  multiwire: false,
+  proved: false,
+  ...more,
+});
 
 export function makeCable(
   id: string,

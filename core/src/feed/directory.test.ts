@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { demoHouses } from '../demo/index.ts';
-import { BreakerId, type Breaker, type Panel } from '../document/index.ts';
+import { makeBreaker, type Breaker, type Panel } from '../document/index.ts';
 import { said } from '../testing/said.ts';
 import { BREAKER_AMPS } from '../tape/index.ts';
 import { speaker } from '../words/speaker.ts';
@@ -12,17 +12,7 @@ import { directoryCsv, readDirectory, withDirectory } from './directory.ts';
 
 const say = speaker('imperial');
 const rowsOf = (text: string): string[][] => Papa.parse<string[]>(text.trim()).data;
-const fresh = (number: string): Breaker => ({
-  id: BreakerId.parse(`new-${number}`),
-  number,
-  amps: 15,
-  poles: 1,
-  protection: 'none',
-  label: '',
-  restriction: 'none',
-  multiwire: false,
-  proved: false,
-});
+const fresh = (number: string): Breaker => makeBreaker(`new-${number}`, number);
 const panel: Panel = demoHouses()[0]!.panels[0]!;
 const read = (text: string) => readDirectory(rowsOf(text));
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { demoHouses } from '../demo/index.ts';
-import { BreakerId, type Breaker, type House } from '../document/index.ts';
+import { BreakerId, makeBreaker, type Breaker, type House } from '../document/index.ts';
 import { said } from '../testing/said.ts';
 import { buildFeed } from './feed.ts';
 import {
@@ -15,17 +15,7 @@ import {
   type HuntWalk,
 } from './hunt.ts';
 
-const breaker = (n: number): Breaker => ({
-  id: BreakerId.parse(`b${n}`),
-  number: String(n),
-  amps: 15,
-  poles: 1,
-  protection: 'none',
-  label: '',
-  restriction: 'none',
-  multiwire: false,
-  proved: false,
-});
+const breaker = (n: number): Breaker => makeBreaker(`b${n}`, String(n));
 const panel = (weights: readonly number[]): HuntCandidate[] =>
   weights.map((weight, i) => ({ breaker: breaker(i + 1), weight, why: [] }));
 

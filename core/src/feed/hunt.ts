@@ -1,6 +1,7 @@
 import type { Breaker, BreakerId, House, Point, PointId } from '../document/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 import { planOfHouse } from '../structure/index.ts';
+import { entropy } from '../units/index.ts';
 import { msg, type Message } from '../words/index.ts';
 import { chained } from './chain.ts';
 import { buildFeed, type Feed } from './feed.ts';
@@ -140,10 +141,7 @@ export function suspects(candidates: readonly HuntCandidate[], walks: readonly H
 }
 
 /** Bits that are still open: the entropy of what is left. */
-function open(left: readonly Weighed[]): number {
-  const sum = total(left);
-  return left.reduce((s, { weight }) => s - (weight / sum) * Math.log2(weight / sum), 0);
-}
+const open = (left: readonly Weighed[]): number => entropy(left.map((w) => w.weight));
 
 /** How likely the box is dead with these off, and what is then open on the average. */
 function expectedOpen(left: readonly Weighed[], off: ReadonlySet<number>): number {

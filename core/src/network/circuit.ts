@@ -1,5 +1,13 @@
 import type { Cable } from '../document/index.ts';
-import type { Network, NodeId, PanelTerminal, Switching, UseAt, Wire } from './network.ts';
+import {
+  isTrip,
+  type Network,
+  type NodeId,
+  type PanelTerminal,
+  type Switching,
+  type UseAt,
+  type Wire,
+} from './network.ts';
 import type { State } from './touched.ts';
 import { msg, speaker, type Text } from '../words/index.ts';
 
@@ -105,7 +113,7 @@ const REFERENCE: NodeId = 'service';
 
 const isClosed = (s: Switching, state: State): boolean => (state.get(s.key) ?? 0) === s.closedAt;
 /** A relay's contact stays an element: the current through it decides whether it trips. */
-const isRelay = ({ key }: Switching): boolean => key.startsWith('trip ');
+const isRelay = ({ key }: Switching): boolean => isTrip(key);
 
 /** How two conductors of a cable couple, F per meter. */
 function coupling(wires: readonly Wire[], a: Wire, b: Wire): number {

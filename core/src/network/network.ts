@@ -30,6 +30,13 @@ export const groundRunOf = (point: PointId): NodeId => `${point}#ground-run`;
 /** A contact's name among the states: which device of which box moves it, and how. */
 export const handleOf = (point: PointId, device: number): string => `handle ${point}#${device}`;
 export const tripOf = (point: PointId, device: number): string => `trip ${point}#${device}`;
+const isHandle = (key: string): boolean => key.startsWith('handle ');
+export const isTrip = (key: string): boolean => key.startsWith('trip ');
+/** The box and the device that such a key names. */
+export function ofContact(key: string): { readonly point: string; readonly device: number } {
+  const [point = '', device = ''] = key.slice(key.indexOf(' ') + 1).split('#');
+  return { point, device: Number(device) };
+}
 
 export interface Wire {
   readonly cable: Cable;
@@ -72,6 +79,11 @@ export interface Network {
   /** Metal that a person can touch: yokes and boxes. */
   readonly metal: readonly { readonly point: Point; readonly what: 'yoke' | 'box'; readonly node: NodeId }[];
 }
+
+/** The handles of a network, each once. */
+export const handlesIn = ({ switching }: Pick<Network, 'switching'>): string[] => [
+  ...new Set(switching.map((s) => s.key).filter(isHandle)),
+];
 
 /** Is a box metal? What was looked at wins over what its kind usually is; null when nobody knows. */
 export const isMetalBox = ({ box }: Pick<Point, 'box'>): boolean | null =>

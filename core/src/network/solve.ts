@@ -29,6 +29,7 @@ const over = (a: Phasor, b: Phasor): Phasor => {
 };
 
 const NOTHING: Phasor = { re: 0, im: 0 };
+export const sumOf = (all: readonly Phasor[]): Phasor => all.reduce(plus, NOTHING);
 
 /** Admittance of an element, S: conductance or susceptance. */
 const admittance = ({ kind, value }: Element, hertz: number): Phasor =>
@@ -72,7 +73,7 @@ function voltages(circuit: Circuit, hertz: number): Map<number, Phasor> {
     }
     left.delete(node);
     const own = [...to[node]!];
-    const sum = own.reduce((s, [, y]) => plus(s, y), NOTHING);
+    const sum = sumOf(own.map(([, y]) => y));
     const into = driven.get(node) ?? NOTHING;
     gone.push({ node, to: own, sum, driven: into });
     own.forEach(([a, ya], i) => {

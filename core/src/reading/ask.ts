@@ -1,5 +1,6 @@
-import { find } from './tried.ts';
-import type { BoxReading, WireAt } from './seen.ts';
+import { bitsLeft, entropy, tellsMost } from '../units/index.ts';
+import { groupBefore } from './tried.ts';
+import { isSameWire, type BoxReading, type WireAt } from './seen.ts';
 import { answerOf } from './told.ts';
 import { chanceOfYes, wireAt, type Kept, type Wiring } from './wirings.ts';
 
@@ -16,17 +17,13 @@ export interface Asked {
   readonly left: number;
 }
 
-/** What is open among weighted answers, bits. */
-function entropy(weights: Iterable<number>): number {
-  const all = [...weights];
-  const sum = all.reduce((s, w) => s + w, 0);
-  return sum === 0 ? 0 : all.reduce((h, w) => (w > 0 ? h - (w / sum) * Math.log2(w / sum) : h), 0);
-}
-
 /** How much is open among wirings, bits: those that say the same are one. */
 export function openBits(wirings: readonly Wiring[]): number {
   const by = new Map<string, number>();
-  for (const w of wirings) by.set(answerOf(w), (by.get(answerOf(w)) ?? 0) + w.weight);
+  for (const w of wirings) {
+    const answer = answerOf(w);
+    by.set(answer, (by.get(answer) ?? 0) + w.weight);
+  }
   return entropy(by.values());
 }
 
@@ -34,15 +31,14 @@ export function openBits(wirings: readonly Wiring[]): number {
 const EFFORT: Readonly<Record<Ask['what'], number>> = { look: 0, joined: 1, between: 1, live: 2, follows: 2 };
 const effortOf = (ask: Ask): number => EFFORT[ask.what] + (ask.what === 'live' && ask.apart ? 1 : 0);
 
-const isSame = (a: WireAt, b: WireAt): boolean => a.cable === b.cable && a.wire === b.wire;
 /** Was this read already? What was shown once is not asked again. */
 const isTaken = (ask: Ask, readings: readonly BoxReading[]): boolean =>
   readings.some(
     (r) =>
       r.what === ask.what &&
-      isSame(r.at, ask.at) &&
+      isSameWire(r.at, ask.at) &&
       (r.what !== 'live' || ask.what !== 'live' || (r.breaker === ask.breaker && r.apart === ask.apart)) &&
-      (r.what !== 'between' || ask.what !== 'between' || isSame(r.to, ask.to)),
+      (r.what !== 'between' || ask.what !== 'between' || isSameWire(r.to, ask.to)),
   );
 
 /** Everything that can be looked at or read here and has not been. */
@@ -51,7 +47,7 @@ export function asksOf({ nodes }: Kept): Ask[] {
   const groups = new Set<number>();
   const perGroup: Ask[] = [];
   for (const w of nodes.wires) {
-    const root = find(nodes.parent, w.node);
+    const root = groupBefore(nodes, w.node);
     if (groups.has(root)) continue;
     groups.add(root);
     perGroup.push(
@@ -72,8 +68,11 @@ export function asksOf({ nodes }: Kept): Ask[] {
 }
 
 /** What would still be open after an answer, on the average, in bits. */
-export function leftAfter({ wirings, nodes }: Kept, ask: Ask): number {
-  const answers = wirings.map(answerOf);
+export function leftAfter(
+  { wirings, nodes }: Kept,
+  ask: Ask,
+  answers: readonly string[] = wirings.map(answerOf),
+): number {
   const outcomes = new Map<string, Map<string, number>>();
   const add = (outcome: string, answer: string, weight: number) => {
     if (weight <= 0) return;
@@ -90,13 +89,7 @@ export function leftAfter({ wirings, nodes }: Kept, ask: Ask): number {
     add('yes', answers[i]!, w.weight * yes);
     add('no', answers[i]!, w.weight * (1 - yes));
   });
-  const sum = wirings.reduce((s, w) => s + w.weight, 0);
-  let left = 0;
-  for (const by of outcomes.values()) {
-    const share = [...by.values()].reduce((s, w) => s + w, 0) / sum;
-    left += share * entropy(by.values());
-  }
-  return left;
+  return bitsLeft([...outcomes.values()].map((by) => by.values()));
 }
 
 /** Less than this is no gain, bits. */
@@ -104,14 +97,8 @@ const NOTHING = 1e-6;
 
 /** The look or reading that leaves least open on the average; null where nothing is open or nothing here can tell more. */
 export function nextAsk(kept: Kept): Asked | null {
+  const answers = kept.wirings.map(answerOf);
   const now = openBits(kept.wirings);
-  let best: Asked | null = null;
-  for (const ask of asksOf(kept)) {
-    const left = leftAfter(kept, ask);
-    if (now - left < NOTHING) continue;
-    const gain = best ? best.left - left : Infinity;
-    if (gain > NOTHING || (gain > -NOTHING && best && effortOf(ask) < effortOf(best.ask)))
-      best = { ask, now, left };
-  }
-  return best;
+  const best = tellsMost(asksOf(kept), now, (ask) => leftAfter(kept, ask, answers), effortOf, NOTHING);
+  return best && { ask: best.question, now, left: best.left };
 }

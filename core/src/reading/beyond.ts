@@ -10,7 +10,7 @@ import { isGroundWire, type SeenCable, type SeenWire } from './seen.ts';
 export type Letter = 'A' | 'B' | 'N' | 'S' | 'L' | 'P' | 'Q' | 'O' | 'o' | 'T' | 'U' | 'C' | 'F' | 'G' | 'x';
 
 /** What is on the common of the three-way elsewhere: a hot, a lamp with its neutral there, the wire C or, over a lamp, the wire Q. */
-export type FarCommon = 'A' | 'B' | 'lamp' | 'C' | 'Q';
+export type FarCommon = 'A' | 'lamp' | 'C' | 'Q';
 
 export interface Beyond {
   /** By insulated wire, in the order of the cable. */
@@ -164,7 +164,7 @@ function orders(letters: readonly string[]): string[][] {
 }
 
 type Looks = 'white' | 'hot' | 'either';
-const looksOf = ({ color, marked }: SeenWire): Looks =>
+export const looksOf = ({ color, marked }: SeenWire): Looks =>
   marked ? 'hot' : color === 'unclear' ? 'either' : color === 'white' || color === 'gray' ? 'white' : 'hot';
 
 /** Is a wire of these looks used as its color says? NEC 200.6, 200.7(C) (from memory): a white hot in a cable for a switch or 240 V. */
@@ -216,6 +216,19 @@ function wrongColors(letters: readonly Letter[], cable: SeenCable, wires: readon
   const wrong = letters.filter((l, i) => !inItsColor(l, looksOf(wires[i]!), cable, letters)).length;
   return isReversed(letters, wires) ? wrong - 1 : wrong;
 }
+
+/** Does power of the breaker of this box come this way, always or through a switch? */
+export const isOwn = ({ letters, commons }: Beyond): boolean =>
+  letters.includes('A') || letters.includes('S') || commons.includes('A');
+/** Does power of another breaker, or of the other leg? */
+export const isOther = ({ letters }: Beyond): boolean => letters.includes('B');
+/** Both hots in one cable. */
+export const isTwoHots = ({ letters }: Beyond): boolean => letters.includes('A') && letters.includes('B');
+/** Both hots over one neutral: a multiwire branch circuit. */
+export const isMultiwire = (b: Beyond): boolean => isTwoHots(b) && b.letters.includes('N');
+/** Is a wire one of the travelers of a switch elsewhere? */
+export const isTraveler = (letter: Letter | undefined): boolean =>
+  letter !== undefined && 'TUFG'.includes(letter);
 
 export const insulated = (cable: SeenCable): readonly SeenWire[] =>
   cable.wires.filter((w) => !isGroundWire(w));

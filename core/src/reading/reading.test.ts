@@ -182,7 +182,7 @@ function byTrying(seen: SeenBox, least: number): string[] {
     const hot = chosen.some(
       (b) => b.letters.includes('A') || b.letters.includes('S') || b.commons.includes('A'),
     );
-    const other = chosen.some((b) => b.letters.includes('B') || b.commons.includes('B'));
+    const other = chosen.some((b) => b.letters.includes('B'));
     if (other && !hot) return [];
     const tried = tryOut(nodes, chosen, parent);
     return tried ? [{ chosen, odd: oddIn(tried) }] : [];

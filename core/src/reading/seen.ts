@@ -91,6 +91,7 @@ const WireAt = z.object({
     .max(MOST.wires - 1),
 });
 export type WireAt = z.infer<typeof WireAt>;
+export const isSameWire = (a: WireAt, b: WireAt): boolean => a.cable === b.cable && a.wire === b.wire;
 
 /** How the switches of the box stood, by device: off or on, or the two positions of a three-way; left out, nobody has noted it. */
 const Stood = z

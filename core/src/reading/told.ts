@@ -1,6 +1,6 @@
-import { find, TOUCH } from './tried.ts';
-import { isEntered, isTravelerDevice, seenScrews, type SeenBox, type WireAt } from './seen.ts';
-import { insulated, type Letter } from './beyond.ts';
+import { groupBefore, LIVE, TOUCH } from './tried.ts';
+import { isEntered, isGroundWire, isTravelerDevice, seenScrews, type SeenBox, type WireAt } from './seen.ts';
+import { insulated, isMultiwire, isOther, isOwn, isTwoHots, type Letter } from './beyond.ts';
 import { keptWirings, MOST_UNSEEN, type Kept, type WireRole, type Wiring } from './wirings.ts';
 
 /** What the wirings that are left say together: of every wire, every cable, every device and the box. */
@@ -105,8 +105,7 @@ export function cableDoes({ chosen, roles, tried }: Wiring, cable: number): Cabl
   const is = (role: WireRole) => own.includes(role);
   if (letters.every((l) => l === 'x')) return 'nothing';
   if (letters.length > 4) return 'several';
-  if (has('F')) return 'four-way-end';
-  if (has('U')) return 'four-way-end';
+  if (has('F') || has('U')) return 'four-way-end';
   if (has('T'))
     return has('C') || (commons[0] === 'lamp' && has('A')) || (commons[0] === 'A' && has('L'))
       ? 'three-way-end'
@@ -140,13 +139,11 @@ function placeIn(w: Wiring): Place {
 }
 
 function circuitsIn({ chosen }: Wiring): Circuits {
-  const of = (l: 'A' | 'B') => chosen.some((b) => b.letters.includes(l) || b.commons.includes(l));
-  if (chosen.some((b) => b.letters.includes('A') && b.letters.includes('B') && b.letters.includes('N')))
-    return 'multiwire';
-  const [a, b] = [of('A') || chosen.some((x) => x.letters.includes('S')), of('B')];
+  if (chosen.some(isMultiwire)) return 'multiwire';
   // Two hots of one cable with no neutral are one 240 V circuit.
-  if (chosen.some((x) => x.letters.includes('A') && x.letters.includes('B'))) return 'one';
-  return a && b ? 'two' : a || b ? 'one' : 'none';
+  if (chosen.some(isTwoHots)) return 'one';
+  const [own, other] = [chosen.some(isOwn), chosen.some(isOther)];
+  return own && other ? 'two' : own || other ? 'one' : 'none';
 }
 
 /** What a device gets in one wiring. */
@@ -157,7 +154,6 @@ export function deviceGets({ tried }: Wiring, device: number): DeviceGets {
   if (!isEntered(nodes.seen, device) && seenScrews(d).length > 0) return 'not-entered';
   if (nodes.handles.includes(device) && own.length === 0) return isTravelerDevice(d) ? 'three-way' : 'makes';
   if (own.length === 0) return 'none';
-  const live = TOUCH.hot | TOUCH.other;
   const states = own.map(({ line, back }): string => {
     const from = (n: number, bit: number) => touches.every((t) => (t[n]! & bit) !== 0);
     const ever = (n: number, bits: number) => touches.some((t) => (t[n]! & bits) !== 0);
@@ -166,8 +162,8 @@ export function deviceGets({ tried }: Wiring, device: number): DeviceGets {
         (from(line, TOUCH.other) && from(back, TOUCH.hot))
         ? 'two-hots'
         : 'dead';
-    if (ever(back, live) && ever(line, TOUCH.neutral)) return 'reversed';
-    if (!ever(line, live) || !ever(back, TOUCH.neutral)) return 'dead';
+    if (ever(back, LIVE) && ever(line, TOUCH.neutral)) return 'reversed';
+    if (!ever(line, LIVE) || !ever(back, TOUCH.neutral)) return 'dead';
     return from(line, TOUCH.hot) ? 'hot' : from(line, TOUCH.other) ? 'other' : 'switched';
   });
   const set = new Set(states);
@@ -184,10 +180,11 @@ export function lineIn({ tried, chosen }: Wiring, device: number): 'line' | 'loa
   const [line, load] = (['line brass', 'load brass'] as const).map((s) => nodes.nodeOfScrew(device, s));
   if (line === undefined || load === undefined) return 'no';
   // Metal of the box with what is beyond, the device's own contacts not counted.
-  const own = (n: number) => find(nodes.parent, n);
   const fed = (n: number) =>
     nodes.wires.some(
-      (w) => own(w.node) === own(n) && ['A', 'B', 'S'].includes(chosen[w.at.cable]!.letters[w.nth]!),
+      (w) =>
+        groupBefore(nodes, w.node) === groupBefore(nodes, n) &&
+        ['A', 'B', 'S'].includes(chosen[w.at.cable]!.letters[w.nth]!),
     );
   return fed(load) ? 'load' : fed(line) ? 'line' : 'no';
 }
@@ -202,7 +199,7 @@ export const answerOf = (w: Wiring): string =>
  */
 export function readBox(seen: SeenBox, before?: Kept): BoxRead | CannotRead {
   const unseen = seen.cables.flatMap((c, cable) =>
-    c.wires.flatMap((w, wire) => (w.seat.on === 'unknown' && !isGround(w.color) ? [{ cable, wire }] : [])),
+    c.wires.flatMap((w, wire) => (w.seat.on === 'unknown' && !isGroundWire(w) ? [{ cable, wire }] : [])),
   );
   const [look] = unseen;
   if (seen.cables.length === 0) return { why: 'empty' };
@@ -222,5 +219,3 @@ export function readBox(seen: SeenBox, before?: Kept): BoxRead | CannotRead {
     commons: seen.cables.map((_, c) => kept.wirings[0]?.chosen[c]?.letters.includes('C') === true),
   };
 }
-
-const isGround = (color: string): boolean => color === 'bare' || color === 'green';

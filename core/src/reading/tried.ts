@@ -8,7 +8,17 @@ import {
   type SeenWire,
   type WireAt,
 } from './seen.ts';
-import { beyondOf, insulated, type Beyond, type Letter } from './beyond.ts';
+import {
+  beyondOf,
+  insulated,
+  isOther,
+  isOwn,
+  isTraveler,
+  isTwoHots,
+  looksOf,
+  type Beyond,
+  type Letter,
+} from './beyond.ts';
 import type { Screw } from '../network/index.ts';
 
 /**
@@ -24,7 +34,7 @@ const FIRST = 3;
 
 /** What a node touches in one state: bits. */
 export const TOUCH = { hot: 1, other: 2, neutral: 4 } as const;
-const LIVE = TOUCH.hot | TOUCH.other;
+export const LIVE = TOUCH.hot | TOUCH.other;
 
 export interface WireNode {
   readonly at: WireAt;
@@ -163,7 +173,7 @@ export function nodesOf(seen: SeenBox): BoxNodes {
   };
 }
 
-/** Joins what a choice for one cable ties to the panel; false where that would be a short, now or with a handle moved. */
+/** Joins what a choice for one cable ties to the panel; false where that would be a short. */
 export function tie(nodes: BoxNodes, parent: Int32Array, cable: number, { letters }: Beyond): boolean {
   nodes.byCable[cable]!.forEach((w, i) => {
     const letter = letters[i];
@@ -211,7 +221,7 @@ export function oddSoFar(
         case 'T':
         case 'U': {
           const far = commons[letters[i] === 'T' ? 0 : 1];
-          const at = far === 'A' ? HOT : far === 'B' ? OTHER : far === 'C' ? common : undefined;
+          const at = far === 'A' ? HOT : far === 'C' ? common : undefined;
           if (at !== undefined && clash(at, w.node)) return Infinity;
           break;
         }
@@ -228,6 +238,8 @@ export function oddSoFar(
 
 /** Loads that can't get power any more, were every handle to make all at once. */
 function deadSoFar(nodes: BoxNodes, parent: Int32Array, chosen: readonly (Beyond | undefined)[]): number {
+  // What a broken wire leaves dead is one thing with it.
+  if (chosen.some((b) => b?.broken)) return 0;
   const all = parent.slice();
   for (const c of nodes.contacts) unite(all, c.a, c.b);
   const loads: [number, number, number][] = nodes.loads.map((l) => [l.line, l.back, l.device]);
@@ -251,7 +263,7 @@ function deadSoFar(nodes: BoxNodes, parent: Int32Array, chosen: readonly (Beyond
       else if (letter === 'F' || letter === 'G') unite(all, w.node, node('F') ?? w.node);
       else if (letter === 'T' || letter === 'U') {
         const far = commons[letter === 'T' ? 0 : 1];
-        if (far === 'A' || far === 'B') lives.push(w.node);
+        if (far === 'A') lives.push(w.node);
         else if (far === 'C') unite(all, w.node, node('C') ?? w.node);
         else {
           unite(all, w.node, node(letter) ?? w.node);
@@ -268,7 +280,6 @@ function deadSoFar(nodes: BoxNodes, parent: Int32Array, chosen: readonly (Beyond
     live.add(root);
     back.add(root);
   }
-  if (chosen.some((b) => b?.broken)) return 0;
   const dead = new Set<number>();
   let odd = 0;
   for (const [line, other, device] of loads) {
@@ -329,7 +340,7 @@ function elsewhereOf(nodes: BoxNodes, chosen: readonly Beyond[]): Elsewhere {
     ([of('T'), of('U')] as const).forEach(([one, two], i) => {
       const what = commons[i];
       if (!one || !two || what === undefined) return;
-      const own = what === 'C' ? of('C')[0]?.node : what === 'A' ? HOT : what === 'B' ? OTHER : count++;
+      const own = what === 'C' ? of('C')[0]?.node : what === 'A' ? HOT : count++;
       if (own === undefined) return;
       always.push(bits);
       contacts.push(
@@ -360,7 +371,6 @@ const MOST_BITS = 9;
 export interface Tried {
   readonly nodes: BoxNodes;
   readonly chosen: readonly Beyond[];
-  readonly bits: number;
   /** Where the metal is joined with no handle touched, by node. */
   readonly parent: Int32Array;
   /** Touches by state and node. */
@@ -402,7 +412,7 @@ export function tryOut(nodes: BoxNodes, chosen: readonly Beyond[], tied: Int32Ar
     }
     return touched(parent);
   };
-  return { nodes, chosen, bits: elsewhere.bits, parent: fixed, touches, through, elsewhere, loads };
+  return { nodes, chosen, parent: fixed, touches, through, elsewhere, loads };
 }
 
 function touched(parent: Int32Array): Uint8Array {
@@ -436,9 +446,8 @@ function powerOf(tried: Tried, load: LoadAt): Power {
   return reversed ? 'reversed' : 'dead';
 }
 
-const isWhite = ({ color, marked }: SeenWire): boolean => !marked && (color === 'white' || color === 'gray');
-const isColored = ({ color, marked }: SeenWire): boolean =>
-  marked === true || (color !== 'white' && color !== 'gray' && color !== 'unclear');
+const isWhite = (wire: SeenWire): boolean => looksOf(wire) === 'white';
+const isColored = (wire: SeenWire): boolean => looksOf(wire) === 'hot';
 
 /** Does moving one handle change some load, always or ever? */
 function moves(tried: Tried, bit: number): 'always' | 'ever' | 'never' {
@@ -518,16 +527,13 @@ export function oddIn(tried: Tried): number {
   }
   // Travelers go to a switch here or on to others, never to a lamp or a plain splice.
   chosen.forEach((b, c) => {
-    const stray = nodes.byCable[c]!.some((w, i) => 'TUFG'.includes(b.letters[i]!) && !goesOn(tried, w));
+    const stray = nodes.byCable[c]!.some((w, i) => isTraveler(b.letters[i]) && !goesOn(tried, w));
     if (stray) odd++;
   });
   // One supply from each breaker, and one at all.
-  const feeding = (letter: 'A' | 'B') =>
-    chosen.filter((b) => b.letters.includes(letter) || b.commons.includes(letter));
   odd += Math.max(0, chosen.filter((b) => b.letters.includes('A')).length - 1);
   odd += Math.max(0, chosen.filter((b) => b.letters.includes('B')).length - 1);
-  const isFed = feeding('A').length + feeding('B').length > 0 || chosen.some((b) => b.letters.includes('S'));
-  if (!isFed && chosen.length > 0) odd++;
+  if (chosen.length > 0 && !chosen.some((b) => isOwn(b) || isOther(b))) odd++;
   // Wires that lead nowhere are capped, all others are not.
   const groups = new Map<number, WireNode[]>();
   for (const w of nodes.wires) {
@@ -550,8 +556,7 @@ export function oddIn(tried: Tried): number {
   for (const w of nodes.wires) {
     if (chosen[w.at.cable]!.letters[w.nth] !== 'N') continue;
     const of = chosen[w.at.cable]!;
-    const circuit =
-      of.letters.includes('B') || of.commons.includes('B') ? (of.letters.includes('A') ? 'both' : 'B') : 'A';
+    const circuit = isTwoHots(of) ? 'both' : isOther(of) ? 'B' : 'A';
     const root = groupBefore(nodes, w.node);
     neutrals.set(root, (neutrals.get(root) ?? new Set()).add(circuit));
   }
@@ -578,7 +583,7 @@ export const travelerScrewsOf = (nodes: BoxNodes, node: number): number[] => {
 /** Wires of a cable on a traveler screw that are none, unless they go on to another switch here. */
 export const oddScrews = (nodes: BoxNodes, cable: number, { letters }: Beyond): number =>
   nodes.byCable[cable]!.filter(
-    (w, i) => !'TUFG'.includes(letters[i]!) && travelerScrewsOf(nodes, w.node).length === 1,
+    (w, i) => !isTraveler(letters[i]) && travelerScrewsOf(nodes, w.node).length === 1,
   ).length;
 
 /** Is a traveler under a switch here, or made to a traveler of another cable? */
@@ -588,11 +593,11 @@ const goesOn = ({ nodes, chosen }: Tried, w: WireNode): boolean =>
     (o) =>
       o.at.cable !== w.at.cable &&
       groupBefore(nodes, o.node) === groupBefore(nodes, w.node) &&
-      'TUFG'.includes(chosen[o.at.cable]!.letters[o.nth]!),
+      isTraveler(chosen[o.at.cable]!.letters[o.nth]),
   );
 
 /** The metal a wire is on in this box, with nothing beyond counted. */
-const groupBefore = (nodes: BoxNodes, node: number): number => find(nodes.parent, node);
+export const groupBefore = (nodes: BoxNodes, node: number): number => find(nodes.parent, node);
 
 function onScrewOfDevice(nodes: BoxNodes, parent: Int32Array, root: number): boolean {
   return nodes.seen.devices.some((d, i) =>

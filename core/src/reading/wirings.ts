@@ -1,5 +1,7 @@
 import {
   find,
+  groupBefore,
+  LIVE,
   nodesOf,
   oddIn,
   oddScrews,
@@ -12,10 +14,10 @@ import {
   type Tried,
   type WireNode,
 } from './tried.ts';
-import type { Beyond } from './beyond.ts';
+import { isOther, isOwn, isTraveler, isTwoHots, type Beyond } from './beyond.ts';
 import type { Screw } from '../network/index.ts';
 import { isRaceway } from '../document/index.ts';
-import { isGroundWire, type BoxReading, type SeenBox, type WireAt } from './seen.ts';
+import { isGroundWire, isSameWire, type BoxReading, type SeenBox, type WireAt } from './seen.ts';
 
 /**
  * Every wiring that agrees with what was seen in a box: all choices of what may lie beyond its cables, none left out that is at most one
@@ -42,7 +44,6 @@ export const MOST_UNSEEN = 2;
 const MOST_ODD = 4;
 /** How often the breakers of two hots in one cable are tied: my judgement, common practice. */
 const TIED = 0.7;
-const LIVE = TOUCH.hot | TOUCH.other;
 /** How rare one odd thing is: my judgement, common practice. */
 const RARE = 0.04;
 
@@ -56,8 +57,8 @@ function rolesOf(tried: Tried): WireRole[] {
     if (always & TOUCH.neutral) return 'neutral';
     if (always & TOUCH.hot) return 'hot';
     if (always & TOUCH.other) return 'other-hot';
-    if ('TUFG'.includes(letter) || travelerScrewsOf(nodes, node).length > 0) return 'traveler';
-    if (ever & (TOUCH.hot | TOUCH.other)) return 'switched';
+    if (isTraveler(letter) || travelerScrewsOf(nodes, node).length > 0) return 'traveler';
+    if (ever & LIVE) return 'switched';
     if (ever & TOUCH.neutral) return 'neutral';
     return 'spare';
   });
@@ -81,7 +82,7 @@ export function chanceOfYes(tried: Tried, reading: BoxReading): number {
 }
 
 export const wireAt = (nodes: BoxNodes, at: WireAt): WireNode | undefined =>
-  nodes.wires.find((w) => w.at.cable === at.cable && w.at.wire === at.wire);
+  nodes.wires.find((w) => isSameWire(w.at, at));
 
 const letterAt = (tried: Tried, at: WireAt) => {
   const w = wireAt(tried.nodes, at);
@@ -100,7 +101,7 @@ function liveShown(
   const addLive = (bits: number, n: number) => {
     if (breaker === 'on' || (bits & TOUCH.other) === 0) add(breaker === 'on', n);
     // The other hot of the same cable goes off with it where the two handles are tied.
-    else if (tried.chosen.some((b) => b.letters.includes('A') && b.letters.includes('B'))) {
+    else if (tried.chosen.some(isTwoHots)) {
       add(false, n * TIED);
       add(true, n * (1 - TIED));
     } else add(true, n);
@@ -109,9 +110,9 @@ function liveShown(
     const { letters, commons } = tried.chosen[at.cable]!;
     const letter = letters[w.nth]!;
     const far = letter === 'T' ? commons[0] : letter === 'U' ? commons[1] : undefined;
-    const bits = letter === 'B' || far === 'B' ? TOUCH.other : TOUCH.hot;
+    const bits = letter === 'B' ? TOUCH.other : TOUCH.hot;
     const isHot = letter === 'A' || letter === 'B';
-    const isSometimes = letter === 'S' || far === 'A' || far === 'B';
+    const isSometimes = letter === 'S' || far === 'A';
     if (isHot || isSometimes) addLive(bits, 1);
     if (!isHot) add(false, 1);
     return out;
@@ -119,10 +120,12 @@ function liveShown(
   tried.touches.forEach((touch, state) => {
     if (stood?.some(({ device, at: pos }) => bitOf(tried, device, state) !== pos)) return;
     const direct = touch[w.node]!;
-    const loads = tried.through(state)[w.node]!;
-    if (direct & LIVE) addLive(direct, 1);
-    else if (direct & TOUCH.neutral) add(false, 1);
-    else if (loads & LIVE) {
+    if (direct & LIVE) {
+      addLive(direct, 1);
+      return;
+    }
+    const loads = direct & TOUCH.neutral ? 0 : tried.through(state)[w.node]!;
+    if (loads & LIVE) {
       // Through a lamp or a tool that may be plugged in, or not.
       addLive(loads, 0.5);
       add(false, 0.5);
@@ -143,7 +146,7 @@ function followsShown(tried: Tried, at: WireAt): boolean {
   const here = (1 << tried.nodes.handles.length) - 1;
   const seen = new Map<number, Set<boolean>>();
   tried.touches.forEach((t, state) => {
-    const live = (t[w.node]! & (TOUCH.hot | TOUCH.other)) !== 0;
+    const live = (t[w.node]! & LIVE) !== 0;
     seen.set(state & here, (seen.get(state & here) ?? new Set()).add(live));
   });
   return [...seen.values()].some((s) => s.size > 1);
@@ -175,9 +178,9 @@ const choicesOf = (nodes: BoxNodes): Choice[][] =>
 /** Do travelers of a cable end nowhere in this box? */
 function isLoose(nodes: BoxNodes, cable: number, { letters }: Beyond): boolean {
   return nodes.byCable[cable]!.some((w, i) => {
-    if (!'TUFG'.includes(letters[i]!) || travelerScrewsOf(nodes, w.node).length > 0) return false;
-    const root = find(nodes.parent, w.node);
-    return !nodes.wires.some((o) => o !== w && find(nodes.parent, o.node) === root);
+    if (!isTraveler(letters[i]) || travelerScrewsOf(nodes, w.node).length > 0) return false;
+    const root = groupBefore(nodes, w.node);
+    return !nodes.wires.some((o) => o !== w && groupBefore(nodes, o.node) === root);
   });
 }
 
@@ -196,7 +199,6 @@ interface Search {
   readonly like: readonly number[];
   /** What is odd of wirings that were tried, by their choices: cables that are alike may change places. */
   readonly known: Map<string, number>;
-  tries: number;
 }
 
 /** A name for the choices of a wiring that is the same when cables that look alike change places. */
@@ -236,7 +238,7 @@ function search(
   for (const { beyond, odd: own } of s.choices[cable]!) {
     if (beyond.broken ? s.broken < 0 || cable < s.broken : cable === s.broken) continue;
     const sum = odd + own;
-    if (sum + tooMany(chosen, beyond, cable) > s.bound) continue;
+    if (sum + tooMany(chosen, beyond) > s.bound) continue;
     const tied = parent.slice();
     if (!tie(s.nodes, tied, cable, beyond)) continue;
     chosen[cable] = beyond;
@@ -247,27 +249,16 @@ function search(
 }
 
 /** Supplies that a choice would add to those that are there. */
-function tooMany(chosen: readonly (Beyond | undefined)[], beyond: Beyond, cable: number): number {
-  let most = 0;
-  for (const l of ['A', 'B'] as const) {
-    const n =
-      chosen.filter((b, i) => i !== cable && b?.letters.includes(l)).length +
-      (beyond.letters.includes(l) ? 1 : 0);
-    most += Math.max(0, n - 1);
-  }
-  return most;
+function tooMany(chosen: readonly (Beyond | undefined)[], beyond: Beyond): number {
+  const among = (l: 'A' | 'B') => [...chosen, beyond].filter((b) => b?.letters.includes(l)).length;
+  return Math.max(0, among('A') - 1) + Math.max(0, among('B') - 1);
 }
 
 function take(s: Search, parent: Int32Array, chosen: readonly Beyond[], weight: number): void {
-  const hasHot = chosen.some(
-    (b) => b.letters.includes('A') || b.letters.includes('S') || b.commons.includes('A'),
-  );
-  const hasOther = chosen.some((b) => b.letters.includes('B') || b.commons.includes('B'));
   // Which of two breakers is which is a matter of names, unless a reading with this one off says so.
-  if (hasOther && !hasHot && !s.otherAlone) return;
+  if (!s.otherAlone && chosen.some(isOther) && !chosen.some(isOwn)) return;
   const name = nameOf(s, chosen);
   if ((s.known.get(name) ?? 0) > s.bound) return;
-  s.tries++;
   const tried = tryOut(s.nodes, [...chosen], parent);
   const all = tried ? oddIn(tried) : Infinity;
   s.known.set(name, all);
@@ -345,8 +336,6 @@ export interface Kept {
   readonly wirings: readonly Wiring[];
   /** Odd things in the soundest of them. */
   readonly least: number;
-  /** How many were tried out. */
-  readonly tries: number;
 }
 
 /**
@@ -361,7 +350,6 @@ export function keptWirings(seen: SeenBox, before?: Kept): Kept {
     .map((_, i) => i)
     .sort((a, b) => nodes.options[a]!.length - nodes.options[b]!.length);
   const like = alike(nodes);
-  let tries = 0;
   const perEnds = unseenEnds(nodes).map((ends) => {
     const own = withEnds(nodes, ends);
     return { ends, own, choices: choicesOf(own), known: new Map<string, number>() };
@@ -383,10 +371,8 @@ export function keptWirings(seen: SeenBox, before?: Kept): Kept {
           ends,
           like,
           known,
-          tries: 0,
         };
         search(s, 0, own.parent, [], 0, 1);
-        tries += s.tries;
       }
     }
     return found;
@@ -394,9 +380,9 @@ export function keptWirings(seen: SeenBox, before?: Kept): Kept {
   for (let bound = 0; bound <= MOST_ODD; bound++) {
     if (within(bound).length === 0) continue;
     const wirings = within(bound + 1).sort((a, b) => b.weight - a.weight);
-    return { nodes, wirings, least: bound, tries };
+    return { nodes, wirings, least: bound };
   }
-  return { nodes, wirings: [], least: MOST_ODD + 1, tries };
+  return { nodes, wirings: [], least: MOST_ODD + 1 };
 }
 
 /** Live with its breaker off: what is here may be of another breaker alone. */

@@ -3,9 +3,10 @@ import { isRaceway } from '../document/index.ts';
 import { practice, published, type Source } from '../findings/index.ts';
 import type { Screw } from '../network/index.ts';
 import { msg } from '../words/index.ts';
+import { isMultiwire, isOther, isOwn, looksOf } from './beyond.ts';
 import { isEntered, isGroundWire, seenParts, seenScrews, type Seat, type SeenBox } from './seen.ts';
-import { LIKELY, type BoxRead, type Sureness } from './told.ts';
-import { find, TOUCH } from './tried.ts';
+import { LIKELY, lineIn, type BoxRead, type Sureness } from './told.ts';
+import { groupBefore, LIVE, TOUCH } from './tried.ts';
 import type { WireRole, Wiring } from './wirings.ts';
 
 /** What is wrong in a box already: by its looks alone, or by what the wirings that are left agree on. */
@@ -203,14 +204,12 @@ const wrongIn: Check = (w) => {
   const out: (At & { key: WrongKey })[] = [];
   const reversedBefore = chosen.findIndex((b) => b.reversed);
   if (reversedBefore >= 0) out.push({ key: 'reversed-before', cable: reversedBefore });
-  const live = TOUCH.hot | TOUCH.other;
   const ever = (n: number, bits: number) => tried.touches.some((t) => (t[n]! & bits) !== 0);
   seen.devices.forEach((d, device) => {
     const own = nodes.loads.filter((l) => l.device === device);
-    const node = (s: Screw) => nodes.nodeOfScrew(device, s);
-    if (d.volts !== 240 && own.some((l) => ever(l.back, live) && ever(l.line, TOUCH.neutral)))
+    if (d.volts !== 240 && own.some((l) => ever(l.back, LIVE) && ever(l.line, TOUCH.neutral)))
       out.push({ key: 'reversed-device', device });
-    else if (own.some((l) => !ever(l.line, live) || !(ever(l.back, TOUCH.neutral) || ever(l.back, live))))
+    else if (own.some((l) => !ever(l.line, LIVE) || !(ever(l.back, TOUCH.neutral) || ever(l.back, LIVE))))
       out.push({ key: 'device-dead', device });
     const bit = nodes.handles.indexOf(device);
     if (
@@ -218,20 +217,12 @@ const wrongIn: Check = (w) => {
       nodes.contacts.some((c) => c.bit === bit && (ever(c.a, TOUCH.neutral) || ever(c.b, TOUCH.neutral)))
     )
       out.push({ key: 'neutral-switched', device });
-    const load = node('load brass');
-    const fed = (n: number | undefined) =>
-      n !== undefined &&
-      nodes.wires.some(
-        (x) =>
-          find(nodes.parent, x.node) === find(nodes.parent, n) &&
-          'ABS'.includes(chosen[x.at.cable]!.letters[x.nth]!),
-      );
-    if (fed(load)) out.push({ key: 'line-load', device });
+    if (lineIn(w, device) === 'load') out.push({ key: 'line-load', device });
     if (bit >= 0 && !roles.includes('neutral')) out.push({ key: 'no-neutral', device });
   });
   nodes.wires.forEach((x, i) => {
     const at = { cable: x.at.cable, wire: x.at.wire };
-    const white = (x.seen.color === 'white' || x.seen.color === 'gray') && !x.seen.marked;
+    const white = looksOf(x.seen) === 'white';
     const pipe = isRaceway(seen.cables[x.at.cable]!.type);
     const role = roles[i]!;
     if (role === 'neutral' && !white && x.seen.color !== 'unclear')
@@ -242,23 +233,17 @@ const wrongIn: Check = (w) => {
       out.push({ key: 'white-back', ...at });
     else out.push({ key: 'white-hot', ...at });
   });
-  const feeds = (l: 'A' | 'B') => chosen.filter((b) => b.letters.includes(l)).length;
   const supplies = new Map<number, Set<number>>();
   for (const x of nodes.wires) {
     if (!'ABS'.includes(chosen[x.at.cable]!.letters[x.nth]!)) continue;
-    const root = find(nodes.parent, x.node);
+    const root = groupBefore(nodes, x.node);
     supplies.set(root, (supplies.get(root) ?? new Set()).add(x.at.cable));
   }
   if ([...supplies.values()].some((s) => s.size > 1)) out.push({ key: 'two-supplies' });
   chosen.forEach((b, cable) => {
     if (b.broken) out.push({ key: 'broken-before', cable });
   });
-  const fed =
-    feeds('A') + feeds('B') > 0 || chosen.some((b) => b.letters.includes('S') || b.commons.includes('A'));
-  if (!fed) out.push({ key: 'no-supply' });
-  const multiwire = chosen.some(
-    (b) => b.letters.includes('A') && b.letters.includes('B') && b.letters.includes('N'),
-  );
+  if (!chosen.some((b) => isOwn(b) || isOther(b))) out.push({ key: 'no-supply' });
   const through = (['silver', 'line silver'] as const).flatMap((s) =>
     seen.devices.flatMap((_, device) => {
       const on = nodes.wires.filter(
@@ -267,16 +252,14 @@ const wrongIn: Check = (w) => {
       return on.length > 1 ? [device] : [];
     }),
   );
-  if (multiwire) for (const device of through) out.push({ key: 'neutral-through-device', device });
-  const isOther = (b: (typeof chosen)[number]) => b.letters.includes('B') || b.commons.includes('B');
-  const isOwn = (b: (typeof chosen)[number]) =>
-    b.letters.includes('A') || b.letters.includes('S') || b.commons.includes('A');
+  if (chosen.some(isMultiwire))
+    for (const device of through) out.push({ key: 'neutral-through-device', device });
   if (chosen.some(isOther) && chosen.some((b) => isOwn(b) && !isOther(b))) out.push({ key: 'two-circuits' });
   const neutrals = new Map<number, Set<boolean>>();
   for (const x of nodes.wires) {
     const b = chosen[x.at.cable]!;
     if (b.letters[x.nth] !== 'N' || (isOther(b) && isOwn(b))) continue;
-    const root = find(nodes.parent, x.node);
+    const root = groupBefore(nodes, x.node);
     neutrals.set(root, (neutrals.get(root) ?? new Set()).add(isOther(b)));
   }
   if ([...neutrals.values()].some((s) => s.size > 1)) out.push({ key: 'neutrals-joined' });

@@ -10,9 +10,11 @@ import {
   conductorsOf,
   endAt,
   endOf,
+  handlesIn,
   isMetalBox,
   joined,
   networkOf,
+  ofContact,
   screwOf,
   surveyHouse,
   touchedIn,
@@ -138,14 +140,13 @@ function instrument(
     nets.set(apart, known);
     return known;
   };
-  const isNear = (key: string) =>
-    breakersAt(key.slice('handle '.length).split('#')[0] ?? '').some((b) => own.includes(b));
+  const isNear = (key: string) => breakersAt(ofContact(key).point).some((b) => own.includes(b));
   return (ask, handles) => {
     const { network, joined: j } = net(
       ask.what === 'joined' || ask.what === 'between' || (ask.what === 'live' && ask.apart),
     );
-    const keys = [...new Set(network.switching.map((s) => s.key))].filter((k) => k.startsWith('handle '));
-    const here = keys.filter((k) => k.startsWith(`handle ${point.id}#`));
+    const keys = handlesIn(network);
+    const here = keys.filter((k) => ofContact(k).point === point.id);
     const far = positions(keys.filter((k) => !here.includes(k) && isNear(k)));
     const state = new Map(keys.map((k, i) => [k, ((handles >> (i % 30)) & 1) as 0 | 1] as const));
     const at = node(ask.at);

@@ -1,3 +1,4 @@
 export * from './length.ts';
 export * from './quantity.ts';
+export * from './bits.ts';
 export * from './csv.ts';

@@ -2,6 +2,7 @@ import {
   BREAKER_AMPS,
   BreakerId,
   freeSpace,
+  makeBreaker,
   PanelId,
   parseBreaker,
   RoomId,
@@ -41,17 +42,8 @@ const PROTECTION = [
   { value: 'dual', label: msg('screen.panel.both') },
 ] as const;
 
-const freshBreaker = (panel: Pick<Panel, 'breakers' | 'spaces'>, space = freeSpace(panel)): Breaker => ({
-  id: BreakerId.parse(freshId('b')),
-  number: String(space),
-  amps: 15,
-  poles: 1,
-  protection: 'none',
-  label: '',
-  restriction: 'none',
-  multiwire: false,
-  proved: false,
-});
+const freshBreaker = (panel: Pick<Panel, 'breakers' | 'spaces'>, space = freeSpace(panel)): Breaker =>
+  makeBreaker(freshId('b'), String(space));
 
 function BreakerRow({
   breaker,

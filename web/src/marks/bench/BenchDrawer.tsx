@@ -1,5 +1,5 @@
-import { circuitsByCable, msg, q, type House, type PointId } from '@elwand/core';
-import { faultText, placesIn, type Bench } from '@elwand/core/bench';
+import { msg, q, type House, type PointId } from '@elwand/core';
+import { benchOf, faulted, faultText, keyOfUse, placesIn, type Bench } from '@elwand/core/bench';
 import { Checkbox, Drawer } from 'antd';
 import { useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
@@ -8,17 +8,7 @@ import { Segments } from '../../parts/Segments.tsx';
 import { useFocusBack } from '../../parts/use-focus-back.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
 import { useWork } from '../../workspace/work.ts';
-import {
-  aroundBox,
-  benchWith,
-  faultsOf,
-  isDrawing,
-  rowsOf,
-  keyOfUse,
-  vaOf,
-  type Row,
-  type Setup,
-} from './bench-board.ts';
+import { aroundBox, faultsOf, isDrawing, rowsOf, setUp, vaOf, type Row, type Setup } from './bench-board.ts';
 import './bench.css';
 
 type Which = 'planned' | 'present';
@@ -124,12 +114,13 @@ function Board({
     [asked, house, box],
   );
   const faults = useMemo(() => faultsOf(house, box), [house, box]);
-  const sound = useMemo(() => benchWith(house, setup, []), [house, setup]);
+  const wired = useMemo(() => benchOf(house), [house]);
+  const sound = useMemo(() => setUp(wired, setup), [wired, setup]);
   const right = useMemo(() => compared(() => rowsOf(sound, box, setup)), [sound, box, setup]);
   const fault = faults.find((f) => f.kind === setup.fault);
   const wrong = useMemo(
-    () => (fault ? compared(() => rowsOf(benchWith(house, setup, [fault]), box, setup)) : null),
-    [house, setup, box, fault],
+    () => (fault ? compared(() => rowsOf(faulted(sound, [fault]), box, setup)) : null),
+    [sound, setup, box, fault],
   );
   const point = house.points.find((p) => p.id === box);
   const places = point ? placesIn(house, point) : [];
@@ -211,18 +202,7 @@ function Controls({
   readonly change: (to: Partial<Setup>) => void;
 }) {
   const say = useSay();
-  const around = useMemo(() => {
-    const circuits = circuitsByCable(house);
-    const at = (id: string) =>
-      house.cables.filter((c) => [c.from, c.to].some((e) => e.at === 'point' && e.pointId === id));
-    const own = new Set(at(box).flatMap((c) => [...(circuits.get(c.id) ?? [])]));
-    const boxes = new Set(
-      house.points
-        .filter((p) => at(p.id).some((c) => [...(circuits.get(c.id) ?? [])].some((b) => own.has(b))))
-        .map((p) => p.id as string),
-    );
-    return aroundBox(house, bench, box, own, boxes);
-  }, [house, box, bench]);
+  const around = useMemo(() => aroundBox(house, bench, box), [house, bench, box]);
   return (
     <section className="stack bench-controls">
       <fieldset>

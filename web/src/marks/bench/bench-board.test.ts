@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { PointId, speaker } from '@elwand/core';
 import { demoHouses } from '@elwand/core/demo';
-import { FAULT_KINDS } from '@elwand/core/bench';
-import { benchWith, faultsOf, isDrawing, keyOfUse, rowsOf, type Setup } from './bench-board.ts';
+import { benchOf, faulted, FAULT_KINDS, keyOfUse } from '@elwand/core/bench';
+import { faultsOf, isDrawing, rowsOf, setUp, type Setup } from './bench-board.ts';
 
 const house = demoHouses()[0]!;
 const box = house.points.find((p) => p.devices[0]?.kind === 'receptacle')!.id;
@@ -14,10 +14,11 @@ const setup: Setup = {
   black: `${box}#0:silver`,
   fault: null,
 };
+const sound = benchOf(house);
 const say = speaker('imperial');
 const shown = (s: Setup, fault?: string) => {
   const found = faultsOf(house, box).filter((f) => f.kind === fault);
-  return new Map(rowsOf(benchWith(house, s, found), box, s).map((r) => [r.key, say(r.shows)]));
+  return new Map(rowsOf(faulted(setUp(sound, s), found), box, s).map((r) => [r.key, say(r.shows)]));
 };
 
 describe('the board of a bench', () => {
@@ -28,7 +29,7 @@ describe('the board of a bench', () => {
       expect(keys).toContain(k);
   });
   it('what is fixed draws until somebody chooses', () => {
-    const { network } = benchWith(house, setup, []);
+    const { network } = setUp(sound, setup);
     const light = network.uses.find((u) => u.what === 'light')!;
     const outlet = network.uses.find((u) => u.what === 'top outlet')!;
     expect([isDrawing(setup, light), isDrawing(setup, outlet)]).toEqual([true, false]);

@@ -1,8 +1,21 @@
-import { type House, type PointId, type Text, msg, allOf } from '@elwand/core';
+import {
+  allOf,
+  amps,
+  cablesByPoint,
+  circuitsByCable,
+  isAtPoint,
+  msg,
+  type House,
+  type PointId,
+  type Text,
+} from '@elwand/core';
 import {
   beeps,
-  benchOf,
+  cableText,
   faultsIn,
+  handleOf,
+  handlesIn,
+  keyOfUse,
   lampText,
   ohmText,
   pressButton,
@@ -20,7 +33,6 @@ import {
   type FaultKind,
   type VoltReading,
 } from '@elwand/core/bench';
-import { amps } from '@elwand/core';
 
 /** What stands on the bench: breakers, handles, what is plugged in, the two probes, and a fault to compare with. */
 export interface Setup {
@@ -38,7 +50,6 @@ export interface Setup {
 const USUAL_VA = { light: 60, outlet: 1200 } as const;
 
 type Use = Bench['network']['uses'][number];
-export const keyOfUse = (u: Use): string => `${u.point.id}#${u.device} ${u.what}`;
 export const vaOf = (u: Use): number =>
   u.what === 'light' || u.what === 'pilot light' ? USUAL_VA.light : USUAL_VA.outlet;
 
@@ -46,16 +57,13 @@ const isFixed = (u: Use): boolean => u.what === 'light' || u.what === 'fan motor
 export const isDrawing = ({ drawing }: Setup, u: Use): boolean =>
   drawing === null ? isFixed(u) : drawing.includes(keyOfUse(u));
 
-/** A bench as it is set up, with a fault or without. */
-export function benchWith(house: House, setup: Setup, faults: readonly Fault[]): Bench {
-  const bench = benchOf(house, faults);
-  return {
-    ...bench,
-    off: new Set(setup.off),
-    state: new Map(setup.moved.map((k) => [k, 1] as const)),
-    plugged: new Map(bench.network.uses.filter((u) => isDrawing(setup, u)).map((u) => [u, vaOf(u)])),
-  };
-}
+/** A bench as it is set up. */
+export const setUp = (bench: Bench, setup: Setup): Bench => ({
+  ...bench,
+  off: new Set(setup.off),
+  state: new Map(setup.moved.map((k) => [k, 1] as const)),
+  plugged: new Map(bench.network.uses.filter((u) => isDrawing(setup, u)).map((u) => [u, vaOf(u)])),
+});
 
 export interface Row {
   readonly key: string;
@@ -66,10 +74,10 @@ export interface Row {
 /** What every instrument shows on one bench. */
 export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
   const { house } = bench;
+  const tripsText = (trips: VoltReading['trips']): Text =>
+    trips.length === 0 ? msg('screen.bench.trips-nothing') : allOf(trips.map((t) => tripText(house, t)));
   const tripped = (shows: Text, trips: VoltReading['trips']): Text =>
-    trips.length === 0
-      ? shows
-      : msg('screen.bench.and-trips', { shows, trips: allOf(trips.map((t) => tripText(house, t))) });
+    trips.length === 0 ? shows : msg('screen.bench.and-trips', { shows, trips: tripsText(trips) });
   const volts = (key: 'meter' | 'low-z' | 'solenoid', read: VoltReading): Row => ({
     key,
     what: msg(`screen.bench.held.${key}`),
@@ -104,23 +112,15 @@ export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
       {
         key: `button ${i}`,
         what: msg('screen.bench.button'),
-        shows:
-          pressed.length === 0
-            ? msg('screen.bench.trips-nothing')
-            : allOf(pressed.map((t) => tripText(house, t))),
+        shows: tripsText(pressed),
       },
     );
   });
   for (const cable of house.cables) {
-    const end = [cable.from, cable.to].some((e) => e.at === 'point' && e.pointId === box);
-    if (!end) continue;
+    if (!isAtPoint(cable, box)) continue;
     const wires = bench.network.wires.filter((w) => w.cable.id === cable.id);
     const of = (...colors: string[]) => wires.filter((w) => colors.includes(w.color));
-    const far = [cable.from, cable.to].find((e) => e.at === 'breaker' || e.pointId !== box);
-    const name: Text =
-      far?.at === 'point'
-        ? msg('bench.place.cable-to', { box: house.points.find((p) => p.id === far.pointId)?.label ?? '?' })
-        : msg('bench.place.from-panel');
+    const name = cableText(house, cable, box);
     rows.push(
       {
         key: `clamp ${cable.id}`,
@@ -140,8 +140,7 @@ export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
     {
       key: 'trips',
       what: msg('screen.bench.tripped'),
-      shows:
-        trips.length === 0 ? msg('screen.bench.trips-nothing') : allOf(trips.map((t) => tripText(house, t))),
+      shows: tripsText(trips),
     },
   ];
 }
@@ -154,26 +153,21 @@ export const faultsOf = (house: House, box: PointId): Fault[] => {
 };
 
 /** Breakers, handles and uses of the circuits that come to a box. */
-export function aroundBox(
-  house: House,
-  bench: Bench,
-  box: PointId,
-  circuits: ReadonlySet<string>,
-  boxes: ReadonlySet<string>,
-) {
-  const near = (id: string) => id === box || boxes.has(id);
+export function aroundBox(house: House, bench: Bench, box: PointId) {
+  const circuits = circuitsByCable(house);
+  const at = cablesByPoint(house.cables);
+  const of = (id: PointId) => (at.get(id) ?? []).flatMap((c) => [...(circuits.get(c.id) ?? [])]);
+  const own = new Set(of(box));
+  const near = house.points.filter((p) => p.id === box || of(p.id).some((b) => own.has(b)));
+  const handles = new Set(handlesIn(bench.network));
   return {
-    breakers: house.panels.flatMap((p) => p.breakers).filter((b) => circuits.has(b.id)),
-    handles: house.points
-      .filter((p) => near(p.id))
-      .flatMap((p) =>
-        p.devices.flatMap((d, device) => {
-          const key = `handle ${p.id}#${device}`;
-          return bench.network.switching.some((s) => s.key === key)
-            ? [{ key, point: p, device, kind: d.kind }]
-            : [];
-        }),
-      ),
-    uses: bench.network.uses.filter((u) => near(u.point.id) && u.what !== 'pilot light'),
+    breakers: house.panels.flatMap((p) => p.breakers).filter((b) => own.has(b.id)),
+    handles: near.flatMap((point) =>
+      point.devices.flatMap(({ kind }, device) => {
+        const key = handleOf(point.id, device);
+        return handles.has(key) ? [{ key, point, device, kind }] : [];
+      }),
+    ),
+    uses: bench.network.uses.filter((u) => near.some((p) => p.id === u.point.id) && u.what !== 'pilot light'),
   };
 }

@@ -28,6 +28,7 @@ import { useFocusBack } from '../../parts/use-focus-back.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
 import { useWork } from '../../workspace/work.ts';
 import { keepHunt, keptHunt, type KeptHunt } from './hunt-kept.ts';
+import '../asking.css';
 import './hunt.css';
 
 type How = 'alone' | 'heard';
@@ -60,7 +61,7 @@ function WalkAlone({
 }) {
   const say = useSay();
   return (
-    <section className="hunt-walk" aria-label={say(msg('screen.hunt.walk', { n }))}>
+    <section className="asking" aria-label={say(msg('screen.hunt.walk', { n }))}>
       <h3>{say(msg('screen.hunt.walk', { n }))}</h3>
       <p>{say(msg('screen.hunt.turn-off', { count: off.length }))}</p>
       <ul className="hunt-off">
@@ -71,7 +72,7 @@ function WalkAlone({
         ))}
       </ul>
       <p>{say(msg('screen.hunt.then-look', { box }))}</p>
-      <div className="hunt-answers">
+      <div className="asking-answers">
         {(['dead', 'on', 'unsure'] as const).map((answer) => (
           <Button key={answer} size="large" onClick={() => onAnswer(answer)}>
             {say(msg(`screen.hunt.answer.${answer}`))}
@@ -100,10 +101,10 @@ function WalkHeard({
   const say = useSay();
   if (sure)
     return (
-      <section className="hunt-walk">
+      <section className="asking">
         <h3>{say(msg('screen.hunt.once-more', { breaker: sure.number }))}</h3>
         <p>{say(msg('screen.hunt.once-more-how', { box, breaker: sure.number }))}</p>
-        <div className="hunt-answers">
+        <div className="asking-answers">
           <Button size="large" onClick={() => onSure('dead')}>
             {say(msg('screen.hunt.follows'))}
           </Button>
@@ -114,7 +115,7 @@ function WalkHeard({
       </section>
     );
   return (
-    <section className="hunt-walk">
+    <section className="asking">
       <h3>{say(msg('screen.hunt.one-by-one'))}</h3>
       <p>{say(msg('screen.hunt.one-by-one-how', { box }))}</p>
       <ol className="hunt-order">
@@ -155,7 +156,7 @@ function Ended({
       </p>
     );
   return (
-    <section className="hunt-walk" role="status">
+    <section className="asking" role="status">
       <h3>{say(msg('screen.hunt.found', { breaker: end.breaker.number, box }))}</h3>
       <p>{say(msg('screen.hunt.look-around'))}</p>
       <div className="hunt-also">
@@ -249,7 +250,7 @@ export function HuntDrawer({ first, onClose }: { readonly first: PointId; readon
             { value: 'heard', label: say(msg('screen.hunt.heard')), says: say(msg('screen.hunt.heard-how')) },
           ]}
         />
-        <p className="hunt-caution">{say(msg('screen.hunt.caution'))}</p>
+        <p className="asking-caution">{say(msg('screen.hunt.caution'))}</p>
         {candidates.length === 0 && <p className="empty">{say(msg('screen.hunt.no-breakers'))}</p>}
         {end && candidates.length > 0 && (
           <Ended

@@ -15,6 +15,7 @@ import { Told, WrongList } from './Told.tsx';
 import { useBoxAnswer } from './use-box-answer.ts';
 import { WireList } from './WireList.tsx';
 import '../marks.css';
+import '../asking.css';
 import './read.css';
 
 /** Reads an open box with the person in front of it: what they see, what it can only be, and what to look at next. */
@@ -90,7 +91,7 @@ export function ReadDrawer({ first, onClose }: { readonly first: PointId; readon
             {say(msg('screen.read.start-over'))}
           </Button>
         </div>
-        <p className="hunt-caution">{say(msg('screen.read.caution'))}</p>
+        <p className="asking-caution">{say(msg('screen.read.caution'))}</p>
         {failed && <p role="alert">{say(msg('screen.read.failed'))}</p>}
         {phone ? (
           <>

@@ -34,7 +34,7 @@ const showsText = (what: BoxAsk['what'], shows: boolean): Text =>
 function Answers({ ask, onAnswer }: { readonly ask: BoxAsk; readonly onAnswer: (shows: boolean) => void }) {
   const say = useSay();
   return (
-    <div className="read-answers">
+    <div className="asking-answers">
       {[true, false].map((shows) => (
         <Button key={String(shows)} size="large" onClick={() => onAnswer(shows)}>
           {say(showsText(ask.what, shows))}
@@ -57,7 +57,7 @@ export function Next({
     cannot?.why === 'look-first' ? { what: 'look', at: cannot.at } : (next?.ask ?? null);
   const bare = cannot ? -1 : box.devices.findIndex((d, i) => seenScrews(d).length > 0 && !isEntered(box, i));
   return (
-    <section className="read-next" aria-live="polite" aria-busy={busy}>
+    <section className="asking" aria-live="polite" aria-busy={busy}>
       <h3>{say(msg('screen.read.next'))}</h3>
       {cannot?.why === 'look-first' && <p>{say(msg('screen.read.look-first', { count: cannot.unseen }))}</p>}
       {cannot?.why === 'empty' && <p>{say(msg('screen.read.begin'))}</p>}
