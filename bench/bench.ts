@@ -196,7 +196,7 @@ if (seven)
     median(() => {
       const of = caseOf(house, seven.id);
       const [look] = of.looks;
-      const open = of.faults.find((f) => f?.kind === 'open-neutral') ?? null;
+      const open = of.singles.find((s) => s.faults[0]?.kind === 'open-neutral')?.faults ?? [];
       if (look) diagnose(of, [{ look, shown: shownBy(caseBench(of.house, open), look) }]);
     }, 7),
   );

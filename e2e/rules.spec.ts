@@ -18,7 +18,7 @@ test.describe('quick sums', () => {
     await page.getByLabel('Length one way').fill("100'");
     await page.getByLabel('Current').fill('16');
     const answer = page.getByRole('region', { name: 'Answer' });
-    await expect(answer).toContainText('6.2 V lost, 5.1 %; 3 % is advised');
+    await expect(answer).toContainText('6.2 V lost, 5.1%; 3% is advised');
     await expect(answer).toContainText('6.176 V');
     await expect(answer).toContainText('NEC Chapter 9 Table 8');
     const other = await context.newPage();
@@ -138,7 +138,7 @@ test('a local rule: refused without a reason, then it decides, is named, and can
   await page.goto('/houses/tamarack/local');
   await page.getByRole('button', { name: 'Delete Highest switch handle' }).click();
   await choose(page, 'Value to change', 'Share of one plugged-in load');
-  await page.getByLabel('Here it is').fill('100 %');
+  await page.getByLabel('Here it is').fill('100%');
   await page.getByLabel('Who says so', { exact: true }).fill('the town inspector');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('row', { name: /Share of one plugged-in load/ })).toContainText('looser');

@@ -48,6 +48,7 @@ const INSTEAD: readonly (readonly [RegExp, string])[] = [
   [/\bmay go wrong\b/i, 'risk'],
   [/\bre-marked\b/i, 're-identified'],
   [/\bsettle:/i, 'Fix:'],
+  [/\d %(?!=)/, 'no space before %: 80%'],
 ];
 
 const files = sourceFiles().filter((f) => !/\/testing|\/migrations\//.test(f));

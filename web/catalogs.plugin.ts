@@ -13,6 +13,7 @@ const LATE_SCREENS = [
   'hunt',
   'read',
   'bench',
+  'fault',
   'points',
   'start',
   'rooms',

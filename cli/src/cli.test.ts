@@ -242,12 +242,18 @@ describe('elwand diagnose', () => {
     const { out } = asked(filled(['0', '120', '120', '']));
     expect(out).toMatch(/call an electrician now/);
   });
+  it('weighs what somebody noticed, and names a word it does not know', () => {
+    const told = asked(blank(), '--noticed', 'flickers').out;
+    expect(told.split('\n')[0]).toMatch(/% loose (hot|neutral) splice, at /);
+    expect(told).toMatch(/Leave it off until it’s fixed: .*remake the splice/);
+    expect(asked(blank(), '--noticed', 'hums').err).toMatch(/--noticed: hums; there is: dead, /);
+  });
   it('as JSON', () => {
     const { suspects, next } = JSON.parse(asked(filled(['120', '0', '120', '']), '--json').out) as {
-      suspects: { fault: string; chance: number }[];
+      suspects: { faults: string[]; chance: number }[];
       next: string;
     };
-    expect(suspects[0]).toMatchObject({ fault: 'reversed' });
+    expect(suspects[0]).toMatchObject({ faults: ['reversed'], danger: 'stop' });
     expect(suspects.reduce((s, x) => s + x.chance, 0)).toBeLessThanOrEqual(1.01);
     expect(next).not.toBe('');
   });

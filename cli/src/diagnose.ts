@@ -1,12 +1,15 @@
 import { chance, msg, speaker, type House } from '@elwand/core';
 import {
-  CALL_NOW,
   caseOf,
   diagnose,
   lookText,
   readingsCsv,
   readReadings,
   suspectText,
+  SYMPTOMS,
+  dangerOf,
+  dangerText,
+  remedyText,
   valuesText,
   type Case,
   type Suspected,
@@ -20,6 +23,8 @@ export interface Diagnosing {
   readonly breaker: string | null;
   /** Text of the table of readings; null for the blank table. */
   readonly readings: string | null;
+  /** What somebody noticed, by name. */
+  readonly noticed: readonly string[];
   readonly json: boolean;
 }
 
@@ -37,27 +42,32 @@ export function diagnosis(house: House, asked: Diagnosing): Outcome {
     return unusable(
       `elwand: diagnose needs --breaker N; there is: ${breakers.map((b) => b.number).join(', ')}`,
     );
+  const symptoms = SYMPTOMS.filter((s) => asked.noticed.includes(s));
+  const unknown = asked.noticed.filter((n) => !symptoms.some((s) => s === n));
+  if (unknown.length > 0)
+    return unusable(`elwand: --noticed: ${unknown.join(', ')}; there is: ${SYMPTOMS.join(', ')}`);
   const of = caseOf(house, breaker.id);
   if (asked.readings === null) return { code: 0, out: readingsCsv(of), err: '' };
   const say = speaker(house.units);
   const { taken, bad } = readReadings(of, Papa.parse<string[]>(asked.readings.trim()).data);
   if (bad.length > 0)
     return unusable(bad.map((b) => `elwand: readings, row ${b.row}: ${say(b.says)}`).join('\n'));
-  const { suspects, next } = diagnose(of, taken);
+  const { suspects, next, callNow } = diagnose(of, taken, symptoms);
   const shown = suspects.slice(0, SHOWN);
-  const call = shown[0]?.fault && CALL_NOW.includes(shown[0].fault.kind) ? say(msg('bench.call-now')) : null;
+  const call = callNow ? say(msg('bench.call-now')) : null;
   if (asked.json)
     return {
       code: 0,
       out: `${JSON.stringify(
         {
           suspects: shown.map((s) => ({
-            fault: s.fault?.kind ?? null,
-            says: say(suspectText(of.house, s.fault)),
+            faults: s.faults.map((f) => f.kind),
+            danger: dangerOf(s.faults),
+            says: say(suspectText(of.house, s.faults)),
             chance: Math.round(s.chance * 1000) / 1000,
             alike: s.alike.map((f) => say(suspectText(of.house, f))),
           })),
-          callNow: call !== null,
+          callNow,
           next: next && say(lookText(of.house, next)),
         },
         null,
@@ -80,8 +90,9 @@ export function diagnosis(house: House, asked: Diagnosing): Outcome {
 
 function lines(of: Case, s: Suspected, taken: readonly Taken[], say: ReturnType<typeof speaker>): string[] {
   const why = s.because;
+  const danger = dangerOf(s.faults);
   return [
-    `  ${chance(s.chance).padStart(6)} ${say(suspectText(of.house, s.fault))}`,
+    `  ${chance(s.chance).padStart(6)} ${say(suspectText(of.house, s.faults))}`,
     ...(s.alike.length > 0
       ? [
           `         can't be told apart here from: ${s.alike.map((f) => say(suspectText(of.house, f))).join('; ')}`,
@@ -97,6 +108,9 @@ function lines(of: Case, s: Suspected, taken: readonly Taken[], say: ReturnType<
             }),
           )}`,
         ]
+      : []),
+    ...(danger
+      ? [`         ${say(dangerText(danger))}: ${s.faults.map((f) => say(remedyText(f))).join(' ')}`]
       : []),
   ];
 }

@@ -37,8 +37,9 @@ const HELP = `elwand - plans a new point on a branch circuit that already exists
   elwand spice FILE [--job ID]            the wiring as a SPICE netlist: as surveyed, or with the plan of a job in it
   elwand probe FILE --between A --and B [--off N,N] [--fault KIND@BOX] [--json]
                                           what each instrument would show there: A and B like "R1 brass", "S1/2 common", earth
-  elwand diagnose FILE --breaker N [--readings CSV] [--json]
-                                          what may be wrong with a circuit by readings; without them the blank table
+  elwand diagnose FILE --breaker N [--readings CSV] [--noticed LIST] [--json]
+                                          what may be wrong with a circuit by readings, and by what was noticed (flickers,
+                                          tingle ...); without readings the blank table
   elwand read FILE [--json]               a box as it was seen (format elwand-box): what each wire is, what is wrong,
                                           and the look or reading that settles most
   elwand rules [--edition YEAR] [--json]  every rule: what it checks, its numbers, where they come from
@@ -68,6 +69,7 @@ interface Call {
   readonly as: 'svg' | 'dxf';
   readonly probing: Probing;
   readonly breaker: string | null;
+  readonly noticed: readonly string[];
   /** The file with readings. */
   readonly readings: string | null;
 }
@@ -96,6 +98,13 @@ export function readArgs(args: readonly string[], options: Known): Read | string
   }
 }
 
+/** A list given with commas. */
+const listOf = (text = ''): string[] =>
+  text
+    .split(',')
+    .map((n) => n.trim())
+    .filter((n) => n !== '');
+
 function parseCall(args: readonly string[]): Call | string {
   const read = readArgs(args, {
     json: { type: 'boolean' },
@@ -108,6 +117,7 @@ function parseCall(args: readonly string[]): Call | string {
     off: { type: 'string' },
     fault: { type: 'string' },
     breaker: { type: 'string' },
+    noticed: { type: 'string' },
     readings: { type: 'string' },
   });
   if (typeof read === 'string') return read;
@@ -130,14 +140,12 @@ function parseCall(args: readonly string[]): Call | string {
     sheet: read.texts.get('sheet') ?? null,
     as,
     breaker: read.texts.get('breaker') ?? null,
+    noticed: listOf(read.texts.get('noticed')),
     readings: read.texts.get('readings') ?? null,
     probing: {
       between: read.texts.get('between') ?? null,
       and: read.texts.get('and') ?? null,
-      off: (read.texts.get('off') ?? '')
-        .split(',')
-        .map((n) => n.trim())
-        .filter((n) => n !== ''),
+      off: listOf(read.texts.get('off')),
       fault: read.texts.get('fault') ?? null,
       json: read.flags.has('json'),
     },
@@ -393,7 +401,7 @@ export function run(args: readonly string[], read: (file: string) => string): Ou
   if (call.command === 'diagnose') {
     const text = call.readings === null ? null : textOf(call.readings, read);
     return text === null || typeof text === 'string'
-      ? diagnosis(house, { breaker: call.breaker, readings: text, json: call.json })
+      ? diagnosis(house, { breaker: call.breaker, readings: text, noticed: call.noticed, json: call.json })
       : text;
   }
   if (call.command === 'probe') return probe(house, call.probing);

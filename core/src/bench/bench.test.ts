@@ -108,6 +108,15 @@ describe('readings of the table', () => {
     if (on) close(three(loaded(bench)), on);
     expect(lamps(bench)).toBe(lit);
   });
+  it('both outlets of a duplex are reversed with it: its tab is whole', () => {
+    const bottom = (b: Bench) =>
+      [readMeter(b, at('lower brass'), N), readMeter(b, at('lower brass'), G), readMeter(b, N, G)].map((r) =>
+        Math.round(r.volts),
+      );
+    expect(bottom(benchWith(fault('reversed')))).toEqual([120, 0, 120]);
+    expect(bottom(benchWith(fault('hot-ground-reversed')))).toEqual([0, 120, 120]);
+    expect(bottom(benchWith(fault('reversed-bootleg')))).toEqual([120, 120, 0]);
+  });
   it('a bootleg that is reversed puts the frame at 120 V, and no lamp shows it', () => {
     expect(readMeter(benchWith(fault('reversed-bootleg')), G, 'service').volts).toBeCloseTo(120, 0);
   });

@@ -1,4 +1,12 @@
-import type { Cable, Device, House, Point, PointId } from '../document/index.ts';
+import {
+  circuitsByCable,
+  farEnds,
+  type Cable,
+  type Device,
+  type House,
+  type Point,
+  type PointId,
+} from '../document/index.ts';
 import {
   conductorsOf,
   endAt,
@@ -88,13 +96,17 @@ class Links {
     const g = this.groupOf(n);
     g?.splice(g.indexOf(n), 1);
   }
-  swap(a: NodeId, b: NodeId): void {
-    const [one, two] = [this.groupOf(a), this.groupOf(b)];
-    if (one === two) return;
-    this.cut(a);
-    this.cut(b);
-    if (one) one.push(b);
-    if (two) two.push(a);
+  /** What is on some screws that are one piece goes to others, and the other way round. */
+  swap(a: readonly NodeId[], b: readonly NodeId[]): void {
+    const [one, two] = [a, b].map((s) => this.groups.find((g) => s.some((n) => g.includes(n))));
+    if (one !== undefined && one === two) return;
+    for (const n of [...a, ...b]) this.cut(n);
+    for (const [to, screws] of [
+      [one, b],
+      [two, a],
+    ] as const)
+      if (to) to.push(...screws);
+      else this.groups.push([...screws]);
   }
   tie(a: NodeId, b: NodeId): void {
     this.groups.push([a, b]);
@@ -138,11 +150,15 @@ function sidesOf(device: Device): { readonly hot: Screw; readonly neutral: Screw
 }
 
 /** Does the supply of a cable lie at its other end, seen from a box? */
-const comesTo = (cable: Cable, point: PointId): boolean => endAt(cable, point) === 'to';
+export function arriving(house: House): (cable: Cable, point: PointId) => boolean {
+  const far = farEnds(house);
+  return (cable, point) => endAt(cable, point) === (far.get(cable.id) ?? 'to');
+}
 
 /** Every fault that there may be in a box of a house. */
 export function faultsIn(house: House, point: Point): Fault[] {
   const out: Fault[] = [];
+  const comesTo = arriving(house);
   const here = house.cables.filter((c) => endAt(c, point.id));
   for (const cable of here.filter((c) => comesTo(c, point.id))) {
     const roles = conductorsOf(cable, false).map((c) => c.role);
@@ -189,142 +205,150 @@ export interface Faulted {
   readonly extra: readonly Extra[];
 }
 
-/** Puts faults into the network of a house. */
+/** A network that is being spoilt, and the place of one fault in it. */
+interface Spoilt {
+  terminals: Network['terminals'];
+  switching: Network['switching'];
+}
+interface Spot {
+  readonly house: House;
+  readonly links: Links;
+  readonly made: Spoilt;
+  readonly fault: Fault;
+  readonly device: Device | undefined;
+  readonly sides: ReturnType<typeof sidesOf>;
+}
+const screwAt = ({ fault }: Spot, s: Screw): NodeId => screwOf(fault.point, fault.device ?? 0, s);
+/** Ends of conductors of a role, of the cable of the fault where it has one. */
+const endsAt = ({ house, fault }: Spot, roles: (r: Role) => boolean) =>
+  endsOf(house, fault.point, roles).filter((e) => fault.cable === undefined || e.cable.id === fault.cable);
+const contactAt = ({ made, fault }: Spot) =>
+  made.switching.find((s) => s.key === handleOf(fault.point, fault.device ?? 0));
+
+/** Lets ends of a role hang loose; all of them, or the first few. */
+const cutEnds =
+  (roles: (r: Role) => boolean, most = Infinity) =>
+  (at: Spot): void => {
+    for (const e of endsAt(at, roles).slice(0, most)) at.links.cut(e.node);
+  };
+const loosenEnds =
+  (roles: (r: Role) => boolean, ohms: number, most = Infinity) =>
+  (at: Spot): void => {
+    for (const e of endsAt(at, roles).slice(0, most)) at.links.loosen(e.node, ohms);
+  };
+/** What lies between the first ends of two roles: metal, or so many ohms. */
+const bridge =
+  (one: Role, other: Role, ohms: number | null) =>
+  (at: Spot): void => {
+    const [a, b] = [endsAt(at, is(one))[0], endsAt(at, is(other))[0]];
+    if (!a || !b) return;
+    if (ohms === null) at.links.tie(a.node, b.node);
+    else at.links.extra.push({ kind: 'resistance', a: a.node, b: b.node, value: ohms });
+  };
+/** A screw with those that are one piece of metal with it inside the device: the brass ones under a whole tab. */
+const pieceAt = (at: Spot, screw: Screw): NodeId[] => {
+  const links = at.device ? partsOf(at.device).links : [];
+  const piece = links.find((l) => l.includes(screw)) ?? [screw];
+  return piece.map((s) => screwAt(at, s));
+};
+const swapScrews =
+  (...pairs: readonly (readonly [Screw, Screw])[]) =>
+  (at: Spot): void => {
+    for (const [a, b] of pairs) at.links.swap(pieceAt(at, a), pieceAt(at, b));
+  };
+
+function swapSides(at: Spot): void {
+  if (at.sides) swapScrews([at.sides.hot, at.sides.neutral])(at);
+  if (at.device?.kind === 'receptacle' && at.device.tab === 'broken')
+    at.links.cut(screwAt(at, 'lower brass'));
+}
+function bootleg(at: Spot): void {
+  for (const g of endsOf(at.house, at.fault.point, is('ground'))) at.links.cut(g.node);
+  if (at.sides) at.links.tie(screwAt(at, 'green'), screwAt(at, at.sides.neutral));
+}
+/** Both hots of a circuit on one leg of the service. */
+function sameLeg(at: Spot): void {
+  const own = at.fault.cable && circuitsByCable(at.house).get(at.fault.cable);
+  at.made.terminals = at.made.terminals.map((t) =>
+    t.at === 'hot' && [...(own ?? [])].some((b) => t.label.startsWith(`${b}:`)) ? { ...t, leg: 0 } : t,
+  );
+}
+/** The hots go straight through, and the neutrals over the switch. */
+function switchTheNeutral(at: Spot): void {
+  const { links } = at;
+  const [screw, other] = [screwAt(at, 'switch screw'), screwAt(at, 'other switch screw')];
+  const [one, two] = [links.groupOf(screw), links.groupOf(other)];
+  const [first, ...rest] = endsOf(at.house, at.fault.point, is('neutral')).map((e) => e.node);
+  const back = first === undefined ? undefined : links.groupOf(first);
+  if (!one || !two || !first || !back) return;
+  links.cut(screw);
+  links.cut(other);
+  if (one[0] && two[0]) links.tie(one[0], two[0]);
+  links.cut(first);
+  links.tie(first, screw);
+  if (rest[0]) links.tie(rest[0], other);
+}
+
+/** What each fault does to the wiring. */
+const SPOILS: Readonly<Record<FaultKind, (at: Spot) => void>> = {
+  'open-hot': cutEnds(isHot, 1),
+  'open-neutral': cutEnds(is('neutral')),
+  'multiwire-open-neutral': cutEnds(is('neutral')),
+  'open-ground': cutEnds(is('ground')),
+  abandoned: cutEnds((r) => isHot(r) || r === 'neutral' || r === 'ground'),
+  'loose-hot': loosenEnds(isHot, LOOSE_OHMS, 1),
+  'loose-neutral': loosenEnds(is('neutral'), LOOSE_OHMS),
+  'high-ground': loosenEnds(is('ground'), HIGH_GROUND_OHMS),
+  reversed: swapSides,
+  'hot-ground-reversed': (at) => at.sides && swapScrews([at.sides.hot, 'green'])(at),
+  'neutral-ground-swapped': (at) => at.sides && swapScrews([at.sides.neutral, 'green'])(at),
+  bootleg,
+  'reversed-bootleg': (at) => {
+    swapSides(at);
+    bootleg(at);
+  },
+  'reversed-open-neutral': (at) => {
+    const comesTo = arriving(at.house);
+    for (const e of endsOf(at.house, at.fault.point, is('neutral')))
+      if (comesTo(e.cable, at.fault.point)) at.links.cut(e.node);
+    swapSides(at);
+  },
+  'multiwire-same-leg': sameLeg,
+  'same-leg-240': sameLeg,
+  'second-hot-on-neutral': (at) => {
+    const [second, neutral] = [endsAt(at, is('second-hot'))[0], endsAt(at, is('neutral'))[0]];
+    if (second && neutral) at.links.swap([second.node], [neutral.node]);
+  },
+  'switch-in-neutral': switchTheNeutral,
+  'three-way-mixed': swapScrews(['common screw', 'traveler screw']),
+  'four-way-mixed': swapScrews(['traveler screw', 'onward traveler screw']),
+  'open-traveler': cutEnds(is('traveler'), 1),
+  'line-load-swapped': swapScrews(['line brass', 'load brass'], ['line silver', 'load silver']),
+  'neutral-ground-touch': bridge('neutral', 'ground', null),
+  leakage: bridge('hot', 'ground', DAMP_OHMS),
+  short: bridge('hot', 'neutral', NAIL_OHMS),
+  'tab-left': (at) => at.links.tie(screwAt(at, 'brass'), screwAt(at, 'lower brass')),
+  'lost-leg': cutEnds(is('second-hot')),
+  'switch-open': (at) => {
+    const contact = contactAt(at);
+    at.made.switching = at.made.switching.filter((s) => s !== contact);
+  },
+  'switch-welded': (at) => {
+    const contact = contactAt(at);
+    if (contact) at.links.tie(contact.a, contact.b);
+  },
+};
+
+/** Puts faults into the network of a house, one after the other. */
 export function withFaults(house: House, network: Network, faults: readonly Fault[]): Faulted {
   const links = new Links(network.links);
-  let { terminals, switching } = network;
-  for (const f of faults) {
-    const screw = (s: Screw) => screwOf(f.point, f.device ?? 0, s);
-    const device = house.points.find((p) => p.id === f.point)?.devices[f.device ?? 0];
-    const sides = device ? sidesOf(device) : null;
-    const ends = (roles: (r: Role) => boolean) =>
-      endsOf(house, f.point, roles).filter((e) => f.cable === undefined || e.cable.id === f.cable);
-    const grounds = endsOf(house, f.point, is('ground'));
-    const handle = switching.find((s) => s.key === handleOf(f.point, f.device ?? 0));
-    const swapSides = () => {
-      if (sides) links.swap(screw(sides.hot), screw(sides.neutral));
-      if (device?.kind === 'receptacle' && device.tab === 'broken') links.cut(screw('lower brass'));
-    };
-    const bootleg = () => {
-      for (const g of grounds) links.cut(g.node);
-      if (sides) links.tie(screw('green'), screw(sides.neutral));
-    };
-    switch (f.kind) {
-      case 'open-hot':
-        for (const e of ends(isHot).slice(0, 1)) links.cut(e.node);
-        break;
-      case 'open-neutral':
-      case 'multiwire-open-neutral':
-        for (const e of ends(is('neutral'))) links.cut(e.node);
-        break;
-      case 'open-ground':
-        for (const e of ends(is('ground'))) links.cut(e.node);
-        break;
-      case 'abandoned':
-        for (const e of ends((r) => isHot(r) || r === 'neutral' || r === 'ground')) links.cut(e.node);
-        break;
-      case 'loose-hot':
-        for (const e of ends(isHot).slice(0, 1)) links.loosen(e.node, LOOSE_OHMS);
-        break;
-      case 'loose-neutral':
-        for (const e of ends(is('neutral'))) links.loosen(e.node, LOOSE_OHMS);
-        break;
-      case 'high-ground':
-        for (const e of ends(is('ground'))) links.loosen(e.node, HIGH_GROUND_OHMS);
-        break;
-      case 'reversed':
-        swapSides();
-        break;
-      case 'hot-ground-reversed':
-        if (sides) links.swap(screw(sides.hot), screw('green'));
-        break;
-      case 'neutral-ground-swapped':
-        if (sides) links.swap(screw(sides.neutral), screw('green'));
-        break;
-      case 'bootleg':
-        bootleg();
-        break;
-      case 'reversed-bootleg':
-        swapSides();
-        bootleg();
-        break;
-      case 'reversed-open-neutral':
-        for (const e of endsOf(house, f.point, is('neutral')).filter((x) => comesTo(x.cable, f.point)))
-          links.cut(e.node);
-        swapSides();
-        break;
-      case 'multiwire-same-leg':
-      case 'same-leg-240': {
-        const feeding = house.cables.find((c) => c.id === f.cable);
-        const breakers = terminals.filter((t) => t.at === 'hot').map((t) => t.label.split(':')[0]);
-        const own = feeding?.from.at === 'breaker' ? feeding.from.breakerId : breakers[0];
-        terminals = terminals.map((t) =>
-          t.at === 'hot' && t.label.startsWith(`${own}:`) ? { ...t, leg: 0 } : t,
-        );
-        break;
-      }
-      case 'second-hot-on-neutral': {
-        const [second, neutral] = [ends(is('second-hot'))[0], ends(is('neutral'))[0]];
-        if (second && neutral) links.swap(second.node, neutral.node);
-        break;
-      }
-      case 'switch-in-neutral': {
-        const [one, two] = [links.groupOf(screw('switch screw')), links.groupOf(screw('other switch screw'))];
-        const [first, ...rest] = endsOf(house, f.point, is('neutral')).map((e) => e.node);
-        const back = first === undefined ? undefined : links.groupOf(first);
-        if (!one || !two || !first || !back) break;
-        links.cut(screw('switch screw'));
-        links.cut(screw('other switch screw'));
-        if (one[0] && two[0]) links.tie(one[0], two[0]);
-        links.cut(first);
-        links.tie(first, screw('switch screw'));
-        if (rest[0]) links.tie(rest[0], screw('other switch screw'));
-        break;
-      }
-      case 'three-way-mixed':
-        links.swap(screw('common screw'), screw('traveler screw'));
-        break;
-      case 'four-way-mixed':
-        links.swap(screw('traveler screw'), screw('onward traveler screw'));
-        break;
-      case 'open-traveler':
-        for (const e of ends(is('traveler')).slice(0, 1)) links.cut(e.node);
-        break;
-      case 'line-load-swapped':
-        links.swap(screw('line brass'), screw('load brass'));
-        links.swap(screw('line silver'), screw('load silver'));
-        break;
-      case 'neutral-ground-touch': {
-        const [n, g] = [ends(is('neutral'))[0], ends(is('ground'))[0]];
-        if (n && g) links.tie(n.node, g.node);
-        break;
-      }
-      case 'leakage': {
-        const [h, g] = [ends(is('hot'))[0], ends(is('ground'))[0]];
-        if (h && g) links.extra.push({ kind: 'resistance', a: h.node, b: g.node, value: DAMP_OHMS });
-        break;
-      }
-      case 'short': {
-        const [h, n] = [ends(is('hot'))[0], ends(is('neutral'))[0]];
-        if (h && n) links.extra.push({ kind: 'resistance', a: h.node, b: n.node, value: NAIL_OHMS });
-        break;
-      }
-      case 'tab-left':
-        links.tie(screw('brass'), screw('lower brass'));
-        break;
-      case 'lost-leg':
-        for (const e of ends(is('second-hot'))) links.cut(e.node);
-        break;
-      case 'switch-open':
-        switching = switching.filter((s) => s !== handle);
-        break;
-      case 'switch-welded':
-        if (handle) links.tie(handle.a, handle.b);
-        break;
-    }
+  const made: Spoilt = { terminals: network.terminals, switching: network.switching };
+  for (const fault of faults) {
+    const device = house.points.find((p) => p.id === fault.point)?.devices[fault.device ?? 0];
+    SPOILS[fault.kind]({ house, links, made, fault, device, sides: device ? sidesOf(device) : null });
   }
   return {
-    network: { ...network, links: links.groups.filter((g) => g.length > 1), terminals, switching },
+    network: { ...network, links: links.groups.filter((g) => g.length > 1), ...made },
     extra: links.extra,
   };
 }

@@ -2,7 +2,8 @@ import type { House } from '../document/index.ts';
 import { ofContact, tripOf } from '../network/index.ts';
 import { csvText } from '../units/index.ts';
 import { msg, type Text } from '../words/index.ts';
-import type { Case, Look, Taken } from './diagnose.ts';
+import type { Case } from './diagnose.ts';
+import type { Look, Taken } from './looks.ts';
 import { boxText } from './places.ts';
 
 /**
@@ -52,9 +53,10 @@ export function readingsCsv({ house, looks }: Case, taken: readonly Taken[] = []
     return [
       String(i + 1),
       ...cellsOf(house, look),
-      ...[0, 1, 2].map((n) =>
-        found?.values[n] === undefined ? '' : String(Math.round(found.values[n] * 100) / 100),
-      ),
+      ...[0, 1, 2].map((n) => {
+        const value = found?.values[n] ?? null;
+        return value === null ? '' : String(Math.round(value * 100) / 100);
+      }),
       found ? found.trips.map((t) => tripNamed(house, t)).join(' ') : '',
     ];
   });
@@ -82,20 +84,22 @@ export function readReadings(
   rows.forEach((cells, i) => {
     if (i === 0 || cells.every((c) => c.trim() === '')) return;
     const [, box = '', device = '', use = '', what = '', stand = '', ...rest] = cells.map((c) => c.trim());
-    const texts = rest.slice(0, 3).filter((t) => t !== '');
+    const texts = rest.slice(0, 3);
     const trips = (rest[3] ?? '').split(/\s+/).filter((t) => t !== '');
-    if (texts.length === 0 && trips.length === 0) return;
+    const read = texts.filter((t) => t !== '');
+    if (read.length === 0 && trips.length === 0) return;
     const fault = (says: Text) => bad.push({ row: i + 1, says });
     const look = known.get([box, device, use, what, stand].join('|'));
     if (!look) {
       fault(msg('bench.row.no-look', { box, what }));
       return;
     }
-    const values = texts.map((t) => Number(t.replace(',', '.')));
     const wanted = look.what === 'three' ? 3 : 1;
-    if (values.some((v) => !Number.isFinite(v) || v < 0))
-      fault(msg('bench.row.no-number', { text: texts.join(' ') }));
-    else if (values.length !== wanted) fault(msg('bench.row.count', { wanted, found: values.length }));
+    const values = texts.slice(0, wanted).map((t) => (t === '' ? null : Number(t.replace(',', '.'))));
+    const more = texts.slice(wanted).filter((t) => t !== '');
+    if (values.some((v) => v !== null && (!Number.isFinite(v) || v < 0)))
+      fault(msg('bench.row.no-number', { text: read.join(' ') }));
+    else if (more.length > 0) fault(msg('bench.row.count', { wanted, found: read.length }));
     else {
       const unknown = trips.find((t) => !tripKeys.has(t));
       if (unknown === undefined)

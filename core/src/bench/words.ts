@@ -1,9 +1,10 @@
-import type { House } from '../document/index.ts';
-import { ofContact } from '../network/index.ts';
+import { isProtecting, type House } from '../document/index.ts';
+import { ofContact, tripOf } from '../network/index.ts';
 import { boxText, cableText } from './places.ts';
-import { msg, q, row, type Text } from '../words/index.ts';
+import { allOf, msg, q, row, type Text } from '../words/index.ts';
 import type { Trip } from './bench.ts';
-import type { Look, Stand } from './diagnose.ts';
+import type { Danger, Symptom } from './belief.ts';
+import type { Look, Stand } from './looks.ts';
 import type { Fault, FaultKind } from './faults.ts';
 import type { LampReading, OhmReading, VoltReading } from './instruments.ts';
 
@@ -54,9 +55,7 @@ export const lookText = (house: House, look: Look): Text =>
     stand: standText(house, look.stand),
   });
 
-/** A fault and where it is; null is right wiring. */
-export function suspectText(house: House, fault: Fault | null): Text {
-  if (fault === null) return msg('bench.sound');
+function oneFaultText(house: House, fault: Fault): Text {
   const cable = house.cables.find((c) => c.id === fault.cable);
   if (!cable) return msg('bench.suspect', { fault: faultText(fault.kind), box: boxText(house, fault.point) });
   return msg('bench.suspect-cable', {
@@ -65,13 +64,50 @@ export function suspectText(house: House, fault: Fault | null): Text {
     cable: cableText(house, cable, fault.point),
   });
 }
+/** Faults and where they are; none is right wiring. */
+export const suspectText = (house: House, faults: readonly Fault[]): Text =>
+  faults.length === 0 ? msg('bench.sound') : allOf(faults.map((f) => oneFaultText(house, f)));
 
-/** Readings in a row; what floats may read anything. */
-export const valuesText = (what: Look['what'], values: readonly (number | null)[]): Text =>
+export const symptomText = (symptom: Symptom): Text => msg(`bench.symptom.${symptom}`);
+export const dangerText = (danger: Danger): Text => msg(`bench.danger.${danger}`);
+/** What is done about a fault. */
+export const remedyText = ({ kind }: Fault): Text => msg(`bench.remedy.${kind}`);
+
+/** The values of a look, each by its name: an appliance is read between its two hots. */
+export function partText({ what, at }: Look): Text[] {
+  if (what === 'three')
+    return at[1]?.endsWith('brass')
+      ? [msg('bench.part.hot-other'), msg('bench.part.hot-ground'), msg('bench.part.other-ground')]
+      : [msg('bench.part.hot-neutral'), msg('bench.part.hot-ground'), msg('bench.part.neutral-ground')];
+  return [
+    msg(
+      what === 'ohms' ? 'bench.part.ohms' : what === 'ground-amps' ? 'bench.part.amps' : 'bench.part.volts',
+    ),
+  ];
+}
+
+/** What may trip in a house, by the key that a reading names it by. */
+export const tripChoices = (house: House): { readonly key: string; readonly says: Text }[] => [
+  ...house.panels.flatMap((p) =>
+    p.breakers.map((b) => ({ key: b.id, says: msg('bench.breaker', { number: b.number }) })),
+  ),
+  ...house.points.flatMap((p) =>
+    p.devices.flatMap((d, i) =>
+      isProtecting(d) ? [{ key: tripOf(p.id, i), says: msg('bench.device-at', { box: p.label }) }] : [],
+    ),
+  ),
+];
+
+/** Readings in a row. What would be shown may be anything where it floats; what was read may have been left out. */
+export const valuesText = (
+  what: Look['what'],
+  values: readonly (number | null)[],
+  as: 'shown' | 'read' = 'shown',
+): Text =>
   row(
     values.map((v) =>
       v === null
-        ? msg('bench.shows.ghost')
+        ? msg(as === 'read' ? 'bench.shows.not-read' : 'bench.shows.ghost')
         : what === 'ohms'
           ? msg('bench.shows.ohms', { ohms: Math.round(v * 10) / 10 })
           : what === 'ground-amps'

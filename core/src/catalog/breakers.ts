@@ -32,7 +32,7 @@ export const INSTANT_EARLIEST = 5;
 /** The curves hold to this rating, A. */
 export const TRIP_CURVE_AMPS = 30;
 
-export const tripStandard = published('UL 489, calibration at 135 % and 200 %', undefined, 'fairly-sure');
+export const tripStandard = published('UL 489, calibration at 135% and 200%', undefined, 'fairly-sure');
 export const tripPractice = practice(msg('names.practice.trip'));
 
 /** Plastic around one conductor of flat cable, jacket included, mm2: it soaks up heat. Measured off common cable. */

@@ -69,25 +69,41 @@ export function goesOn(
   return !backwards || !othersBeyond(breaker, cable, cable.from, at);
 }
 
-/** The breakers that power can come from through each cable. */
-export function circuitsByCable(house: Pick<House, 'cables'>): Map<CableId, Set<BreakerId>> {
+/** Every cable that a breaker feeds, with the end at which its power arrives; each cable once for a breaker. */
+function* fedCables(
+  house: Pick<House, 'cables'>,
+): Generator<{ readonly breaker: BreakerId; readonly cable: Cable; readonly far: 'from' | 'to' }> {
   const at = cablesByPoint(house.cables);
-  const out = new Map<CableId, Set<BreakerId>>();
   for (const start of house.cables)
-    for (const end of [start.from, start.to]) {
+    for (const [far, end] of [
+      ['to', start.from],
+      ['from', start.to],
+    ] as const) {
       if (end.at !== 'breaker') continue;
       const breaker = end.breakerId;
-      const queue: Cable[] = [start];
+      const queue = [{ breaker, cable: start, far: far }];
       const seen = new Set<CableId>([start.id]);
-      for (let cable = queue.pop(); cable; cable = queue.pop()) {
-        out.set(cable.id, (out.get(cable.id) ?? new Set()).add(breaker));
-        for (const e of [cable.from, cable.to])
+      for (let fed = queue.pop(); fed; fed = queue.pop()) {
+        yield fed;
+        for (const e of [fed.cable.from, fed.cable.to])
           for (const next of e.at === 'point' ? (at.get(e.pointId) ?? []) : []) {
             if (seen.has(next.id) || e.at !== 'point' || !goesOn(breaker, next, e.pointId, at)) continue;
             seen.add(next.id);
-            queue.push(next);
+            const isFrom = next.from.at === 'point' && next.from.pointId === e.pointId;
+            queue.push({ breaker, cable: next, far: isFrom ? 'to' : 'from' });
           }
       }
     }
+}
+
+/** The breakers that power can come from through each cable. */
+export function circuitsByCable(house: Pick<House, 'cables'>): Map<CableId, Set<BreakerId>> {
+  const out = new Map<CableId, Set<BreakerId>>();
+  for (const { breaker, cable } of fedCables(house))
+    out.set(cable.id, (out.get(cable.id) ?? new Set()).add(breaker));
   return out;
 }
+
+/** The end of each cable at which power arrives, whichever way round it was noted; cables that nothing feeds are left out. */
+export const farEnds = (house: Pick<House, 'cables'>): ReadonlyMap<CableId, 'from' | 'to'> =>
+  new Map([...fedCables(house)].reverse().map((f) => [f.cable.id, f.far] as const));

@@ -26,10 +26,10 @@ describe('worked examples (values from memory)', () => {
     expect(result('box-fill', { ...box, volume: '14' }).verdict).toBe('fails');
     expect(said(result('box-fill', { ...box, volume: '18' }).says)).toContain('0.0 cu in to spare');
   });
-  it('VD1: 12 AWG, 100 ft, 16 A, 120 V: 6.176 V, 5.1467 %', () => {
+  it('VD1: 12 AWG, 100 ft, 16 A, 120 V: 6.176 V, 5.1467%', () => {
     const r = result('voltage-drop', { gauge: '12', length: "100'", amps: '16' });
     expect(r.verdict).toBe('fails');
-    expect(heard(r.lines.map((l) => l.value))).toEqual(['1.93 Ω per 1000 ft', '6.176 V', '5.1467 %']);
+    expect(heard(r.lines.map((l) => l.value))).toEqual(['1.93 Ω per 1000 ft', '6.176 V', '5.1467%']);
   });
   it('L80: 1500 W on 15 A fails, on 20 A it is the 15 A receptacle that limits it', () => {
     expect(said(result('load-share', { watts: '1500', breaker: '15' }).says)).toContain(

@@ -42,8 +42,8 @@ describe('numbers as people read them', () => {
   ])('%d amperes', (n, text) => expect(amps(n)).toBe(text));
   it('volts, shares, volumes', () => {
     expect(volts(6.176)).toBe('6.2 V');
-    expect(percent(0.051467)).toBe('5.1 %');
-    expect(percent(0.9, 0)).toBe('90 %');
+    expect(percent(0.051467)).toBe('5.1%');
+    expect(percent(0.9, 0)).toBe('90%');
     expect(cubicInches(14)).toBe('14.0 cu in');
     expect(cubicInches(20.3)).toBe('20.3 cu in');
     expect(cubicInches(17.25)).toBe('17.25 cu in');

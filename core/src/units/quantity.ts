@@ -20,12 +20,12 @@ export const weight = (kg: number, system: UnitSystem): string =>
   system === 'metric' ? `${plain(kg, 1)} kg` : `${plain(Math.round((kg / KG_PER_POUND) * 2) / 2, 1)} lb`;
 
 export const volts = (n: number): string => `${tidy(n, 1).toFixed(1)} V`;
-export const percent = (share: number, digits = 1): string => `${(share * 100).toFixed(digits)} %`;
+export const percent = (share: number, digits = 1): string => `${(share * 100).toFixed(digits)}%`;
 export const cubicInches = (n: number): string =>
   `${tidy(n, 3).toFixed(Number.isInteger(tidy(n * 10, 4)) ? 1 : 2)} cu in`;
 
-/** A chance for people: measuring never makes anything certain, so it stops at > 99 %. */
-export const chance = (odds: number): string => (odds > 0.995 ? '> 99 %' : percent(odds, 0));
+/** A chance for people: measuring never makes anything certain, so it stops at > 99%. */
+export const chance = (odds: number): string => (odds > 0.995 ? '> 99%' : percent(odds, 0));
 
 /** Minutes as `0:50` or `3 h 10`. */
 export function duration(minutes: number): string {

@@ -124,7 +124,7 @@ describe('the renderer', () => {
     [q.area(1e6), '10.8 ft²', '1.00 m²'],
     [q.celsius(60), '140 °F', '60 °C'],
     [q.cable(3301), '11\' 0"', '3.4 m'],
-    [q.share(0.8), '80 %', '80 %'],
+    [q.share(0.8), '80%', '80%'],
   ])('%j in either system', (quantity, imperial, metric) =>
     expect([speaker('imperial')(quantity), speaker('metric')(quantity)]).toEqual([imperial, metric]),
   );

@@ -6,7 +6,7 @@ describe('a local value as it is typed', () => {
   it.each([
     ['switchHeightMm', '6\' 7"', 2006.6],
     ['switchHeightMm', '79', 2006.6],
-    ['cordShare', '80 %', 0.8],
+    ['cordShare', '80%', 0.8],
     ['cordShare', '80', 0.8],
     ['cordShare', '0.8', 0.8],
     ['cordShare', '0,8', 0.8],
@@ -19,7 +19,7 @@ describe('a local value as it is typed', () => {
     ['switchHeightMm', '', 'Enter a length'],
     ['cordShare', '', 'not a number'],
     ['cordShare', '-5', 'not a number'],
-    ['cordShare', '150 %', 'more than 100 %'],
+    ['cordShare', '150 %', 'more than 100%'],
     ['continuousFactor', 'x', 'not a number'],
   ] as const)('%s, "%s" is refused', (key, text, says) => {
     const r = readLimit(key, text, 'imperial');

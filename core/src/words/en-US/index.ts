@@ -15,6 +15,7 @@ import rules from './rules.json' with { type: 'json' };
 import screenApp from './screen-app.json' with { type: 'json' };
 import screenAsked from './screen-asked.json' with { type: 'json' };
 import screenBench from './screen-bench.json' with { type: 'json' };
+import screenFault from './screen-fault.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
@@ -74,6 +75,7 @@ export const enUS = {
   ...screenApp,
   ...screenAsked,
   ...screenBench,
+  ...screenFault,
   ...screenBuy,
   ...screenDo,
   ...screenFeed,

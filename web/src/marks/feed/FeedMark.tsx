@@ -17,6 +17,7 @@ import { useSay } from '../../app/say.ts';
 import { Button } from 'antd';
 
 const ReadDrawer = lazy(() => import('../read/ReadDrawer.tsx').then((m) => ({ default: m.ReadDrawer })));
+const FaultDrawer = lazy(() => import('../fault/FaultDrawer.tsx').then((m) => ({ default: m.FaultDrawer })));
 const HuntDrawer = lazy(() => import('./HuntDrawer.tsx').then((m) => ({ default: m.HuntDrawer })));
 
 /** How the arcs are drawn, and what goes off with the breaker. */
@@ -101,8 +102,8 @@ export function FeedMark() {
   const dispatch = useAppDispatch();
   const { selected, marked } = useAppSelector((s) => s.view);
   const [asked, setAsked] = useState<BreakerId | null>(null);
-  const [hunting, setHunting] = useState(false);
-  const [reading, setReading] = useState(false);
+  const [drawer, setDrawer] = useState<'hunt' | 'read' | 'fault' | null>(null);
+  const close = () => setDrawer(null);
   const breakers = house.panels.flatMap((p) => p.breakers);
   const chosen = evaluation.chosen?.option.taps.flatMap(
     (t) => evaluation.feed.boxes.get(t.pointId)?.circuits ?? [],
@@ -144,8 +145,9 @@ export function FeedMark() {
               ))}
               {toHunt && (
                 <div className="row">
-                  <Button onClick={() => setHunting(true)}>{say(msg('screen.hunt.open'))}</Button>
-                  <Button onClick={() => setReading(true)}>{say(msg('screen.read.open'))}</Button>
+                  <Button onClick={() => setDrawer('hunt')}>{say(msg('screen.hunt.open'))}</Button>
+                  <Button onClick={() => setDrawer('read')}>{say(msg('screen.read.open'))}</Button>
+                  <Button onClick={() => setDrawer('fault')}>{say(msg('screen.fault.open'))}</Button>
                 </div>
               )}
             </div>
@@ -185,14 +187,13 @@ export function FeedMark() {
           </p>
         )}
       </div>
-      {hunting && toHunt && (
+      {toHunt && (
         <Suspense fallback={null}>
-          <HuntDrawer first={toHunt.id} onClose={() => setHunting(false)} />
-        </Suspense>
-      )}
-      {reading && toHunt && (
-        <Suspense fallback={null}>
-          <ReadDrawer first={toHunt.id} onClose={() => setReading(false)} />
+          {drawer === 'hunt' && <HuntDrawer first={toHunt.id} onClose={close} />}
+          {drawer === 'read' && <ReadDrawer first={toHunt.id} onClose={close} />}
+          {drawer === 'fault' && breaker && (
+            <FaultDrawer house={house} place={house.id} first={breaker.id} onClose={close} />
+          )}
         </Suspense>
       )}
       <div className="section stack">

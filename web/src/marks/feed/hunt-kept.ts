@@ -1,15 +1,14 @@
 import type { BreakerId, HuntWalk } from '@elwand/core';
-import { deviceStorage, type DeviceStorage } from '../../state/device.ts';
+import type { DeviceStorage } from '../../state/device.ts';
+import { keptHere } from '../../state/kept-here.ts';
 
-/** A hunt that goes on: a phone that was put away between two walks has it still. */
+/** A hunt that goes on between two walks. */
 export interface KeptHunt {
   readonly walks: readonly HuntWalk[];
   /** Breakers that must not be turned off. */
   readonly keptOn: readonly BreakerId[];
 }
 const NEW: KeptHunt = { walks: [], keptOn: [] };
-
-const key = (houseId: string, pointId: string): string => `elwand-hunt:${houseId}:${pointId}`;
 
 const isId = (v: unknown): v is BreakerId => typeof v === 'string';
 const isWalk = (v: unknown): v is HuntWalk => {
@@ -19,36 +18,21 @@ const isWalk = (v: unknown): v is HuntWalk => {
   );
 };
 
+const hunts = keptHere<KeptHunt>('hunt', (value) => {
+  const { walks, keptOn } = value as Record<string, unknown>;
+  return Array.isArray(walks) && walks.every(isWalk) && Array.isArray(keptOn) && keptOn.every(isId)
+    ? { walks, keptOn }
+    : null;
+});
+
 /** What was kept of a hunt; what can’t be read is as if none had begun. */
-export function keptHunt(
-  houseId: string,
-  pointId: string,
-  storage: DeviceStorage | null = deviceStorage(),
-): KeptHunt {
-  try {
-    const { walks, keptOn } = JSON.parse(storage?.getItem(key(houseId, pointId)) ?? '{}') as Record<
-      string,
-      unknown
-    >;
-    return Array.isArray(walks) && walks.every(isWalk) && Array.isArray(keptOn) && keptOn.every(isId)
-      ? { walks, keptOn }
-      : NEW;
-  } catch {
-    return NEW;
-  }
-}
+export const keptHunt = (houseId: string, pointId: string, storage?: DeviceStorage | null): KeptHunt =>
+  hunts.get([houseId, pointId], storage) ?? NEW;
 
 /** Keeps a hunt on this device; one with nothing in it is forgotten. */
-export function keepHunt(
+export const keepHunt = (
   houseId: string,
   pointId: string,
   hunt: KeptHunt,
-  storage: DeviceStorage | null = deviceStorage(),
-): void {
-  try {
-    if (hunt.walks.length === 0 && hunt.keptOn.length === 0) storage?.removeItem(key(houseId, pointId));
-    else storage?.setItem(key(houseId, pointId), JSON.stringify(hunt));
-  } catch {
-    // Full: it lasts as long as the page.
-  }
-}
+  storage?: DeviceStorage | null,
+): void => hunts.set([houseId, pointId], hunt.walks.length + hunt.keptOn.length === 0 ? null : hunt, storage);

@@ -11,7 +11,7 @@ import {
   msg,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { stateWord } from '../../parts/Mark.tsx';
 import { useWork } from '../../workspace/work.ts';
@@ -23,6 +23,8 @@ import '../marks.css';
 import { moment } from '../../parts/day.ts';
 import { useSay } from '../../app/say.ts';
 import { useAwake } from '../../parts/use-awake.ts';
+
+const FaultDrawer = lazy(() => import('../fault/FaultDrawer.tsx').then((m) => ({ default: m.FaultDrawer })));
 
 const newest = (job: Job, key: string): Reading | undefined =>
   job.readings.filter((r) => r.testKey === key).at(-1);
@@ -231,10 +233,15 @@ export function ProveMark() {
   const { job } = bundle;
   const { chosen } = evaluation;
   const phone = usePhone();
+  const [finding, setFinding] = useState(false);
+  const planned = chosen?.option.key;
+  const ofPlan = useMemo(() => job.readings.filter((r) => r.planKey === planned), [job.readings, planned]);
   if (job.signedOff !== null) return <Signed job={job} />;
   if (!chosen) return <NoPlan />;
   const planKey = chosen.option.key;
   const open = chosen.tests.filter((t) => verdictOf(t, job, planKey).state !== 'ok');
+  const failed = chosen.tests.some((t) => verdictOf(t, job, planKey).state === 'failed');
+  const [tap] = chosen.option.taps;
   const told = diagnoses(chosen, job, say);
   const record = (test: Test) => (text: string, value: number | null) =>
     edits.job({
@@ -266,6 +273,11 @@ export function ProveMark() {
             )}
           </span>
         </h2>
+        {tap && (
+          <Button type={failed ? 'primary' : 'default'} onClick={() => setFinding(true)}>
+            {say(msg('screen.fault.open'))}
+          </Button>
+        )}
         <Button className="hide-phone" onClick={() => print(['tests'])}>
           {say(msg('screen.prove.print'))}
         </Button>
@@ -310,6 +322,17 @@ export function ProveMark() {
         </table>
       )}
       {phone && <SignOff />}
+      {finding && tap && (
+        <Suspense fallback={null}>
+          <FaultDrawer
+            house={chosen.applied.house}
+            place={job.id}
+            first={tap.breaker.id}
+            tests={ofPlan}
+            onClose={() => setFinding(false)}
+          />
+        </Suspense>
+      )}
       <p className="muted">
         {say(
           msg('screen.prove.update-the-panel-directory-breaker', {

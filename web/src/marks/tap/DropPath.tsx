@@ -92,7 +92,7 @@ export function DropPath({
       >
         <line x1={PAD.left} x2={WIDTH - PAD.right} y1={y(0)} y2={y(0)} stroke="var(--rule-strong)" />
         <text x={PAD.left - 6} y={y(0) + 4} className="chart-text" textAnchor="end">
-          0 %
+          0%
         </text>
         <LimitLine
           from={PAD.left}

@@ -65,12 +65,12 @@ export const racewayFillRule: Rule = {
   title: msg('rules.raceway.fill-title'),
   about: msg('rules.raceway.fill-about'),
   numbers: () => [
-    { what: msg('rules.raceway.one'), value: `${FILL_SHARE.one * 100} %`, source: fillSource },
-    { what: msg('rules.raceway.two'), value: `${FILL_SHARE.two * 100} %`, source: fillSource },
-    { what: msg('rules.raceway.more'), value: `${FILL_SHARE.more * 100} %`, source: fillSource },
+    { what: msg('rules.raceway.one'), value: `${FILL_SHARE.one * 100}%`, source: fillSource },
+    { what: msg('rules.raceway.two'), value: `${FILL_SHARE.two * 100}%`, source: fillSource },
+    { what: msg('rules.raceway.more'), value: `${FILL_SHARE.more * 100}%`, source: fillSource },
     {
       what: msg('rules.raceway.nipple', { length: q.length(609.6) }),
-      value: `${FILL_SHARE.nipple * 100} %`,
+      value: `${FILL_SHARE.nipple * 100}%`,
       source: fillSource,
     },
     ...(['EMT', 'PVC', 'LFMC', 'LFNC', 'FMC'] as const).map((kind) => ({
