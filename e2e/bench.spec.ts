@@ -33,6 +33,30 @@ test('breakers, switches and loads move what the instruments show, and a fault s
   quiet();
 });
 
+test('step by step through the work, a device drawn out, a TEST button', async ({ page }) => {
+  await page.goto('/houses/tamarack/jobs/keyboard/wire');
+  await page.getByRole('button', { name: 'Test bench' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByText('Step by step').click();
+  await choose(page, 'Box', 'R1');
+  await expect(row(page, /^Multimeter/)).toContainText(/1[12]\d\.\d V/);
+  await choose(page, 'After this step', /Turn off/);
+  await expect(row(page, /^Multimeter/)).toContainText('0 V');
+  await expect(row(page, /^Multimeter/).locator('.bench-other')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Next step' }).click();
+  await expect(row(page, /^Multimeter/)).toContainText('0 V');
+  await choose(page, 'After this step', /Turn the breakers? on/);
+  await expect(row(page, /^Multimeter/)).toContainText(/1[12]\d\.\d V/);
+  // The receptacle drawn out: its screws are dead, its conductors are not.
+  const group = dialog.getByRole('group', { name: 'Drawn out, its wires off' });
+  await group.getByRole('checkbox').first().check();
+  await expect(row(page, /^Multimeter/)).toContainText('0 V');
+  await choose(page, 'Red probe on', /^black of the cable/);
+  await choose(page, 'Black probe on', /^white of the cable/);
+  await expect(row(page, /^Multimeter/)).toContainText(/1[12]\d\.\d V/);
+  expect(await faults(page)).toEqual([]);
+});
+
 test('the light follows its switch, on a phone too', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/houses/tamarack/jobs/keyboard/wire');

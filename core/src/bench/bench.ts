@@ -1,5 +1,5 @@
 import { packFor } from '../codes/index.ts';
-import type { House } from '../document/index.ts';
+import { givesArcFault, givesGroundFault, type Device, type House } from '../document/index.ts';
 import {
   isMetalBox,
   isTrip,
@@ -85,6 +85,17 @@ export function faulted(sound: Bench, faults: readonly Fault[]): Bench {
   return { ...sound, network, extra };
 }
 
+/**
+ * The same bench with devices drawn out of their boxes and their conductors taken off: what was spliced stays spliced.
+ * @param devices by `point#device`
+ */
+export function drawnOut(bench: Bench, devices: ReadonlySet<string>): Bench {
+  if (devices.size === 0) return bench;
+  const isOff = (n: NodeId) => devices.has(n.slice(0, n.lastIndexOf(':')));
+  const links = bench.network.links.map((g) => g.filter((n) => !isOff(n))).filter((g) => g.length > 1);
+  return { ...bench, network: { ...bench.network, links } };
+}
+
 /** The conditions that a bench is in. */
 export function conditionsOf(bench: Bench, more: Partial<Conditions> = {}): Conditions {
   return {
@@ -104,7 +115,7 @@ export interface Trip {
   readonly what: 'breaker' | 'device';
   /** A breaker by its id, a device by the key of its relay. */
   readonly key: string;
-  readonly why: 'short' | 'ground-fault';
+  readonly why: 'short' | 'ground-fault' | 'arc';
 }
 
 /** What several readings tripped, each once. */
@@ -130,12 +141,17 @@ const relaysOf = ({ network }: Bench): Map<string, Network['switching'][number][
   return out;
 };
 
-/** Whether a relay senses current to ground: an AFCI receptacle alone does not. */
-function sensesGround({ house }: Bench, key: string): boolean {
+/** The device that a relay is in. */
+const deviceAt = ({ house }: Bench, key: string): Device | undefined => {
   const { point, device } = ofContact(key);
-  const kind = house.points.find((p) => p.id === point)?.devices[device]?.kind;
-  return kind === 'receptacle-gfci' || kind === 'receptacle-dual';
-}
+  return house.points.find((p) => p.id === point)?.devices[device];
+};
+
+/** Whether a relay senses current to ground: an AFCI receptacle alone does not. */
+const sensesGround = (bench: Bench, key: string): boolean => {
+  const device = deviceAt(bench, key);
+  return device !== undefined && givesGroundFault(device);
+};
 
 /** Lets everything trip that trips at once, one after the other. */
 export function settle(bench: Bench, held: readonly Extra[] = []): Settled {
@@ -222,4 +238,38 @@ export function isHidden({ house, network }: Bench, node: NodeId): boolean {
   const end = wire.a === node ? wire.cable.from : wire.cable.to;
   const point = end.at === 'point' ? house.points.find((p) => p.id === end.pointId) : undefined;
   return point !== undefined && isMetalBox(point) === true;
+}
+
+/** A series arc of so much current has to be told by a combination type (UL 1699, fairly sure). */
+const ARC_AMPS = 5;
+/**
+ * What opens when an AFCI tester draws its pulses somewhere: every arc-fault device and breaker whose conductors carry them.
+ * @param amps what the tester draws
+ */
+export function arcTrips(bench: Bench, hot: NodeId, neutral: NodeId, amps = 8): readonly Trip[] {
+  const ohms = bench.house.supplyVolts / amps;
+  const { bench: at, solution } = settle(bench);
+  const drawn = settle(at, [{ kind: 'resistance', a: hot, b: neutral, value: ohms }]);
+  const more = (before: number, after: number) => after - before >= ARC_AMPS;
+  const devices = [...relaysOf(at)].flatMap(([key, contacts]): Trip[] => {
+    const device = deviceAt(at, key);
+    const carries = contacts.some((c) =>
+      more(size(solution.relayAmps(c)), size(drawn.solution.relayAmps(c))),
+    );
+    return device && givesArcFault(device) && carries ? [{ what: 'device', key, why: 'arc' }] : [];
+  });
+  const home = homeWires(at);
+  const breakers = at.house.panels
+    .flatMap((p) => p.breakers)
+    .filter((b) => b.protection === 'afci' || b.protection === 'dual')
+    .filter((b) =>
+      (home.get(b.id) ?? []).some(
+        ({ wire, hot: isHot }) => isHot && more(size(solution.amps(wire)), size(drawn.solution.amps(wire))),
+      ),
+    );
+  return [
+    ...drawn.trips,
+    ...devices,
+    ...breakers.map((b): Trip => ({ what: 'breaker', key: b.id, why: 'arc' })),
+  ];
 }

@@ -36,7 +36,7 @@ export function tripText(house: House, { what, key, why }: Trip): Text {
     const breaker = house.panels.flatMap((p) => p.breakers).find((b) => b.id === key);
     return msg('bench.trip.breaker', { number: breaker?.number ?? '?', why });
   }
-  return msg('bench.trip.device', { box: boxText(house, ofContact(key).point) });
+  return msg('bench.trip.device', { box: boxText(house, ofContact(key).point), why });
 }
 
 /** How the circuit stands while something is read. */

@@ -3,9 +3,12 @@ import {
   endAt,
   endOf,
   groundRunOf,
+  networkOf,
   screwOf,
   shellOf,
+  surveyHouse,
   type Conductor,
+  type Network,
   type NodeId,
   type Surveyed,
   type SurveyedBox,
@@ -91,8 +94,49 @@ export function asDrawn(
   return out;
 }
 
+/** A house as it was surveyed, and with a plan in it. */
+export interface Surveys {
+  readonly before: Surveyed;
+  readonly after: Surveyed;
+}
+export const surveysOf = (plan: WiringPlan): Surveys => ({
+  before: surveyHouse(plan.before),
+  after: surveyHouse(plan.after),
+});
+
+/**
+ * The network of a house with a plan in it: boxes that are wired as they are drawn, the rest as it was found.
+ * @param wired the boxes that are wired so far; left out, all of them
+ */
+export function networkAsDrawn(
+  plan: WiringPlan,
+  { before, after }: Surveys,
+  wired?: ReadonlySet<PointId>,
+): Network {
+  const stood = new Map(plan.before.points.map((p) => [p.id, p] as const));
+  const stands = new Map(plan.after.points.map((p) => [p.id, p] as const));
+  const stays = (id: PointId, device: number): boolean => {
+    const [a, b] = [stood.get(id)?.devices, stands.get(id)?.devices];
+    return a !== undefined && b !== undefined && a.length === b.length && a[device]?.kind === b[device]?.kind;
+  };
+  const isOpen = (id: PointId) => wired !== undefined && !wired.has(id);
+  // What stays undrawn in a drawn box is as it was found before, not as the new house would be read.
+  const found: Surveyed = {
+    circuits: after.circuits,
+    boxes: new Map(
+      plan.after.points.map((p) => {
+        const isNew = !stood.has(p.id);
+        const own = isNew && isOpen(p.id) ? undefined : (isNew ? after : before).boxes.get(p.id);
+        return [p.id, own ? renamed(plan, p.id, own) : { groups: [], open: null }] as const;
+      }),
+    ),
+  };
+  const drawings = plan.boxes.filter((b) => !isOpen(b.point.id));
+  return networkOf(plan.after, asDrawn(plan.after, found, drawings, 'after', stays));
+}
+
 /** A box that was surveyed before, with its cables by the names and ends they have after: a cable that is cut is two. */
-export function renamed(plan: WiringPlan, id: PointId, box: SurveyedBox): SurveyedBox {
+function renamed(plan: WiringPlan, id: PointId, box: SurveyedBox): SurveyedBox {
   const names = new Map<NodeId, NodeId>();
   for (const old of plan.before.cables) {
     const was = endAt(old, id);

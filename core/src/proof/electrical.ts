@@ -1,6 +1,6 @@
-import type { Job, Point, PointId } from '../document/index.ts';
-import { joined, networkOf, surveyHouse, touchedIn, type State, type Surveyed } from '../network/index.ts';
-import { asDrawn, renamed } from './drawn.ts';
+import type { Job, Point } from '../document/index.ts';
+import { joined, networkOf, touchedIn, type State } from '../network/index.ts';
+import { networkAsDrawn, surveysOf } from './drawn.ts';
 import { craft } from './craft.ts';
 import {
   fault,
@@ -31,26 +31,11 @@ export function proveWiring(plan: WiringPlan, job: Job): Fault[] {
   const labels: Labels = new Map(
     [...plan.before.points, ...plan.after.points].map((p) => [p.id as string, p.label] as const),
   );
-  const [surveyed, surveyedAfter] = [surveyHouse(plan.before), surveyHouse(plan.after)];
+  const surveys = surveysOf(plan);
+  const { before: surveyed, after: surveyedAfter } = surveys;
   const goesTo = whereItGoes(job, plan.before, plan.made);
-  const stood = new Map(plan.before.points.map((p) => [p.id, p] as const));
-  const stands = new Map(plan.after.points.map((p) => [p.id, p] as const));
-  const stays = (id: PointId, device: number): boolean => {
-    const [a, b] = [stood.get(id)?.devices, stands.get(id)?.devices];
-    return a !== undefined && b !== undefined && a.length === b.length && a[device]?.kind === b[device]?.kind;
-  };
   const wasNet = networkOf(plan.before, new Map([...surveyed.boxes].map(([id, b]) => [id, b.groups])));
-  // What stays undrawn in a drawn box is as it was found before, not as the new house would be read.
-  const found: Surveyed = {
-    circuits: surveyedAfter.circuits,
-    boxes: new Map(
-      plan.after.points.map((p) => {
-        const own = (stood.has(p.id) ? surveyed : surveyedAfter).boxes.get(p.id);
-        return [p.id, own ? renamed(plan, p.id, own) : { groups: [], open: null }] as const;
-      }),
-    ),
-  };
-  const isNet = networkOf(plan.after, asDrawn(plan.after, found, plan.boxes, 'after', stays));
+  const isNet = networkAsDrawn(plan, surveys);
   const was: Side = { joined: joined(wasNet), uses: wasNet.uses };
   const is: Side = { joined: joined(isNet), uses: isNet.uses };
   const touchedPoints = new Set(plan.boxes.map((b) => b.point.id));

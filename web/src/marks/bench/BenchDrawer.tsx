@@ -1,6 +1,15 @@
-import { msg, q, type House, type PointId } from '@elwand/core';
-import { benchOf, faulted, faultText, keyOfUse, placesIn, type Bench } from '@elwand/core/bench';
-import { Checkbox, Drawer } from 'antd';
+import { msg, q, type House, type PointId, type Step } from '@elwand/core';
+import {
+  benchOf,
+  faulted,
+  faultText,
+  keyOfUse,
+  momentAfter,
+  placesIn,
+  wiringPlanOf,
+  type Bench,
+} from '@elwand/core/bench';
+import { Button, Checkbox, Drawer } from 'antd';
 import { useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -8,11 +17,32 @@ import { Segments } from '../../parts/Segments.tsx';
 import { useFocusBack } from '../../parts/use-focus-back.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
 import { useWork } from '../../workspace/work.ts';
-import { aroundBox, faultsOf, isDrawing, rowsOf, setUp, vaOf, type Row, type Setup } from './bench-board.ts';
+import {
+  aroundBox,
+  atStep,
+  faultsOf,
+  isDrawing,
+  rowsOf,
+  setUp,
+  vaOf,
+  type AtStep,
+  type Row,
+  type Setup,
+} from './bench-board.ts';
 import './bench.css';
 
-type Which = 'planned' | 'present';
-const START: Setup = { off: [], moved: [], drawing: null, red: '', black: '', fault: null };
+type Which = 'planned' | 'present' | 'steps';
+const NO_STEPS: readonly Step[] = [];
+const START: Setup = {
+  off: [],
+  moved: [],
+  drawing: null,
+  tripped: [],
+  pulled: [],
+  red: '',
+  black: '',
+  fault: null,
+};
 
 const toggled = (list: readonly string[], key: string): string[] =>
   list.includes(key) ? list.filter((k) => k !== key) : [...list, key];
@@ -42,13 +72,20 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
   const say = useSay();
   const phone = usePhone();
   const { bundle, evaluation } = useWork();
-  const planned = evaluation.chosen?.applied.house;
-  const [which, setWhich] = useState<Which>(planned ? 'planned' : 'present');
-  const house = which === 'planned' && planned ? planned : bundle.house;
+  const { chosen } = evaluation;
+  const [which, setWhich] = useState<Which>(chosen ? 'planned' : 'present');
+  const [done, setDone] = useState(0);
+  const house = which !== 'present' && chosen ? chosen.applied.house : bundle.house;
   const boxes = house.points.filter((p) => p.devices.length > 0);
   const [asked, setAsked] = useState<PointId>(first);
   const box = boxes.find((p) => p.id === asked)?.id ?? boxes[0]?.id;
   const [setup, setSetup] = useState<Setup>(START);
+  const plan = useMemo(() => chosen && wiringPlanOf(bundle, chosen.applied, chosen.boxes), [bundle, chosen]);
+  const steps = chosen?.steps ?? NO_STEPS;
+  const { bench, before } = useMemo<AtStep>(
+    () => (which === 'steps' && plan ? atStep(plan, steps, done) : { bench: benchOf(house), before: null }),
+    [which, plan, steps, done, house],
+  );
   if (!box)
     return (
       <Drawer open onClose={onClose} title={say(msg('screen.bench.title'))}>
@@ -56,6 +93,11 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
       </Drawer>
     );
   const change = (to: Partial<Setup>) => setSetup((s) => ({ ...s, ...to }));
+  const toStep = (n: number) => {
+    setDone(n);
+    // Whatever the step leaves off is off; what somebody moved besides stays moved.
+    change({ off: [...momentAfter(steps, n).off], fault: null });
+  };
   return (
     <Drawer
       open
@@ -67,16 +109,18 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
     >
       <p className="bench-simulated">{say(msg('screen.bench.simulated'))}</p>
       <div className="row fields">
-        {planned && (
+        {chosen && (
           <Segments<Which>
             label={say(msg('screen.bench.which'))}
             value={which}
             options={[
               { value: 'planned', label: say(msg('screen.bench.planned')) },
               { value: 'present', label: say(msg('screen.bench.present')) },
+              { value: 'steps', label: say(msg('screen.bench.step-by-step')) },
             ]}
             onChange={(w) => {
               setWhich(w);
+              setDone(0);
               setSetup(START);
             }}
           />
@@ -88,22 +132,72 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
           options={boxes.map((p) => ({ value: p.id, label: p.label }))}
           onChange={(id) => {
             setAsked(id);
-            change({ red: '', black: '', fault: null });
+            change({ red: '', black: '', fault: null, pulled: [] });
           }}
         />
+        {which === 'steps' && <StepPicker steps={steps} done={done} onStep={toStep} />}
       </div>
-      <Board key={`${which} ${box}`} house={house} box={box} setup={setup} change={change} />
+      <Board
+        key={`${which} ${box}`}
+        house={house}
+        wired={bench}
+        before={before && { ...before, off: momentAfter(steps, done - 1).off }}
+        box={box}
+        setup={setup}
+        change={change}
+      />
     </Drawer>
+  );
+}
+
+/** How far the work is: a step, and the buttons to the next and the last one. */
+function StepPicker({
+  steps,
+  done,
+  onStep,
+}: {
+  readonly steps: readonly Step[];
+  readonly done: number;
+  readonly onStep: (n: number) => void;
+}) {
+  const say = useSay();
+  return (
+    <>
+      <Choice
+        label={say(msg('screen.bench.after-step'))}
+        value={String(done)}
+        width={320}
+        options={[
+          { value: '0', label: msg('screen.bench.before-work') },
+          ...steps.map((s, i) => ({
+            value: String(i + 1),
+            label: msg('screen.bench.step', { n: i + 1, step: s.title }),
+          })),
+        ]}
+        onChange={(n) => onStep(Number(n))}
+      />
+      <Button disabled={done === 0} onClick={() => onStep(done - 1)}>
+        {say(msg('screen.bench.last-step'))}
+      </Button>
+      <Button disabled={done === steps.length} onClick={() => onStep(done + 1)}>
+        {say(msg('screen.bench.next-step'))}
+      </Button>
+    </>
   );
 }
 
 function Board({
   house,
+  wired,
+  before,
   box,
   setup: asked,
   change,
 }: {
   readonly house: House;
+  readonly wired: Bench;
+  /** The bench before the step that was just done, with what was off then. */
+  readonly before: Bench | null;
   readonly box: PointId;
   readonly setup: Setup;
   readonly change: (to: Partial<Setup>) => void;
@@ -114,9 +208,17 @@ function Board({
     [asked, house, box],
   );
   const faults = useMemo(() => faultsOf(house, box), [house, box]);
-  const wired = useMemo(() => benchOf(house), [house]);
   const sound = useMemo(() => setUp(wired, setup), [wired, setup]);
   const right = useMemo(() => compared(() => rowsOf(sound, box, setup)), [sound, box, setup]);
+  const stood = useMemo(() => {
+    if (!before) return null;
+    const then = { ...setup, off: [...before.off] };
+    return compared(() => rowsOf(setUp(before, then), box, then));
+  }, [before, setup, box]);
+  const isChanged = (r: Row) => {
+    const old = stood?.find((o) => o.key === r.key);
+    return stood !== null && (old === undefined || say(old.shows) !== say(r.shows));
+  };
   const fault = faults.find((f) => f.kind === setup.fault);
   const wrong = useMemo(
     () => (fault ? compared(() => rowsOf(faulted(sound, [fault]), box, setup)) : null),
@@ -152,13 +254,14 @@ function Board({
             onChange={(kind) => change({ fault: faults.find((f) => f.kind === kind)?.kind ?? null })}
           />
         </div>
+        {stood && <p className="bench-note">{say(msg('screen.bench.changed'))}</p>}
         {right === null && <p role="alert">{say(msg('screen.bench.failed'))}</p>}
         {right && (
           <table className="bench-table" aria-live="polite">
             <thead>
               <tr>
                 <th scope="col">{say(msg('screen.bench.instrument'))}</th>
-                <th scope="col">{say(msg('screen.bench.sound'))}</th>
+                <th scope="col">{say(msg(fault ? 'screen.bench.sound' : 'screen.bench.should-read'))}</th>
                 {fault && <th scope="col">{say(msg('screen.bench.faulty'))}</th>}
               </tr>
             </thead>
@@ -169,7 +272,7 @@ function Board({
                 return (
                   <tr key={r.key}>
                     <th scope="row">{say(r.what)}</th>
-                    <td>{say(r.shows)}</td>
+                    <td className={isChanged(r) ? 'bench-other' : undefined}>{say(r.shows)}</td>
                     {fault && (
                       <td className={isOther ? 'bench-other' : undefined}>
                         {wrong ? say(other?.shows ?? '') : say(msg('screen.bench.failed'))}
@@ -235,6 +338,45 @@ function Controls({
               )}
             </Checkbox>
           ))}
+        </fieldset>
+      )}
+      {around.relays.length > 0 && (
+        <fieldset>
+          <legend>{say(msg('screen.bench.tests'))}</legend>
+          {around.relays.map((r) => (
+            <Checkbox
+              key={r.key}
+              checked={setup.tripped.includes(r.key)}
+              onChange={() => change({ tripped: toggled(setup.tripped, r.key) })}
+            >
+              {say(
+                msg('screen.bench.tripped-device', {
+                  box: r.point.label,
+                  device: msg(`names.device.${r.kind}`),
+                }),
+              )}
+            </Checkbox>
+          ))}
+        </fieldset>
+      )}
+      {around.devices.length > 0 && (
+        <fieldset>
+          <legend>{say(msg('screen.bench.pulled'))}</legend>
+          {around.devices.map((d) => (
+            <Checkbox
+              key={d.key}
+              checked={setup.pulled.includes(d.key)}
+              onChange={() => change({ pulled: toggled(setup.pulled, d.key) })}
+            >
+              {say(
+                msg('screen.bench.pulled-device', {
+                  device: msg(`names.device.${d.kind}`),
+                  n: d.device + 1,
+                }),
+              )}
+            </Checkbox>
+          ))}
+          <span className="quiet">{say(msg('screen.bench.pulled-how'))}</span>
         </fieldset>
       )}
       {around.uses.length > 0 && (

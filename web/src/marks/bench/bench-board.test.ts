@@ -10,6 +10,8 @@ const setup: Setup = {
   off: [],
   moved: [],
   drawing: null,
+  tripped: [],
+  pulled: [],
   red: `${box}#0:brass`,
   black: `${box}#0:silver`,
   fault: null,

@@ -4,19 +4,25 @@ import {
   cablesByPoint,
   circuitsByCable,
   isAtPoint,
+  isProtecting,
   msg,
   type House,
   type PointId,
+  type Step,
   type Text,
 } from '@elwand/core';
 import {
+  arcTrips,
   beeps,
+  benchDuring,
   cableText,
+  drawnOut,
   faultsIn,
   handleOf,
   handlesIn,
   keyOfUse,
   lampText,
+  momentAfter,
   ohmText,
   pressButton,
   readClamp,
@@ -26,6 +32,7 @@ import {
   readOhms,
   readSolenoid,
   settle,
+  tripOf,
   tripText,
   voltText,
   type Bench,
@@ -41,6 +48,10 @@ export interface Setup {
   readonly moved: readonly string[];
   /** Uses that draw, by their place in the network; null where nobody has chosen: what is fixed draws. */
   readonly drawing: readonly string[] | null;
+  /** Devices whose TEST button was pressed, by their relay. */
+  readonly tripped: readonly string[];
+  /** Devices that are drawn out with their wires off, by `point#device`. */
+  readonly pulled: readonly string[];
   readonly red: string;
   readonly black: string;
   readonly fault: FaultKind | null;
@@ -58,12 +69,15 @@ export const isDrawing = ({ drawing }: Setup, u: Use): boolean =>
   drawing === null ? isFixed(u) : drawing.includes(keyOfUse(u));
 
 /** A bench as it is set up. */
-export const setUp = (bench: Bench, setup: Setup): Bench => ({
-  ...bench,
-  off: new Set(setup.off),
-  state: new Map(setup.moved.map((k) => [k, 1] as const)),
-  plugged: new Map(bench.network.uses.filter((u) => isDrawing(setup, u)).map((u) => [u, vaOf(u)])),
-});
+export const setUp = (wired: Bench, setup: Setup): Bench => {
+  const bench = drawnOut(wired, new Set(setup.pulled));
+  return {
+    ...bench,
+    off: new Set(setup.off),
+    state: new Map([...setup.moved, ...setup.tripped].map((k) => [k, 1] as const)),
+    plugged: new Map(bench.network.uses.filter((u) => isDrawing(setup, u)).map((u) => [u, vaOf(u)])),
+  };
+};
 
 export interface Row {
   readonly key: string;
@@ -114,6 +128,11 @@ export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
         what: msg('screen.bench.button'),
         shows: tripsText(pressed),
       },
+      {
+        key: `arc ${i}`,
+        what: msg('screen.bench.arc', { device }),
+        shows: tripsText(arcTrips(bench, use.line, use.back)),
+      },
     );
   });
   for (const cable of house.cables) {
@@ -152,7 +171,7 @@ export const faultsOf = (house: House, box: PointId): Fault[] => {
   return all.filter((f, i) => all.findIndex((o) => o.kind === f.kind) === i);
 };
 
-/** Breakers, handles and uses of the circuits that come to a box. */
+/** Breakers, handles, TEST buttons, devices of the box and uses of the circuits that come to a box. */
 export function aroundBox(house: House, bench: Bench, box: PointId) {
   const circuits = circuitsByCable(house);
   const at = cablesByPoint(house.cables);
@@ -168,6 +187,30 @@ export function aroundBox(house: House, bench: Bench, box: PointId) {
         return handles.has(key) ? [{ key, point, device, kind }] : [];
       }),
     ),
+    relays: near.flatMap((point) =>
+      point.devices.flatMap((d, device) =>
+        isProtecting(d) ? [{ key: tripOf(point.id, device), point, kind: d.kind }] : [],
+      ),
+    ),
+    devices: near
+      .filter((p) => p.id === box)
+      .flatMap((point) =>
+        point.devices.map(({ kind }, device) => ({ key: `${point.id}#${device}`, device, kind })),
+      ),
     uses: bench.network.uses.filter((u) => near.some((p) => p.id === u.point.id) && u.what !== 'pilot light'),
   };
 }
+
+/** The bench as it stands when some steps are done, and as it stood before the last of them. */
+export interface AtStep {
+  readonly bench: Bench;
+  readonly before: Bench | null;
+}
+export const atStep = (
+  plan: Parameters<typeof benchDuring>[0],
+  steps: readonly Step[],
+  done: number,
+): AtStep => ({
+  bench: benchDuring(plan, momentAfter(steps, done)),
+  before: done > 0 ? benchDuring(plan, momentAfter(steps, done - 1)) : null,
+});
