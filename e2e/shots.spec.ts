@@ -7,7 +7,6 @@ import { choose, openCharts, test } from './help.ts';
 const VIEWS: readonly (readonly [string, string])[] = [
   ['start', '/'],
   ['house-rooms', '/houses/tamarack/rooms'],
-  ['house-points', '/houses/tamarack/points'],
   ['sums', '/sums/box-fill?volume=14&n14=0&n12=4&ground=12&clamps=yes&deviceGauge=12'],
   ['rules', '/rules'],
   ['1-want', '/houses/tamarack/jobs/keyboard/want'],
@@ -93,11 +92,43 @@ test('picture of the house cut open', async ({ page }) => {
   await page.screenshot({ path: 'docs/screenshots/5-run-house.png' });
 });
 
-test('picture of a test on a phone', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/houses/tamarack/jobs/aquarium/prove');
+test('picture of a fault that is looked for', async ({ page }) => {
+  await page.goto('/houses/tamarack/jobs/aquarium/feed');
+  await page.getByRole('button', { name: 'Find a fault' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Find a fault' });
+  await dialog
+    .getByRole('combobox', { name: 'Or read something else' })
+    .fill('H1, top outlet: volts hot to neutral, hot to ground, neutral to ground (nothing');
+  await page.keyboard.press('Enter');
+  for (const [what, value] of [
+    ['Hot to neutral, V', '119.8'],
+    ['Hot to ground, V', '57'],
+    ['Neutral to ground, V', '56'],
+  ] as const)
+    await dialog.getByLabel(what).fill(value);
+  await dialog.getByRole('button', { name: /^Enter reading/ }).click();
+  await expect(page.getByRole('region', { name: 'What may be wrong' })).toContainText('open ground');
   await there(page);
-  await page.screenshot({ path: 'docs/screenshots/9-test-phone.png' });
+  await page.screenshot({ path: 'docs/screenshots/9-fault.png' });
+});
+
+/** A drill as it stands halfway, always the same one. */
+test('picture of practice', async ({ page }) => {
+  const kept = {
+    progress: { level: 2, inARow: 1, done: 9, right: 7, unsafe: 1 },
+    level: 2,
+    seed: 12,
+    moves: ['on', 'live:0:0'],
+    counted: false,
+  };
+  await page.addInitScript(([k, v]) => localStorage.setItem(k, v), [
+    'elwand-practice:box',
+    JSON.stringify(kept),
+  ] as const);
+  await page.goto('/practice/box');
+  await expect(page.getByText('It showed: ')).toBeVisible();
+  await there(page);
+  await page.screenshot({ path: 'docs/screenshots/practice.png' });
 });
 
 test('picture of the proof on a phone', async ({ page }) => {

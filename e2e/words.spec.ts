@@ -58,6 +58,7 @@ const SCREENS = [
   '/sums',
   '/sums/voltage-drop',
   '/rules',
+  ...['dead', 'breaker', 'box', 'switch-loop', 'line-load', 'fill', 'fault'].map((d) => `/practice/${d}`),
   '/nowhere',
   ...HOUSE,
   ...MARKS.map((m) => `/houses/quarry/jobs/freezer/${m}`),
@@ -138,6 +139,21 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
     await expect(page.getByRole('dialog')).toBeVisible();
     await page.waitForLoadState('networkidle');
     await look(`drawer ${i}`);
+  }
+  // Hunting a breaker, reading a box, finding a fault; and the test bench.
+  for (const [mark, buttons] of [
+    ['feed', '.feed-page .row > .ant-btn'],
+    ['wire', '.section > .row > .ant-btn'],
+  ] as const) {
+    const count = mark === 'feed' ? 3 : 1;
+    for (let i = 0; i < count; i++) {
+      await page.goto(`/houses/quarry/jobs/freezer/${mark}`);
+      await page.locator(buttons).nth(i).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      await unfold(page);
+      await look(`${mark}, drawer ${i}`);
+    }
   }
   await job();
   await page.keyboard.press('?');

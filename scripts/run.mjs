@@ -71,6 +71,7 @@ function build() {
         '--alias:@elwand/core/network=./core/src/network/solver.ts',
         '--alias:@elwand/core/bench=./core/src/bench/index.ts',
         '--alias:@elwand/core/reading=./core/src/reading/index.ts',
+        '--alias:@elwand/core/training=./core/src/training/index.ts',
         `--outfile=${bundle}`,
         '--log-level=warning',
       ],

@@ -14,6 +14,7 @@ const LATE_SCREENS = [
   'read',
   'bench',
   'fault',
+  'practice',
   'points',
   'start',
   'rooms',
@@ -38,7 +39,7 @@ const LATE_SCREENS = [
   'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|bench|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|bench|training|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 /** What only paper says (`paper.json`) is left out: the server prints. */
 const LATE_FILES = [
@@ -52,6 +53,7 @@ const LATE_FILES = [
   'routing.json',
   'reading.json',
   'bench.json',
+  'training.json',
   'structure.json',
   'planning.json',
   'work.json',

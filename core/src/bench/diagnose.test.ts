@@ -6,7 +6,7 @@ import { ItemId, PointId, type Reading } from '../document/index.ts';
 import { speaker } from '../words/index.ts';
 import { atBreaker, atPoint, nm, outlet, smallHouse } from '../testing/build.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
-import { seeded } from '../testing/seeded.ts';
+import { seeded } from '../units/seeded.ts';
 import { dangerOf, SYMPTOMS, type Symptom } from './belief.ts';
 import { caseOf, diagnose, type Case, type Diagnosis } from './diagnose.ts';
 import { caseBench, shownBy, type Look, type ShownAll, type Taken } from './looks.ts';

@@ -4,6 +4,7 @@ import {
   endOf,
   handlesIn,
   joined,
+  partsOf,
   screwOf,
   screwsOf,
   touchedIn,
@@ -96,6 +97,17 @@ export function standing(bench: Bench, stand: Stand): Bench {
   }
 }
 
+/** Are the hot sides of two uses of a device one piece of metal: the outlets of a duplex whose tab is whole? */
+function isOnePiece(a: UseAt, b: UseAt): boolean {
+  const device = a.point.devices[a.device];
+  return (
+    device !== undefined &&
+    partsOf(device).links.some((l) =>
+      [a, b].every((u) => l.some((s) => screwOf(u.point.id, u.device, s) === u.line)),
+    )
+  );
+}
+
 const isOutlet = (u: UseAt): boolean =>
   u.what === 'top outlet' || u.what === 'bottom outlet' || u.what === 'outlet';
 /** Lamps and motors stay where they are while somebody reads. */
@@ -152,7 +164,8 @@ export function looksOf(house: House, sound: Bench): Look[] {
       const relay = tripOf(point, u.device);
       const relayed = network.switching.some((s) => s.key === relay);
       const second = uses.find(
-        (o, k) => k !== i && o.point.id === point && o.device === u.device && o.line !== u.line,
+        (o, k) =>
+          k !== i && o.point.id === point && o.device === u.device && o.line !== u.line && !isOnePiece(o, u),
       );
       return [
         ...stands.map((stand): Look => ({ ...of, stand, what: 'three', at: three })),
@@ -212,7 +225,7 @@ const STIFF_OHMS = 1e6;
 export const tripNames = (trips: readonly Trip[]): string[] => trips.map((t) => t.key).sort();
 
 /** Beyond that an ohmmeter shows open. */
-const MOST_OHMS = 1e6;
+export const MOST_OHMS = 1e6;
 
 /** What instruments show of a bench for one look. */
 export function shownBy(bench: Bench, look: Look): ShownAll {

@@ -4,7 +4,7 @@ import { boxText, cableText } from './places.ts';
 import { allOf, msg, q, row, type Text } from '../words/index.ts';
 import type { Trip } from './bench.ts';
 import type { Danger, Symptom } from './belief.ts';
-import type { Look, Stand } from './looks.ts';
+import { MOST_OHMS, type Look, type Stand } from './looks.ts';
 import type { Fault, FaultKind } from './faults.ts';
 import type { LampReading, OhmReading, VoltReading } from './instruments.ts';
 
@@ -109,7 +109,9 @@ export const valuesText = (
       v === null
         ? msg(as === 'read' ? 'bench.shows.not-read' : 'bench.shows.ghost')
         : what === 'ohms'
-          ? msg('bench.shows.ohms', { ohms: Math.round(v * 10) / 10 })
+          ? v >= MOST_OHMS
+            ? msg('bench.shows.open')
+            : msg('bench.shows.ohms', { ohms: Math.round(v * 10) / 10 })
           : what === 'ground-amps'
             ? q.amps(v)
             : q.volts(v),

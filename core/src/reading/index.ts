@@ -6,4 +6,5 @@ export * from './told.ts';
 export * from './ask.ts';
 export * from './wrong.ts';
 export * from './written.ts';
+export { openedBoxes, type OpenedBox } from './opened.ts';
 export * from './words.ts';

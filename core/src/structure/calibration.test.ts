@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { ItemId, makeWall, type Hit, type Wall } from '../document/index.ts';
-import { seeded } from '../testing/seeded.ts';
+import { seeded } from '../units/seeded.ts';
 import { feet, inches } from '../units/index.ts';
 import { FRAMING_ERROR_MM, frameWall, HIT_ERROR_MM, oddsInMiddle, posteriorOf } from './index.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { seeded } from '../testing/seeded.ts';
+import { seeded } from '../units/seeded.ts';
 import { inches } from '../units/index.ts';
 import { PIN_ERROR_MM, pinPhoto, POINTING_PX, type OnFace, type Pin, type Pixel } from './index.ts';
 import { heard, said } from '../testing/said.ts';

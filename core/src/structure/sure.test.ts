@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { ItemId, makeWall, type Hit, type Wall } from '../document/index.ts';
 import { smallHouse } from '../testing/build.ts';
-import { seeded } from '../testing/seeded.ts';
+import { seeded } from '../units/seeded.ts';
 import { transferText } from '../placement/transfers.ts';
 import { feet, inches } from '../units/index.ts';
 import {

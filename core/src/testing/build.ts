@@ -1,8 +1,6 @@
 import type {
   Bundle,
-  Cable,
   Change,
-  Device,
   House,
   Job,
   Load,
@@ -17,7 +15,6 @@ import {
   PointId,
   RoomId,
   WallId,
-  makeCable,
   makeHouse,
   makeJob,
   makePoint,
@@ -28,6 +25,7 @@ import {
 import type { OutletFacts, PlaceFacts } from '../codes/index.ts';
 import type { RoomUse } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
+import { atBreaker, atPoint, nm } from '../training/circuits.ts';
 import type { Signer } from '../evaluation/record.ts';
 
 /** Small named builders for tests: one room, one panel, one circuit, changed where a test needs it. */
@@ -44,24 +42,9 @@ export const ceilingAt = (x: number, y: number) => ({
   xMm: inches(x),
   yMm: inches(y),
 });
-export const atPoint = (id: string, on: 'line' | 'load' | 'splice' = 'splice'): Cable['from'] => ({
-  at: 'point',
-  pointId: PointId.parse(id),
-  on,
-});
-export const atBreaker = (id = 'b1'): Cable['from'] => ({ at: 'breaker', breakerId: BreakerId.parse(id) });
-
 export const knownBox = (model: string, clamps: 'inside' | 'none' | 'unknown' = 'none'): Partial<Point> => ({
   condition: 'sound',
   box: { model, markedCubicInches: null, gangs: 1, clamps, metal: null },
-});
-
-/** A device of 15 A with a ground, changed where a test needs it. */
-export const device = (kind: Device['kind'], more: Partial<Device> = {}): Device => ({
-  kind,
-  amps: 15,
-  grounded: true,
-  ...more,
 });
 
 export const outlet = (id: string, x: number, more: Partial<Point> = {}): Point =>
@@ -91,9 +74,6 @@ export const panel = (
     ],
   },
 ];
-
-export const nm = (id: string, from: Cable['from'], to: Cable['to'], more: Partial<Cable> = {}): Cable =>
-  makeCable(id, from, to, { gauge: '14', lengthMm: feet(20), way: 'seen', ...more });
 
 /** A 12 x 10 ft den with an attic: breaker 1 feeds R1, which feeds R2. */
 export function smallHouse(more: Partial<House> = {}): House {
@@ -173,3 +153,5 @@ export const standing = (
 /** A change of a job; there is one at a time in a test. */
 export const change = (c: Omit<Change, 'id'> & Record<string, unknown>): Change =>
   ({ id: ItemId.parse('c1'), ...c }) as Change;
+
+export { atBreaker, atPoint, device, nm } from '../training/circuits.ts';

@@ -11,7 +11,7 @@ import {
   WallId,
   WantId,
 } from '../document/index.ts';
-import { seeded } from './seeded.ts';
+import { seeded } from '../units/seeded.ts';
 
 /**
  * Documents that the schema takes and nobody would draw: values at their bounds, everything in one place, circles, ids that point

@@ -5,17 +5,14 @@ import {
   ItemId,
   makeHouse,
   makeJob,
-  makePoint,
   makeRoom,
   makeWant,
   PanelId,
-  PointId,
   RoomId,
   WallId,
   type Bundle,
   type Cable,
   type Change,
-  type Device,
   type DeviceKind,
   type House,
   type Job,
@@ -24,7 +21,8 @@ import {
 } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { feet, inches } from '../units/index.ts';
-import { device, atBreaker, atPoint, nm, panel } from './build.ts';
+import { atBreaker, Circuits, device, type Station } from '../training/circuits.ts';
+import { panel } from './build.ts';
 
 /**
  * Houses as they are wired: chains of outlets, switch loops, three-ways, half-switched outlets, protecting receptacles, fans with
@@ -32,21 +30,6 @@ import { device, atBreaker, atPoint, nm, panel } from './build.ts';
  * kind in them.
  */
 
-type Station =
-  | 'outlet'
-  | 'outlet-metal'
-  | 'gfci-load'
-  | 'gfci-line'
-  | 'switch-light'
-  | 'light-loop'
-  | 'light-loop-neutral'
-  | 'half'
-  | 'three-way'
-  | 'three-way-end'
-  | 'fan-two'
-  | 'combo'
-  | 'junction'
-  | 'shared';
 const STATIONS: readonly Station[] = [
   'outlet',
   'outlet',
@@ -155,172 +138,6 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   use: fc.constantFrom<Draw['use']>('den', 'den', 'kitchen', 'garage', 'bath'),
 });
 
-/** Places for boxes around a room, 30 in apart. */
-function placeOf(n: number, ceiling: boolean, heightInches: number): Point['at'] {
-  if (ceiling)
-    return {
-      on: 'ceiling',
-      roomId: RoomId.parse('room'),
-      xMm: inches(21 + 37 * (n % 5)),
-      yMm: inches(27 + 31 * (Math.floor(n / 5) % 4)),
-    };
-  return {
-    on: 'wall',
-    wallId: WallId.parse(`room-w${(Math.floor(n / 5) % 4) + 1}`),
-    xMm: inches(18 + 30 * (n % 5)),
-    heightMm: inches(heightInches),
-  };
-}
-
-class Wiring {
-  readonly points: Point[] = [];
-  readonly cables: Cable[] = [];
-  readonly d: Draw;
-  #places = 0;
-  constructor(d: Draw) {
-    this.d = d;
-  }
-
-  box(kind: Point['kind'], devices: Device[], metal = false): PointId {
-    const n = this.#places++;
-    const ceiling = kind === 'luminaire' || kind === 'fan';
-    const isMetal = metal || this.d.wiring !== 'cable' || ceiling;
-    const gangs = Math.max(1, ceiling ? 1 : devices.length);
-    const model = ceiling
-      ? 'oct-4-2-1/8'
-      : isMetal
-        ? gangs > 1
-          ? 'sq-4-2-1/8'
-          : 'dev-3-1/2'
-        : gangs > 1
-          ? 'new-2g-34'
-          : 'new-1g-22';
-    const id = PointId.parse(`p${n}`);
-    this.points.push(
-      makePoint(id, `P${n}`, kind, placeOf(n, ceiling, kind === 'switch' ? 48 : 15), {
-        condition: 'sound',
-        devices,
-        box: { model, markedCubicInches: null, gangs, clamps: 'none', metal: null },
-      }),
-    );
-    return id;
-  }
-
-  cable(from: Cable['from'], to: PointId, more: Partial<Cable> = {}): void {
-    const type = { cable: 'NM-B', armor: 'old-AC', tubing: 'EMT' } as const;
-    const ground = { cable: 'wire', armor: 'armor', tubing: 'tubing' } as const;
-    this.cables.push(
-      nm(`c${this.cables.length}`, from, atPoint(to), {
-        type: type[this.d.wiring],
-        ground: ground[this.d.wiring],
-        gauge: this.d.amps === 20 ? '12' : '14',
-        ...(this.d.wiring === 'armor' ? { groundProved: true } : {}),
-        ...(this.d.wiring === 'tubing' ? { size: '1/2' as const } : {}),
-        ...more,
-      }),
-    );
-  }
-
-  /** Adds a station behind `from`; tells where the next one hangs. */
-  station(kind: Station, from: Cable['from']): Cable['from'] {
-    const outlet = (more: Partial<Device> = {}) => device('receptacle', more);
-    switch (kind) {
-      case 'outlet':
-      case 'outlet-metal': {
-        const r = this.box('receptacle', [outlet({ tab: 'whole' })], kind === 'outlet-metal');
-        this.cable(from, r);
-        return atPoint(r);
-      }
-      case 'gfci-load':
-      case 'gfci-line': {
-        const r = this.box('receptacle', [device('receptacle-gfci')]);
-        this.cable(from, r);
-        return atPoint(r, kind === 'gfci-load' ? 'load' : 'splice');
-      }
-      case 'switch-light': {
-        const [s, l] = [this.box('switch', [device('switch')]), this.box('luminaire', [device('luminaire')])];
-        this.cable(from, s);
-        this.cable(atPoint(s), l, { carries: 'switched', switchedBy: s });
-        return atPoint(s);
-      }
-      case 'light-loop':
-      case 'light-loop-neutral': {
-        const [l, s] = [this.box('luminaire', [device('luminaire')]), this.box('switch', [device('switch')])];
-        const neutral = kind === 'light-loop-neutral';
-        this.cable(from, l);
-        this.cable(atPoint(l), s, {
-          carries: neutral ? 'loop-neutral' : 'loop',
-          conductors: neutral ? 3 : 2,
-          switchedBy: s,
-        });
-        return atPoint(l);
-      }
-      case 'half': {
-        const [s, r] = [
-          this.box('switch', [device('switch')]),
-          this.box('receptacle', [outlet({ tab: 'broken' })]),
-        ];
-        this.cable(from, s);
-        this.cable(atPoint(s), r, { carries: 'both', conductors: 3, switchedBy: s });
-        return atPoint(r);
-      }
-      case 'three-way': {
-        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
-          PointId,
-          PointId,
-        ];
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, a);
-        this.cable(atPoint(a), b, { carries: 'travelers', conductors: 3 });
-        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
-        return atPoint(a);
-      }
-      case 'three-way-end': {
-        // The second hangs on the first, which keeps the conductor to the lamp.
-        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
-          PointId,
-          PointId,
-        ];
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, a);
-        this.cable(atPoint(a), b, { carries: 'common-travelers-neutral', conductors: 4 });
-        this.cable(atPoint(a), l, { carries: 'switched', switchedBy: a });
-        return atPoint(a);
-      }
-      case 'fan-two': {
-        const s = this.box('switch', [device('switch'), device('switch')]);
-        const f = this.box('fan', [device('fan', { lightNth: 2 })]);
-        this.cable(from, s);
-        this.cable(atPoint(s), f, {
-          carries: 'switched',
-          conductors: 3,
-          switchedBy: s,
-          also: { switchedBy: s, nth: 2 },
-        });
-        return atPoint(s);
-      }
-      case 'combo': {
-        const b = this.box('receptacle', [outlet({ tab: 'whole' }), device('switch')]);
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, b);
-        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
-        return atPoint(b);
-      }
-      case 'junction': {
-        const j = this.box('junction', [device('blank')], true);
-        this.cable(from, j);
-        return atPoint(j);
-      }
-      case 'shared': {
-        const b = this.box('receptacle', [outlet({ tab: 'whole' }), outlet({ tab: 'whole' })]);
-        this.cable(from, b);
-        this.cable(atBreaker('b3'), b);
-        return from;
-      }
-    }
-  }
-}
-
 const FEEDER = BreakerId.parse('feeder');
 /** The panel at the service, with the breaker that feeds the other one. */
 const service = (breaker: House['panels'][number]['breakers'][number]): House['panels'][number] => ({
@@ -331,7 +148,7 @@ const service = (breaker: House['panels'][number]['breakers'][number]): House['p
 });
 
 function houseOf(d: Draw): House {
-  const w = new Wiring(d);
+  const w = new Circuits(d);
   let from: Cable['from'] = atBreaker();
   for (const s of d.stations) from = w.station(s, from);
   const heater = w.box('appliance', [device('appliance', { volts: 240, amps: 20 })]);

@@ -20,12 +20,19 @@ export function fetchPieces(pathname: string): Promise<void> {
       job ? ['Workspace', named(mark ?? 'want', 'Mark')] : ['HousePage', named(tab ?? 'rooms', 'Tab')],
     );
   return fetchNamed(
-    pathname.startsWith('/sums') ? ['SumsPage'] : pathname === '/rules' ? ['RulesPage'] : ['StartPage'],
+    pathname.startsWith('/sums')
+      ? ['SumsPage']
+      : pathname.startsWith('/practice')
+        ? ['PracticePage']
+        : pathname === '/rules'
+          ? ['RulesPage']
+          : ['StartPage'],
   );
 }
 
 const StartPage = piece('StartPage', () => withSentences(import('../start/StartPage.tsx')));
 const SumsPage = piece('SumsPage', () => withSentences(import('../sums/SumsPage.tsx')));
+const PracticePage = piece('PracticePage', () => withSentences(import('../practice/PracticePage.tsx')));
 const RulesPage = piece('RulesPage', () => withSentences(import('../rules/RulesPage.tsx')));
 const HousePage = piece('HousePage', () => withSentences(import('../house/HousePage.tsx')));
 const RoomsTab = piece('RoomsTab', () => import('../house/RoomsTab.tsx'));
@@ -53,6 +60,7 @@ function Pages() {
         <Routes>
           <Route path="/" element={<StartPage />} />
           <Route path="/sums/:sumId?" element={<SumsPage />} />
+          <Route path="/practice/:kind?" element={<PracticePage />} />
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/houses/:houseId" element={<HousePage />}>
             <Route index element={<Navigate to="rooms" replace />} />

@@ -12,6 +12,7 @@ export function ToolsBar() {
       </Link>
       <nav className="row grow tools-links" aria-label={say(msg('screen.rules.without-a-house'))}>
         <NavLink to="/sums">{say(msg('screen.rules.calculators'))}</NavLink>
+        <NavLink to="/practice">{say(msg('screen.rules.practice'))}</NavLink>
         <NavLink to="/rules">{say(msg('screen.rules.rules'))}</NavLink>
       </nav>
     </header>

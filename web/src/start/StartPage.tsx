@@ -124,6 +124,7 @@ export function StartPage() {
         <span className="brand">{say(msg('screen.start.elwand'))}</span>
         <span className="grow muted">{say(msg('screen.start.new-outlets-switches-and-lights'))}</span>
         <Link to="/sums">{say(msg('screen.start.calculators'))}</Link>
+        <Link to="/practice">{say(msg('screen.start.practice'))}</Link>
         <Link to="/rules">{say(msg('screen.start.rules'))}</Link>
         <Dropdown
           menu={{

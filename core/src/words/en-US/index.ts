@@ -47,6 +47,7 @@ import screenTap from './screen-tap.json' with { type: 'json' };
 import screenWall from './screen-wall.json' with { type: 'json' };
 import screenWant from './screen-want.json' with { type: 'json' };
 import screenWire from './screen-wire.json' with { type: 'json' };
+import screenPractice from './screen-practice.json' with { type: 'json' };
 import screenPreferences from './screen-preferences.json' with { type: 'json' };
 import screenWorkspace from './screen-workspace.json' with { type: 'json' };
 import sheets from './sheets.json' with { type: 'json' };
@@ -54,6 +55,7 @@ import structure from './structure.json' with { type: 'json' };
 import sums from './sums.json' with { type: 'json' };
 import paper from './paper.json' with { type: 'json' };
 import wiring from './wiring.json' with { type: 'json' };
+import training from './training.json' with { type: 'json' };
 import work from './work.json' with { type: 'json' };
 
 /** American English. */
@@ -107,6 +109,7 @@ export const enUS = {
   ...screenWall,
   ...screenWant,
   ...screenWire,
+  ...screenPractice,
   ...screenPreferences,
   ...screenWorkspace,
   ...sheets,
@@ -114,5 +117,6 @@ export const enUS = {
   ...sums,
   ...paper,
   ...wiring,
+  ...training,
   ...work,
 };

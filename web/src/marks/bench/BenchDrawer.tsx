@@ -29,6 +29,7 @@ import {
   type Row,
   type Setup,
 } from './bench-board.ts';
+import '../asking.css';
 import './bench.css';
 
 type Which = 'planned' | 'present' | 'steps';
@@ -107,7 +108,7 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
       title={say(msg('screen.bench.title'))}
       rootClassName="bench"
     >
-      <p className="bench-simulated">{say(msg('screen.bench.simulated'))}</p>
+      <p className="simulated">{say(msg('screen.bench.simulated'))}</p>
       <div className="row fields">
         {chosen && (
           <Segments<Which>

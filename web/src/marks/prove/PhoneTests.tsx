@@ -8,14 +8,19 @@ import { OutletFace } from './OutletFace.tsx';
 
 export type OnReading = (test: Test, text: string, value: number | null) => void;
 
-/** Tests by the box that they are of, in their order. */
-export function byBox(chosen: Chosen): { readonly label: string; readonly tests: readonly Test[] }[] {
+/** Tests by the box that they are of, or the breaker, in their order. */
+export function byBox(chosen: Chosen): { readonly label: Text; readonly tests: readonly Test[] }[] {
   const groups = new Map<string, Test[]>();
   for (const t of chosen.tests) groups.set(t.pointId, [...(groups.get(t.pointId) ?? []), t]);
-  return [...groups].map(([id, tests]) => ({
-    label: chosen.applied.house.points.find((p) => p.id === id)?.label ?? id,
-    tests,
-  }));
+  const { points, panels } = chosen.applied.house;
+  const breakers = panels.flatMap((p) => p.breakers);
+  return [...groups].map(([id, tests]) => {
+    const breaker = breakers.find((b) => b.id === id);
+    const label: Text = breaker
+      ? msg('screen.prove.breaker', { number: breaker.number })
+      : (points.find((p) => p.id === id)?.label ?? '?');
+    return { label, tests };
+  });
 }
 
 /** What is measured, without where: the box and its half are told beside it. */
@@ -58,7 +63,7 @@ export function PhoneTests({
             aria-selected={g === group}
             onClick={() => setPicked((open(g.tests)[0] ?? g.tests[0])?.key ?? null)}
           >
-            {g.label}{' '}
+            {say(g.label)}{' '}
             <span className="measure">
               {g.tests.length - open(g.tests).length}/{g.tests.length}
             </span>

@@ -304,7 +304,7 @@ export function ProveMark() {
             <tbody key={g.tests[0]?.key}>
               <tr>
                 <th colSpan={4} scope="rowgroup" className="test-group">
-                  {g.label}
+                  {say(g.label)}
                 </th>
               </tr>
               {g.tests.map((t) => (

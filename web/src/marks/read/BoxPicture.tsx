@@ -40,7 +40,8 @@ export function BoxPicture({
   readonly box: SeenBox;
   /** The wire that the next look or reading is about. */
   readonly asked: WireAt | null;
-  readonly onChange: (box: SeenBox) => void;
+  /** Null where it is only looked at. */
+  readonly onChange: ((box: SeenBox) => void) | null;
 }) {
   const say = useSay();
   const picture = useMemo(() => pictureOf(box), [box]);
@@ -57,6 +58,7 @@ export function BoxPicture({
       ? picture.targets
       : picture.targets.filter((t) => t.seat.on === 'screw' || t.seat.on === 'box');
   const take = (h: Held) => (e: PointerEvent<SVGElement>) => {
+    if (!onChange) return;
     e.currentTarget.setPointerCapture(e.pointerId);
     setHeld({ held: h, to: spotOf(e) });
   };
@@ -64,7 +66,7 @@ export function BoxPicture({
     if (!held) return;
     const target = nearest(targetsFor(held.held), spotOf(e));
     setHeld(null);
-    if (!target) return;
+    if (!target || !onChange) return;
     const { seat } = target;
     if (held.held.what === 'wire') onChange(seatWire(box, held.held.at, seat));
     else if (seat.on === 'screw' || seat.on === 'box') onChange(togglePigtail(box, held.held.n, seat));
@@ -82,9 +84,9 @@ export function BoxPicture({
     <svg
       ref={svg}
       viewBox={`0 0 ${WIDTH} ${picture.height}`}
-      className="read-picture"
+      className={onChange ? 'read-picture' : 'read-picture read-fixed'}
       role="img"
-      aria-label={say(msg('screen.read.picture'))}
+      aria-label={say(msg(onChange ? 'screen.read.picture' : 'screen.read.picture-fixed'))}
     >
       <rect x="100" y="6" width={WIDTH - 110} height={picture.height - 10} rx="6" className="read-box" />
       {picture.cables.map(({ cable, y, height }) => (
@@ -131,24 +133,26 @@ export function BoxPicture({
           </text>
         </g>
       ))}
-      {picture.splices.map(({ n, x, y, isFree }) => (
-        <g key={n} className={isFree ? 'read-free' : undefined}>
-          <rect x={x - 21} y={y - 13} width="42" height="26" rx="13" className="read-splice" />
-          <text x={x} y={y + 5} textAnchor="middle" className="wire-text wire-join">
-            {isFree ? '+' : n}
-          </text>
-          {!isFree && (
-            <circle
-              cx={x}
-              cy={y}
-              r="20"
-              className="read-grip"
-              {...moving}
-              onPointerDown={take({ what: 'splice', n })}
-            />
-          )}
-        </g>
-      ))}
+      {picture.splices
+        .filter((s) => onChange !== null || !s.isFree)
+        .map(({ n, x, y, isFree }) => (
+          <g key={n} className={isFree ? 'read-free' : undefined}>
+            <rect x={x - 21} y={y - 13} width="42" height="26" rx="13" className="read-splice" />
+            <text x={x} y={y + 5} textAnchor="middle" className="wire-text wire-join">
+              {isFree ? '+' : n}
+            </text>
+            {!isFree && (
+              <circle
+                cx={x}
+                cy={y}
+                r="20"
+                className="read-grip"
+                {...moving}
+                onPointerDown={take({ what: 'splice', n })}
+              />
+            )}
+          </g>
+        ))}
       {picture.metal && (
         <g>
           <rect

@@ -4,6 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useSay } from '../../app/say.ts';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
+import { seatText } from './seat-text.ts';
 import { addDevice, changeDevice, removeDevice, splicesOf, togglePigtail } from './read-edits.ts';
 
 interface Editing {
@@ -95,14 +96,7 @@ function Pigtails({ box, onChange }: Editing) {
               )}
               onChange={() => onChange(togglePigtail(box, n, { on: 'screw', device, screw }))}
             >
-              {box.devices.length > 1
-                ? say(
-                    msg('screen.read.on-device', {
-                      screw: msg(`names.screw.${screw}`),
-                      device: deviceText(box, device),
-                    }),
-                  )
-                : say(msg(`names.screw.${screw}`))}
+              {say(seatText(box, { on: 'screw', device, screw }))}
             </Checkbox>
           ))}
           {box.metal === true && (

@@ -1,7 +1,6 @@
 import { msg, type Text } from '@elwand/core';
 import {
   cableText,
-  deviceText,
   isGroundWire,
   MOST,
   seenScrews,
@@ -19,6 +18,7 @@ import { starting } from './starting.ts';
 import { GROUNDS, TYPES } from '../../house/words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { TextField } from '../../parts/TextField.tsx';
+import { seatText } from './seat-text.ts';
 import {
   addCable,
   addWire,
@@ -49,34 +49,21 @@ function seatsFor(
   ground: boolean,
 ): { readonly key: string; readonly seat: Seat; readonly label: Text }[] {
   const free = freeSplice(box);
-  const screws = box.devices.flatMap((d, device) =>
-    seenScrews(d).map((screw) => ({
-      seat: { on: 'screw' as const, device, screw },
-      label:
-        box.devices.length > 1
-          ? msg('screen.read.on-device', {
-              screw: msg(`names.screw.${screw}`),
-              device: deviceText(box, device),
-            })
-          : msg(`names.screw.${screw}`),
-    })),
-  );
-  const all: { seat: Seat; label: Text }[] = [
-    { seat: { on: 'unknown' }, label: msg('screen.read.not-seen') },
-    ...screws,
-    ...splicesOf(box).map((n) => ({
-      seat: { on: 'splice' as const, n },
-      label: msg('screen.read.splice', { n }),
-    })),
-    ...(free === null
-      ? []
-      : [{ seat: { on: 'splice' as const, n: free }, label: msg('screen.read.new-splice') }]),
-    { seat: { on: 'cap' }, label: msg('screen.read.capped') },
-    ...(ground || box.metal === true
-      ? [{ seat: { on: 'box' as const }, label: msg('screen.read.metal-screw') }]
-      : []),
+  const seats: Seat[] = [
+    { on: 'unknown' },
+    ...box.devices.flatMap((d, device) =>
+      seenScrews(d).map((screw) => ({ on: 'screw' as const, device, screw })),
+    ),
+    ...splicesOf(box).map((n) => ({ on: 'splice' as const, n })),
+    ...(free === null ? [] : [{ on: 'splice' as const, n: free }]),
+    { on: 'cap' },
+    ...(ground || box.metal === true ? [{ on: 'box' as const }] : []),
   ];
-  return all.map((x) => ({ ...x, key: seatKey(x.seat) }));
+  return seats.map((seat) => ({
+    key: seatKey(seat),
+    seat,
+    label: seat.on === 'splice' && seat.n === free ? msg('screen.read.new-splice') : seatText(box, seat),
+  }));
 }
 
 const COLOR_OPTIONS = [

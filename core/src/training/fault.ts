@@ -1,0 +1,160 @@
+import {
+  caseBench,
+  caseOf,
+  dangerOf,
+  diagnose,
+  lookText,
+  remedyText,
+  shownBy,
+  suspectText,
+  valuesText,
+  type Case,
+  type Fault,
+  type Look,
+  type Taken,
+} from '../bench/index.ts';
+import { BreakerId, makeBreaker, type House } from '../document/index.ts';
+import { type Dice } from '../units/index.ts';
+import { msg, sentences, type Text } from '../words/index.ts';
+import { atBreaker, Circuits, drillHouse, type Station } from './circuits.ts';
+import type { Choice, Drill, Level, Move, Outcome } from './drill.ts';
+import { question } from './why.ts';
+
+/** Finding what is wrong with a circuit, with as few readings as can be. */
+
+const STATIONS: Readonly<Record<Level, readonly (readonly Station[])[]>> = {
+  1: [['outlet', 'outlet']],
+  2: [
+    ['outlet', 'outlet'],
+    ['outlet', 'switch-light'],
+    ['gfci-load', 'outlet'],
+  ],
+  3: [
+    ['outlet', 'three-way'],
+    ['gfci-load', 'outlet', 'outlet'],
+    ['outlet', 'half'],
+  ],
+};
+/** Faults that the first level has: a plug tester would show each of them. */
+const PLAIN: readonly Fault['kind'][] = ['open-hot', 'open-neutral', 'open-ground', 'reversed'];
+/** From the frame to the earth, V: more is live metal. */
+const LIVE_METAL_VOLTS = 90;
+const CHOICES = 5;
+const MOST_READINGS = 12;
+
+function houseOf(stations: readonly Station[]): House {
+  const c = new Circuits({ wiring: 'cable', amps: 15 });
+  stations.reduce((from, s) => c.station(s, from), atBreaker());
+  return drillHouse(c, [makeBreaker('b1', '7', { label: 'Bedroom' })]);
+}
+
+/** A case, the fault in it, and the readings that lead to it; null where no reading tells it from others. */
+function found(of: Case, fault: Fault): { readonly looks: readonly Look[] } | null {
+  const bench = caseBench(of.house, [fault]);
+  const taken: Taken[] = [];
+  let told = diagnose(of, taken);
+  while (told.next && taken.length < MOST_READINGS) {
+    taken.push({ look: told.next, shown: shownBy(bench, told.next) });
+    told = diagnose(of, taken);
+  }
+  const [first] = told.suspects;
+  return first?.faults[0] === fault && first.alike.length === 0 ? { looks: taken.map((t) => t.look) } : null;
+}
+
+/** A drill in finding a fault. */
+export function faultDrill(dice: Dice, level: Level): Drill {
+  const stations = dice.one(STATIONS[level]);
+  const of = caseOf(houseOf(stations), BreakerId.parse('b1'));
+  const all = of.singles.flatMap((s) => s.faults).filter((f) => level > 1 || PLAIN.includes(f.kind));
+  for (const fault of dice.shuffled(all)) {
+    const way = found(of, fault);
+    if (way && way.looks.length > 0) return drillOf(dice, level, of, fault, way.looks);
+  }
+  throw new RangeError('every fault of the drill is like another');
+}
+
+const isOhms = (l: Look): boolean => l.what === 'ohms';
+
+function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readonly Look[]): Drill {
+  const { house } = of;
+  const bench = caseBench(house, [fault]);
+  const keyOf = (l: Look) => `read:${of.looks.indexOf(l)}`;
+  const lookOf = (id: string) => of.looks[Number(id.slice('read:'.length))];
+  const isOff = (done: readonly string[]) => done.filter((d) => d === 'breaker').length % 2 === 1;
+  const moves = (done: readonly string[]): Move[] => [
+    {
+      id: 'breaker',
+      group: 'do',
+      says: msg(isOff(done) ? 'training.fault.on' : 'training.fault.off'),
+    },
+    ...of.looks
+      .filter((l) => !done.includes(keyOf(l)))
+      .map((l): Move => ({ id: keyOf(l), group: 'read', says: lookText(house, l) })),
+  ];
+  const isLiveMetal = (id: string) => {
+    const look = lookOf(id);
+    return look?.what === 'frame' && (shownBy(bench, look).values[0] ?? 0) >= LIVE_METAL_VOLTS;
+  };
+  const does = (done: readonly string[], id: string): Outcome => {
+    if (id === 'breaker') return { is: 'shown', says: msg('training.fault.turned') };
+    const look = lookOf(id);
+    if (!look) return { is: 'shown', says: '' };
+    if (!isOff(done) && done.some(isLiveMetal))
+      return { is: 'unsafe', because: msg('training.fault.unsafe.metal') };
+    if (isOhms(look) && !isOff(done)) return { is: 'unsafe', because: msg('training.fault.unsafe.ohms') };
+    if (!isOhms(look) && isOff(done)) return { is: 'shown', says: msg('training.fault.dead') };
+    const shown = shownBy(bench, look);
+    const values = valuesText(look.what, shown.values);
+    return {
+      is: 'shown',
+      says: shown.trips.length > 0 ? msg('training.fault.trips', { values }) : values,
+    };
+  };
+  const idOf = (f: Fault) => JSON.stringify(f);
+  const others = dice
+    .shuffled(of.singles.flatMap((s) => s.faults).filter((f) => f !== fault && f.kind !== fault.kind))
+    .filter((f, i, list) => list.findIndex((o) => o.kind === f.kind) === i)
+    .slice(0, CHOICES - 2);
+  const elsewhere = of.singles.flatMap((s) => s.faults).filter((f) => f.kind === fault.kind && f !== fault);
+  const choices: Choice[] = dice
+    .shuffled([fault, ...others, ...elsewhere.slice(0, 1)])
+    .map((f) => ({ id: idOf(f), says: suspectText(house, [f]) }));
+  const best: string[] = [];
+  let off = false;
+  for (const look of looks) {
+    if (isOhms(look) !== off) {
+      best.push('breaker');
+      off = !off;
+    }
+    best.push(keyOf(look));
+    if (isLiveMetal(keyOf(look))) break;
+  }
+  const danger = dangerOf([fault]) ?? 'fix';
+  const wrongDanger = (['call', 'stop', 'fix'] as const).filter((d) => d !== danger);
+  const because: Text = sentences([
+    msg('training.fault.because', { fault: suspectText(house, [fault]) }),
+    remedyText(fault),
+  ]);
+  return {
+    kind: 'fault',
+    level,
+    scene: [msg('training.fault.scene'), circuitText(house)],
+    box: null,
+    moves,
+    does,
+    tooSoon: (done) => (done.some((d) => d.startsWith('read:')) ? null : msg('training.fault.unsafe.guess')),
+    answer: { asks: msg('training.fault.asks'), choices, right: idOf(fault), because },
+    why: question(
+      dice,
+      msg('training.fault.why'),
+      msg(`training.fault.do.${danger}`),
+      wrongDanger.map((d) => msg(`training.fault.do.${d}`)),
+      because,
+    ),
+    best,
+  };
+}
+
+/** The circuit in words: what comes after what. */
+const circuitText = (house: House): Text =>
+  msg('training.fault.circuit', { boxes: house.points.map((p) => p.label).join(' – ') });

@@ -1,0 +1,260 @@
+import { makeBreaker, type House } from '../document/index.ts';
+import {
+  agreed,
+  askText,
+  asksOf,
+  leftAfter,
+  openedBoxes,
+  readBox,
+  wireText,
+  type BoxAsk,
+  type BoxReading,
+  type Kept,
+  type OpenedBox,
+  type SeenBox,
+  type WireAt,
+  type WireRole,
+} from '../reading/index.ts';
+import { entropy, tellsMost, type Dice } from '../units/index.ts';
+import { msg, type Text } from '../words/index.ts';
+import { atBreaker, Circuits, drillHouse, type Station } from './circuits.ts';
+import type { Drill, DrillKind, Level, Move, Outcome } from './drill.ts';
+import { question } from './why.ts';
+
+/** An open box, and one of its wires: what is it? The reader of boxes knows what its readings leave open. */
+
+const STATIONS: Readonly<Record<'box' | 'switch-loop', Readonly<Record<Level, readonly Station[]>>>> = {
+  box: {
+    1: ['outlet', 'switch-light'],
+    2: ['half', 'light-loop', 'gfci-load'],
+    3: ['three-way', 'three-way-end', 'half', 'fan-two'],
+  },
+  'switch-loop': {
+    1: ['light-loop', 'switch-light'],
+    2: ['light-loop', 'light-loop-neutral', 'switch-light'],
+    3: ['light-loop', 'light-loop-neutral', 'three-way'],
+  },
+};
+
+/** A circuit with the station in it, and an outlet that comes after. */
+function houseOf(station: Station): House {
+  const c = new Circuits({ wiring: 'cable', amps: 15 });
+  const start = c.station('outlet', atBreaker());
+  c.station('outlet', c.station(station, start));
+  return drillHouse(c, [makeBreaker('b1', '7', { label: 'Bedroom' })]);
+}
+
+const MOST_READINGS = 12;
+/** Readings that a drill offers: the rest of them takes two probes or two people. */
+type DrillAsk = Extract<BoxAsk, { what: 'live' | 'joined' | 'follows' }>;
+const isOffered = (ask: { readonly what: string }): ask is DrillAsk =>
+  ask.what === 'live' || ask.what === 'joined' || ask.what === 'follows';
+
+const isApart = (ask: DrillAsk): boolean => ask.what === 'joined' || (ask.what === 'live' && ask.apart);
+
+const roleAt = ({ wires }: Kept['nodes'], at: WireAt): number =>
+  wires.findIndex((w) => w.at.cable === at.cable && w.at.wire === at.wire);
+const rolesOf = (kept: Kept, at: WireAt): WireRole[] => {
+  const i = roleAt(kept.nodes, at);
+  return kept.wirings.map((w) => w.roles[i] ?? 'spare');
+};
+
+/** What one wire is by the time nothing more can be told, and the readings that lead there; null where it stays open. */
+function settled(
+  opened: OpenedBox,
+  at: WireAt,
+): {
+  readonly role: WireRole;
+  readonly asks: readonly DrillAsk[];
+  readonly first: readonly WireRole[];
+} | null {
+  let seen: SeenBox = opened.seen;
+  const asks: DrillAsk[] = [];
+  let first: readonly WireRole[] | null = null;
+  for (;;) {
+    const read = readBox(seen);
+    if ('why' in read) return null;
+    const { kept } = read;
+    const roles = rolesOf(kept, at);
+    const told = agreed(kept, (w) => w.roles[roleAt(kept.nodes, at)] ?? 'spare');
+    first ??= told.odds.map((o) => o.is);
+    if (told.how === 'certain') return { role: told.is, asks, first };
+    if (asks.length >= MOST_READINGS) return null;
+    const next = tellsMost(
+      // What was taken apart stays apart.
+      asksOf(kept)
+        .filter(isOffered)
+        .filter((a) => !asks.some(isApart) || isApart(a)),
+      entropy(told.odds.map((o) => o.chance)),
+      (ask) => leftAfter(kept, ask, roles),
+      (ask) => (ask.what === 'joined' ? 0 : ask.what === 'live' && ask.apart ? 2 : 1),
+      1e-6,
+    );
+    if (!next) return null;
+    asks.push(next.question);
+    const reading: BoxReading = { ...next.question, shows: opened.shows(next.question, ALL_ON) };
+    seen = { ...seen, readings: [...seen.readings, reading] };
+  }
+}
+/** Every handle in its other position: what is switched is on. */
+const ALL_ON = 0x3fffffff;
+
+/** How the box stands: its breaker, whether it was tested dead since that was off, whether its wires are apart. */
+interface Stands {
+  readonly on: boolean;
+  readonly tested: boolean;
+  readonly apart: boolean;
+}
+const START: Stands = { on: false, tested: false, apart: false };
+const standsAfter = (done: readonly string[]): Stands =>
+  done.reduce<Stands>((s, id) => {
+    if (id === 'on') return { ...s, on: true, tested: false };
+    if (id === 'off') return { ...s, on: false, tested: false };
+    if (id === 'test') return { ...s, tested: true };
+    return id === 'apart' ? { ...s, apart: true } : s;
+  }, START);
+
+const keyOf = (what: DrillAsk['what'], { cable, wire }: WireAt) => `${what}:${cable}:${wire}`;
+
+/** The moves that readings take, with what has to be done before each. */
+function bestOf(asks: readonly DrillAsk[]): string[] {
+  const out: string[] = [];
+  const go = (id: string) => out.push(id);
+  for (const ask of asks) {
+    const s = () => standsAfter(out);
+    if (isApart(ask) && !s().apart) {
+      if (s().on) go('off');
+      if (!s().tested) go('test');
+      go('apart');
+    }
+    const on = ask.what === 'follows' || (ask.what === 'live' && ask.breaker === 'on');
+    if (on !== s().on) go(on ? 'on' : 'off');
+    go(keyOf(ask.what, ask.at));
+  }
+  return out;
+}
+
+/** A drill with an open box: what is this wire? Or, at a switch: is its white a neutral? */
+export function openBoxDrill(
+  dice: Dice,
+  level: Level,
+  kind: Extract<DrillKind, 'box' | 'switch-loop'>,
+): Drill {
+  for (const station of dice.shuffled(STATIONS[kind][level]))
+    for (const opened of dice.shuffled(openedBoxes(houseOf(station))))
+      for (const at of dice.shuffled(wiresFor(opened, kind, station))) {
+        const found = settled(opened, at);
+        if (found && (level === 1 || found.asks.length > 0))
+          return drillOf(dice, level, kind, opened, at, found);
+      }
+  throw new RangeError('no wire of the drill can be told');
+}
+
+/** Wires that may be asked for: no grounds; at a switch, the white ones. */
+function wiresFor({ seen, point }: OpenedBox, kind: 'box' | 'switch-loop', station: Station): WireAt[] {
+  if (kind === 'switch-loop' && point.kind !== 'switch') return [];
+  // The outlets before and after are there to be fed: the box is one of the station itself.
+  if (
+    station !== 'outlet' &&
+    seen.devices.every((d) => d.kind === 'receptacle') &&
+    point.devices[0]?.tab !== 'broken'
+  )
+    return [];
+  return seen.cables.flatMap((c, cable) =>
+    c.wires.flatMap((w, wire) => {
+      const asked = kind === 'switch-loop' ? w.color === 'white' : w.color !== 'bare' && w.color !== 'green';
+      return asked ? [{ cable, wire }] : [];
+    }),
+  );
+}
+
+/** Roles that are asked for where too few may be. */
+const FILL: readonly WireRole[] = ['hot', 'neutral', 'switched', 'traveler'];
+
+function drillOf(
+  dice: Dice,
+  level: Level,
+  kind: 'box' | 'switch-loop',
+  { seen, shows }: OpenedBox,
+  at: WireAt,
+  { role, asks, first }: NonNullable<ReturnType<typeof settled>>,
+): Drill {
+  const wrong = [...new Set([...first, ...FILL])].filter((r) => r !== role).slice(0, 3);
+  const wires = seen.cables.flatMap((c, cable) =>
+    c.wires.flatMap((w, wire) => (w.color === 'bare' || w.color === 'green' ? [] : [{ cable, wire }])),
+  );
+  const askNow = (what: DrillAsk['what'], wire: WireAt, s: Stands): DrillAsk =>
+    what === 'live' ? { what, at: wire, breaker: s.on ? 'on' : 'off', apart: s.apart } : { what, at: wire };
+  const moves = (done: readonly string[]): Move[] => {
+    const s = standsAfter(done);
+    const kinds: readonly DrillAsk['what'][] = s.apart ? ['live', 'joined'] : ['live', 'follows'];
+    return [
+      { id: s.on ? 'off' : 'on', group: 'do', says: msg(s.on ? 'training.open.off' : 'training.open.on') },
+      { id: 'test', group: 'do', says: msg('training.open.test') },
+      ...(s.apart ? [] : [{ id: 'apart', group: 'do', says: msg('training.open.apart') } as const]),
+      ...wires.flatMap((wire) =>
+        kinds.map((what): Move => ({
+          id: keyOf(what, wire),
+          group: 'read',
+          says: askText(seen, askNow(what, wire, s)),
+        })),
+      ),
+    ];
+  };
+  const does = (done: readonly string[], id: string): Outcome => {
+    const s = standsAfter(done);
+    if (id === 'on' || id === 'off') return { is: 'shown', says: msg('training.open.turned', { on: id }) };
+    if (id === 'test')
+      return { is: 'shown', says: msg(s.on ? 'training.open.test-live' : 'training.open.test-dead') };
+    if (id === 'apart') {
+      if (s.on) return { is: 'unsafe', because: msg('training.open.unsafe.apart-live') };
+      if (!s.tested) return { is: 'unsafe', because: msg('training.open.unsafe.apart-untested') };
+      return { is: 'shown', says: msg('training.open.taken-apart') };
+    }
+    const [what = '', cable = '', wire = ''] = id.split(':');
+    const ask = askNow(what as DrillAsk['what'], { cable: Number(cable), wire: Number(wire) }, s);
+    if (ask.what === 'joined' && s.on) return { is: 'unsafe', because: msg('training.open.unsafe.ohms') };
+    // Whether something follows its switch elsewhere is only to be seen with the power on.
+    if (ask.what === 'follows' && !s.on) return { is: 'shown', says: msg('training.open.no-power') };
+    const yes = shows(ask, ALL_ON);
+    return {
+      is: 'shown',
+      says: msg(ask.what === 'live' ? 'training.open.live' : 'training.open.answer', {
+        yes: yes ? 'yes' : 'no',
+      }),
+    };
+  };
+  const asked: 'neutral' | 'loop' | 'role' =
+    kind === 'switch-loop' ? (role === 'neutral' ? 'neutral' : 'loop') : 'role';
+  return {
+    kind,
+    level,
+    scene: [msg('training.open.scene')],
+    box: seen,
+    moves,
+    does,
+    tooSoon: () => null,
+    answer: question(
+      dice,
+      msg('training.open.asks', { wire: wireText(seen, at) }),
+      msg(`reading.role.${role}`),
+      wrong.map((r) => msg(`reading.role.${r}`)),
+      becauseText(seen, at, role, asks),
+    ),
+    why: question(
+      dice,
+      msg(`training.open.why.${asked}`),
+      msg(`training.open.why-right.${asked}`),
+      [msg(`training.open.why-wrong.${asked}`), msg(`training.open.why-other.${asked}`)],
+      msg(`training.open.why-because.${asked}`),
+    ),
+    best: bestOf(asks),
+  };
+}
+
+function becauseText(seen: SeenBox, at: WireAt, role: WireRole, asks: readonly DrillAsk[]): Text {
+  const of = { wire: wireText(seen, at), role: msg(`reading.role.${role}`) };
+  return asks.length === 0
+    ? msg('training.open.because-seen', of)
+    : msg('training.open.because-read', { ...of, count: asks.length });
+}
