@@ -1,13 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { demoHouses } from '../demo/index.ts';
+import { demoHouses, demoJobs } from '../demo/index.ts';
 import { PointId, type House } from '../document/index.ts';
-import { screwOf, type NodeId, type Screw } from '../network/index.ts';
+import { evaluate } from '../evaluation/evaluate.ts';
+import { wiringPlanOf } from '../evaluation/prove-option.ts';
+import { isTrip, screwOf, type NodeId, type Screw } from '../network/index.ts';
 import { solve, type Circuit, circuitOf, less, size } from '../network/solver.ts';
 import { byNgspice } from '../testing/ngspice.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { atBreaker, atPoint, nm, outlet, smallHouse } from '../testing/build.ts';
-import { benchOf, conditionsOf, settle, type Bench } from './bench.ts';
+import { benchOf, conditionsOf, drawnOut, settle, type Bench } from './bench.ts';
+import { benchDuring, momentAfter } from './during.ts';
 import { FAULT_KINDS, faultsIn, type Fault, type FaultKind } from './faults.ts';
 import {
   beeps,
@@ -294,6 +297,28 @@ describe('against ngspice', () => {
         nodes += agree(plugged({ ...bench, off: new Set(off) }, 2), one!.line, one!.back);
     }
     expect(nodes).toBeGreaterThan(150);
+  });
+  it('every step of the demo’s jobs, a device drawn out and TEST pressed besides', () => {
+    const moments = new Set<string>();
+    for (const job of demoJobs()) {
+      const house = demoHouses().find((h) => h.id === job.houseId)!;
+      const { chosen } = evaluate({ house, job });
+      if (!chosen) continue;
+      const plan = wiringPlanOf({ house, job }, chosen.applied, chosen.boxes);
+      for (let n = 0; n <= chosen.steps.length; n++) {
+        const moment = momentAfter(chosen.steps, n);
+        const key = `${job.id} ${[...moment.wired].join()} ${[...moment.off].join()}`;
+        if (moments.has(key)) continue;
+        moments.add(key);
+        const [point] = chosen.boxes;
+        const out = drawnOut(benchDuring(plan, moment), new Set(n % 2 === 0 ? [`${point!.point.id}#0`] : []));
+        const trips = [...new Set(out.network.switching.map((x) => x.key).filter(isTrip))];
+        const bench = plugged({ ...out, state: new Map(trips.slice(0, n % 2).map((k) => [k, 1])) }, 3);
+        const [one] = bench.network.uses;
+        agree(bench, one!.line, one!.back);
+      }
+    }
+    expect(moments.size).toBeGreaterThan(8);
   });
   it('200 generated circuits, each with a fault of another kind', () => {
     const houses = fc.sample(anyWiring, { numRuns: 120, seed: 16 }).map((x) => x.house);

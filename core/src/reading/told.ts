@@ -130,7 +130,8 @@ export function cableDoes({ chosen, roles, tried }: Wiring, cable: number): Cabl
 const ARRIVES: readonly CableDoes[] = ['feeds', 'both-in', 'multiwire-in', 'two-hots-in'];
 const LEAVES: readonly CableDoes[] = ['goes-on', 'both-out', 'multiwire-out', 'two-hots-out'];
 
-function placeIn(w: Wiring): Place {
+/** Where in its circuit a box stands, in one wiring. */
+export function placeIn(w: Wiring): Place {
   const does = w.chosen.map((_, c) => cableDoes(w, c));
   const any = (of: readonly CableDoes[]) => does.some((d) => of.includes(d));
   if (any(ARRIVES)) return any(LEAVES) ? 'middle' : 'end';

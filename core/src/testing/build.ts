@@ -1,13 +1,4 @@
-import type {
-  Bundle,
-  Change,
-  House,
-  Job,
-  Load,
-  LoadFacts,
-  Point,
-  Want,
-} from '../document/index.ts';
+import type { Bundle, Change, House, Job, Load, LoadFacts, Point, Want } from '../document/index.ts';
 import {
   BreakerId,
   ItemId,

@@ -1,5 +1,6 @@
 import {
   BreakerId,
+  freeLabel,
   makeCable,
   makeHouse,
   makePoint,
@@ -219,20 +220,9 @@ export class Circuits {
   }
 }
 
-const LETTER: Readonly<Record<Point['kind'], string>> = {
-  receptacle: 'R',
-  switch: 'S',
-  luminaire: 'L',
-  fan: 'F',
-  junction: 'J',
-  appliance: 'A',
-};
 /** Boxes named as on a plan: R1, R2, S1, L1. */
 const labeled = (points: readonly Point[]): Point[] =>
-  points.map((p, i) => ({
-    ...p,
-    label: `${LETTER[p.kind]}${points.slice(0, i + 1).filter((o) => o.kind === p.kind).length}`,
-  }));
+  points.reduce<Point[]>((done, p) => [...done, { ...p, label: freeLabel(done, p.kind) }], []);
 
 /** A house of one room with a panel and nothing but what a drill needs. */
 export const drillHouse = (c: Circuits, breakers: readonly Breaker[]): House =>

@@ -5,15 +5,18 @@ import {
   asksOf,
   leftAfter,
   openedBoxes,
+  placeIn,
   readBox,
   wireText,
   type BoxAsk,
   type BoxReading,
   type Kept,
   type OpenedBox,
+  type Place,
   type SeenBox,
   type WireAt,
   type WireRole,
+  type Wiring,
 } from '../reading/index.ts';
 import { entropy, tellsMost, type Dice } from '../units/index.ts';
 import { msg, type Text } from '../words/index.ts';
@@ -54,31 +57,37 @@ const isApart = (ask: DrillAsk): boolean => ask.what === 'joined' || (ask.what =
 
 const roleAt = ({ wires }: Kept['nodes'], at: WireAt): number =>
   wires.findIndex((w) => w.at.cable === at.cable && w.at.wire === at.wire);
-const rolesOf = (kept: Kept, at: WireAt): WireRole[] => {
-  const i = roleAt(kept.nodes, at);
-  return kept.wirings.map((w) => w.roles[i] ?? 'spare');
-};
+
+/** What is asked: one wire, or where in its circuit the whole box stands. */
+type Subject = { readonly of: 'wire'; readonly at: WireAt } | { readonly of: 'box' };
+type Is = WireRole | Place;
+/** The answer that one wiring gives. */
+const isIn = (subject: Subject, { nodes }: Kept, w: Wiring): Is =>
+  subject.of === 'box' ? placeIn(w) : (w.roles[roleAt(nodes, subject.at)] ?? 'spare');
+const isPlace = (is: Is): is is Place => PLACES.some((p) => p === is);
+const isText = (is: Is): Text => (isPlace(is) ? msg(`reading.place.${is}`) : msg(`reading.role.${is}`));
+const PLACES: readonly Place[] = ['end', 'middle', 'switch-end', 'switched-only', 'no-supply'];
 
 /** What one wire is by the time nothing more can be told, and the readings that lead there; null where it stays open. */
 function settled(
   opened: OpenedBox,
-  at: WireAt,
+  subject: Subject,
 ): {
-  readonly role: WireRole;
+  readonly is: Is;
   readonly asks: readonly DrillAsk[];
-  readonly first: readonly WireRole[];
+  readonly first: readonly Is[];
 } | null {
   let seen: SeenBox = opened.seen;
   const asks: DrillAsk[] = [];
-  let first: readonly WireRole[] | null = null;
+  let first: readonly Is[] | null = null;
   for (;;) {
     const read = readBox(seen);
     if ('why' in read) return null;
     const { kept } = read;
-    const roles = rolesOf(kept, at);
-    const told = agreed(kept, (w) => w.roles[roleAt(kept.nodes, at)] ?? 'spare');
+    const answers = kept.wirings.map((w) => isIn(subject, kept, w));
+    const told = agreed(kept, (w) => isIn(subject, kept, w));
     first ??= told.odds.map((o) => o.is);
-    if (told.how === 'certain') return { role: told.is, asks, first };
+    if (told.how === 'certain') return { is: told.is, asks, first };
     if (asks.length >= MOST_READINGS) return null;
     const next = tellsMost(
       // What was taken apart stays apart.
@@ -86,7 +95,7 @@ function settled(
         .filter(isOffered)
         .filter((a) => !asks.some(isApart) || isApart(a)),
       entropy(told.odds.map((o) => o.chance)),
-      (ask) => leftAfter(kept, ask, roles),
+      (ask) => leftAfter(kept, ask, answers),
       (ask) => (ask.what === 'joined' ? 0 : ask.what === 'live' && ask.apart ? 2 : 1),
       1e-6,
     );
@@ -134,7 +143,7 @@ function bestOf(asks: readonly DrillAsk[]): string[] {
   return out;
 }
 
-/** A drill with an open box: what is this wire? Or, at a switch: is its white a neutral? */
+/** A drill with an open box: what is this wire, or the box? Or, at a switch: is its white a neutral? */
 export function openBoxDrill(
   dice: Dice,
   level: Level,
@@ -142,16 +151,16 @@ export function openBoxDrill(
 ): Drill {
   for (const station of dice.shuffled(STATIONS[kind][level]))
     for (const opened of dice.shuffled(openedBoxes(houseOf(station))))
-      for (const at of dice.shuffled(wiresFor(opened, kind, station))) {
-        const found = settled(opened, at);
+      for (const subject of dice.shuffled(subjectsFor(opened, kind, station))) {
+        const found = settled(opened, subject);
         if (found && (level === 1 || found.asks.length > 0))
-          return drillOf(dice, level, kind, opened, at, found);
+          return drillOf(dice, level, kind, opened, subject, found);
       }
-  throw new RangeError('no wire of the drill can be told');
+  throw new RangeError('nothing in the drill can be told');
 }
 
-/** Wires that may be asked for: no grounds; at a switch, the white ones. */
-function wiresFor({ seen, point }: OpenedBox, kind: 'box' | 'switch-loop', station: Station): WireAt[] {
+/** What may be asked for: the box itself, as often as a wire; no grounds; at a switch, the white ones. */
+function subjectsFor({ seen, point }: OpenedBox, kind: 'box' | 'switch-loop', station: Station): Subject[] {
   if (kind === 'switch-loop' && point.kind !== 'switch') return [];
   // The outlets before and after are there to be fed: the box is one of the station itself.
   if (
@@ -160,26 +169,30 @@ function wiresFor({ seen, point }: OpenedBox, kind: 'box' | 'switch-loop', stati
     point.devices[0]?.tab !== 'broken'
   )
     return [];
-  return seen.cables.flatMap((c, cable) =>
-    c.wires.flatMap((w, wire) => {
+  const wires = seen.cables.flatMap((c, cable) =>
+    c.wires.flatMap((w, wire): Subject[] => {
       const asked = kind === 'switch-loop' ? w.color === 'white' : w.color !== 'bare' && w.color !== 'green';
-      return asked ? [{ cable, wire }] : [];
+      return asked ? [{ of: 'wire', at: { cable, wire } }] : [];
     }),
   );
+  return kind === 'switch-loop' ? wires : wires.flatMap((w): Subject[] => [w, { of: 'box' }]);
 }
 
-/** Roles that are asked for where too few may be. */
-const FILL: readonly WireRole[] = ['hot', 'neutral', 'switched', 'traveler'];
+/** Answers that are offered where too few may be. */
+const FILL: Readonly<Record<Subject['of'], readonly Is[]>> = {
+  wire: ['hot', 'neutral', 'switched', 'traveler'],
+  box: PLACES,
+};
 
 function drillOf(
   dice: Dice,
   level: Level,
   kind: 'box' | 'switch-loop',
   { seen, shows }: OpenedBox,
-  at: WireAt,
-  { role, asks, first }: NonNullable<ReturnType<typeof settled>>,
+  subject: Subject,
+  { is, asks, first }: NonNullable<ReturnType<typeof settled>>,
 ): Drill {
-  const wrong = [...new Set([...first, ...FILL])].filter((r) => r !== role).slice(0, 3);
+  const wrong = [...new Set([...first, ...FILL[subject.of]])].filter((r) => r !== is).slice(0, 3);
   const wires = seen.cables.flatMap((c, cable) =>
     c.wires.flatMap((w, wire) => (w.color === 'bare' || w.color === 'green' ? [] : [{ cable, wire }])),
   );
@@ -224,8 +237,14 @@ function drillOf(
       }),
     };
   };
-  const asked: 'neutral' | 'loop' | 'role' =
-    kind === 'switch-loop' ? (role === 'neutral' ? 'neutral' : 'loop') : 'role';
+  const asked =
+    kind === 'switch-loop'
+      ? is === 'neutral'
+        ? 'neutral'
+        : 'loop'
+      : subject.of === 'box'
+        ? 'place'
+        : 'role';
   return {
     kind,
     level,
@@ -236,10 +255,12 @@ function drillOf(
     tooSoon: () => null,
     answer: question(
       dice,
-      msg('training.open.asks', { wire: wireText(seen, at) }),
-      msg(`reading.role.${role}`),
-      wrong.map((r) => msg(`reading.role.${r}`)),
-      becauseText(seen, at, role, asks),
+      subject.of === 'box'
+        ? msg('training.open.asks-box')
+        : msg('training.open.asks', { wire: wireText(seen, subject.at) }),
+      isText(is),
+      wrong.map(isText),
+      becauseText(seen, subject, is, asks),
     ),
     why: question(
       dice,
@@ -252,8 +273,9 @@ function drillOf(
   };
 }
 
-function becauseText(seen: SeenBox, at: WireAt, role: WireRole, asks: readonly DrillAsk[]): Text {
-  const of = { wire: wireText(seen, at), role: msg(`reading.role.${role}`) };
+function becauseText(seen: SeenBox, subject: Subject, is: Is, asks: readonly DrillAsk[]): Text {
+  const what = subject.of === 'box' ? msg('training.open.this-box') : wireText(seen, subject.at);
+  const of = { what, is: isText(is) };
   return asks.length === 0
     ? msg('training.open.because-seen', of)
     : msg('training.open.because-read', { ...of, count: asks.length });

@@ -1,8 +1,9 @@
 import { directoryCsv, msg, readDirectory, withDirectory, type Breaker, type Panel } from '@elwand/core';
 import { Button } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { download } from '../parts/download.ts';
+import { OpenCsv } from '../parts/OpenCsv.tsx';
 
 /** A directory is a page of text; what is much larger is something else, bytes. */
 const MOST_BYTES = 200_000;
@@ -25,13 +26,7 @@ export function DirectoryFiles({
   readonly onPanel: (to: Panel) => void;
 }) {
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   const [found, setFound] = useState<Found | null>(null);
-  const readFile = async (file: File) => {
-    if (file.size > MOST_BYTES) return setFound({ file: file.name, read: null });
-    const [{ default: papa }, text] = await Promise.all([import('papaparse'), file.text()]);
-    setFound({ file: file.name, read: readDirectory(papa.parse<string[]>(text.trim()).data) });
-  };
   const entries = found?.read?.entries ?? [];
   const there = new Set(panel.breakers.map((b) => b.number.toUpperCase()));
   const changed = entries.filter((e) => there.has(e.number)).length;
@@ -44,20 +39,10 @@ export function DirectoryFiles({
         >
           {say(msg('screen.panel.csv-save'))}
         </Button>
-        <Button size="small" onClick={() => input.current?.click()}>
-          {say(msg('screen.panel.csv-read'))}
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          hidden
-          aria-label={say(msg('screen.panel.csv-read'))}
-          onChange={(e) => {
-            const [file] = e.target.files ?? [];
-            e.target.value = '';
-            if (file) void readFile(file);
-          }}
+        <OpenCsv
+          label={say(msg('screen.panel.csv-read'))}
+          mostBytes={MOST_BYTES}
+          onRows={(rows, file) => setFound({ file, read: rows && readDirectory(rows) })}
         />
       </div>
       {found && (

@@ -1,4 +1,4 @@
-import { msg, q, type House, type PointId, type Step } from '@elwand/core';
+import { msg, q, type House, type PointId, type Step, type Text } from '@elwand/core';
 import {
   benchOf,
   faulted,
@@ -291,7 +291,37 @@ function Board({
   );
 }
 
-/** Breakers, handles and loads of the circuits that come to the box. */
+/** Things to tick, under one name; nothing where there are none. */
+function Ticks({
+  legend,
+  of,
+  note,
+}: {
+  readonly legend: Text;
+  readonly of: readonly {
+    readonly key: string;
+    readonly says: Text;
+    readonly on: boolean;
+    readonly turn: () => void;
+  }[];
+  readonly note?: Text;
+}) {
+  const say = useSay();
+  if (of.length === 0) return null;
+  return (
+    <fieldset>
+      <legend>{say(legend)}</legend>
+      {of.map(({ key, says, on, turn }) => (
+        <Checkbox key={key} checked={on} onChange={turn}>
+          {say(says)}
+        </Checkbox>
+      ))}
+      {note && <span className="quiet">{say(note)}</span>}
+    </fieldset>
+  );
+}
+
+/** Breakers, handles, buttons, devices and loads of the circuits that come to the box. */
 function Controls({
   house,
   box,
@@ -305,108 +335,67 @@ function Controls({
   readonly setup: Setup;
   readonly change: (to: Partial<Setup>) => void;
 }) {
-  const say = useSay();
   const around = useMemo(() => aroundBox(house, bench, box), [house, bench, box]);
+  const drawing = setup.drawing ?? bench.network.uses.filter((x) => isDrawing(setup, x)).map(keyOfUse);
   return (
     <section className="stack bench-controls">
-      <fieldset>
-        <legend>{say(msg('screen.bench.breakers'))}</legend>
-        {around.breakers.map((b) => (
-          <Checkbox
-            key={b.id}
-            checked={!setup.off.includes(b.id)}
-            onChange={() => change({ off: toggled(setup.off, b.id) })}
-          >
-            {say(msg('screen.bench.breaker', { number: b.number, label: b.label }))}
-          </Checkbox>
-        ))}
-      </fieldset>
-      {around.handles.length > 0 && (
-        <fieldset>
-          <legend>{say(msg('screen.bench.switches'))}</legend>
-          {around.handles.map((h) => (
-            <Checkbox
-              key={h.key}
-              checked={setup.moved.includes(h.key)}
-              onChange={() => change({ moved: toggled(setup.moved, h.key) })}
-            >
-              {say(
-                msg('screen.bench.switch', {
-                  box: h.point.label,
-                  device: msg(`names.device.${h.kind}`),
-                  n: h.device + 1,
-                }),
-              )}
-            </Checkbox>
-          ))}
-        </fieldset>
-      )}
-      {around.relays.length > 0 && (
-        <fieldset>
-          <legend>{say(msg('screen.bench.tests'))}</legend>
-          {around.relays.map((r) => (
-            <Checkbox
-              key={r.key}
-              checked={setup.tripped.includes(r.key)}
-              onChange={() => change({ tripped: toggled(setup.tripped, r.key) })}
-            >
-              {say(
-                msg('screen.bench.tripped-device', {
-                  box: r.point.label,
-                  device: msg(`names.device.${r.kind}`),
-                }),
-              )}
-            </Checkbox>
-          ))}
-        </fieldset>
-      )}
-      {around.devices.length > 0 && (
-        <fieldset>
-          <legend>{say(msg('screen.bench.pulled'))}</legend>
-          {around.devices.map((d) => (
-            <Checkbox
-              key={d.key}
-              checked={setup.pulled.includes(d.key)}
-              onChange={() => change({ pulled: toggled(setup.pulled, d.key) })}
-            >
-              {say(
-                msg('screen.bench.pulled-device', {
-                  device: msg(`names.device.${d.kind}`),
-                  n: d.device + 1,
-                }),
-              )}
-            </Checkbox>
-          ))}
-          <span className="quiet">{say(msg('screen.bench.pulled-how'))}</span>
-        </fieldset>
-      )}
-      {around.uses.length > 0 && (
-        <fieldset>
-          <legend>{say(msg('screen.bench.loads'))}</legend>
-          {around.uses.map((u) => (
-            <Checkbox
-              key={keyOfUse(u)}
-              checked={isDrawing(setup, u)}
-              onChange={() =>
-                change({
-                  drawing: toggled(
-                    setup.drawing ?? bench.network.uses.filter((x) => isDrawing(setup, x)).map(keyOfUse),
-                    keyOfUse(u),
-                  ),
-                })
-              }
-            >
-              {say(
-                msg('screen.bench.load', {
-                  box: u.point.label,
-                  what: msg(`bench.use.${u.what}`),
-                  watts: q.watts(vaOf(u)),
-                }),
-              )}
-            </Checkbox>
-          ))}
-        </fieldset>
-      )}
+      <Ticks
+        legend={msg('screen.bench.breakers')}
+        of={around.breakers.map((b) => ({
+          key: b.id,
+          says: msg('screen.bench.breaker', { number: b.number, label: b.label }),
+          on: !setup.off.includes(b.id),
+          turn: () => change({ off: toggled(setup.off, b.id) }),
+        }))}
+      />
+      <Ticks
+        legend={msg('screen.bench.switches')}
+        of={around.handles.map((h) => ({
+          key: h.key,
+          says: msg('screen.bench.switch', {
+            box: h.point.label,
+            device: msg(`names.device.${h.kind}`),
+            n: h.device + 1,
+          }),
+          on: setup.moved.includes(h.key),
+          turn: () => change({ moved: toggled(setup.moved, h.key) }),
+        }))}
+      />
+      <Ticks
+        legend={msg('screen.bench.tests')}
+        of={around.relays.map((r) => ({
+          key: r.key,
+          says: msg('screen.bench.tripped-device', {
+            box: r.point.label,
+            device: msg(`names.device.${r.kind}`),
+          }),
+          on: setup.tripped.includes(r.key),
+          turn: () => change({ tripped: toggled(setup.tripped, r.key) }),
+        }))}
+      />
+      <Ticks
+        legend={msg('screen.bench.pulled')}
+        note={msg('screen.bench.pulled-how')}
+        of={around.devices.map((d) => ({
+          key: d.key,
+          says: msg('screen.bench.pulled-device', { device: msg(`names.device.${d.kind}`), n: d.device + 1 }),
+          on: setup.pulled.includes(d.key),
+          turn: () => change({ pulled: toggled(setup.pulled, d.key) }),
+        }))}
+      />
+      <Ticks
+        legend={msg('screen.bench.loads')}
+        of={around.uses.map((u) => ({
+          key: keyOfUse(u),
+          says: msg('screen.bench.load', {
+            box: u.point.label,
+            what: msg(`bench.use.${u.what}`),
+            watts: q.watts(vaOf(u)),
+          }),
+          on: isDrawing(setup, u),
+          turn: () => change({ drawing: toggled(drawing, keyOfUse(u)) }),
+        }))}
+      />
     </section>
   );
 }

@@ -1,9 +1,10 @@
 import { allOf, msg, type House } from '@elwand/core';
 import { lookText, tripChoices, valuesText, type BadRow } from '@elwand/core/bench';
 import { Button } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { download } from '../../parts/download.ts';
+import { OpenCsv } from '../../parts/OpenCsv.tsx';
 import { NEW_FINDING, withoutReading, withReading, type KeptFinding } from './finding-kept.ts';
 import { askFinder } from './ask-finder.ts';
 import type { FaultAnswer, FaultQuestion } from './fault.worker.ts';
@@ -24,18 +25,13 @@ export function TakenReadings({
   readonly onFinding: (to: (f: KeptFinding) => KeptFinding) => void;
 }) {
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   const [bad, setBad] = useState<readonly BadRow[]>([]);
   const [tooLarge, setTooLarge] = useState(false);
   const { taken } = answer;
   const isOwn = (key: string) => question.finding.taken.some((t) => t.look === key);
   const names = tripChoices(house);
   const number = house.panels.flatMap((p) => p.breakers).find((b) => b.id === question.breaker)?.number ?? '';
-  const readFile = async (file: File) => {
-    setTooLarge(file.size > MOST_BYTES);
-    if (file.size > MOST_BYTES) return;
-    const [{ default: papa }, text] = await Promise.all([import('papaparse'), file.text()]);
-    const rows = papa.parse<string[]>(text.trim()).data;
+  const take = async (rows: readonly (readonly string[])[]) => {
     const found = await askFinder((finder) => finder.fromCsv(question, rows));
     setBad(found.bad);
     onFinding((f) => found.taken.reduce(withReading, f));
@@ -82,19 +78,12 @@ export function TakenReadings({
         >
           {say(msg('screen.fault.csv-save'))}
         </Button>
-        <Button size="small" onClick={() => input.current?.click()}>
-          {say(msg('screen.fault.csv-read'))}
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          hidden
-          aria-label={say(msg('screen.fault.csv-read'))}
-          onChange={(e) => {
-            const [file] = e.target.files ?? [];
-            e.target.value = '';
-            if (file) void readFile(file);
+        <OpenCsv
+          label={say(msg('screen.fault.csv-read'))}
+          mostBytes={MOST_BYTES}
+          onRows={(rows) => {
+            setTooLarge(rows === null);
+            if (rows) void take(rows);
           }}
         />
         {taken.length > 0 && (
