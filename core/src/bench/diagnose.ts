@@ -152,8 +152,12 @@ export function caseOf(house: House, breaker: BreakerId): Case {
 const NOTHING = 0.005;
 /** Suspects less likely than this are not read for. */
 const HARDLY = 1e-5;
+/** More suspects than this are first sifted by what is read quickly: volts at the slots, nothing moved or plugged in for it. */
+const MANY = 60;
+const isQuick = ({ what, stand }: Look): boolean =>
+  what === 'three' && (stand.is === 'idle' || stand.is === 'on');
 /** Suspects that are read for at most. */
-const MOST_BELIEVED = 60;
+const MOST_BELIEVED = 200;
 /** Pairs of faults that are put on the bench. */
 const TRIED_PAIRS = 150;
 /** Who has read so much and reads on is asked whether two faults explain it better; and how much worse than noise one has to do it, nats. */
@@ -267,9 +271,12 @@ export function diagnose(of: Case, taken: readonly Taken[], symptoms: readonly S
   const believed = isSingle
     ? alone
     : believedOf(of, [...of.singles, ...doublesOf(of, taken)], taken, symptoms);
-  // Told by every look there is: what is the same in all of them can't be told apart here.
+  // Told by every look there is: what is the same in all of them can't be told apart here. With many suspects that would take long,
+  // and nothing is claimed of it yet.
+  const many = believed.length > MANY;
+  const nameOf = (s: Supposed) => (many ? s.key : of.line(s));
   const groups = new Map<string, Believed[]>();
-  for (const b of believed) groups.set(of.line(b.s), [...(groups.get(of.line(b.s)) ?? []), b]);
+  for (const b of believed) groups.set(nameOf(b.s), [...(groups.get(nameOf(b.s)) ?? []), b]);
   const suspects = [...groups.values()]
     .flatMap(([first, ...others]): Suspected[] =>
       first
@@ -290,17 +297,18 @@ export function diagnose(of: Case, taken: readonly Taken[], symptoms: readonly S
     for (const b of believed) {
       const c = of.classAt(b.s, look);
       const own = byShown.get(c) ?? new Map<string, number>();
-      own.set(of.line(b.s), (own.get(of.line(b.s)) ?? 0) + b.chance);
+      own.set(nameOf(b.s), (own.get(nameOf(b.s)) ?? 0) + b.chance);
       byShown.set(c, own);
     }
     return bitsLeft([...byShown.values()].map((own) => own.values()));
   };
   const open = of.looks.filter((l) => !taken.some((t) => t.look.key === l.key));
   const callNow = isCall(suspects, taken);
-  const next = callNow ? null : tellsMost(open, now, leftAfter, effortOf, NOTHING);
+  const best = (looks: readonly Look[]) => tellsMost(looks, now, leftAfter, effortOf, NOTHING)?.question;
+  const sifting = many && !callNow ? best(open.filter(isQuick)) : undefined;
   return {
     suspects,
-    next: next && next.question,
+    next: callNow ? null : (sifting ?? best(open) ?? null),
     callNow,
     unexplained: !taken.every((t) => believed[0] && explains(of, believed[0].s, t)),
   };

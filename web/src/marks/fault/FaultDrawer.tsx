@@ -40,8 +40,10 @@ export function FaultDrawer({
   const say = useSay();
   const phone = usePhone();
   const breakers = house.panels.flatMap((p) => p.breakers);
-  const [breaker, setBreaker] = useState(first);
-  const [finding, setFinding] = useState<KeptFinding>(() => findings.get([place, first]) ?? NEW_FINDING);
+  const [breaker, setBreaker] = useState(
+    breakers.find((b) => b.id === first)?.id ?? breakers[0]?.id ?? first,
+  );
+  const [finding, setFinding] = useState<KeptFinding>(() => findings.get([place, breaker]) ?? NEW_FINDING);
   useEffect(
     () => findings.set([place, breaker], finding === NEW_FINDING ? null : finding),
     [place, breaker, finding],
