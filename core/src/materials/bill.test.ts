@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
-import { feet } from '../units/index.ts';
+import { integerPrograms } from '../testing/integer-program.ts';
+import { cutLength, diceOf, feet } from '../units/index.ts';
 import { billCsv, cutRolls, type Piece } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
@@ -33,6 +34,52 @@ describe('cutting rolls', () => {
         },
       ),
     );
+  });
+  it('costs what a general solver of integer programs finds, in 200 small cases', async () => {
+    const least = await integerPrograms();
+    const { below } = diceOf(17);
+    let several = 0;
+    for (let n = 0; n < 200; n++) {
+      const lengths = Array.from({ length: 1 + below(6) }, () => 5 + below(n % 2 === 0 ? 120 : 40));
+      const kind = CABLE_ROLLS.filter(
+        (r) => r.key === rollKey(n % 3 === 0 ? '12' : '14', n % 5 === 0 ? 3 : 2),
+      );
+      const sizes = kind.filter((r) => r.holds <= feet(250));
+      const cuts = cutRolls(lengths.map(piece), kind);
+      const bins = lengths.map((_, i) => i);
+      const program = [
+        'Minimize',
+        ` cost: ${bins.flatMap((b) => sizes.map((r, k) => `${r.priceCents} y${b}_${k}`)).join(' + ')}`,
+        'Subject To',
+        ...lengths.map((_, p) => ` p${p}: ${bins.map((b) => `x${p}_${b}`).join(' + ')} = 1`),
+        ...bins.map(
+          (b) =>
+            ` b${b}: ${lengths.map((l, p) => `${l} x${p}_${b}`).join(' + ')}${sizes
+              .map((r, k) => ` - ${Math.round(r.holds / feet(1))} y${b}_${k}`)
+              .join('')} <= 0`,
+        ),
+        ...bins.map((b) => ` o${b}: ${sizes.map((_, k) => `y${b}_${k}`).join(' + ')} <= 1`),
+        'Binary',
+        ` ${bins
+          .flatMap((b) => [...sizes.map((_, k) => `y${b}_${k}`), ...lengths.map((_, p) => `x${p}_${b}`)])
+          .join(' ')}`,
+        'End',
+      ].join('\n');
+      expect(cuts.reduce((sum, c) => sum + c.roll.priceCents, 0)).toBe(Math.round(least(program)));
+      if (cuts.length > 1) several++;
+    }
+    expect(several).toBeGreaterThan(20);
+  });
+  it('counts what is cut, not what is measured: two runs that just fit a roll do not fit it to the next 6 in', () => {
+    const ft = feet(1);
+    const cut = [24.6, 25.3].map((x) => cutLength(x * ft, 'imperial'));
+    expect(cut.reduce((s, mm) => s + mm, 0) / ft).toBeCloseTo(50.5, 9);
+    const bought = cutRolls(
+      cut.map((mm) => piece(mm / ft)),
+      rolls,
+    );
+    expect(bought.map((c) => c.roll.holds)).not.toEqual([feet(50)]);
+    expect(cutLength(3301, 'metric')).toBe(3400);
   });
   it('stops at a piece longer than every roll', () => expect(cutRolls([piece(1200)], rolls)).toEqual([]));
   it('buys a reel only for a run that no ordinary roll holds', () => {

@@ -1,9 +1,10 @@
 import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
 import type { CableType, Gauge, House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
-import { feet, csvText } from '../units/index.ts';
+import { csvText, cutLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
+import { cutRolls } from './cut-rolls.ts';
 import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
 import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
@@ -40,39 +41,6 @@ export interface Bill {
   readonly cuts: readonly Cut[];
   readonly totalCents: number;
   readonly tools: readonly Tool[];
-}
-
-/** The largest roll that is stocked everywhere, mm: common practice. */
-const ORDINARY_ROLL_MM = feet(250);
-
-/**
- * Buys rolls for the pieces of one kind of cable at least price: the cheapest roll that holds all, else the largest
- * roll filled with the longest pieces first and so on. Pieces longer than every roll are left out by the caller.
- */
-export function cutRolls(pieces: readonly Piece[], rolls: readonly Part[]): Cut[] {
-  const bySize = [...rolls].sort((a, b) => a.holds - b.holds);
-  const longest = Math.max(0, ...pieces.map((p) => p.lengthMm));
-  // Reels are only bought for a run that no ordinary roll holds.
-  const needed = bySize.find((r) => r.holds >= longest)?.holds ?? 0;
-  const sizes = bySize.filter((r) => r.holds <= Math.max(needed, ORDINARY_ROLL_MM));
-  const left = [...pieces].sort((a, b) => b.lengthMm - a.lengthMm);
-  const cuts: Cut[] = [];
-  while (left.length > 0) {
-    const total = left.reduce((s, p) => s + p.lengthMm, 0);
-    const whole = sizes.filter((r) => r.holds >= total).sort((a, b) => a.priceCents - b.priceCents)[0];
-    const roll = whole ?? sizes.at(-1);
-    if (!roll || (left[0]?.lengthMm ?? 0) > roll.holds) break;
-    let room = roll.holds;
-    const taken: Piece[] = [];
-    for (const piece of [...left])
-      if (piece.lengthMm <= room) {
-        taken.push(piece);
-        room -= piece.lengthMm;
-        left.splice(left.indexOf(piece), 1);
-      }
-    cuts.push({ roll, pieces: taken, leftMm: room });
-  }
-  return cuts;
 }
 
 /** Rolls of one kind in several lengths are lines of their own. */
@@ -159,7 +127,9 @@ export interface BillInput {
 
 /** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
 export function makeBill(input: BillInput): Bill {
-  const { job, legs, pieces } = input;
+  const { job, legs } = input;
+  // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
+  const pieces = input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, input.house.units) }));
   const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
   const cuts = kinds.flatMap((kind) =>
     cutRolls(

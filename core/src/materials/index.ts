@@ -1,1 +1,2 @@
 export * from './bill.ts';
+export { cutRolls } from './cut-rolls.ts';

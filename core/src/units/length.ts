@@ -126,11 +126,15 @@ export function formatDistance(mm: number, system: UnitSystem = 'imperial'): str
 export const formatMark = (mm: number, system: UnitSystem = 'imperial'): string =>
   formatLength(system === 'imperial' ? inches(Math.round((mm / MM_PER_INCH) * 8) / 8) : mm, system, 'inches');
 
+/** Cable as it is cut, mm: to the next 6 in or 0.1 m. */
+export const cutLength = (mm: number, system: UnitSystem): number =>
+  system === 'metric' ? 100 * Math.ceil(mm / 100 - 1e-6) : inches(6 * Math.ceil(mm / inches(6) - 1e-6));
+
 /** Cable to cut: rounded up to 6 in, or to 0.1 m. */
 export function formatCable(mm: number, system: UnitSystem = 'imperial'): string {
   if (!Number.isFinite(mm)) return formatLength(mm, system);
-  if (system === 'metric') return `${(Math.ceil(mm / 100 - 1e-6) / 10).toFixed(1)} m`;
-  return formatLength(inches(6 * Math.ceil(mm / inches(6) - 1e-6)));
+  const cut = cutLength(mm, system);
+  return system === 'metric' ? `${(cut / 1000).toFixed(1)} m` : formatLength(cut);
 }
 
 /** Prints an area of opened wall in ft2 (to 0.1) or m2 (to 0.01). */
