@@ -1,10 +1,10 @@
 import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
-import type { CableType, Gauge, House, Job } from '../document/index.ts';
+import type { House, Job } from '../document/index.ts';
 import { practice } from '../findings/index.ts';
 import { csvText, cutLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
-import { cutRolls } from './cut-rolls.ts';
+import { cutRolls, type Cut, type Piece } from './cut-rolls.ts';
 import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
 import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
@@ -20,20 +20,6 @@ export interface BillLine {
   readonly totalCents: number;
   /** What it is for: boxes by name, breakers, parts of the route. */
   readonly why: readonly Text[];
-}
-
-export interface Piece {
-  readonly label: Text;
-  readonly gauge: Gauge;
-  readonly conductors: number;
-  readonly method: CableType;
-  readonly lengthMm: number;
-}
-
-export interface Cut {
-  readonly roll: Part;
-  readonly pieces: readonly Piece[];
-  readonly leftMm: number;
 }
 
 export interface Bill {

@@ -1,8 +1,23 @@
 import type { Part } from '../catalog/index.ts';
 import { feet } from '../units/index.ts';
-import type { Cut, Piece } from './bill.ts';
+import type { CableType, Gauge } from '../document/index.ts';
+import type { Text } from '../words/index.ts';
 
 /** Cutting the runs of one kind of cable from rolls as they are sold. */
+
+export interface Piece {
+  readonly label: Text;
+  readonly gauge: Gauge;
+  readonly conductors: number;
+  readonly method: CableType;
+  readonly lengthMm: number;
+}
+
+export interface Cut {
+  readonly roll: Part;
+  readonly pieces: readonly Piece[];
+  readonly leftMm: number;
+}
 
 /** The largest roll that is stocked everywhere, mm: common practice. */
 const ORDINARY_ROLL_MM = feet(250);

@@ -1,2 +1,2 @@
 export * from './bill.ts';
-export { cutRolls } from './cut-rolls.ts';
+export * from './cut-rolls.ts';
