@@ -58,8 +58,9 @@ describe('parts', () => {
     for (const kind of new Set(CABLE_ROLLS.map((r) => r.key))) {
       const rolls = CABLE_ROLLS.filter((r) => r.key === kind).sort((a, b) => a.holds - b.holds);
       rolls.slice(1).forEach((r, i) => {
-        expect(r.priceCents).toBeGreaterThan(rolls[i]!.priceCents);
-        expect(r.priceCents / r.holds).toBeLessThan(rolls[i]!.priceCents / rolls[i]!.holds);
+        const [more, less] = [r.priceCents!, rolls[i]!.priceCents!];
+        expect(more).toBeGreaterThan(less);
+        expect(more / r.holds).toBeLessThan(less / rolls[i]!.holds);
       });
     }
   });

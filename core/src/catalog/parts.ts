@@ -10,12 +10,18 @@ export interface Part {
   readonly unit: 'each' | 'pack' | 'roll';
   /** How many pieces (or millimeters of cable) one sale unit holds. */
   readonly holds: number;
-  readonly priceCents: number;
+  /** About; null where it may cost anything: a light, a fan. */
+  readonly priceCents: number | null;
   readonly source: Source;
 }
 
 const ballpark = practice(msg('materials.estimated'));
-const part = (key: Named<'names.part'>, unit: Part['unit'], holds: number, priceCents: number): Part => ({
+const part = (
+  key: Named<'names.part'>,
+  unit: Part['unit'],
+  holds: number,
+  priceCents: Part['priceCents'],
+): Part => ({
   key,
   name: msg(`names.part.${key}`),
   unit,
@@ -215,8 +221,8 @@ export const PARTS = {
   'breaker-gfci': part('breaker-gfci', 'each', 1, 5490),
   'breaker-afci': part('breaker-afci', 'each', 1, 5290),
   'breaker-dual': part('breaker-dual', 'each', 1, 6290),
-  fan: part('fan', 'each', 1, 0),
-  luminaire: part('luminaire', 'each', 1, 0),
+  fan: part('fan', 'each', 1, null),
+  luminaire: part('luminaire', 'each', 1, null),
   'twist-2-3': part('twist-2-3', 'pack', 25, 460),
   'twist-4-5': part('twist-4-5', 'pack', 25, 590),
   'lever-2': part('lever-2', 'pack', 10, 620),
@@ -296,14 +302,14 @@ export function protectionCents(
   wet: boolean,
 ): number {
   const ground = what === 'ground-fault';
-  if (how === 'breaker') return PARTS[ground ? 'breaker-gfci' : 'breaker-afci'].priceCents;
+  if (how === 'breaker') return PARTS[ground ? 'breaker-gfci' : 'breaker-afci'].priceCents ?? 0;
   return devicePriceCents(ground ? 'receptacle-gfci' : 'receptacle-afci', amps, wet);
 }
 
-/** What a device costs, about, cents; 0 for what is no part of its own. */
+/** What a device costs, about, cents; 0 for what is no part of its own or may cost anything. */
 export function devicePriceCents(kind: Device['kind'], amps: number, wet: boolean): number {
   const key = devicePart({ kind, amps }, wet);
-  return key ? PARTS[key].priceCents : 0;
+  return (key && PARTS[key].priceCents) ?? 0;
 }
 
 /** The part that a breaker is bought as. */

@@ -545,6 +545,12 @@ export const HOUSE_VERSION = 3;
 /** Bodies of rules that a house can be under, by edition. */
 export const HOUSE_CODES = ['nec-2014', 'nec-2017', 'nec-2020', 'nec-2023'] as const;
 
+/** Parts that one may have prices of one's own for. */
+const MOST_PRICES = 1000;
+const Prices = z
+  .record(z.string().max(120), z.int().min(0).max(10_000_000))
+  .refine((r) => Object.keys(r).length <= MOST_PRICES, `more than ${MOST_PRICES} prices`);
+
 export const House = z.object({
   format: z.literal(HOUSE_FORMAT),
   formatVersion: z.literal(HOUSE_VERSION),
@@ -566,6 +572,8 @@ export const House = z.object({
   bannedMethods: z.array(CableType).max(12),
   /** Somebody has asked, and plastic cable may be used though the house is wired in metal; left out, nobody has. */
   cableAllowed: z.literal(true).optional(),
+  /** What parts cost where the owner buys, cents a sale unit, by the key of the part: instead of the estimates. */
+  prices: Prices.optional(),
   /** How hot the attic gets, C; null when nobody has said. */
   atticCelsius: z.number().min(-40).max(85).nullable(),
   /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */

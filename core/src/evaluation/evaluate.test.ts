@@ -209,7 +209,7 @@ describe('any plan', () => {
       expect(boxes).toBeGreaterThanOrEqual(e.bundle.job.wants.length);
       expect(chosen.bill.cuts.flatMap((c) => c.pieces)).toHaveLength(chosen.option.legs.length);
       for (const c of chosen.bill.cuts) expect(c.leftMm).toBeGreaterThanOrEqual(-1e-6);
-      expect(chosen.bill.totalCents).toBe(chosen.bill.lines.reduce((s, l) => s + l.totalCents, 0));
+      expect(chosen.bill.totalCents).toBe(chosen.bill.lines.reduce((s, l) => s + (l.totalCents ?? 0), 0));
     },
   );
   planned('tells the outage as the sum of its own steps with the power off', (_, chosen) => {

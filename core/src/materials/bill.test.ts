@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
-import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
+import { bundle, ceilingAt, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { integerPrograms } from '../testing/integer-program.ts';
 import { cutLength, diceOf, feet } from '../units/index.ts';
 import { billCsv, cutRolls, type Piece } from './index.ts';
@@ -65,7 +65,7 @@ describe('cutting rolls', () => {
           .join(' ')}`,
         'End',
       ].join('\n');
-      expect(cuts.reduce((sum, c) => sum + c.roll.priceCents, 0)).toBe(Math.round(least(program)));
+      expect(cuts.reduce((sum, c) => sum + c.roll.priceCents!, 0)).toBe(Math.round(least(program)));
       if (cuts.length > 1) several++;
     }
     expect(several).toBeGreaterThan(20);
@@ -103,7 +103,34 @@ describe('the bill', () => {
     expect(said(bill.lines[0]!.name)).toContain('14-2');
   });
   it('adds up to the cent', () =>
-    expect(bill.lines.reduce((s, l) => s + l.buy * l.unitPriceCents, 0)).toBe(bill.totalCents));
+    expect(bill.lines.reduce((s, l) => s + l.buy * l.unitPriceCents!, 0)).toBe(bill.totalCents));
+  it('what nobody knows the price of is in no total, and is counted', () => {
+    const light = bundle(smallHouse({ points: [outlet('r1', 24)] }), [
+      { ...wanted(104), kind: 'luminaire', at: ceilingAt(60, 60), devices: [{ kind: 'luminaire' }] },
+    ]);
+    const { lines, totalCents, unpriced } = evaluate(light).chosen!.bill;
+    const line = lines.find((l) => l.partKey === 'luminaire')!;
+    expect(line).toMatchObject({ buy: 1, unitPriceCents: null, totalCents: null });
+    expect(unpriced).toBe(1);
+    expect(totalCents).toBe(lines.reduce((s, l) => s + (l.totalCents ?? 0), 0));
+    const known = evaluate({ ...light, house: { ...light.house, prices: { luminaire: 4500 } } }).chosen!.bill;
+    expect(known).toMatchObject({ unpriced: 0, totalCents: totalCents + 4500 });
+    expect(billCsv(evaluate(light).chosen!.bill, said)).toMatch(/,each,,,/);
+  });
+  it('one’s own price goes before the estimate, and decides which roll is cut', () => {
+    const [roll] = bill.lines.filter((l) => l.unit === 'roll');
+    const smaller = roll!.partKey;
+    const own = evaluate({
+      ...b,
+      house: { ...b.house, prices: { [smaller]: 99_900, 'plate-1': 125 } },
+    }).chosen!.bill;
+    expect(own.lines.find((l) => l.partKey === 'plate-1')).toMatchObject({
+      unitPriceCents: 125,
+      ownPrice: true,
+    });
+    expect(own.lines.find((l) => l.unit === 'roll')!.partKey).not.toBe(smaller);
+    expect(bill.lines.every((l) => !l.ownPrice)).toBe(true);
+  });
   it('takes from the shelf first', () => {
     const withShelf = evaluate({ ...b, job: { ...b.job, shelf: [{ partKey: 'plate-1', count: 3 }] } }).chosen!
       .bill;

@@ -16,8 +16,11 @@ export interface BillLine {
   /** Sale units to buy, after the shelf. */
   readonly buy: number;
   readonly unit: Part['unit'];
-  readonly unitPriceCents: number;
-  readonly totalCents: number;
+  /** Null where nobody knows what it costs. */
+  readonly unitPriceCents: number | null;
+  readonly totalCents: number | null;
+  /** Is it the owner's own price, or an estimate? */
+  readonly ownPrice: boolean;
   /** What it is for: boxes by name, breakers, parts of the route. */
   readonly why: readonly Text[];
 }
@@ -25,7 +28,10 @@ export interface BillLine {
 export interface Bill {
   readonly lines: readonly BillLine[];
   readonly cuts: readonly Cut[];
+  /** Of everything that has a price. */
   readonly totalCents: number;
+  /** Things to buy whose price nobody knows: they are in no total. */
+  readonly unpriced: number;
   readonly tools: readonly Tool[];
 }
 
@@ -62,7 +68,23 @@ const partOf = (key: string): Part | undefined => {
   return key in PARTS ? PARTS[key as PartKey] : undefined;
 };
 
-function gather(needs: readonly Need[], job: Job): BillLine[] {
+type Own = House['prices'];
+/** Price and total of a line: the owner's own price goes before the estimate. */
+function priced(
+  { key, priceCents }: Part,
+  buy: number,
+  own: Own,
+): Pick<BillLine, 'unitPriceCents' | 'totalCents' | 'ownPrice'> {
+  const mine = own?.[key];
+  const unitPriceCents = mine ?? priceCents;
+  return {
+    unitPriceCents,
+    totalCents: unitPriceCents === null ? null : buy * unitPriceCents,
+    ownPrice: mine !== undefined,
+  };
+}
+
+function gather(needs: readonly Need[], job: Job, own: Own): BillLine[] {
   const sums = new Map<string, { count: number; why: Text[] }>();
   for (const n of needs) {
     const s = sums.get(n.key) ?? { count: 0, why: [] };
@@ -70,11 +92,11 @@ function gather(needs: readonly Need[], job: Job): BillLine[] {
   }
   return [...sums].flatMap(([key, { count, why }]) => {
     const part = partOf(key);
-    return part ? [lineOf(part, count, why, job)] : [];
+    return part ? [lineOf(part, count, why, job, own)] : [];
   });
 }
 
-function lineOf(part: Part, needed: number, why: readonly Text[], job: Job): BillLine {
+function lineOf(part: Part, needed: number, why: readonly Text[], job: Job, own: Own): BillLine {
   const onShelf = job.shelf.filter((s) => s.partKey === part.key).reduce((s, x) => s + x.count, 0);
   const buy = Math.ceil(Math.max(0, needed - onShelf) / part.holds);
   return {
@@ -84,8 +106,7 @@ function lineOf(part: Part, needed: number, why: readonly Text[], job: Job): Bil
     onShelf,
     buy,
     unit: part.unit,
-    unitPriceCents: part.priceCents,
-    totalCents: buy * part.priceCents,
+    ...priced(part, buy, own),
     why,
   };
 }
@@ -114,13 +135,17 @@ export interface BillInput {
 /** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
 export function makeBill(input: BillInput): Bill {
   const { job, legs } = input;
+  const own = input.before.prices;
   // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
   const pieces = input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, input.house.units) }));
   const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
   const cuts = kinds.flatMap((kind) =>
     cutRolls(
       pieces.filter((p) => rollKey(p.gauge, p.conductors, p.method) === kind),
-      CABLE_ROLLS.filter((r) => r.key === kind),
+      CABLE_ROLLS.filter((r) => r.key === kind).map((r) => ({
+        ...r,
+        priceCents: own?.[rollLine(r)] ?? r.priceCents,
+      })),
     ),
   );
   const rolls = new Map<string, { part: Part; n: number; pieces: number }>();
@@ -139,23 +164,24 @@ export function makeBill(input: BillInput): Bill {
     onShelf: 0,
     buy: n,
     unit: 'roll',
-    unitPriceCents: part.priceCents,
-    totalCents: n * part.priceCents,
+    ...priced({ ...part, key: rollLine(part) }, n, own),
     why: [msg('materials.pieces', { count })],
   }));
   const lines = [
     ...cableLines,
-    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)], job),
+    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)], job, own),
   ];
   return {
     lines,
     cuts,
-    totalCents: lines.reduce((s, l) => s + l.totalCents, 0),
+    totalCents: lines.reduce((s, l) => s + (l.totalCents ?? 0), 0),
+    unpriced: lines.filter((l) => l.buy > 0 && l.totalCents === null).length,
     tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],
   };
 }
 
-/** The bill as comma-separated values, one line a part. */
+const dollars = (cents: number | null): string => (cents === null ? '' : (cents / 100).toFixed(2));
+/** The bill as comma-separated values, one line a part; what has no price is left empty. */
 export function billCsv(bill: Bill, say: Say): string {
   const rows: (string | number)[][] = [
     (['part', 'needed', 'on-hand', 'buy', 'unit', 'unit-price', 'total', 'for'] as const).map((h) =>
@@ -169,8 +195,8 @@ export function billCsv(bill: Bill, say: Say): string {
       l.onShelf,
       l.buy,
       say(msg(`materials.unit.${l.unit}`)),
-      (l.unitPriceCents / 100).toFixed(2),
-      (l.totalCents / 100).toFixed(2),
+      dollars(l.unitPriceCents),
+      dollars(l.totalCents),
       say(row(l.why)),
     ]);
   return csvText(rows);

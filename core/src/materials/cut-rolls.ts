@@ -27,10 +27,12 @@ const MOST_EXACT = 12;
 const EXACTLY = 1e-6;
 
 const lengthOf = (pieces: readonly Piece[]): number => pieces.reduce((s, p) => s + p.lengthMm, 0);
+/** Every roll has a price; one that has none is never the cheapest. */
+const centsOf = ({ priceCents }: Part): number => priceCents ?? Infinity;
 const cheapest = (rolls: readonly Part[], lengthMm: number): Part | undefined =>
   rolls
     .filter((r) => r.holds >= lengthMm - EXACTLY)
-    .sort((a, b) => a.priceCents - b.priceCents || a.holds - b.holds)[0];
+    .sort((a, b) => centsOf(a) - centsOf(b) || a.holds - b.holds)[0];
 
 /**
  * Buys rolls for the pieces of one kind of cable at least price; of what costs the same, fewest rolls, then least cable. With many pieces
@@ -80,7 +82,7 @@ function leastPrice(pieces: readonly Piece[], sizes: readonly Part[]): Piece[][]
       const rest = best[set ^ first];
       if (part && rest) {
         const bought = {
-          cents: rest.cents + part.priceCents,
+          cents: rest.cents + centsOf(part),
           rolls: rest.rolls + 1,
           holds: rest.holds + part.holds,
           first,

@@ -17,7 +17,16 @@ import { NoPlan } from '../NoPlan.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
-function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (count: number) => void }) {
+function Line({
+  line,
+  onShelf,
+  onPrice,
+}: {
+  readonly line: BillLine;
+  readonly onShelf: (count: number) => void;
+  /** Null: the estimate again. */
+  readonly onPrice: (cents: number | null) => void;
+}) {
   const say = useSay();
   return (
     <tr>
@@ -46,10 +55,22 @@ function Line({ line, onShelf }: { readonly line: BillLine; readonly onShelf: (c
         {line.unit === 'each' ? line.buy : say(msg(`screen.buy.count.${line.unit}`, { n: line.buy }))}
       </td>
       <td className="num" data-name={say(msg('screen.buy.each'))}>
-        {money(line.unitPriceCents)}
+        <InputNumber
+          size="small"
+          min={0}
+          precision={2}
+          prefix={say(msg('screen.buy.dollars'))}
+          aria-label={say(msg('screen.buy.price-of', { line: line.name }))}
+          placeholder={say(msg('screen.buy.not-known'))}
+          value={line.unitPriceCents === null ? null : line.unitPriceCents / 100}
+          style={{ width: 104 }}
+          changeOnWheel={false}
+          onChange={(v) => onPrice(v === null ? null : Math.round(v * 100))}
+        />
+        {line.ownPrice && <div className="quiet">{say(msg('screen.buy.own-price'))}</div>}
       </td>
       <td className="num" data-name={say(msg('screen.buy.total'))}>
-        {money(line.totalCents)}
+        {line.totalCents === null ? say(msg('screen.buy.not-known')) : money(line.totalCents)}
       </td>
     </tr>
   );
@@ -74,11 +95,17 @@ export function BuyMark() {
       },
       `shelf-${partKey}`,
     );
+  const onPrice = (partKey: string) => (cents: number | null) =>
+    edits.house((h) => {
+      const { [partKey]: _, ...others } = h.prices ?? {};
+      return { ...h, prices: cents === null ? others : { ...others, [partKey]: cents } };
+    }, `price-${partKey}`);
   return (
     <div className="section stack">
       <div className="row">
         <h2 className="grow">
-          {say(msg('screen.buy.to-buy'))} <span className="measure">{roughMoney(bill.totalCents)}</span>{' '}
+          {say(msg('screen.buy.to-buy'))} <span className="measure">{roughMoney(bill.totalCents)}</span>
+          {bill.unpriced > 0 && say(msg('screen.buy.unpriced', { count: bill.unpriced }))}{' '}
           <span className="muted">{say(msg('screen.buy.estimated-prices'))}</span>
         </h2>
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill, say), 'text/csv')}>
@@ -100,7 +127,7 @@ export function BuyMark() {
           </thead>
           <tbody>
             {bill.lines.map((l) => (
-              <Line key={l.partKey} line={l} onShelf={onShelf(l.partKey)} />
+              <Line key={l.partKey} line={l} onShelf={onShelf(l.partKey)} onPrice={onPrice(l.partKey)} />
             ))}
           </tbody>
         </table>
