@@ -13,9 +13,10 @@ import {
   type Symptom,
 } from './belief.ts';
 import { faulted, settle, type Bench, type Trip } from './bench.ts';
-import { faultsIn, type Fault } from './faults.ts';
+import { arriving, faultsIn, type Fault } from './faults.ts';
 import {
   circuitAlone,
+  clamped,
   effortOf,
   looksOf,
   ownDevices,
@@ -99,11 +100,12 @@ export function caseOf(house: House, breaker: BreakerId): Case {
   const alone = circuitAlone(house, breaker);
   const sound = wired(alone);
   const own = ownDevices(sound);
-  const looks = looksOf(alone, sound);
+  const looks = looksOf(alone, sound, own);
+  const comesTo = arriving(alone);
   const singles = [
     supposed(),
     ...alone.points
-      .flatMap((p) => faultsIn(alone, p))
+      .flatMap((p) => faultsIn(alone, p, comesTo))
       .filter((f) => f.device === undefined || own(f.point, f.device))
       .map((f) => supposed(f)),
   ];
@@ -129,7 +131,7 @@ export function caseOf(house: House, breaker: BreakerId): Case {
     }
     const { solution, trips, isStiff, bench } = at(s, look.stand);
     if (look.what === 'ground-amps') {
-      const wire = bench.network.wires.find((w) => w.b === look.at[0] || w.a === look.at[0]);
+      const wire = clamped(bench, look);
       const values = [wire ? size(solution.amps(wire)) : 0];
       return { trips: tripNames(trips), values, roughly: values };
     }
@@ -256,10 +258,13 @@ function believedOf(
 
 /** From a frame to a known earth, V: more is a shock waiting for a hand. A ghost on a ground that is open stays below. */
 const LIVE_METAL_VOLTS = 90;
+/** Did a reading show that metal is live? */
+export const isLiveMetal = ({ look, shown }: Taken): boolean =>
+  look.what === 'frame' && (shown.values[0] ?? 0) >= LIVE_METAL_VOLTS;
 /** How likely live metal has to be before nobody goes on reading. */
 const TOO_LIKELY = 0.5;
 function isCall(suspects: readonly Suspected[], taken: readonly Taken[]): boolean {
-  if (taken.some((t) => t.look.what === 'frame' && (t.shown.values[0] ?? 0) >= LIVE_METAL_VOLTS)) return true;
+  if (taken.some(isLiveMetal)) return true;
   const chance = suspects.filter((s) => dangerOf(s.faults) === 'call').reduce((p, s) => p + s.chance, 0);
   return taken.length > 0 && chance >= TOO_LIKELY;
 }

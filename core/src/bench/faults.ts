@@ -155,10 +155,12 @@ export function arriving(house: House): (cable: Cable, point: PointId) => boolea
   return (cable, point) => endAt(cable, point) === (far.get(cable.id) ?? 'to');
 }
 
-/** Every fault that there may be in a box of a house. */
-export function faultsIn(house: House, point: Point): Fault[] {
+/**
+ * Every fault that there may be in a box of a house.
+ * @param comesTo which cables bring power to a box, where that is known already
+ */
+export function faultsIn(house: House, point: Point, comesTo = arriving(house)): Fault[] {
   const out: Fault[] = [];
-  const comesTo = arriving(house);
   const here = house.cables.filter((c) => endAt(c, point.id));
   for (const cable of here.filter((c) => comesTo(c, point.id))) {
     const roles = conductorsOf(cable, false).map((c) => c.role);

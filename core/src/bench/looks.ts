@@ -12,6 +12,7 @@ import {
   type NodeId,
   type Touched,
   type UseAt,
+  type Wire,
 } from '../network/index.ts';
 import { circuitOf, size } from '../network/solver.ts';
 import { allTrips, benchOf, conditionsOf, EARTH, faulted, settle, type Bench, type Trip } from './bench.ts';
@@ -142,10 +143,10 @@ export function ownDevices({ house, network }: Bench): (point: PointId, device: 
 const isFed = ({ hots, neutrals }: Touched): boolean => hots.length + neutrals.length > 0;
 
 /** Everything that can be read of a circuit without taking it apart. */
-export function looksOf(house: House, sound: Bench): Look[] {
+export function looksOf(house: House, sound: Bench, own: ReturnType<typeof ownDevices>): Look[] {
   const { network } = sound;
   const handles = handlesIn(network);
-  const own = ownDevices(sound);
+  const comesTo = arriving(house);
   const uses = network.uses.filter((u) => u.what !== 'pilot light' && own(u.point.id, u.device));
   return uses
     .flatMap((u, i): Look[] => {
@@ -160,7 +161,7 @@ export function looksOf(house: House, sound: Bench): Look[] {
         ...handles.slice(0, 4).map((handle) => ({ is: 'moved', handle }) as const),
       ];
       const load: Stand = { is: 'loaded', use: key };
-      const grounds = groundsInto(house, point);
+      const grounds = groundsInto(house, point, comesTo);
       const relay = tripOf(point, u.device);
       const relayed = network.switching.some((s) => s.key === relay);
       const second = uses.find(
@@ -189,13 +190,11 @@ export function looksOf(house: House, sound: Bench): Look[] {
 }
 
 /** Ends of the ground wires of the cables that come to a box. */
-function groundsInto(house: House, point: PointId): NodeId[] {
-  const comesTo = arriving(house);
-  return house.cables.flatMap((c) => {
+const groundsInto = (house: House, point: PointId, comesTo: ReturnType<typeof arriving>): NodeId[] =>
+  house.cables.flatMap((c) => {
     const end = endAt(c, point);
     return end && c.ground === 'wire' && comesTo(c, point) ? [endOf(c, 'bare', end)] : [];
   });
-}
 
 /** Do two nodes stand up to a load against each other: joined to the panel, or to one another, by metal or by something that draws? */
 export function stiff(bench: Bench): (a: NodeId, b: NodeId) => boolean {
@@ -227,12 +226,16 @@ export const tripNames = (trips: readonly Trip[]): string[] => trips.map((t) => 
 /** Beyond that an ohmmeter shows open. */
 export const MOST_OHMS = 1e6;
 
+/** The wire that a clamp goes around. */
+export const clamped = ({ network }: Bench, { at }: Look): Wire | undefined =>
+  network.wires.find((w) => w.b === at[0] || w.a === at[0]);
+
 /** What instruments show of a bench for one look. */
 export function shownBy(bench: Bench, look: Look): ShownAll {
   const at = standing(bench, look.stand);
   if (look.what === 'ground-amps') {
     const { solution, trips } = settle(at);
-    const wire = at.network.wires.find((w) => w.b === look.at[0] || w.a === look.at[0]);
+    const wire = clamped(at, look);
     return { values: [wire ? shownAmps(size(solution.amps(wire))) : 0], trips: tripNames(trips) };
   }
   if (look.what === 'ohms') {

@@ -182,8 +182,6 @@ export function deadDrill(dice: Dice, level: Level): Drill {
     [msg(`training.dead.why-wrong.${asked}`), msg(`training.dead.why-other.${asked}`)],
     msg(`training.dead.why-because.${asked}`),
   );
-  const both = trap === 'split' || trap === 'second-circuit';
-  const ghost = trap === 'ghost';
   return {
     kind: 'dead',
     level,
@@ -204,8 +202,8 @@ export function deadDrill(dice: Dice, level: Level): Drill {
       'open',
       'wires',
       ...(trap === 'second-circuit' ? ['off-12', 'top', 'bottom', 'wires'] : []),
-      ...(ghost ? ['low-z'] : []),
+      ...(trap === 'ghost' ? ['low-z'] : []),
       'known',
-    ].filter((id) => both || id !== 'off-12'),
+    ],
   };
 }

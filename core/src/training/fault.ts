@@ -3,6 +3,7 @@ import {
   caseOf,
   dangerOf,
   diagnose,
+  isLiveMetal,
   lookText,
   remedyText,
   shownBy,
@@ -37,15 +38,13 @@ const STATIONS: Readonly<Record<Level, readonly (readonly Station[])[]>> = {
 };
 /** Faults that the first level has: a plug tester would show each of them. */
 const PLAIN: readonly Fault['kind'][] = ['open-hot', 'open-neutral', 'open-ground', 'reversed'];
-/** From the frame to the earth, V: more is live metal. */
-const LIVE_METAL_VOLTS = 90;
 const CHOICES = 5;
 const MOST_READINGS = 12;
 
 function houseOf(stations: readonly Station[]): House {
   const c = new Circuits({ wiring: 'cable', amps: 15 });
   stations.reduce((from, s) => c.station(s, from), atBreaker());
-  return drillHouse(c, [makeBreaker('b1', '7', { label: 'Bedroom' })]);
+  return drillHouse(c, [makeBreaker('b1', '7')]);
 }
 
 /** A case, the fault in it, and the readings that lead to it; null where no reading tells it from others. */
@@ -91,15 +90,15 @@ function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readon
       .filter((l) => !done.includes(keyOf(l)))
       .map((l): Move => ({ id: keyOf(l), group: 'read', says: lookText(house, l) })),
   ];
-  const isLiveMetal = (id: string) => {
+  const showsLiveMetal = (id: string) => {
     const look = lookOf(id);
-    return look?.what === 'frame' && (shownBy(bench, look).values[0] ?? 0) >= LIVE_METAL_VOLTS;
+    return look?.what === 'frame' && isLiveMetal({ look, shown: shownBy(bench, look) });
   };
   const does = (done: readonly string[], id: string): Outcome => {
     if (id === 'breaker') return { is: 'shown', says: msg('training.fault.turned') };
     const look = lookOf(id);
     if (!look) return { is: 'shown', says: '' };
-    if (!isOff(done) && done.some(isLiveMetal))
+    if (!isOff(done) && done.some(showsLiveMetal))
       return { is: 'unsafe', because: msg('training.fault.unsafe.metal') };
     if (isOhms(look) && !isOff(done)) return { is: 'unsafe', because: msg('training.fault.unsafe.ohms') };
     if (!isOhms(look) && isOff(done)) return { is: 'shown', says: msg('training.fault.dead') };
@@ -127,7 +126,7 @@ function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readon
       off = !off;
     }
     best.push(keyOf(look));
-    if (isLiveMetal(keyOf(look))) break;
+    if (showsLiveMetal(keyOf(look))) break;
   }
   const danger = dangerOf([fault]) ?? 'fix';
   const wrongDanger = (['call', 'stop', 'fix'] as const).filter((d) => d !== danger);

@@ -1,10 +1,11 @@
-import { benchOf, drawnOut, readMeter } from '../bench/index.ts';
+import { benchOf, readMeter } from '../bench/index.ts';
 import { makeBreaker, type CableId, type House } from '../document/index.ts';
 import { endAt, endOf } from '../network/index.ts';
 import { type Dice } from '../units/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 import { atBreaker, atPoint, Circuits, drillHouse, device } from './circuits.ts';
 import type { Drill, Level, Move, Outcome } from './drill.ts';
+import { handMoves, handOutcome, standsAfter } from './stands.ts';
 import { question } from './why.ts';
 
 /** A GFCI receptacle goes into a box with several cables: which one belongs on LINE? */
@@ -26,7 +27,7 @@ function splitOf(
   return {
     line: line.id,
     cables: dice.shuffled(c.cables.map((x) => x.id)),
-    house: drillHouse(c, [makeBreaker('b1', '7', { label: 'Bath' })]),
+    house: drillHouse(c, [makeBreaker('b1', '7')]),
   };
 }
 
@@ -38,7 +39,7 @@ export function lineLoadDrill(dice: Dice, level: Level): Drill {
   if (!box) throw new RangeError('the drill has a box');
   // Taken apart nothing is spliced any more: the wires of the box hang free.
   const free = {
-    ...drawnOut(wired, new Set([`${box.id}#0`])),
+    ...wired,
     network: {
       ...wired.network,
       links: wired.network.links.filter(
@@ -48,15 +49,8 @@ export function lineLoadDrill(dice: Dice, level: Level): Drill {
   };
   const off = new Set(house.panels.flatMap((p) => p.breakers.map((b) => b.id as string)));
   const nameOf = (n: number): Text => msg('training.line.cable', { n: n + 1 });
-  const isOn = (done: readonly string[]) => done.findLast((d) => d === 'on' || d === 'off') !== 'off';
-  const isTested = (done: readonly string[]) => done.lastIndexOf('test') > done.lastIndexOf('on');
-  const isOut = (done: readonly string[]) => done.includes('out');
   const moves = (done: readonly string[]): Move[] => [
-    isOn(done)
-      ? { id: 'off', group: 'do', says: msg('training.open.off') }
-      : { id: 'on', group: 'do', says: msg('training.open.on') },
-    { id: 'test', group: 'do', says: msg('training.open.test') },
-    ...(isOut(done) ? [] : [{ id: 'out', group: 'do', says: msg('training.line.out') } as const]),
+    ...handMoves(standsAfter(true, done), msg('training.line.out')),
     ...cables.map((_, n): Move => ({
       id: `read:${n}`,
       group: 'read',
@@ -64,19 +58,14 @@ export function lineLoadDrill(dice: Dice, level: Level): Drill {
     })),
   ];
   const does = (done: readonly string[], id: string): Outcome => {
-    if (id === 'on' || id === 'off') return { is: 'shown', says: msg('training.open.turned', { on: id }) };
-    if (id === 'test')
-      return { is: 'shown', says: msg(isOn(done) ? 'training.open.test-live' : 'training.open.test-dead') };
-    if (id === 'out') {
-      if (isOn(done)) return { is: 'unsafe', because: msg('training.open.unsafe.apart-live') };
-      if (!isTested(done)) return { is: 'unsafe', because: msg('training.open.unsafe.apart-untested') };
-      return { is: 'shown', says: msg('training.line.taken-out') };
-    }
+    const s = standsAfter(true, done);
+    const hand = handOutcome(s, id, msg('training.line.taken-out'));
+    if (hand) return hand;
     const cable = cables[Number(id.slice('read:'.length))];
     const found = house.cables.find((k) => k.id === cable);
     const end = found && endAt(found, box.id);
     if (!found || !end) return { is: 'shown', says: '' };
-    const bench = { ...(isOut(done) ? free : wired), off: isOn(done) ? new Set<string>() : off };
+    const bench = { ...(s.apart ? free : wired), off: s.on ? new Set<string>() : off };
     const volts = readMeter(bench, endOf(found, 'black', end), endOf(found, 'white', end)).volts;
     return { is: 'shown', says: q.volts(volts) };
   };
@@ -106,7 +95,7 @@ export function lineLoadDrill(dice: Dice, level: Level): Drill {
     best: [
       'off',
       'test',
-      'out',
+      'apart',
       'on',
       ...cables.slice(0, Math.min(right + 1, cables.length - 1)).map((_, n) => `read:${n}`),
     ],

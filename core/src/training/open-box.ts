@@ -3,6 +3,7 @@ import {
   agreed,
   askText,
   asksOf,
+  isSameWire,
   leftAfter,
   openedBoxes,
   placeIn,
@@ -22,6 +23,7 @@ import { entropy, tellsMost, type Dice } from '../units/index.ts';
 import { msg, type Text } from '../words/index.ts';
 import { atBreaker, Circuits, drillHouse, type Station } from './circuits.ts';
 import type { Drill, DrillKind, Level, Move, Outcome } from './drill.ts';
+import { handMoves, handOutcome, standsAfter, type Stands } from './stands.ts';
 import { question } from './why.ts';
 
 /** An open box, and one of its wires: what is it? The reader of boxes knows what its readings leave open. */
@@ -44,7 +46,7 @@ function houseOf(station: Station): House {
   const c = new Circuits({ wiring: 'cable', amps: 15 });
   const start = c.station('outlet', atBreaker());
   c.station('outlet', c.station(station, start));
-  return drillHouse(c, [makeBreaker('b1', '7', { label: 'Bedroom' })]);
+  return drillHouse(c, [makeBreaker('b1', '7')]);
 }
 
 const MOST_READINGS = 12;
@@ -55,8 +57,7 @@ const isOffered = (ask: { readonly what: string }): ask is DrillAsk =>
 
 const isApart = (ask: DrillAsk): boolean => ask.what === 'joined' || (ask.what === 'live' && ask.apart);
 
-const roleAt = ({ wires }: Kept['nodes'], at: WireAt): number =>
-  wires.findIndex((w) => w.at.cable === at.cable && w.at.wire === at.wire);
+const roleAt = ({ wires }: Kept['nodes'], at: WireAt): number => wires.findIndex((w) => isSameWire(w.at, at));
 
 /** What is asked: one wire, or where in its circuit the whole box stands. */
 type Subject = { readonly of: 'wire'; readonly at: WireAt } | { readonly of: 'box' };
@@ -108,21 +109,6 @@ function settled(
 /** Every handle in its other position: what is switched is on. */
 const ALL_ON = 0x3fffffff;
 
-/** How the box stands: its breaker, whether it was tested dead since that was off, whether its wires are apart. */
-interface Stands {
-  readonly on: boolean;
-  readonly tested: boolean;
-  readonly apart: boolean;
-}
-const START: Stands = { on: false, tested: false, apart: false };
-const standsAfter = (done: readonly string[]): Stands =>
-  done.reduce<Stands>((s, id) => {
-    if (id === 'on') return { ...s, on: true, tested: false };
-    if (id === 'off') return { ...s, on: false, tested: false };
-    if (id === 'test') return { ...s, tested: true };
-    return id === 'apart' ? { ...s, apart: true } : s;
-  }, START);
-
 const keyOf = (what: DrillAsk['what'], { cable, wire }: WireAt) => `${what}:${cable}:${wire}`;
 
 /** The moves that readings take, with what has to be done before each. */
@@ -130,7 +116,7 @@ function bestOf(asks: readonly DrillAsk[]): string[] {
   const out: string[] = [];
   const go = (id: string) => out.push(id);
   for (const ask of asks) {
-    const s = () => standsAfter(out);
+    const s = () => standsAfter(false, out);
     if (isApart(ask) && !s().apart) {
       if (s().on) go('off');
       if (!s().tested) go('test');
@@ -199,12 +185,10 @@ function drillOf(
   const askNow = (what: DrillAsk['what'], wire: WireAt, s: Stands): DrillAsk =>
     what === 'live' ? { what, at: wire, breaker: s.on ? 'on' : 'off', apart: s.apart } : { what, at: wire };
   const moves = (done: readonly string[]): Move[] => {
-    const s = standsAfter(done);
+    const s = standsAfter(false, done);
     const kinds: readonly DrillAsk['what'][] = s.apart ? ['live', 'joined'] : ['live', 'follows'];
     return [
-      { id: s.on ? 'off' : 'on', group: 'do', says: msg(s.on ? 'training.open.off' : 'training.open.on') },
-      { id: 'test', group: 'do', says: msg('training.open.test') },
-      ...(s.apart ? [] : [{ id: 'apart', group: 'do', says: msg('training.open.apart') } as const]),
+      ...handMoves(s, msg('training.open.apart')),
       ...wires.flatMap((wire) =>
         kinds.map((what): Move => ({
           id: keyOf(what, wire),
@@ -215,15 +199,9 @@ function drillOf(
     ];
   };
   const does = (done: readonly string[], id: string): Outcome => {
-    const s = standsAfter(done);
-    if (id === 'on' || id === 'off') return { is: 'shown', says: msg('training.open.turned', { on: id }) };
-    if (id === 'test')
-      return { is: 'shown', says: msg(s.on ? 'training.open.test-live' : 'training.open.test-dead') };
-    if (id === 'apart') {
-      if (s.on) return { is: 'unsafe', because: msg('training.open.unsafe.apart-live') };
-      if (!s.tested) return { is: 'unsafe', because: msg('training.open.unsafe.apart-untested') };
-      return { is: 'shown', says: msg('training.open.taken-apart') };
-    }
+    const s = standsAfter(false, done);
+    const hand = handOutcome(s, id, msg('training.open.taken-apart'));
+    if (hand) return hand;
     const [what = '', cable = '', wire = ''] = id.split(':');
     const ask = askNow(what as DrillAsk['what'], { cable: Number(cable), wire: Number(wire) }, s);
     if (ask.what === 'joined' && s.on) return { is: 'unsafe', because: msg('training.open.unsafe.ohms') };

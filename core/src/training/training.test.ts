@@ -128,6 +128,19 @@ describe('a wrong safety step ends a drill with its reason', () => {
   });
 });
 
+it('a box that was tested while its breaker was on was not tested dead', () => {
+  for (const kind of ['line-load', 'box', 'switch-loop'] as const) {
+    const d = drillOf(kind, 1, 1);
+    const early = kind === 'line-load' ? ['test', 'off', 'apart'] : ['on', 'test', 'off', 'apart'];
+    const { end } = play(d, early);
+    expect([end?.is, end && say(end.because)]).toEqual([
+      'unsafe',
+      expect.stringMatching(/without testing it dead/),
+    ]);
+    expect(play(d, [...early.slice(0, -1), 'test', 'apart']).end).toBeNull();
+  }
+});
+
 describe('dead or not', () => {
   const findDead = (text: RegExp) =>
     LEVELS.flatMap((l) => drills('dead', l)).find((d) => text.test(say(d.why.asks)))!;

@@ -1,5 +1,5 @@
 import { msg } from '@elwand/core';
-import { DRILL_KINDS, NO_PROGRESS, TO_NEXT_LEVEL, type DrillKind } from '@elwand/core/training';
+import { DRILL_KINDS, TO_NEXT_LEVEL, type DrillKind } from '@elwand/core/training';
 import { Button, Popconfirm } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -40,7 +40,7 @@ export function PracticePage() {
     setAll((a) => ({ ...a, [of]: to }));
   }, []);
   if (!kind) return <Navigate to="/practice" replace />;
-  const any = DRILL_KINDS.some((k) => all[k].progress !== NO_PROGRESS && all[k].progress.done > 0);
+  const any = DRILL_KINDS.some((k) => all[k].progress.done > 0);
   return (
     <>
       <ToolsBar />

@@ -142,7 +142,7 @@ export function BenchDrawer({ first, onClose }: { readonly first: PointId; reado
         key={`${which} ${box}`}
         house={house}
         wired={bench}
-        before={before && { ...before, off: momentAfter(steps, done - 1).off }}
+        before={before}
         box={box}
         setup={setup}
         change={change}

@@ -2,7 +2,7 @@ import { msg, type BreakerId, type House, type Reading } from '@elwand/core';
 import { SYMPTOMS, symptomText } from '@elwand/core/bench';
 import type { Remote } from 'comlink';
 import { Checkbox, Drawer } from 'antd';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { useFocusBack } from '../../parts/use-focus-back.ts';
@@ -48,12 +48,15 @@ export function FaultDrawer({
     () => findings.set([place, breaker], finding === NEW_FINDING ? null : finding),
     [place, breaker, finding],
   );
-  const ask = useCallback(
-    (remote: Remote<FaultWorker>): Promise<FaultAnswer> => remote.find({ house, breaker, finding, tests }),
+  const question = useMemo<FaultQuestion>(
+    () => ({ house, breaker, finding, tests }),
     [house, breaker, finding, tests],
   );
+  const ask = useCallback(
+    (remote: Remote<FaultWorker>): Promise<FaultAnswer> => remote.find(question),
+    [question],
+  );
   const { answer, busy, failed } = useWorkerAnswer(finder, ask);
-  const question: FaultQuestion = { house, breaker, finding, tests };
   const next = answer && (
     <NextReading
       // A form for each reading: nothing half typed goes on to the next one.
