@@ -1,24 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
 import { keepDeviceView, readDeviceView } from './device-view.ts';
-
-const storage = (first: Record<string, string> = {}) => {
-  const kept = new Map(Object.entries(first));
-  return {
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => void kept.set(k, v),
-    removeItem: (k: string) => void kept.delete(k),
-  };
-};
+import { deviceInMemory } from './device-in-memory.ts';
 
 describe('what a device keeps of its hand and its light', () => {
   it('comes back as it was', () => {
-    const device = storage();
+    const device = deviceInMemory();
     keepDeviceView({ dim: true, keys: false, lefty: true, stripPx: 260 }, device);
     expect(readDeviceView(device)).toEqual({ dim: true, keys: false, lefty: true, stripPx: 260 });
   });
   it('what can not be read is as if nobody had chosen', () => {
-    expect(readDeviceView(storage({ 'elwand-device': '{' }))).toEqual({});
-    expect(readDeviceView(storage({ 'elwand-device': '{"dim":"yes","lefty":true}' }))).toEqual({
+    expect(readDeviceView(deviceInMemory({ 'elwand-device': '{' }))).toEqual({});
+    expect(readDeviceView(deviceInMemory({ 'elwand-device': '{"dim":"yes","lefty":true}' }))).toEqual({
       lefty: true,
     });
     for (const [px, read] of [
@@ -28,12 +20,12 @@ describe('what a device keeps of its hand and its light', () => {
       [9000, {}],
       ['"tall"', {}],
     ] as const)
-      expect(readDeviceView(storage({ 'elwand-device': `{"stripPx":${px}}` }))).toEqual(read);
+      expect(readDeviceView(deviceInMemory({ 'elwand-device': `{"stripPx":${px}}` }))).toEqual(read);
     expect(readDeviceView(null)).toEqual({});
   });
   it('a full device breaks nothing', () => {
     const full = {
-      ...storage(),
+      ...deviceInMemory(),
       setItem: () => {
         throw new Error('full');
       },

@@ -22,6 +22,7 @@ import { oursThere, waitAfter } from './autosave.ts';
 import { houseChanged } from './edit.ts';
 import { fingerprint } from './fingerprint.ts';
 import { findDraft, keepDraft, leaveDraft } from './drafts.ts';
+import { deviceInMemory } from './device-in-memory.ts';
 
 const house = makeHouse('h', 'One');
 const job = makeJob('j', house.id, 'Job');
@@ -120,17 +121,8 @@ describe('two tabs', () => {
 });
 
 describe('drafts on this device', () => {
-  const memory = () => {
-    const kept = new Map<string, string>();
-    return {
-      kept,
-      setItem: (k: string, v: string) => void kept.set(k, v),
-      getItem: (k: string) => kept.get(k) ?? null,
-      removeItem: (k: string) => void kept.delete(k),
-    };
-  };
   it('keeps unsaved work with the versions it is based on, and clears it when saved', () => {
-    const m = memory();
+    const m = deviceInMemory();
     const dirty = run(start, edited({ house: named('Two') }));
     keepDraft(dirty, m);
     expect(findDraft('h', 'j', m)).toMatchObject({
@@ -141,14 +133,14 @@ describe('drafts on this device', () => {
     expect(findDraft('h', 'j', m)).toBeNull();
   });
   it('a draft that cannot be read is not used', () => {
-    const m = memory();
+    const m = deviceInMemory();
     m.setItem('elwand-draft:h:', '{"house":{"version":1,');
     expect(findDraft('h', null, m)).toBeNull();
     m.setItem('elwand-draft:h:', '{"house":{"version":1,"document":{"format":"other"}},"job":null}');
     expect(findDraft('h', null, m)).toBeNull();
   });
   it('is carried on with from its own version, and the half it does not hold from the server', () => {
-    const m = memory();
+    const m = deviceInMemory();
     const sent = fingerprint(named('Two'));
     keepDraft(
       run(start, edited({ house: named('Two') }), saving({ house: sent }), edited({ house: named('Three') })),
@@ -163,7 +155,7 @@ describe('drafts on this device', () => {
     expect(nameOf(run(s, undone()))).toBe('Two');
   });
   it('what a house page left unsaved is gone on with by the page of a job, under its own key', () => {
-    const m = memory();
+    const m = deviceInMemory();
     const page = documentReducer(
       undefined,
       opened({ house, houseVersion: 3, job: null, jobVersion: 0, draft: null }),
@@ -178,14 +170,14 @@ describe('drafts on this device', () => {
     expect(m.kept.size).toBe(0);
   });
   it('what a job left unsaved of its house is found by the house page, and its own half stays with it', () => {
-    const m = memory();
+    const m = deviceInMemory();
     const both = run(start, edited({ house: named('Two'), job: { ...job, name: 'Other' } }));
     keepDraft(both, m);
     leaveDraft(both, m);
     expect(findDraft('h', null, m)).toMatchObject({ house: { document: { name: 'Two' } }, job: null });
     expect(findDraft('h', 'j', m)).toMatchObject({ job: { document: { name: 'Other' } } });
     // A job without a change of its house leaves nothing there.
-    const empty = memory();
+    const empty = deviceInMemory();
     leaveDraft(run(start, edited({ job: { ...job, name: 'Other' } })), empty);
     expect(empty.kept.size).toBe(0);
   });

@@ -7,28 +7,19 @@ import {
   withSymptoms,
 } from '../marks/fault/finding-kept.ts';
 import { keptHere } from './kept-here.ts';
-
-const device = () => {
-  const kept = new Map<string, string>();
-  return {
-    kept,
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => void kept.set(k, v),
-    removeItem: (k: string) => void kept.delete(k),
-  };
-};
+import { deviceInMemory } from './device-in-memory.ts';
 
 describe('what a device keeps', () => {
   const numbers = keptHere<number>('number', (v) => (typeof v === 'number' ? v : null));
   it('gives back what was kept in that place, and forgets it', () => {
-    const d = device();
+    const d = deviceInMemory();
     numbers.set(['h', 'p'], 7, d);
     expect([numbers.get(['h', 'p'], d), numbers.get(['h', 'q'], d)]).toEqual([7, null]);
     numbers.set(['h', 'p'], null, d);
     expect([numbers.get(['h', 'p'], d), d.kept.size]).toEqual([null, 0]);
   });
   it('what can’t be read is as if nothing had been kept, and a device that keeps nothing does no harm', () => {
-    const d = device();
+    const d = deviceInMemory();
     d.setItem('elwand-number:h', '{');
     expect(numbers.get(['h'], d)).toBeNull();
     d.setItem('elwand-number:h', '"seven"');
@@ -55,7 +46,7 @@ describe('a search for a fault', () => {
     expect(withSymptoms(two, ['dead']).symptoms).toEqual(['dead']);
   });
   it('is kept, and something else in its place is none', () => {
-    const d = device();
+    const d = deviceInMemory();
     const kept = withReading(NEW_FINDING, one);
     findings.set(['h', 'b'], kept, d);
     expect(findings.get(['h', 'b'], d)).toEqual(kept);

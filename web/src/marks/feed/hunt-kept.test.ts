@@ -1,22 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import { BreakerId } from '@elwand/core';
 import { keepHunt, keptHunt, type KeptHunt } from './hunt-kept.ts';
+import { deviceInMemory } from '../../state/device-in-memory.ts';
 
-const storage = () => {
-  const kept = new Map<string, string>();
-  return {
-    kept,
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => void kept.set(k, v),
-    removeItem: (k: string) => void kept.delete(k),
-  };
-};
 const b = BreakerId.parse('b1');
 const hunt: KeptHunt = { walks: [{ off: [b], answer: 'on' }], keptOn: [] };
 
 describe('a hunt between two walks', () => {
   it('comes back for its own box, and is forgotten when it is over', () => {
-    const device = storage();
+    const device = deviceInMemory();
     keepHunt('h', 'p', hunt, device);
     expect(keptHunt('h', 'p', device)).toEqual(hunt);
     expect(keptHunt('h', 'q', device)).toEqual({ walks: [], keptOn: [] });
@@ -29,7 +21,7 @@ describe('a hunt between two walks', () => {
       '{"walks":[{"off":"b1","answer":"on"}],"keptOn":[]}',
       '{"walks":[{"off":[],"answer":"?"}]}',
     ]) {
-      const device = storage();
+      const device = deviceInMemory();
       device.setItem('elwand-hunt:h:p', text);
       expect(keptHunt('h', 'p', device)).toEqual({ walks: [], keptOn: [] });
     }

@@ -20,6 +20,7 @@ import {
 } from './read-edits.ts';
 import { keepBox, keptBox } from './read-kept.ts';
 import { nearest, pictureOf } from './picture-layout.ts';
+import { deviceInMemory } from '../../state/device-in-memory.ts';
 
 const start = (): SeenBox =>
   addDevice(addDevice(addCable(addCable(emptyBox('b'), 2), 3), { kind: 'receptacle' }), { kind: 'switch' });
@@ -147,12 +148,7 @@ describe('the drawing', () => {
 describe('what is kept of a box', () => {
   const house = demoHouses()[0]!;
   const id = house.points[0]!.id;
-  const kept = new Map<string, string>();
-  const storage = {
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => void kept.set(k, v),
-    removeItem: (k: string) => void kept.delete(k),
-  };
+  const storage = deviceInMemory();
   it('comes back as it was noted, and is forgotten when told', () => {
     const box = seatWire(keptBox(house, id, storage), { cable: 0, wire: 0 }, { on: 'cap' });
     keepBox(house.id, id, box, storage);
@@ -162,7 +158,7 @@ describe('what is kept of a box', () => {
   });
   it('what can’t be read is as if nothing had been noted', () => {
     for (const text of ['{', '{"format":"elwand-box"}', '[]', 'null']) {
-      kept.set(`elwand-box:${house.id}:${id}`, text);
+      storage.setItem(`elwand-box:${house.id}:${id}`, text);
       expect(keptBox(house, id, storage).format).toBe('elwand-box');
     }
   });
