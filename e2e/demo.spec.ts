@@ -119,6 +119,7 @@ for (const path of [
   '/houses/tamarack/points',
   '/houses/tamarack/panel',
   '/houses/tamarack/jobs',
+  '/houses/tamarack/supplies',
   '/houses/tamarack/history',
   ...MARKS.map((m) => `${KEYBOARD}/${m}`),
   '/houses/tamarack/jobs/aquarium/do',

@@ -51,7 +51,7 @@ async function typed(page: Page): Promise<ReadonlySet<string>> {
   return words;
 }
 
-const HOUSE = ['rooms', 'points', 'panel', 'jobs', 'local', 'history'].map((t) => `/houses/tamarack/${t}`);
+const HOUSE = ['rooms', 'points', 'panel', 'jobs', 'local', 'supplies', 'history'].map((t) => `/houses/tamarack/${t}`);
 const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
 const SCREENS = [
   '/',

@@ -22,6 +22,7 @@ const LATE_SCREENS = [
   'panel',
   'wall',
   'house',
+  'supplies',
   'rules',
   'feed',
   'site',

@@ -138,6 +138,7 @@ export {
   readParcels,
   Room,
   RoomId,
+  type Shelf,
   RoomUse,
   SignOffRecord,
   switchCount,
@@ -182,9 +183,13 @@ export {
   applianceSource,
   BOXES,
   boxModel,
+  CABLE_SORTS,
+  cableSortText,
   loadOf,
   PARTS,
   partName,
+  rollKey,
+  type CableSort,
   type PartKey,
 } from './catalog/index.ts';
 
@@ -334,7 +339,20 @@ export { type Conductor, type Splice, type SpliceMember, type Screw, type Wired 
 export { endText, type BoxWiring } from './wiring/index.ts';
 
 // The bill.
-export { billCsv, type BillLine } from './materials/index.ts';
+export {
+  allParts,
+  billCsv,
+  partOf,
+  priceCsv,
+  priceRows,
+  readPrices,
+  tripBill,
+  withPrices,
+  type Bill,
+  type BillLine,
+  type Needed,
+  type PricesRead,
+} from './materials/index.ts';
 
 // Steps and tests.
 export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from './work/index.ts';

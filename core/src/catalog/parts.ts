@@ -126,6 +126,41 @@ const otherRolls = (): Part[] =>
     ),
   );
 
+/** Kinds of cable that are sold, for what is left of them: raceways with their wires are not kept in pieces. */
+export interface CableSort {
+  readonly method: Exclude<RollName, 'EMT' | 'LFNC' | 'PVC' | 'LFMC' | 'FMC'>;
+  readonly gauge: Gauge;
+  readonly conductors: 2 | 3 | 4;
+}
+const OTHER_SORTS: readonly CableSort[] = (['UF-B', 'MC', 'AC'] as const).flatMap((method) =>
+  (['14', '12', '10', '8', '6'] as const).flatMap((gauge) =>
+    ([2, 3, 4] as const).map((conductors) => ({ method, gauge, conductors })),
+  ),
+);
+export const CABLE_SORTS: readonly CableSort[] = [
+  ...new Map(
+    ROLLS.map(([gauge, conductors]) => [
+      rollKey(gauge, conductors),
+      { method: 'NM-B' as const, gauge, conductors },
+    ]),
+  ).values(),
+  ...OTHER_SORTS,
+];
+
+/** What a kind of cable is called, without how it is sold. */
+export const cableSortText = ({ method, gauge, conductors }: CableSort): Text =>
+  msg(`names.sort.${method}`, { gauge, conductors });
+
+/** A piece of cable that is left of an earlier job, as something to cut from: it costs nothing. */
+export const leftoverPart = (sort: CableSort, lengthMm: number): Part => ({
+  key: rollKey(sort.gauge, sort.conductors, sort.method),
+  name: msg('names.leftover', { cable: cableSortText(sort), length: q.run(lengthMm) }),
+  unit: 'roll',
+  holds: lengthMm,
+  priceCents: 0,
+  source: practice(msg('names.on-hand')),
+});
+
 /** Rolls of indoor cable as sold, by gauge and insulated conductors (printed name: 14-2, 12-3 and so on). */
 export const CABLE_ROLLS: readonly Part[] = [
   ...ROLLS.map(([g, n, ft, price]) => roll('NM-B', g, n, ft, price)),
@@ -242,10 +277,11 @@ export const PARTS = {
   'box-screws': part('box-screws', 'each', 1, 60),
   'air-seal': part('air-seal', 'each', 1, 790),
   bushing: part('bushing', 'pack', 25, 690),
-  'fire-seal': part('fire-seal', 'each', 1, 990),
+  // A tube seals ten holes of a cable; a roll of tape marks many ends: common practice.
+  'fire-seal': part('fire-seal', 'each', 10, 990),
   'patch-plaster': part('patch-plaster', 'each', 1, 2690),
   patch: part('patch', 'each', 1, 1890),
-  'marking-tape': part('marking-tape', 'each', 1, 390),
+  'marking-tape': part('marking-tape', 'each', 50, 390),
 } as const satisfies Record<string, Part>;
 
 export type PartKey = keyof typeof PARTS;

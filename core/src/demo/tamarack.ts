@@ -14,13 +14,22 @@ import {
   WallId,
 } from '../document/index.ts';
 import { APPLIANCES, boxModel, loadOf, type Appliance } from '../catalog/index.ts';
-import type { Breaker, Cable, Hit, Load, LoadFacts } from '../document/index.ts';
+import type { Breaker, Cable, Gauge, Hit, Load, LoadFacts, Shelf } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 
 import { speaker } from '../words/index.ts';
 /** Invented demo data. House one: a small single-story house with an attic, on a slab. */
 
 const say = speaker('imperial');
+/** A piece of cable in the garage. */
+const leftOf = (id: string, gauge: Gauge, conductors: 2 | 3, ft: number): Shelf['cable'][number] => ({
+  id: ItemId.parse(id),
+  method: 'NM-B',
+  gauge,
+  conductors,
+  lengthMm: feet(ft),
+});
+
 export const thing = (key: Appliance['key']): LoadFacts => {
   const found = APPLIANCES.find((a) => a.key === key);
   if (!found) throw new Error(`no appliance called ${key}`);
@@ -222,6 +231,11 @@ const cables = (): Cable[] => [
 export function tamarackHouse(): House {
   return makeHouse('tamarack', '14 Tamarack Row', {
     yearBuilt: 1984,
+    // From the last job in the hall.
+    shelf: {
+      parts: { 'twist-2-3': 11, 'plate-1': 1, staple: 20 },
+      cable: [leftOf('hall-end', '14', 2, 9), leftOf('garage-end', '12', 2, 16.5)],
+    },
     rooms: rooms(),
     points: points(),
     cables: cables(),

@@ -37,6 +37,7 @@ const LISTS = new Set([
   'log',
   'pinned',
   'shelf',
+  'cable',
   'devices',
   'tests',
   'findings',

@@ -551,6 +551,32 @@ const Prices = z
   .record(z.string().max(120), z.int().min(0).max(10_000_000))
   .refine((r) => Object.keys(r).length <= MOST_PRICES, `more than ${MOST_PRICES} prices`);
 
+/** Pieces of cable and counted parts that one may have at hand. */
+export const MOST_LEFTOVERS = 200;
+/** What is left of earlier jobs: it is used before anything is bought. */
+export const Shelf = z.object({
+  /** How many of a part, by its key. */
+  parts: z
+    .record(z.string().max(120), z.number().positive().max(100_000))
+    .refine((r) => Object.keys(r).length <= MOST_PRICES, `more than ${MOST_PRICES} parts`),
+  /** Pieces of cable: the wiring method with its size, and how long each is. */
+  cable: z
+    .array(
+      z.object({
+        id: ItemId,
+        method: CableType,
+        gauge: Gauge,
+        conductors: z.union([z.literal(2), z.literal(3), z.literal(4)]),
+        lengthMm: Mm.min(1, 'a piece of cable needs a length'),
+      }),
+    )
+    .max(MOST_LEFTOVERS),
+});
+export type Shelf = z.infer<typeof Shelf>;
+
+/** Percent of sales tax that anybody pays at most. */
+const MOST_TAX = 30;
+
 export const House = z.object({
   format: z.literal(HOUSE_FORMAT),
   formatVersion: z.literal(HOUSE_VERSION),
@@ -574,6 +600,9 @@ export const House = z.object({
   cableAllowed: z.literal(true).optional(),
   /** What parts cost where the owner buys, cents a sale unit, by the key of the part: instead of the estimates. */
   prices: Prices.optional(),
+  /** Sales tax where the owner buys, percent; left out, totals are without. */
+  salesTaxPercent: z.number().min(0).max(MOST_TAX).optional(),
+  shelf: Shelf.optional(),
   /** How hot the attic gets, C; null when nobody has said. */
   atticCelsius: z.number().min(-40).max(85).nullable(),
   /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */

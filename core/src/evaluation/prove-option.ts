@@ -131,11 +131,13 @@ export function partsPlanOf(
     ]),
     lines: sheet.bill.lines,
     cable: sheet.bill.cuts.map((c) => ({
-      cutMm: c.pieces.reduce((s, p) => s + p.lengthMm, 0),
-      boughtMm: c.roll.holds,
+      pieces: c.pieces.map((p) => ({ ...p, type: p.method })),
+      ...(c.leftover === undefined ? { boughtMm: c.roll.holds } : { leftover: c.leftover }),
     })),
     opens: option.legs.some((l) => l.own !== undefined || l.route.moves.some((m) => m.openedMm2 > 0)),
-    legsMm: applied.house.cables.reduce((s, c) => (stood.has(c.id) ? s : s + (c.lengthMm ?? 0)), 0),
+    runs: applied.house.cables.flatMap((c) =>
+      stood.has(c.id) ? [] : [{ ...c, gauge: c.gauge ?? '14', lengthMm: c.lengthMm ?? 0 }],
+    ),
   };
 }
 

@@ -13,12 +13,13 @@ import {
   type Cable,
   type Point,
 } from '../document/index.ts';
+import { shelfAfter } from '../materials/index.ts';
 import { newPointId } from '../planning/index.ts';
 import type { Evaluation } from './judge.ts';
 import { recordOf, type Signer } from './record.ts';
 
 /**
- * Points and cables of a job become part of the house under names of their own; the job keeps its record.
+ * Points and cables of a job become part of the house under names of their own, what is left over goes on the shelf; the job keeps its record.
  * @throws RangeError without a name, or without a reason where anything is open
  */
 export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bundle {
@@ -62,6 +63,7 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     house: {
       ...house,
       rooms: bundle.house.rooms,
+      shelf: shelfAfter(bundle.house, bundle.job, chosen.bill),
       panels: house.panels.map((p) => ({
         ...p,
         breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
@@ -79,6 +81,6 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
         pointId: PointId.parse(fresh(l.pointId)),
       })),
     },
-    job: { ...bundle.job, option: chosen.option.key, signedOff: at, record },
+    job: { ...bundle.job, shelf: [], option: chosen.option.key, signedOff: at, record },
   };
 }

@@ -1,11 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { CABLE_ROLLS, rollKey } from '../catalog/index.ts';
+import { CABLE_ROLLS, CABLE_SORTS, leftoverPart, rollKey } from '../catalog/index.ts';
+import { ItemId } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, ceilingAt, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { integerPrograms } from '../testing/integer-program.ts';
 import { cutLength, diceOf, feet } from '../units/index.ts';
-import { billCsv, cutRolls, type Piece } from './index.ts';
+import { billCsv, cutRolls, shelfAfter, tripBill, type Piece } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
 const piece = (ft: number): Piece => ({
@@ -15,6 +16,7 @@ const piece = (ft: number): Piece => ({
   method: 'NM-B',
   lengthMm: feet(ft),
 });
+const NM_14_2 = CABLE_SORTS.find((s) => s.method === 'NM-B' && s.gauge === '14' && s.conductors === 2)!;
 const rolls = CABLE_ROLLS.filter((r) => r.key === rollKey('14', 2));
 
 describe('cutting rolls', () => {
@@ -35,23 +37,32 @@ describe('cutting rolls', () => {
       ),
     );
   });
-  it('costs what a general solver of integer programs finds, in 200 small cases', async () => {
+  it('costs what a general solver of integer programs finds, in 200 small cases, half of them with pieces at hand', async () => {
     const least = await integerPrograms();
     const { below } = diceOf(17);
-    let several = 0;
+    const count = { several: 0, cutInto: 0, both: 0 };
     for (let n = 0; n < 200; n++) {
       const lengths = Array.from({ length: 1 + below(6) }, () => 5 + below(n % 2 === 0 ? 120 : 40));
       const kind = CABLE_ROLLS.filter(
         (r) => r.key === rollKey(n % 3 === 0 ? '12' : '14', n % 5 === 0 ? 3 : 2),
       );
       const sizes = kind.filter((r) => r.holds <= feet(250));
-      const cuts = cutRolls(lengths.map(piece), kind);
+      const left = Array.from({ length: n % 4 < 2 ? 0 : 1 + below(4) }, () => 4 + below(70));
+      const cuts = cutRolls(
+        lengths.map(piece),
+        kind,
+        left.map((ft, i) => ({ id: `l${i}`, part: leftoverPart(NM_14_2, feet(ft)) })),
+      );
       const bins = lengths.map((_, i) => i);
+      // Bins that are bought, and the pieces at hand as bins that cost nothing.
       const program = [
         'Minimize',
         ` cost: ${bins.flatMap((b) => sizes.map((r, k) => `${r.priceCents} y${b}_${k}`)).join(' + ')}`,
         'Subject To',
-        ...lengths.map((_, p) => ` p${p}: ${bins.map((b) => `x${p}_${b}`).join(' + ')} = 1`),
+        ...lengths.map(
+          (_, p) =>
+            ` p${p}: ${[...bins.map((b) => `x${p}_${b}`), ...left.map((_l, k) => `z${p}_${k}`)].join(' + ')} = 1`,
+        ),
         ...bins.map(
           (b) =>
             ` b${b}: ${lengths.map((l, p) => `${l} x${p}_${b}`).join(' + ')}${sizes
@@ -59,16 +70,47 @@ describe('cutting rolls', () => {
               .join('')} <= 0`,
         ),
         ...bins.map((b) => ` o${b}: ${sizes.map((_, k) => `y${b}_${k}`).join(' + ')} <= 1`),
+        ...left.map((ft, k) => ` l${k}: ${lengths.map((l, p) => `${l} z${p}_${k}`).join(' + ')} <= ${ft}`),
         'Binary',
         ` ${bins
           .flatMap((b) => [...sizes.map((_, k) => `y${b}_${k}`), ...lengths.map((_, p) => `x${p}_${b}`)])
+          .concat(left.flatMap((_, k) => lengths.map((_l, p) => `z${p}_${k}`)))
           .join(' ')}`,
         'End',
       ].join('\n');
-      expect(cuts.reduce((sum, c) => sum + c.roll.priceCents!, 0)).toBe(Math.round(least(program)));
-      if (cuts.length > 1) several++;
+      const bought = cuts.filter((c) => c.leftover === undefined);
+      const used = cuts.filter((c) => c.leftover !== undefined);
+      expect(bought.reduce((sum, c) => sum + c.roll.priceCents!, 0)).toBe(Math.round(least(program)));
+      // Each piece at hand is cut into once, and no further than it goes.
+      expect(new Set(used.map((c) => c.leftover)).size).toBe(used.length);
+      for (const c of cuts)
+        expect(c.pieces.reduce((s, p) => s + p.lengthMm, 0)).toBeLessThanOrEqual(c.roll.holds + 1e-6);
+      expect(cuts.flatMap((c) => c.pieces)).toHaveLength(lengths.length);
+      if (bought.length > 1) count.several++;
+      if (used.length > 0) count.cutInto++;
+      if (used.length > 0 && bought.length > 0) count.both++;
     }
-    expect(several).toBeGreaterThan(20);
+    for (const n of Object.values(count)) expect(n).toBeGreaterThan(20);
+  });
+  it('cuts into as little of what is at hand as does it, and buys a reel only where nothing else holds a run', () => {
+    const hand = (...ft: number[]) =>
+      ft.map((f, i) => ({ id: `l${i}`, part: leftoverPart(NM_14_2, feet(f)) }));
+    const use = (runs: number[], ...ft: number[]) =>
+      cutRolls(runs.map(piece), rolls, hand(...ft)).map((c) => [c.leftover, Math.round(c.leftMm / feet(1))]);
+    expect(use([12], 40, 15)).toEqual([['l1', 3]]);
+    expect(use([12, 14], 40, 15)).toEqual([['l0', 14]]);
+    expect(use([300], 310)).toEqual([['l0', 10]]);
+    // A reel that is needed anyway takes both.
+    expect(use([300, 300], 310)).toEqual([[undefined, 400]]);
+    expect(use([30], 5)).toEqual([[undefined, 20]]);
+    expect(use([1200], 10)).toEqual([]);
+  });
+  it('many runs take what is at hand first', () => {
+    const runs = Array.from({ length: 16 }, (_, i) => piece(6 + i));
+    const cuts = cutRolls(runs, rolls, [{ id: 'l', part: leftoverPart(NM_14_2, feet(30)) }]);
+    expect(cuts[0]).toMatchObject({ leftover: 'l' });
+    expect(cuts.flatMap((c) => c.pieces)).toHaveLength(16);
+    for (const c of cuts) expect(c.leftMm).toBeGreaterThanOrEqual(0);
   });
   it('counts what is cut, not what is measured: two runs that just fit a roll do not fit it to the next 6 in', () => {
     const ft = feet(1);
@@ -140,6 +182,62 @@ describe('the bill', () => {
       buy: 0,
       totalCents: 0,
     });
+  });
+  it('takes what the house has at hand, cable too, and adds sales tax', () => {
+    const cable = [
+      {
+        id: ItemId.parse('end'),
+        method: 'NM-B' as const,
+        gauge: '14' as const,
+        conductors: 2 as const,
+        lengthMm: feet(240),
+      },
+    ];
+    const house = { ...b.house, salesTaxPercent: 8.25, shelf: { parts: { 'plate-1': 1 }, cable } };
+    const own = evaluate({ ...b, house }).chosen!.bill;
+    expect(own.lines.some((l) => l.unit === 'roll')).toBe(false);
+    expect(own.cuts.map((c) => c.leftover)).toEqual(['end']);
+    expect(said(own.cuts[0]!.roll.name)).toBe('NM-B 14-2, 240\' 0" on hand');
+    expect(own.lines.find((l) => l.partKey === 'plate-1')).toMatchObject({ onShelf: 1, buy: 0 });
+    expect(own.taxCents).toBe(Math.round(own.totalCents * 0.0825));
+    expect(bill.taxCents).toBe(0);
+    expect(evaluate({ ...b, house }).findings.filter((f) => f.rule === 'proof')).toEqual([]);
+  });
+  it('leaves what is left over for the next job, and what was there stays', () => {
+    const kept = { 'plate-1': 2, fan: 1 };
+    const house = { ...b.house, shelf: { parts: kept, cable: [] } };
+    const job = { ...b.job, shelf: [{ partKey: 'lever-2', count: 4 }] };
+    const used = evaluate({ house, job }).chosen!.bill;
+    const after = shelfAfter(house, job, used);
+    const [cut] = used.cuts;
+    expect(after.cable).toEqual([
+      expect.objectContaining({ method: 'NM-B', gauge: '14', conductors: 2, lengthMm: cut!.leftMm }),
+    ]);
+    expect(after.parts).toMatchObject({ 'plate-1': 1, fan: 1, 'lever-2': 4 });
+    const nuts = used.lines.find((l) => l.partKey === 'twist-2-3')!;
+    expect(after.parts['twist-2-3']).toBe(25 * nuts.buy - nuts.needed);
+    // The same job again takes them.
+    const again = evaluate({ house: { ...house, shelf: after }, job: b.job }).chosen!.bill;
+    expect(again.lines.find((l) => l.partKey === 'twist-2-3')).toMatchObject({ buy: 0 });
+    // A short end is scrap; what somebody wrote down stays until it is used.
+    const short = { ...used, lines: [], cuts: [{ ...cut!, leftMm: feet(2) }] };
+    const own = [{ ...after.cable[0]!, id: ItemId.parse('own'), lengthMm: feet(1) }];
+    expect(shelfAfter({ shelf: { parts: {}, cable: own } }, b.job, short).cable).toEqual(own);
+  });
+  it('a trip for two jobs shares packs and rolls, and says which job each part is for', () => {
+    const other = { ...b.job, name: 'Second' };
+    const trip = tripBill(b.house, [
+      { job: b.job, needed: bill.needed },
+      { job: other, needed: bill.needed },
+    ]);
+    const find = (key: string) => trip.lines.find((l) => l.partKey === key)!;
+    expect(find('receptacle-15')).toMatchObject({
+      buy: 2 * bill.lines.find((l) => l.partKey === 'receptacle-15')!.buy,
+    });
+    expect(find('twist-2-3').buy).toBe(1);
+    expect(heard(find('receptacle-15').why).some((w) => String(w).startsWith('Second: '))).toBe(true);
+    expect(trip.cuts.flatMap((c) => c.pieces)).toHaveLength(2 * bill.cuts.flatMap((c) => c.pieces).length);
+    expect(trip.totalCents).toBeLessThan(2 * bill.totalCents);
   });
   it('a larger gauge by wish changes cable, not breaker', () => {
     const twelve = evaluate({

@@ -1,10 +1,11 @@
-import { BOXES, CABLE_ROLLS, PARTS, RINGS, rollKey, type Part, type PartKey } from '../catalog/index.ts';
+import { CABLE_ROLLS, rollKey, type Part } from '../catalog/index.ts';
 import type { House, Job } from '../document/index.ts';
-import { practice } from '../findings/index.ts';
 import { csvText, cutLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
 import { cutRolls, type Cut, type Piece } from './cut-rolls.ts';
+import { partOf, rollLine } from './sold.ts';
+import { atHand, leftoversOf } from './at-hand.ts';
 import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
 import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
@@ -16,6 +17,8 @@ export interface BillLine {
   /** Sale units to buy, after the shelf. */
   readonly buy: number;
   readonly unit: Part['unit'];
+  /** How many a sale unit holds. */
+  readonly holds: number;
   /** Null where nobody knows what it costs. */
   readonly unitPriceCents: number | null;
   readonly totalCents: number | null;
@@ -28,45 +31,24 @@ export interface BillLine {
 export interface Bill {
   readonly lines: readonly BillLine[];
   readonly cuts: readonly Cut[];
-  /** Of everything that has a price. */
+  /** Of everything that has a price, without tax. */
   readonly totalCents: number;
+  /** Sales tax on it, where the house says what it is. */
+  readonly taxCents: number;
   /** Things to buy whose price nobody knows: they are in no total. */
   readonly unpriced: number;
   readonly tools: readonly Tool[];
+  /** What it was made from, for a bill of several jobs. */
+  readonly needed: Needed;
 }
 
-/** Rolls of one kind in several lengths are lines of their own. */
-const rollLine = ({ key, holds }: Part): string => `${key}/${Math.round(holds)}`;
-
-const partOf = (key: string): Part | undefined => {
-  if (key.startsWith('box:')) {
-    const box = BOXES.find((b) => b.id === key.slice(4));
-    return (
-      box && {
-        key,
-        name: box.name,
-        unit: 'each',
-        holds: 1,
-        priceCents: box.priceCents,
-        source: practice(msg('materials.estimated')),
-      }
-    );
-  }
-  if (key.startsWith('ring:')) {
-    const ring = RINGS.find((r) => r.id === key.slice(5));
-    return (
-      ring && {
-        key,
-        name: ring.name,
-        unit: 'each',
-        holds: 1,
-        priceCents: ring.priceCents,
-        source: practice(msg('materials.estimated')),
-      }
-    );
-  }
-  return key in PARTS ? PARTS[key as PartKey] : undefined;
-};
+/** What a job takes, before anything is bought for it. */
+export interface Needed {
+  readonly parts: readonly Need[];
+  /** Runs as they are cut. */
+  readonly pieces: readonly Piece[];
+  readonly tools: readonly Tool[];
+}
 
 type Own = House['prices'];
 /** Price and total of a line: the owner's own price goes before the estimate. */
@@ -84,31 +66,34 @@ function priced(
   };
 }
 
-function gather(needs: readonly Need[], job: Job, own: Own): BillLine[] {
+/** Whose prices, tax and leftovers count. */
+type Owner = Pick<House, 'prices' | 'shelf' | 'salesTaxPercent'>;
+
+function gather(needs: readonly Need[], owner: Owner, extra: Job['shelf']): BillLine[] {
   const sums = new Map<string, { count: number; why: Text[] }>();
   for (const n of needs) {
     const s = sums.get(n.key) ?? { count: 0, why: [] };
     sums.set(n.key, { count: s.count + n.count, why: distinct([...s.why, n.why]) });
   }
-  return [...sums].flatMap(([key, { count, why }]) => {
+  return [...sums].flatMap(([key, { count: needed, why }]) => {
     const part = partOf(key);
-    return part ? [lineOf(part, count, why, job, own)] : [];
+    if (!part) return [];
+    const onShelf = atHand(owner, extra, key);
+    const buy = Math.ceil(Math.max(0, needed - onShelf) / part.holds);
+    return [
+      {
+        partKey: key,
+        name: part.name,
+        needed,
+        onShelf,
+        buy,
+        unit: part.unit,
+        holds: part.holds,
+        ...priced(part, buy, owner.prices),
+        why,
+      },
+    ];
   });
-}
-
-function lineOf(part: Part, needed: number, why: readonly Text[], job: Job, own: Own): BillLine {
-  const onShelf = job.shelf.filter((s) => s.partKey === part.key).reduce((s, x) => s + x.count, 0);
-  const buy = Math.ceil(Math.max(0, needed - onShelf) / part.holds);
-  return {
-    partKey: part.key,
-    name: part.name,
-    needed,
-    onShelf,
-    buy,
-    unit: part.unit,
-    ...priced(part, buy, own),
-    why,
-  };
 }
 
 const TOOLS: readonly Tool[] = [
@@ -132,24 +117,39 @@ export interface BillInput {
   readonly pieces: readonly Piece[];
 }
 
-/** Everything to buy for the chosen plan, less what the shelf has; cable as rolls with a cut list. */
-export function makeBill(input: BillInput): Bill {
-  const { job, legs } = input;
-  const own = input.before.prices;
-  // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
-  const pieces = input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, input.house.units) }));
-  const kinds = [...new Set(pieces.map((p) => rollKey(p.gauge, p.conductors, p.method)))].sort();
-  const cuts = kinds.flatMap((kind) =>
+/** What the chosen plan takes: parts, runs as they are cut, tools. */
+function neededFor(input: BillInput): Needed {
+  const { legs, house } = input;
+  return {
+    parts: [...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)],
+    // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
+    pieces: input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, house.units) })),
+    tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],
+  };
+}
+
+const kindOf = ({ gauge, conductors, method }: Piece): string => rollKey(gauge, conductors, method);
+
+/** Runs cut from what is at hand and from rolls. */
+function cutsOf(pieces: readonly Piece[], { prices, shelf }: Owner): Cut[] {
+  const left = leftoversOf(shelf);
+  return [...new Set(pieces.map(kindOf))].sort().flatMap((kind) =>
     cutRolls(
-      pieces.filter((p) => rollKey(p.gauge, p.conductors, p.method) === kind),
+      pieces.filter((p) => kindOf(p) === kind),
       CABLE_ROLLS.filter((r) => r.key === kind).map((r) => ({
         ...r,
-        priceCents: own?.[rollLine(r)] ?? r.priceCents,
+        priceCents: prices?.[rollLine(r)] ?? r.priceCents,
       })),
+      left.filter((l) => l.part.key === kind),
     ),
   );
+}
+
+/** The rolls that are bought, as lines; what is cut from a piece at hand is in the cut list alone. */
+function rollLines(cuts: readonly Cut[], own: Own): BillLine[] {
   const rolls = new Map<string, { part: Part; n: number; pieces: number }>();
   for (const c of cuts) {
+    if (c.leftover !== undefined) continue;
     const known = rolls.get(rollLine(c.roll));
     rolls.set(rollLine(c.roll), {
       part: c.roll,
@@ -157,27 +157,60 @@ export function makeBill(input: BillInput): Bill {
       pieces: (known?.pieces ?? 0) + c.pieces.length,
     });
   }
-  const cableLines = [...rolls.values()].map(({ part, n, pieces: count }): BillLine => ({
+  return [...rolls.values()].map(({ part, n, pieces: count }) => ({
     partKey: rollLine(part),
     name: part.name,
     needed: n,
     onShelf: 0,
     buy: n,
     unit: 'roll',
+    holds: 1,
     ...priced({ ...part, key: rollLine(part) }, n, own),
     why: [msg('materials.pieces', { count })],
   }));
-  const lines = [
-    ...cableLines,
-    ...gather([...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)], job, own),
-  ];
+}
+
+/** What is bought for what is needed, less what is at hand; `extra` is at hand for this job alone. */
+function buying(needed: Needed, owner: Owner, extra: Job['shelf']): Bill {
+  const cuts = cutsOf(needed.pieces, owner);
+  const lines = [...rollLines(cuts, owner.prices), ...gather(needed.parts, owner, extra)];
+  const totalCents = lines.reduce((s, l) => s + (l.totalCents ?? 0), 0);
   return {
     lines,
     cuts,
-    totalCents: lines.reduce((s, l) => s + (l.totalCents ?? 0), 0),
+    totalCents,
+    taxCents: Math.round((totalCents * (owner.salesTaxPercent ?? 0)) / 100),
     unpriced: lines.filter((l) => l.buy > 0 && l.totalCents === null).length,
-    tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],
+    tools: needed.tools,
+    needed,
   };
+}
+
+/** Everything to buy for the chosen plan, less what is at hand; cable with a cut list. */
+export const makeBill = (input: BillInput): Bill => buying(neededFor(input), input.before, input.job.shelf);
+
+/**
+ * One bill for several jobs of a house: packs and rolls are shared, what is at hand is used once. Each part says for which job it is.
+ */
+export function tripBill(
+  house: Owner,
+  jobs: readonly { readonly job: Pick<Job, 'name' | 'shelf'>; readonly needed: Needed }[],
+): Bill {
+  const of =
+    (job: string) =>
+    (what: Text): Text =>
+      msg('materials.of-job', { job, what });
+  return buying(
+    {
+      parts: jobs.flatMap(({ job, needed }) => needed.parts.map((n) => ({ ...n, why: of(job.name)(n.why) }))),
+      pieces: jobs.flatMap(({ job, needed }) =>
+        needed.pieces.map((p) => ({ ...p, label: of(job.name)(p.label) })),
+      ),
+      tools: [...new Set(jobs.flatMap(({ needed }) => needed.tools))],
+    },
+    house,
+    jobs.flatMap(({ job }) => job.shelf),
+  );
 }
 
 const dollars = (cents: number | null): string => (cents === null ? '' : (cents / 100).toFixed(2));

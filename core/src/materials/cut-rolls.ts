@@ -3,7 +3,7 @@ import { feet } from '../units/index.ts';
 import type { CableType, Gauge } from '../document/index.ts';
 import type { Text } from '../words/index.ts';
 
-/** Cutting the runs of one kind of cable from rolls as they are sold. */
+/** Cutting the runs of one kind of cable from what is left of earlier jobs and from rolls as they are sold. */
 
 export interface Piece {
   readonly label: Text;
@@ -13,8 +13,16 @@ export interface Piece {
   readonly lengthMm: number;
 }
 
+/** A piece of cable of the same kind that is at hand. */
+export interface Leftover {
+  readonly id: string;
+  readonly part: Part;
+}
+
 export interface Cut {
   readonly roll: Part;
+  /** Which of the pieces at hand it is; left out, a roll that is bought. */
+  readonly leftover?: string;
   readonly pieces: readonly Piece[];
   readonly leftMm: number;
 }
@@ -23,6 +31,8 @@ export interface Cut {
 const ORDINARY_ROLL_MM = feet(250);
 /** Up to so many pieces every way to share them out is looked at. */
 const MOST_EXACT = 12;
+/** The longest pieces at hand that are looked at. */
+const MOST_LEFTOVERS = 8;
 /** A piece may take all that a roll holds, mm. */
 const EXACTLY = 1e-6;
 
@@ -35,80 +45,147 @@ const cheapest = (rolls: readonly Part[], lengthMm: number): Part | undefined =>
     .sort((a, b) => centsOf(a) - centsOf(b) || a.holds - b.holds)[0];
 
 /**
- * Buys rolls for the pieces of one kind of cable at least price; of what costs the same, fewest rolls, then least cable. With many pieces
- * the longest go first, which may cost more. Nothing where a piece is longer than every roll.
+ * Cuts the pieces of one kind of cable at least price: what is left of earlier jobs costs nothing. Of what costs the same, fewest rolls,
+ * then least cable bought, then the least of what is at hand cut into. With many pieces the longest go first, which may cost more.
+ * Nothing where a piece is longer than every roll and than all that is at hand.
  */
-export function cutRolls(pieces: readonly Piece[], rolls: readonly Part[]): Cut[] {
-  const bySize = [...rolls].sort((a, b) => a.holds - b.holds);
-  const longest = Math.max(0, ...pieces.map((p) => p.lengthMm));
-  // Reels are only bought for a run that no ordinary roll holds.
-  const needed = bySize.find((r) => r.holds >= longest - EXACTLY)?.holds;
-  if (needed === undefined) return [];
-  const sizes = bySize.filter((r) => r.holds <= Math.max(needed, ORDINARY_ROLL_MM));
+export function cutRolls(
+  pieces: readonly Piece[],
+  rolls: readonly Part[],
+  atHand: readonly Leftover[] = [],
+): Cut[] {
+  if (pieces.length === 0) return [];
   const sorted = [...pieces].sort((a, b) => b.lengthMm - a.lengthMm);
-  const shares = sorted.length <= MOST_EXACT ? leastPrice(sorted, sizes) : longestFirst(sorted, sizes);
-  return shares.flatMap((share): Cut[] => {
-    const roll = cheapest(sizes, lengthOf(share));
-    return roll ? [{ roll, pieces: share, leftMm: Math.max(0, roll.holds - lengthOf(share)) }] : [];
-  });
+  const shortest = sorted.at(-1)?.lengthMm ?? 0;
+  const left = atHand
+    .filter((l) => l.part.holds >= shortest - EXACTLY)
+    .sort((a, b) => b.part.holds - a.part.holds)
+    .slice(0, MOST_LEFTOVERS)
+    .reverse();
+  const bySize = [...rolls].sort((a, b) => a.holds - b.holds);
+  const needed = bySize.find((r) => r.holds >= (sorted[0]?.lengthMm ?? 0) - EXACTLY)?.holds ?? 0;
+  const share = sorted.length <= MOST_EXACT ? leastPrice : longestFirst;
+  // Reels are only bought for a run that no ordinary roll and nothing at hand holds.
+  const shares = [ORDINARY_ROLL_MM, needed].reduce<readonly Share[]>(
+    (found, most) =>
+      found.length > 0
+        ? found
+        : share(
+            sorted,
+            bySize.filter((r) => r.holds <= most),
+            left,
+          ),
+    [],
+  );
+  return shares.map(({ from, leftover, of }) => ({
+    roll: from,
+    ...(leftover === undefined ? {} : { leftover }),
+    pieces: of,
+    leftMm: Math.max(0, from.holds - lengthOf(of)),
+  }));
+}
+
+/** Pieces that are cut from one roll or from one piece at hand. */
+interface Share {
+  readonly from: Part;
+  readonly leftover?: string;
+  readonly of: readonly Piece[];
 }
 
 interface Bought {
   readonly cents: number;
   readonly rolls: number;
   readonly holds: number;
-  /** The pieces on the first of its rolls, a bit each; 0 where nothing is cut. */
-  readonly first: number;
+  /** How much of what is at hand is cut into. */
+  readonly spent: number;
+  /** The pieces that are cut last, a bit each; 0 where nothing is cut from the piece at hand that is looked at. */
+  readonly cut: number;
 }
-const isLess = (a: Bought, b: Bought | null): boolean =>
-  b === null ||
-  a.cents < b.cents ||
-  (a.cents === b.cents && (a.rolls < b.rolls || (a.rolls === b.rolls && a.holds < b.holds)));
+const isLess = (a: Bought, b: Bought | null): boolean => {
+  if (b === null) return true;
+  for (const k of ['cents', 'rolls', 'holds', 'spent'] as const) if (a[k] !== b[k]) return a[k] < b[k];
+  return false;
+};
 
-/** Every way to share the pieces out over rolls, by what is already bought for fewer of them. */
-function leastPrice(pieces: readonly Piece[], sizes: readonly Part[]): Piece[][] {
+/** Calls with every part of a set that is not empty. */
+function eachPart(set: number, call: (part: number) => void): void {
+  for (let part = set; part > 0; part = (part - 1) & set) call(part);
+}
+
+/** Every way to share the pieces out: over rolls that are bought, then with one after another of what is at hand. */
+function leastPrice(
+  pieces: readonly Piece[],
+  sizes: readonly Part[],
+  left: readonly Leftover[],
+): readonly Share[] {
   const all = 2 ** pieces.length - 1;
   const of = (set: number) => pieces.filter((_, i) => (set >> i) & 1);
-  const roll = Array.from({ length: all + 1 }, (_, set) => cheapest(sizes, lengthOf(of(set))));
-  const best: (Bought | null)[] = [{ cents: 0, rolls: 0, holds: 0, first: 0 }];
+  const lengths = Array.from({ length: all + 1 }, (_, set) => lengthOf(of(set)));
+  const roll = lengths.map((mm) => cheapest(sizes, mm));
+  // layers[k]: the least that each set of pieces costs where the first k pieces at hand may be used.
+  const bought: (Bought | null)[] = [{ cents: 0, rolls: 0, holds: 0, spent: 0, cut: 0 }];
   for (let set = 1; set <= all; set++) {
     // The roll with the first of the pieces is chosen now, the rest was bought before.
     const lowest = set & -set;
-    const others = set ^ lowest;
     let least: Bought | null = null;
-    for (let more = others; ; more = (more - 1) & others) {
-      const first = lowest | more;
-      const part = roll[first];
-      const rest = best[set ^ first];
-      if (part && rest) {
-        const bought = {
-          cents: rest.cents + centsOf(part),
-          rolls: rest.rolls + 1,
-          holds: rest.holds + part.holds,
-          first,
-        };
-        if (isLess(bought, least)) least = bought;
-      }
-      if (more === 0) break;
-    }
-    best[set] = least;
+    const take = (cut: number) => {
+      const [part, rest] = [roll[cut], bought[set ^ cut]];
+      if (!part || !rest) return;
+      const { cents, rolls, holds, spent } = rest;
+      const so = {
+        cents: cents + centsOf(part),
+        rolls: rolls + 1,
+        holds: holds + part.holds,
+        spent,
+        cut,
+      };
+      if (isLess(so, least)) least = so;
+    };
+    eachPart(set ^ lowest, (more) => take(lowest | more));
+    take(lowest);
+    bought[set] = least;
   }
-  const out: Piece[][] = [];
-  for (let set = all, b = best[set]; set > 0 && b; b = best[set]) {
-    out.push(of(b.first));
-    set ^= b.first;
+  const layers = [bought];
+  for (const { part } of left) {
+    const before = layers.at(-1) ?? [];
+    layers.push(
+      before.map((without, set) => {
+        let least = without && { ...without, cut: 0 };
+        eachPart(set, (cut) => {
+          const rest = before[set ^ cut];
+          if (!rest || (lengths[cut] ?? Infinity) > part.holds + EXACTLY) return;
+          const so = { ...rest, spent: rest.spent + part.holds, cut };
+          if (isLess(so, least)) least = so;
+        });
+        return least;
+      }),
+    );
+  }
+  if (!layers.at(-1)?.[all]) return [];
+  const out: Share[] = [];
+  let set = all;
+  for (let k = left.length; k > 0; k--) {
+    const [cut, leftover] = [layers[k]?.[set]?.cut ?? 0, left[k - 1]];
+    if (cut > 0 && leftover) out.push({ from: leftover.part, leftover: leftover.id, of: of(cut) });
+    set ^= cut;
+  }
+  for (let b = bought[set]; set > 0 && b; b = bought[set]) {
+    const from = roll[b.cut];
+    if (from) out.push({ from, of: of(b.cut) });
+    set ^= b.cut;
   }
   return out;
 }
 
-/** The cheapest roll that holds all that is left, else the largest one filled with the longest pieces first, and so on. */
-function longestFirst(pieces: readonly Piece[], sizes: readonly Part[]): Piece[][] {
+/** What is at hand first, the shortest that a piece fits; then the cheapest roll that holds all, else the largest, longest pieces first. */
+function longestFirst(
+  pieces: readonly Piece[],
+  sizes: readonly Part[],
+  atHand: readonly Leftover[],
+): readonly Share[] {
   const left = [...pieces];
-  const out: Piece[][] = [];
-  const largest = sizes.at(-1)?.holds ?? 0;
-  while (left.length > 0) {
-    const whole = cheapest(sizes, lengthOf(left));
-    let room = whole ? Infinity : largest;
+  const out: Share[] = [];
+  const fill = (room: number): Piece[] => {
     const taken: Piece[] = [];
     for (const piece of [...left])
       if (piece.lengthMm <= room + EXACTLY) {
@@ -116,7 +193,18 @@ function longestFirst(pieces: readonly Piece[], sizes: readonly Part[]): Piece[]
         room -= piece.lengthMm;
         left.splice(left.indexOf(piece), 1);
       }
-    out.push(taken);
+    return taken;
+  };
+  for (const { id, part } of atHand) {
+    const of = fill(part.holds);
+    if (of.length > 0) out.push({ from: part, leftover: id, of });
+  }
+  while (left.length > 0) {
+    const from = cheapest(sizes, lengthOf(left)) ?? sizes.at(-1);
+    const of = from ? fill(from.holds) : [];
+    if (!from || of.length === 0) return [];
+    // What went on the largest roll may fit a smaller one.
+    out.push({ from: cheapest(sizes, lengthOf(of)) ?? from, of });
   }
   return out;
 }

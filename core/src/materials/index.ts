@@ -1,2 +1,5 @@
 export * from './bill.ts';
 export * from './cut-rolls.ts';
+export * from './shelf.ts';
+export * from './price-list.ts';
+export * from './sold.ts';

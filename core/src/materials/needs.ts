@@ -239,7 +239,7 @@ export function routeNeeds(
     { key: 'raceway-strap', count: fittings('straps'), why: msg('materials.for.straps') },
     { key: 'nail-plate', count: plates, why: msg('materials.for.nail-plates') },
     { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: msg('materials.for.bushings') },
-    { key: 'fire-seal', count: seal > 0 ? 1 : 0, why: msg('materials.for.seal', { seal }) },
+    { key: 'fire-seal', count: seal, why: msg('materials.for.seal', { seal }) },
     ...patches.map((key) => ({
       key,
       count: 1,

@@ -1,4 +1,4 @@
-import type { Device, DeviceKind, House, Point, PointId } from '../document/index.ts';
+import type { Cable, Device, DeviceKind, House, Point, PointId } from '../document/index.ts';
 import type { Splice } from '../network/index.ts';
 import { isToBeCovered, placeOf, planOfHouse, substrateAt } from '../structure/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
@@ -7,6 +7,9 @@ import { msg, type Text } from '../words/index.ts';
 /**
  * The parts replay: what the boxes, the runs and their places need, against what is bought and taken from the shelf.
  */
+
+/** A run of cable, or a piece that is cut for it. */
+type Length = Pick<Cable, 'gauge' | 'type'> & { readonly conductors: number; readonly lengthMm: number };
 
 export interface PartsPlan {
   readonly before: House;
@@ -27,9 +30,12 @@ export interface PartsPlan {
     readonly needed: number;
     readonly why: readonly Text[];
   }[];
-  /** Cable to cut, and what the rolls that are bought hold of it. */
-  readonly cable: readonly { readonly cutMm: number; readonly boughtMm: number }[];
-  readonly legsMm: number;
+  /** Cable to cut: from rolls that are bought, with what each holds, or from pieces that are at hand. */
+  readonly cable: readonly ({ readonly pieces: readonly Length[] } & (
+    { readonly boughtMm: number } | { readonly leftover: string }
+  ))[];
+  /** New cable in the house. */
+  readonly runs: readonly Length[];
   /** Walls and ceilings are opened, or an old opening is left: something is bought to close them. */
   readonly opens: boolean;
 }
@@ -242,13 +248,31 @@ function joined(boxes: readonly BoxOfPlan[], { bought }: Bill): Fault[] {
   ];
 }
 
-/** The rolls hold what is cut, and what is cut is as long as the runs. */
-function cable({ cable: rolls, legsMm }: PartsPlan): Fault[] {
-  const cut = rolls.reduce((s, c) => s + c.cutMm, 0);
-  return [
-    ...rolls.flatMap((c) => (c.boughtMm < c.cutMm - 1 ? [fault('cable', [], msg('proof.roll'))] : [])),
-    ...(cut < legsMm - 1 ? [fault('cable', [], msg('proof.less-cable'))] : []),
-  ];
+const sortOf = ({ gauge, conductors, type }: Omit<Length, 'lengthMm'>): string =>
+  `${type} ${gauge ?? '?'}-${conductors}`;
+
+/** Rolls and pieces at hand hold what is cut from them, each is there once and of the kind of the run, and what is cut is as long as the runs. */
+function cable({ before, cable: cuts, runs }: PartsPlan): Fault[] {
+  const used = new Set<string>();
+  const faults: Fault[] = [];
+  const cut = new Map<string, number>();
+  for (const c of cuts) {
+    let holds = 'boughtMm' in c ? c.boughtMm : 0;
+    if ('leftover' in c) {
+      const piece = before.shelf?.cable.find((l) => l.id === c.leftover && !used.has(l.id));
+      used.add(c.leftover);
+      const kind = piece && sortOf({ ...piece, type: piece.method });
+      if (piece && c.pieces.every((p) => sortOf(p) === kind)) holds = piece.lengthMm;
+    }
+    const mm = c.pieces.reduce((s, p) => s + p.lengthMm, 0);
+    if (holds < mm - 1) faults.push(fault('cable', [], msg('proof.roll')));
+    for (const p of c.pieces) cut.set(sortOf(p), (cut.get(sortOf(p)) ?? 0) + p.lengthMm);
+  }
+  const needed = new Map<string, number>();
+  for (const r of runs) needed.set(sortOf(r), (needed.get(sortOf(r)) ?? 0) + r.lengthMm);
+  for (const [sort, mm] of needed)
+    if ((cut.get(sort) ?? 0) < mm - 1) faults.push(fault('cable', [sort], msg('proof.less-cable')));
+  return faults;
 }
 
 /** What is opened is closed again. */

@@ -291,7 +291,37 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     'a roll that is too short',
     ['cable'],
     (p) =>
-      p.cable.length > 0 ? { ...p, cable: p.cable.map((c) => ({ ...c, boughtMm: c.cutMm / 2 })) } : null,
+      p.cable.length > 0 ? { ...p, cable: p.cable.map((c) => ({ pieces: c.pieces, boughtMm: 100 })) } : null,
+  ],
+  [
+    'cable that is thinner than the run',
+    ['cable'],
+    (p) =>
+      p.cable.length > 0
+        ? {
+            ...p,
+            cable: p.cable.map((c) => ({
+              ...c,
+              pieces: c.pieces.map((x) => ({ ...x, gauge: '8' as const })),
+            })),
+          }
+        : null,
+  ],
+  [
+    'a piece at hand that is not there',
+    ['cable'],
+    (p) =>
+      p.cable.length > 0
+        ? { ...p, cable: p.cable.map((c) => ({ pieces: c.pieces, leftover: 'gone' })) }
+        : null,
+  ],
+  [
+    'a piece at hand that is cut twice',
+    ['cable'],
+    (p) => {
+      const c = p.cable.find((x) => 'leftover' in x);
+      return c ? { ...p, cable: [...p.cable, c] } : null;
+    },
   ],
   [
     'the sealant outside forgotten',
@@ -303,7 +333,7 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     ['no patch'],
     (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),
   ],
-  ['a run that is not on the bill', ['cable'], (p) => (p.legsMm > 0 ? { ...p, cable: [] } : null)],
+  ['a run that is not on the bill', ['cable'], (p) => (p.runs.length > 0 ? { ...p, cable: [] } : null)],
   [
     'a receptacle that nothing uses',
     ['bought for nothing'],

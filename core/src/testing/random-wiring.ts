@@ -17,6 +17,7 @@ import {
   type House,
   type Job,
   type Point,
+  type Shelf,
   type Want,
 } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
@@ -97,6 +98,8 @@ interface Draw {
   readonly connector: Job['preferences']['connector'];
   readonly method: Job['method'];
   readonly use: 'den' | 'kitchen' | 'garage' | 'bath';
+  /** Pieces of cable that are left of earlier jobs, feet each. */
+  readonly left: readonly number[];
 }
 
 const draw: fc.Arbitrary<Draw> = fc.record({
@@ -136,7 +139,23 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   connector: fc.constantFrom<Draw['connector']>('twist-on', 'lever'),
   method: fc.constantFrom<Job['method']>(null, null, null, 'EMT', 'MC'),
   use: fc.constantFrom<Draw['use']>('den', 'den', 'kitchen', 'garage', 'bath'),
+  left: fc.array(fc.integer({ min: 2, max: 40 }), { maxLength: 4 }),
 });
+
+/** What is at hand: cable of the kinds that such houses take, and small parts. */
+const shelfOf = ({ left }: Draw): Shelf | undefined =>
+  left.length < 2
+    ? undefined
+    : {
+        parts: { 'plate-1': 2, staple: 7, 'twist-2-3': 3 },
+        cable: left.map((ft, i) => ({
+          id: ItemId.parse(`left-${i}`),
+          method: (['NM-B', 'NM-B', 'MC', 'AC'] as const)[i] ?? 'NM-B',
+          gauge: i % 2 === 0 ? '14' : '12',
+          conductors: 2,
+          lengthMm: feet(ft),
+        })),
+      };
 
 const FEEDER = BreakerId.parse('feeder');
 /** The panel at the service, with the breaker that feeds the other one. */
@@ -347,8 +366,9 @@ export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
     protection: d.protection,
     method: d.method,
   });
+  const shelf = shelfOf(d);
   return {
-    house,
+    house: shelf ? { ...house, shelf } : house,
     job: { ...job, preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector } },
   };
 });

@@ -39,6 +39,7 @@ const RoomsTab = piece('RoomsTab', () => import('../house/RoomsTab.tsx'));
 const PointsTab = piece('PointsTab', () => import('../house/PointsTab.tsx'));
 const PanelTab = piece('PanelTab', () => import('../house/PanelTab.tsx'));
 const JobsTab = piece('JobsTab', () => import('../house/JobsTab.tsx'));
+const SuppliesTab = piece('SuppliesTab', () => import('../house/SuppliesTab.tsx'));
 const LocalTab = piece('LocalTab', () => import('../house/LocalTab.tsx'));
 const HistoryTab = piece('HistoryTab', () => import('../house/HistoryTab.tsx'));
 const Workspace = piece('Workspace', () => import('../workspace/Workspace.tsx'));
@@ -68,6 +69,7 @@ function Pages() {
             <Route path="points" element={<PointsTab />} />
             <Route path="panel" element={<PanelTab />} />
             <Route path="jobs" element={<JobsTab />} />
+            <Route path="supplies" element={<SuppliesTab />} />
             <Route path="local" element={<LocalTab />} />
             <Route path="history" element={<HistoryTab />} />
           </Route>

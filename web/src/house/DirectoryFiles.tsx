@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useSay } from '../app/say.ts';
 import { download } from '../parts/download.ts';
 import { OpenCsv } from '../parts/OpenCsv.tsx';
+import { TableFound } from '../parts/TableFound.tsx';
 
 /** A directory is a page of text; what is much larger is something else, bytes. */
 const MOST_BYTES = 200_000;
@@ -46,9 +47,9 @@ export function DirectoryFiles({
         />
       </div>
       {found && (
-        <div className="sheet stack" role="status">
-          <p>
-            {found.read === null
+        <TableFound
+          says={
+            found.read === null
               ? say(msg('screen.panel.csv-too-large', { file: found.file }))
               : entries.length === 0
                 ? say(msg('screen.panel.csv-nothing', { file: found.file }))
@@ -58,32 +59,16 @@ export function DirectoryFiles({
                       added: entries.length - changed,
                       changed,
                     }),
-                  )}
-          </p>
-          {found.read && found.read.faults.length > 0 && (
-            <ul className="csv-faults">
-              {found.read.faults.map((f) => (
-                <li key={f.row} className="fault-text">
-                  {say(msg('screen.panel.csv-row', { row: f.row, why: f.why }))}
-                </li>
-              ))}
-            </ul>
-          )}
-          <div className="row">
-            {entries.length > 0 && (
-              <Button
-                type="primary"
-                onClick={() => {
-                  onPanel(withDirectory(panel, entries, fresh));
-                  setFound(null);
-                }}
-              >
-                {say(msg('screen.panel.csv-take'))}
-              </Button>
-            )}
-            <Button onClick={() => setFound(null)}>{say(msg('screen.panel.csv-leave'))}</Button>
-          </div>
-        </div>
+                  )
+          }
+          faults={found.read?.faults ?? []}
+          take={entries.length > 0 ? say(msg('screen.panel.csv-take')) : null}
+          onTake={() => {
+            onPanel(withDirectory(panel, entries, fresh));
+            setFound(null);
+          }}
+          onLeave={() => setFound(null)}
+        />
       )}
     </div>
   );

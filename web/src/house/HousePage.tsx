@@ -23,6 +23,7 @@ const TABS = [
   ['panel', msg('screen.house.panel')],
   ['local', msg('screen.house.local-rules')],
   ['jobs', msg('screen.house.jobs')],
+  ['supplies', msg('screen.house.supplies')],
   ['history', msg('screen.house.history')],
 ] as const;
 

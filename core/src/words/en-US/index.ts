@@ -23,6 +23,7 @@ import screenHistory from './screen-history.json' with { type: 'json' };
 import screenLoads from './screen-loads.json' with { type: 'json' };
 import screenNaming from './screen-naming.json' with { type: 'json' };
 import screenTrouble from './screen-trouble.json' with { type: 'json' };
+import screenSupplies from './screen-supplies.json' with { type: 'json' };
 import screenHouse from './screen-house.json' with { type: 'json' };
 import screenKinds from './screen-kinds.json' with { type: 'json' };
 import screenLocal from './screen-local.json' with { type: 'json' };
@@ -85,6 +86,7 @@ export const enUS = {
   ...screenLoads,
   ...screenNaming,
   ...screenTrouble,
+  ...screenSupplies,
   ...screenHouse,
   ...screenKinds,
   ...screenLocal,

@@ -1,19 +1,10 @@
-import {
-  billCsv,
-  formatLength,
-  money,
-  roughMoney,
-  row,
-  toolText,
-  type BillLine,
-  msg,
-  apart,
-  q,
-} from '@elwand/core';
+import { billCsv, money, roughMoney, row, toolText, type BillLine, msg } from '@elwand/core';
 import { Button, InputNumber } from 'antd';
+import { Link } from 'react-router';
 import { download } from '../../parts/download.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
+import { CutList } from './CutList.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
@@ -84,17 +75,16 @@ export function BuyMark() {
   if (!chosen) return <NoPlan />;
   const { bill } = chosen;
   const { job, house } = bundle;
-  const onShelf = (partKey: string) => (count: number) =>
-    edits.job(
-      {
-        ...job,
-        shelf: [
-          ...job.shelf.filter((s) => s.partKey !== partKey),
-          ...(count > 0 ? [{ partKey, count }] : []),
-        ],
-      },
-      `shelf-${partKey}`,
-    );
+  // What is at hand is the house's; a count that the job has of its own goes into it.
+  const onShelf = (partKey: string) => (count: number) => {
+    if (job.shelf.some((s) => s.partKey === partKey))
+      edits.job({ ...job, shelf: job.shelf.filter((s) => s.partKey !== partKey) });
+    edits.house((h) => {
+      const { shelf = { parts: {}, cable: [] } } = h;
+      const { [partKey]: _, ...others } = shelf.parts;
+      return { ...h, shelf: { ...shelf, parts: count > 0 ? { ...others, [partKey]: count } : others } };
+    }, `shelf-${partKey}`);
+  };
   const onPrice = (partKey: string) => (cents: number | null) =>
     edits.house((h) => {
       const { [partKey]: _, ...others } = h.prices ?? {};
@@ -105,12 +95,14 @@ export function BuyMark() {
       <div className="row">
         <h2 className="grow">
           {say(msg('screen.buy.to-buy'))} <span className="measure">{roughMoney(bill.totalCents)}</span>
+          {bill.taxCents > 0 && say(msg('screen.buy.with-tax', { tax: roughMoney(bill.taxCents) }))}
           {bill.unpriced > 0 && say(msg('screen.buy.unpriced', { count: bill.unpriced }))}{' '}
           <span className="muted">{say(msg('screen.buy.estimated-prices'))}</span>
         </h2>
         <Button onClick={() => download(`${job.id}-bill.csv`, billCsv(bill, say), 'text/csv')}>
           {say(msg('screen.buy.save-as-csv'))}
         </Button>
+        <Link to={`/houses/${house.id}/supplies`}>{say(msg('screen.buy.supplies'))}</Link>
         <Button onClick={() => print(['shopping'])}>{say(msg('screen.buy.print'))}</Button>
       </div>
       <div style={{ overflowX: 'auto' }}>
@@ -132,26 +124,7 @@ export function BuyMark() {
           </tbody>
         </table>
       </div>
-      <section aria-label={say(msg('screen.buy.cut-list'))}>
-        <h3>{say(msg('screen.buy.cut-list'))}</h3>
-        {bill.cuts.map((c, i) => (
-          <p key={i}>
-            {say(
-              msg('screen.buy.cut', {
-                roll: c.roll.name,
-                pieces: apart(
-                  c.pieces.map((p) =>
-                    msg('screen.buy.piece', { label: p.label, length: q.cable(p.lengthMm) }),
-                  ),
-                ),
-              }),
-            )}{' '}
-            <span className="muted">
-              {say(msg('screen.buy.left-over', { left: formatLength(c.leftMm, house.units) }))}
-            </span>
-          </p>
-        ))}
-      </section>
+      <CutList cuts={bill.cuts} units={house.units} />
       <section aria-label={say(msg('screen.buy.tools'))}>
         <h3>{say(msg('screen.buy.tools'))}</h3>
         <p>{bill.tools.map(toolText).map(say).join(', ')}</p>
