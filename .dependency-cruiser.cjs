@@ -43,7 +43,9 @@ module.exports = {
       comment: 'The replays take what a plan puts out; what makes plans they may not use.',
       severity: 'error',
       from: { path: '^core/src/proof', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/src/(planning|routing|wiring|work|materials|evaluation|placement)/' },
+      to: {
+        path: '^core/src/((planning|routing|wiring|work|materials|evaluation|placement)/|lighting/(?!strip-values))',
+      },
     },
     {
       name: 'one-renderer',

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { Job, StripLight } from '@elwand/core';
 import { SERVERS, test } from './help.ts';
 
 /**
@@ -51,7 +52,9 @@ async function typed(page: Page): Promise<ReadonlySet<string>> {
   return words;
 }
 
-const HOUSE = ['rooms', 'points', 'panel', 'jobs', 'local', 'supplies', 'history'].map((t) => `/houses/tamarack/${t}`);
+const HOUSE = ['rooms', 'points', 'panel', 'jobs', 'local', 'supplies', 'history'].map(
+  (t) => `/houses/tamarack/${t}`,
+);
 const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
 const SCREENS = [
   '/',
@@ -80,6 +83,36 @@ async function unfold(page: Page): Promise<void> {
 }
 
 test.use({ baseURL: SERVERS.words });
+
+/** Strip lighting in the demo’s freezer job: what few jobs have is looked at, too. */
+test.beforeEach(async ({ request: at }) => {
+  const { document, version } = (await (await at.get('/api/jobs/freezer')).json()) as {
+    document: Job;
+    version: number;
+  };
+  const wallId = 'pottery-w2' as StripLight['pieces'][number]['wallId'];
+  const strip: StripLight = {
+    id: 'shelf' as StripLight['id'],
+    label: 'Shelf',
+    kind: 'bright',
+    volts: 12,
+    widthMm: 10,
+    wires: 2,
+    corners: 'jumper',
+    channel: 'surface',
+    dimming: 'pwm',
+    pieces: [
+      { id: 'a' as StripLight['id'], wallId, leftMm: 100, rightMm: 2600, heightMm: 1500, zone: 1 },
+      { id: 'b' as StripLight['id'], wallId, leftMm: 2700, rightMm: 2990, heightMm: 1500, zone: 1 },
+    ],
+    driver: { wallId, xMm: 100, heightMm: 1500, spot: 'hidden', connection: 'cord' },
+  };
+  const saved = await at.put('/api/jobs/freezer', {
+    headers: { 'If-Match': `"${version}"` },
+    data: { ...document, strips: [strip] },
+  });
+  expect(saved.ok()).toBe(true);
+});
 
 test('every screen speaks from the catalogs', async ({ page }) => {
   await page.goto('/');

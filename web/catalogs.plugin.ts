@@ -23,6 +23,7 @@ const LATE_SCREENS = [
   'wall',
   'house',
   'supplies',
+  'strips',
   'rules',
   'feed',
   'site',
@@ -40,13 +41,14 @@ const LATE_SCREENS = [
   'trouble',
 ];
 const LATE = new RegExp(
-  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|bench|training|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|names\\.(?:appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
+  `^(?:(?:sums|paper|wiring|materials|sheets|proof|work|routing|reading|bench|training|structure\\.ceiling|structure\\.photo|planning\\.share|planning\\.gain|evaluation\\.record|evaluation\\.card|feed\\.(?:hunt|directory))\\.|lighting\\.(?:step|lead)\\.|names\\.(?:light|appliance|part|roll|tool|terminal|screw|use|color|layer)\\.|document\\.(?:field|entry|value|itself|named)\\b|screen\\.(?:${LATE_SCREENS.join('|')})\\.|rules\\.(?:[\\w-]+\\.)+(?:[\\w-]+-)?about$)`,
 );
 /** What only paper says (`paper.json`) is left out: the server prints. */
 const LATE_FILES = [
   'sums.json',
   'wiring.json',
   'materials.json',
+  'lighting.json',
   'sheets.json',
   'rules.json',
   'document.json',

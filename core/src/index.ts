@@ -119,6 +119,7 @@ export {
   makeRoom,
   makeWant,
   MOST_JOBS,
+  MOST_STRIPS,
   MOST_WANTS,
   nthOf,
   Obstacle,
@@ -139,6 +140,7 @@ export {
   Room,
   RoomId,
   type Shelf,
+  type StripLight,
   RoomUse,
   SignOffRecord,
   switchCount,
@@ -353,6 +355,18 @@ export {
   type Needed,
   type PricesRead,
 } from './materials/index.ts';
+
+// Strip lighting.
+export {
+  driverVoltAmperes,
+  leadsIn,
+  leadsToPull,
+  planStrip,
+  stripNeeds,
+  stripSteps,
+  stripWatts,
+  type StripPlan,
+} from './lighting/index.ts';
 
 // Steps and tests.
 export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from './work/index.ts';

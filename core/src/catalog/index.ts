@@ -4,3 +4,4 @@ export * from './appliances.ts';
 export * from './breakers.ts';
 export * from './connectors.ts';
 export * from './grounds.ts';
+export * from './strip-parts.ts';

@@ -38,11 +38,15 @@ const LISTS = new Set([
   'pinned',
   'shelf',
   'cable',
+  'strips',
+  'pieces',
   'devices',
   'tests',
   'findings',
 ] as const satisfies readonly Named<'document.entry'>[]);
 type ListName = typeof LISTS extends ReadonlySet<infer K> ? K : never;
+const isListOrNone = (value: unknown): value is readonly unknown[] | undefined =>
+  value === undefined || Array.isArray(value);
 const isList = (key: string): key is ListName => LISTS.has(key as ListName);
 
 /** Fields that say nothing to a person. */
@@ -106,7 +110,8 @@ export function changesBetween(before: unknown, after: unknown, most = 200): Doc
       for (const k of new Set([...Object.keys(a), ...Object.keys(b)])) {
         if (HIDDEN.has(k)) continue;
         const [x, y] = [a[k], b[k]];
-        if (Array.isArray(x) && Array.isArray(y) && isList(k)) lists(k, x, y, path);
+        // A list that is left out is an empty one.
+        if (isList(k) && isListOrNone(x) && isListOrNone(y)) lists(k, x ?? [], y ?? [], path);
         else walk(k, x, y, [...path, fieldText(k)]);
       }
       return;

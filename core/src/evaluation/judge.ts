@@ -34,6 +34,7 @@ import {
   type PlanSetting,
 } from '../planning/index.ts';
 import { framesOf } from '../routing/index.ts';
+import { judgeStrips } from '../lighting/index.ts';
 import { faceFindings } from './face-findings.ts';
 import { noWay } from './no-way.ts';
 import {
@@ -355,6 +356,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
       ...placeFindings,
       ...faceFindings(given.house, job, chosen?.option.legs ?? []),
       ...changeFindings(base.house, feed, job),
+      ...judgeStrips(given.house, job),
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
     ],

@@ -134,6 +134,7 @@ export function partsPlanOf(
       pieces: c.pieces.map((p) => ({ ...p, type: p.method })),
       ...(c.leftover === undefined ? { boughtMm: c.roll.holds } : { leftover: c.leftover }),
     })),
+    strips: job.strips ?? [],
     opens: option.legs.some((l) => l.own !== undefined || l.route.moves.some((m) => m.openedMm2 > 0)),
     runs: applied.house.cables.flatMap((c) =>
       stood.has(c.id) ? [] : [{ ...c, gauge: c.gauge ?? '14', lengthMm: c.lengthMm ?? 0 }],

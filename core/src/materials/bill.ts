@@ -3,6 +3,7 @@ import type { House, Job } from '../document/index.ts';
 import { csvText, cutLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import type { PlanOfHouse } from '../structure/index.ts';
+import { planStrip, stripNeeds } from '../lighting/index.ts';
 import { cutRolls, type Cut, type Piece } from './cut-rolls.ts';
 import { partOf, rollLine } from './sold.ts';
 import { atHand, leftoversOf } from './at-hand.ts';
@@ -117,11 +118,14 @@ export interface BillInput {
   readonly pieces: readonly Piece[];
 }
 
+const stripsOf = ({ before, job }: BillInput): Need[] =>
+  (job.strips ?? []).flatMap((s) => stripNeeds(planStrip(before, s), before));
+
 /** What the chosen plan takes: parts, runs as they are cut, tools. */
 function neededFor(input: BillInput): Needed {
   const { legs, house } = input;
   return {
-    parts: [...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs)],
+    parts: [...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs), ...stripsOf(input)],
     // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
     pieces: input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, house.units) })),
     tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],

@@ -3,7 +3,7 @@ import { feet } from '../units/index.ts';
 import type { CableType, Gauge } from '../document/index.ts';
 import type { Text } from '../words/index.ts';
 
-/** Cutting the runs of one kind of cable from what is left of earlier jobs and from rolls as they are sold. */
+/** Cutting lengths of one kind, runs of cable above all, from what is left of earlier jobs and from rolls as they are sold. */
 
 export interface Piece {
   readonly label: Text;
@@ -19,11 +19,16 @@ export interface Leftover {
   readonly part: Part;
 }
 
-export interface Cut {
+/** Whatever is cut off something longer. */
+export interface Length {
+  readonly lengthMm: number;
+}
+
+export interface Cut<P extends Length = Piece> {
   readonly roll: Part;
   /** Which of the pieces at hand it is; left out, a roll that is bought. */
   readonly leftover?: string;
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly P[];
   readonly leftMm: number;
 }
 
@@ -36,7 +41,7 @@ const MOST_LEFTOVERS = 8;
 /** A piece may take all that a roll holds, mm. */
 const EXACTLY = 1e-6;
 
-const lengthOf = (pieces: readonly Piece[]): number => pieces.reduce((s, p) => s + p.lengthMm, 0);
+const lengthOf = (pieces: readonly Length[]): number => pieces.reduce((s, p) => s + p.lengthMm, 0);
 /** Every roll has a price; one that has none is never the cheapest. */
 const centsOf = ({ priceCents }: Part): number => priceCents ?? Infinity;
 const cheapest = (rolls: readonly Part[], lengthMm: number): Part | undefined =>
@@ -49,11 +54,11 @@ const cheapest = (rolls: readonly Part[], lengthMm: number): Part | undefined =>
  * then least cable bought, then the least of what is at hand cut into. With many pieces the longest go first, which may cost more.
  * Nothing where a piece is longer than every roll and than all that is at hand.
  */
-export function cutRolls(
-  pieces: readonly Piece[],
+export function cutRolls<P extends Length>(
+  pieces: readonly P[],
   rolls: readonly Part[],
   atHand: readonly Leftover[] = [],
-): Cut[] {
+): Cut<P>[] {
   if (pieces.length === 0) return [];
   const sorted = [...pieces].sort((a, b) => b.lengthMm - a.lengthMm);
   const shortest = sorted.at(-1)?.lengthMm ?? 0;
@@ -66,7 +71,7 @@ export function cutRolls(
   const needed = bySize.find((r) => r.holds >= (sorted[0]?.lengthMm ?? 0) - EXACTLY)?.holds ?? 0;
   const share = sorted.length <= MOST_EXACT ? leastPrice : longestFirst;
   // Reels are only bought for a run that no ordinary roll and nothing at hand holds.
-  const shares = [ORDINARY_ROLL_MM, needed].reduce<readonly Share[]>(
+  const shares = [ORDINARY_ROLL_MM, needed].reduce<readonly Share<P>[]>(
     (found, most) =>
       found.length > 0
         ? found
@@ -86,10 +91,10 @@ export function cutRolls(
 }
 
 /** Pieces that are cut from one roll or from one piece at hand. */
-interface Share {
+interface Share<P> {
   readonly from: Part;
   readonly leftover?: string;
-  readonly of: readonly Piece[];
+  readonly of: readonly P[];
 }
 
 interface Bought {
@@ -113,11 +118,11 @@ function eachPart(set: number, call: (part: number) => void): void {
 }
 
 /** Every way to share the pieces out: over rolls that are bought, then with one after another of what is at hand. */
-function leastPrice(
-  pieces: readonly Piece[],
+function leastPrice<P extends Length>(
+  pieces: readonly P[],
   sizes: readonly Part[],
   left: readonly Leftover[],
-): readonly Share[] {
+): readonly Share<P>[] {
   const all = 2 ** pieces.length - 1;
   const of = (set: number) => pieces.filter((_, i) => (set >> i) & 1);
   const lengths = Array.from({ length: all + 1 }, (_, set) => lengthOf(of(set)));
@@ -162,7 +167,7 @@ function leastPrice(
     );
   }
   if (!layers.at(-1)?.[all]) return [];
-  const out: Share[] = [];
+  const out: Share<P>[] = [];
   let set = all;
   for (let k = left.length; k > 0; k--) {
     const [cut, leftover] = [layers[k]?.[set]?.cut ?? 0, left[k - 1]];
@@ -178,15 +183,15 @@ function leastPrice(
 }
 
 /** What is at hand first, the shortest that a piece fits; then the cheapest roll that holds all, else the largest, longest pieces first. */
-function longestFirst(
-  pieces: readonly Piece[],
+function longestFirst<P extends Length>(
+  pieces: readonly P[],
   sizes: readonly Part[],
   atHand: readonly Leftover[],
-): readonly Share[] {
+): readonly Share<P>[] {
   const left = [...pieces];
-  const out: Share[] = [];
-  const fill = (room: number): Piece[] => {
-    const taken: Piece[] = [];
+  const out: Share<P>[] = [];
+  const fill = (room: number): P[] => {
+    const taken: P[] = [];
     for (const piece of [...left])
       if (piece.lengthMm <= room + EXACTLY) {
         taken.push(piece);

@@ -3,6 +3,7 @@ import {
   CABLE_ROLLS,
   PARTS,
   RINGS,
+  STRIP_PARTS,
   type BoxModel,
   type Part,
   type RingModel,
@@ -31,6 +32,7 @@ const SOLD: ReadonlyMap<string, Part> = new Map(
     ...BOXES.map((b) => oneOf('box', b)),
     ...RINGS.map((r) => oneOf('ring', r)),
     ...Object.values(PARTS),
+    ...STRIP_PARTS,
   ].map((p) => [p.key, p]),
 );
 

@@ -48,7 +48,7 @@ interface Gone {
  * fewest neighbors first; what is left are node 0 and the sources. Nothing is ever subtracted, so that a wire held by its insulation alone
  * comes out as exactly as one on the breaker.
  */
-function voltages(circuit: Circuit, hertz: number): Map<number, Phasor> {
+export function voltages(circuit: Circuit, hertz: number): Map<number, Phasor> {
   const to = Array.from({ length: circuit.nodes }, () => new Map<number, Phasor>());
   const join = (a: number, b: number, y: Phasor) => {
     to[a]!.set(b, plus(to[a]!.get(b) ?? NOTHING, y));

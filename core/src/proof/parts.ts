@@ -1,6 +1,9 @@
-import type { Cable, Device, DeviceKind, House, Point, PointId } from '../document/index.ts';
+import { REEL_MM } from '../catalog/index.ts';
+import type { Cable, Device, DeviceKind, House, Point, PointId, StripLight } from '../document/index.ts';
+import { DRIVER_SHARE, STRIP_KINDS } from '../lighting/strip-values.ts';
 import type { Splice } from '../network/index.ts';
 import { isToBeCovered, placeOf, planOfHouse, substrateAt } from '../structure/index.ts';
+import { feet } from '../units/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -36,6 +39,8 @@ export interface PartsPlan {
   ))[];
   /** New cable in the house. */
   readonly runs: readonly Length[];
+  /** Strip lighting of the job. */
+  readonly strips: readonly StripLight[];
   /** Walls and ceilings are opened, or an old opening is left: something is bought to close them. */
   readonly opens: boolean;
 }
@@ -275,6 +280,48 @@ function cable({ before, cable: cuts, runs }: PartsPlan): Fault[] {
   return faults;
 }
 
+/** What the strips of a voltage light, mm and W: whole cuts of each piece. */
+function litAt(
+  strips: readonly StripLight[],
+  volts: 12 | 24,
+): { readonly mm: number; readonly watts: number } {
+  let [mm, watts] = [0, 0];
+  for (const s of strips) {
+    if (s.volts !== volts) continue;
+    const cut = s.cutMm ?? STRIP_KINDS[s.kind].cutMm[volts];
+    const perMm =
+      s.wattsPerMeter === undefined ? STRIP_KINDS[s.kind].wattsPerFoot / feet(1) : s.wattsPerMeter / 1000;
+    for (const p of s.pieces) {
+      const lit = cut * Math.floor((Math.abs(p.rightMm - p.leftMm) + 1e-6) / cut);
+      mm += lit;
+      watts += lit * perMm;
+    }
+  }
+  return { mm, watts };
+}
+
+/** Strips get drivers with headroom, none over Class 2, reels as long as what is lit, and something to connect them. */
+function strips({ strips: all, lines }: PartsPlan): Fault[] {
+  const count = (key: RegExp): number => lines.reduce((s, l) => s + (key.test(l.partKey) ? l.needed : 0), 0);
+  return ([12, 24] as const).flatMap((volts) => {
+    const { mm, watts } = litAt(all, volts);
+    if (mm === 0) return [];
+    const drivers = lines.flatMap((l) => {
+      const [, v, w] = /^driver-(\d+)-(\d+)$/.exec(l.partKey) ?? [];
+      return Number(v) === volts ? [{ watts: Number(w), n: l.needed }] : [];
+    });
+    const given = drivers.reduce((s, d) => s + d.n * d.watts, 0) * DRIVER_SHARE.value;
+    const most = volts === 12 ? 60 : 100;
+    const short =
+      given < watts - 0.01 ||
+      drivers.some((d) => d.watts > most) ||
+      count(new RegExp(`^strip-\\w+-${volts}$`)) * REEL_MM < mm - 1 ||
+      count(/^cl2-/) === 0 ||
+      count(/^strip-clip$/) === 0;
+    return short ? [fault('strip', [], msg('proof.strip', { volts }))] : [];
+  });
+}
+
 /** What is opened is closed again. */
 const patched = ({ opens }: PartsPlan, { bought }: Bill): Fault[] =>
   opens && bought((k) => k.startsWith('patch')) === 0 ? [fault('no patch', [], msg('proof.no-patch'))] : [];
@@ -299,6 +346,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
     ...boxes.flatMap((box) => [...devices(box, bill), ...boxAndCover(box, bill)]),
     ...joined(boxes, bill),
     ...cable(plan),
+    ...strips(plan),
     ...patched(plan, bill),
     ...idle(plan, boxes),
   ];

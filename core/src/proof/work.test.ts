@@ -333,6 +333,40 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     ['no patch'],
     (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),
   ],
+  [
+    'a driver that is too small for its strip',
+    ['strip'],
+    (p) =>
+      p.strips.some((s) => s.pieces.length > 0)
+        ? {
+            ...p,
+            lines: p.lines.map((l) =>
+              l.partKey.startsWith('driver-') ? { ...l, partKey: l.partKey.replace(/\d+$/, '1') } : l,
+            ),
+          }
+        : null,
+  ],
+  [
+    'a driver that gives more than Class 2 allows',
+    ['strip'],
+    (p) =>
+      p.strips.some((s) => s.pieces.length > 0)
+        ? {
+            ...p,
+            lines: p.lines.map((l) =>
+              l.partKey.startsWith('driver-') ? { ...l, partKey: l.partKey.replace(/\d+$/, '150') } : l,
+            ),
+          }
+        : null,
+  ],
+  [
+    'a reel of strip forgotten',
+    ['strip'],
+    (p) =>
+      p.strips.some((s) => s.pieces.length > 0)
+        ? line(p, (k) => /^strip-(accent|cabinet|task|bright)/.test(k), null)
+        : null,
+  ],
   ['a run that is not on the bill', ['cable'], (p) => (p.runs.length > 0 ? { ...p, cable: [] } : null)],
   [
     'a receptacle that nothing uses',

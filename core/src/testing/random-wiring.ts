@@ -18,6 +18,7 @@ import {
   type Job,
   type Point,
   type Shelf,
+  type StripLight,
   type Want,
 } from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
@@ -100,6 +101,9 @@ interface Draw {
   readonly use: 'den' | 'kitchen' | 'garage' | 'bath';
   /** Pieces of cable that are left of earlier jobs, feet each. */
   readonly left: readonly number[];
+  /** Strip lighting over the counter, feet from the left corner; null for none. */
+  readonly strip:
+    (Pick<StripLight, 'kind' | 'volts' | 'dimming' | 'channel'> & { readonly ft: number }) | null;
 }
 
 const draw: fc.Arbitrary<Draw> = fc.record({
@@ -140,7 +144,45 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   method: fc.constantFrom<Job['method']>(null, null, null, 'EMT', 'MC'),
   use: fc.constantFrom<Draw['use']>('den', 'den', 'kitchen', 'garage', 'bath'),
   left: fc.array(fc.integer({ min: 2, max: 40 }), { maxLength: 4 }),
+  strip: fc.option(
+    fc.record({
+      ft: fc.integer({ min: 1, max: 12 }),
+      kind: fc.constantFrom<StripLight['kind']>('accent', 'cabinet', 'task', 'bright'),
+      volts: fc.constantFrom<12 | 24>(12, 24),
+      dimming: fc.constantFrom<StripLight['dimming']>('none', 'phase', 'pwm', '0-10v'),
+      channel: fc.constantFrom<StripLight['channel']>('none', 'surface', 'corner'),
+    }),
+    { freq: 2 },
+  ),
 });
+
+/** Two pieces on one wall with a gap between them, the driver at their left end. */
+const stripsOf = ({ strip }: Draw): StripLight[] => {
+  if (strip === null) return [];
+  const { ft, ...more } = strip;
+  const wallId = WallId.parse('room-w1');
+  const piece = (n: number, leftMm: number, rightMm: number) => ({
+    id: ItemId.parse(`piece-${n}`),
+    wallId,
+    leftMm,
+    rightMm,
+    heightMm: inches(54),
+    zone: n,
+  });
+  const half = feet(ft / 2);
+  return [
+    {
+      ...more,
+      id: ItemId.parse('strip'),
+      label: 'Counter light',
+      widthMm: 10,
+      wires: 2,
+      corners: 'jumper',
+      pieces: [piece(1, 0, half), piece(2, half + inches(9), 2 * half + inches(9))],
+      driver: { wallId, xMm: 0, heightMm: inches(60), spot: 'cabinet', connection: 'cord' },
+    },
+  ];
+};
 
 /** What is at hand: cable of the kinds that such houses take, and small parts. */
 const shelfOf = ({ left }: Draw): Shelf | undefined =>
@@ -369,7 +411,11 @@ export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
   const shelf = shelfOf(d);
   return {
     house: shelf ? { ...house, shelf } : house,
-    job: { ...job, preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector } },
+    job: {
+      ...job,
+      ...(d.strip ? { strips: stripsOf(d) } : {}),
+      preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector },
+    },
   };
 });
 

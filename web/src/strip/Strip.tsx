@@ -5,6 +5,7 @@ import { BayOdds } from './BayOdds.tsx';
 import { Coverage } from './Coverage.tsx';
 import type { StripActions } from './gesture.ts';
 import { layoutStrip } from './layout.ts';
+import { LedStrips } from './LedStrips.tsx';
 import { Bands, Dimensions, RouteLine, StripPoint } from './StripMarks.tsx';
 import { useStripPointer } from './use-strip-pointer.ts';
 import { ExistingCables, Rule, WallShape } from './WallShape.tsx';
@@ -93,6 +94,7 @@ export function Strip(props: StripProps) {
           );
         })}
         <ExistingCables house={house} layout={layout} roomId={room.id} />
+        <LedStrips evaluation={evaluation} room={room} layout={layout} />
         {coverage && <Coverage evaluation={evaluation} layout={layout} room={room} />}
         <Rule layout={layout} system={house.units} />
         {dimensions && <Dimensions evaluation={evaluation} layout={layout} room={room} />}

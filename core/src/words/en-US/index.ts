@@ -3,6 +3,7 @@ import document from './document.json' with { type: 'json' };
 import evaluation from './evaluation.json' with { type: 'json' };
 import feed from './feed.json' with { type: 'json' };
 import findings from './findings.json' with { type: 'json' };
+import lighting from './lighting.json' with { type: 'json' };
 import materials from './materials.json' with { type: 'json' };
 import names from './names.json' with { type: 'json' };
 import network from './network.json' with { type: 'json' };
@@ -24,6 +25,7 @@ import screenLoads from './screen-loads.json' with { type: 'json' };
 import screenNaming from './screen-naming.json' with { type: 'json' };
 import screenTrouble from './screen-trouble.json' with { type: 'json' };
 import screenSupplies from './screen-supplies.json' with { type: 'json' };
+import screenStrips from './screen-strips.json' with { type: 'json' };
 import screenHouse from './screen-house.json' with { type: 'json' };
 import screenKinds from './screen-kinds.json' with { type: 'json' };
 import screenLocal from './screen-local.json' with { type: 'json' };
@@ -66,6 +68,7 @@ export const enUS = {
   ...evaluation,
   ...feed,
   ...findings,
+  ...lighting,
   ...materials,
   ...names,
   ...network,
@@ -87,6 +90,7 @@ export const enUS = {
   ...screenNaming,
   ...screenTrouble,
   ...screenSupplies,
+  ...screenStrips,
   ...screenHouse,
   ...screenKinds,
   ...screenLocal,

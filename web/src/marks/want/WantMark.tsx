@@ -22,6 +22,7 @@ const line = pageIsUp.then(() => patiently(() => import('./WantLine.tsx')));
 const WantLine = lazy(() => line.then((m) => ({ default: m.WantLine })));
 const note = pageIsUp.then(() => patiently(() => import('./JobNote.tsx')));
 const JobNote = lazy(() => note.then((m) => ({ default: m.JobNote })));
+const Strips = lazy(() => withSentences(import('./strips/Strips.tsx')).then((m) => ({ default: m.Strips })));
 const Changes = lazy(() => withSentences(import('./Changes.tsx')).then((m) => ({ default: m.Changes })));
 
 /** Mark 1: what is wanted, where, with what plugged in. */
@@ -31,6 +32,7 @@ export function WantMark() {
   const { job } = bundle;
   const selected = useAppSelector((s) => s.view.selected);
   const [changing, setChanging] = useState((job.changes ?? []).length > 0);
+  const [lighting, setLighting] = useState((job.strips ?? []).length > 0);
   const dispatch = useAppDispatch();
   const put = (next: Want, merge?: string) =>
     edits.job({ ...job, wants: job.wants.map((x) => (x.id === next.id ? next : x)) }, merge);
@@ -92,6 +94,15 @@ export function WantMark() {
           <Button onClick={() => setChanging(true)}>
             {say(msg('screen.want.replace-enlarge-move-or-retire'))}
           </Button>
+        </div>
+      )}
+      {lighting ? (
+        <Suspense fallback={null}>
+          <Strips />
+        </Suspense>
+      ) : (
+        <div>
+          <Button onClick={() => setLighting(true)}>{say(msg('screen.want.strip-lighting'))}</Button>
         </div>
       )}
       <Suspense fallback={<p className="quiet">{job.note}</p>}>
