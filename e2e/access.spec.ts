@@ -17,7 +17,9 @@ for (const views of [
     '/',
     '/rules',
     '/sums',
-    ...['rooms', 'points', 'panel', 'local', 'jobs', 'supplies', 'history'].map((p) => `/houses/tamarack/${p}`),
+    ...['rooms', 'points', 'panel', 'local', 'jobs', 'supplies', 'history'].map(
+      (p) => `/houses/tamarack/${p}`,
+    ),
   ],
   MARKS.map((m) => `${KEYBOARD}/${m}`),
 ])

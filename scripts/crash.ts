@@ -81,6 +81,26 @@ async function signOffOn(server: Served, tag: string): Promise<void> {
     if (r.status === 200) acknowledged.job = { version: (r.body as Versioned).version, note: `${tag} ${i}` };
   }
 }
+/** A house and its job, signed off and saved together: what one says the other says. */
+async function togetherOn(server: Served, tag: string): Promise<void> {
+  for (let i = 0; ; i++) {
+    const [h, j] = await Promise.all([
+      ask(server, 'GET', '/api/houses/h1'),
+      ask(server, 'GET', '/api/jobs/j1'),
+    ]);
+    if (!h || !j) return;
+    const versions = { house: (h.body as Versioned).version, job: (j.body as Versioned).version };
+    const at = new Date(Date.UTC(2026, 1, 1, 0, 0, i)).toISOString();
+    const both = `${tag} ${i}`;
+    const body = { house: house(both), job: job(both, at), versions };
+    const r = await ask(server, 'PUT', '/api/jobs/j1/with-house', body);
+    if (!r) return;
+    if (r.status !== 200) return void fail(`${tag}: saving together was answered with ${r.status}`);
+    const saved = r.body as { house: Versioned; job: Versioned };
+    acknowledged.house = { version: saved.house.version, name: both };
+    acknowledged.job = { version: saved.job.version, note: both };
+  }
+}
 async function importOn(server: Served, tag: string): Promise<void> {
   for (let i = 0; i < 12; i++) {
     const id = `imp-${tag}-${i}`;
@@ -107,7 +127,7 @@ async function restoreOn(server: Served): Promise<void> {
   }
 }
 
-const KINDS = ['save', 'import', 'restore', 'sign-off', 'thinning', 'backup'] as const;
+const KINDS = ['save', 'together', 'import', 'restore', 'sign-off', 'thinning', 'backup'] as const;
 
 /** Makes the history old, so that thinning has something to take out, and writes on until it does. */
 async function thinOn(target: Served, tag: string): Promise<void> {
@@ -139,6 +159,10 @@ async function inspect(server: Served, round: number, kind: (typeof KINDS)[numbe
     fail(
       `${where}: version ${h.version} of the house is "${h.document.name}", not "${acknowledged.house.name}"`,
     );
+  const said = [h.document.name, j.document.note];
+  // Killed before its first save nothing of this round is there.
+  if (kind === 'together' && said.some((s) => s.startsWith(`r${round} `)) && said[0] !== said[1])
+    fail(`${where}: the house says "${h.document.name}", the job "${j.document.note}"`);
   for (const [path, version] of [
     ['houses/h1', h.version],
     ['jobs/j1', j.version],
@@ -184,13 +208,15 @@ for (let round = 1; round <= kills; round++) {
       ? importOn(server, tag)
       : kind === 'restore'
         ? restoreOn(server)
-        : kind === 'sign-off'
-          ? signOffOn(server, tag)
-          : kind === 'backup'
-            ? Promise.all([backUpOn(server), saveOn(server, tag)])
-            : kind === 'thinning'
-              ? thinOn(server, tag)
-              : saveOn(server, tag);
+        : kind === 'together'
+          ? togetherOn(server, tag)
+          : kind === 'sign-off'
+            ? signOffOn(server, tag)
+            : kind === 'backup'
+              ? Promise.all([backUpOn(server), saveOn(server, tag)])
+              : kind === 'thinning'
+                ? thinOn(server, tag)
+                : saveOn(server, tag);
   // Thinning needs the writers to get to their fiftieth save.
   const wait = (kind === 'thinning' ? 700 : 60) + ((round * 137) % 600);
   await new Promise((resolve) => setTimeout(resolve, wait));

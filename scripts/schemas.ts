@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { BundleFile, House, Job } from '@elwand/core';
+import { BundleFile, House, Job, RecordFile } from '@elwand/core';
 import { PlanFile } from '@elwand/core/sheets';
 import { SeenBox } from '@elwand/core/reading';
 import { z } from 'zod';
@@ -8,7 +8,14 @@ import { z } from 'zod';
 const check = process.argv.includes('--check');
 mkdirSync('docs/schema', { recursive: true });
 let stale = 0;
-const formats = { house: House, job: Job, bundle: BundleFile, plan: PlanFile, box: SeenBox };
+const formats = {
+  house: House,
+  job: Job,
+  bundle: BundleFile,
+  plan: PlanFile,
+  box: SeenBox,
+  record: RecordFile,
+};
 for (const [name, schema] of Object.entries(formats)) {
   const file = `docs/schema/${name}.schema.json`;
   const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;

@@ -85,6 +85,7 @@ export {
   Gauge,
   HitMethod,
   House,
+  HOUSE_FORMAT,
   type Waiver,
   HOUSE_VERSION,
   HouseId,
@@ -139,6 +140,11 @@ export {
   readParcels,
   Room,
   RoomId,
+  Permit,
+  RecordFile,
+  type BuiltRecord,
+  type SignOffUndo,
+  recordFile,
   type Shelf,
   type StripLight,
   RoomUse,
@@ -413,6 +419,7 @@ export {
 } from './evaluation/judge.ts';
 export { type Chosen } from './evaluation/chosen.ts';
 export { signOff } from './evaluation/sign-off.ts';
+export { changedSince, undoSignOff } from './evaluation/undo-sign-off.ts';
 export type {
   Backup,
   Binned,

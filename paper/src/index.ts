@@ -6,6 +6,7 @@ import { Flow, type Head } from './flow.ts';
 import { jobSheet } from './job-sheet.ts';
 import { directory, lookSheet, needsElectrician, panelSheet, shoppingList, templates } from './lists.ts';
 import { Pen } from './pen.ts';
+import { recordSheet } from './record-sheet.ts';
 import { testSheet } from './test-sheet.ts';
 
 export interface PaperRequest {
@@ -41,9 +42,11 @@ function headOf({ evaluation, at, version, address }: PaperRequest, say: Say): H
     printed: day.format(at),
     open: evaluation.findings.filter(holdsUp).map((f) => f.says),
     warning:
-      breakers.length > 0
-        ? msg('paper.warning', { n: breakers.length, breakers: allOf(breakers.map((b) => b.number)) })
-        : msg('paper.warning-main'),
+      job.signedOff !== null
+        ? msg('paper.warning-record')
+        : breakers.length > 0
+          ? msg('paper.warning', { n: breakers.length, breakers: allOf(breakers.map((b) => b.number)) })
+          : msg('paper.warning-main'),
     code: address === null ? null : codeOf(address),
   };
 }
@@ -69,6 +72,7 @@ export async function paper(request: PaperRequest): Promise<Uint8Array> {
     if (asked.has('panel') && (needsElectrician(chosen) || asked.size === 1)) panelSheet(flow, chosen);
     if (asked.has('template')) templates(flow, chosen);
   }
+  if (asked.has('record')) recordSheet(flow, house, job);
   if (asked.has('directory')) directory(flow, house);
   if (asked.has('look')) lookSheet(flow, evaluation, asked.size === 1);
   if (pen.doc.bufferedPageRange().count === 0) throw new RangeError('there is no plan to print');

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { boxModel, evaluate, speaker, type Bundle, type Evaluation } from '@elwand/core';
+import { boxModel, evaluate, signOff, speaker, type Bundle, type Evaluation, type Job } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { drillTable, PAPER_SHEETS, PAPER_SIZES, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
 import { anyBundle } from '../../core/src/testing/random-house.ts';
@@ -113,6 +113,56 @@ describe.each(demos)('the sheets of $job.name', (bundle) => {
     const [a, b] = await Promise.all([printed(evaluation, PAPER_SHEETS), printed(evaluation, PAPER_SHEETS)]);
     expect(Buffer.compare(a, b)).toBe(0);
   });
+});
+
+describe('the record of a job that is signed off', () => {
+  it.each(demos.map((b) => [b.job.name, b] as const))(
+    '%s: boxes, cables, checks, tests and permit are on it',
+    async (_, b) => {
+      const signed = signOff(evaluate(b), '2026-11-28T18:00:00.000Z', {
+        by: 'Wilma Tester',
+        reason: 'The electrician tests on Monday',
+      });
+      const job: Job = {
+        ...signed.job,
+        permit: {
+          number: 'E-1207',
+          by: 'Town office',
+          inspections: [
+            { id: 'i1' as never, kind: 'rough', on: '2026-11-20', result: 'passed', note: 'walls open' },
+          ],
+        },
+      };
+      const pages = await readBack(await printed(evaluate({ house: signed.house, job }), ['record']));
+      const text = pages.map((p) => p.text).join(' ');
+      const { built, tests } = job.record!;
+      for (const word of [
+        'Wilma Tester',
+        'Nov 28, 2026',
+        'The electrician tests on Monday',
+        'E-1207',
+        'Nov 20, 2026',
+        ...built!.boxes.map((x) => x.label),
+        ...built!.cables.map((c) => c.to),
+      ])
+        expect(text).toContain(word);
+      const plain = text.replaceAll(/\s+/g, ' ');
+      for (const c of built!.checks) expect(plain).toContain(c.says.split(' ').slice(0, 3).join(' '));
+      expect(plain.split('not tested').length - 1).toBeGreaterThanOrEqual(
+        tests.filter((t) => t.verdict === 'missing').length,
+      );
+      for (const p of pages)
+        for (const i of p.items) {
+          expect(i.x).toBeGreaterThanOrEqual(0);
+          expect(i.x + i.width).toBeLessThanOrEqual(p.width);
+          expect(i.y).toBeGreaterThanOrEqual(0);
+        }
+    },
+  );
+  it('is nothing to print before that', async () =>
+    expect(
+      printed(evaluate({ ...demos[0]!, job: { ...demos[0]!.job, wants: [] } }), ['record']),
+    ).rejects.toThrow(RangeError));
 });
 
 describe('paper', () => {

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
-import { makeHouse, writeBundle, type House } from '@elwand/core';
+import { HouseId, makeHouse, makeJob, writeBundle, type House, type Job } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
@@ -61,6 +61,39 @@ describe('houses and jobs', () => {
     expect(body(await request(app).get('/api/houses/h1')).document).toEqual(house({ name: 'Sedge End 2' }));
     const list = (await request(app).get('/api/houses')).body as { name: string }[];
     expect(list.map((h) => h.name)).toEqual(['Sedge End 2']);
+  });
+  it('a house and its job are saved together or not at all', async () => {
+    await request(app).post('/api/houses').send(house());
+    const job = makeJob('j1', HouseId.parse('h1'), 'Job');
+    await request(app).post('/api/jobs').send(job);
+    const both = (versions: { house: number; job: number }, more: Partial<Job> = {}, name = 'Built') =>
+      request(app)
+        .put('/api/jobs/j1/with-house')
+        .send({
+          house: house({ name }),
+          job: { ...job, signedOff: '2026-11-28T18:00:00.000Z', ...more },
+          versions,
+        });
+    const done = await both({ house: 1, job: 1 });
+    expect([done.status, (done.body as { house: Body; job: Body }).house.version]).toEqual([200, 2]);
+    // The job was changed elsewhere: the house stays as it was.
+    const stale = await both({ house: 2, job: 1 }, {}, 'Built twice');
+    expect([stale.status, body(stale).current?.version]).toEqual([409, 2]);
+    expect(body(await request(app).get('/api/houses/h1')).document?.name).toBe('Built');
+    const staleHouse = await both({ house: 1, job: 2 }, { note: 'later' }, 'Built twice');
+    expect([
+      staleHouse.status,
+      (staleHouse.body as { current: { document: House } }).current.document.name,
+    ]).toEqual([409, 'Built']);
+    for (const [sent, status] of [
+      [{ house: house(), job }, 400],
+      [{ house: house(), job, versions: { house: 0, job: 1 } }, 400],
+      [{ house: { ...house(), rooms: 3 }, job, versions: { house: 2, job: 2 } }, 422],
+      [{ house: makeHouse('h2', 'Other'), job, versions: { house: 2, job: 2 } }, 422],
+      [{ house: house(), job: { ...job, id: 'j2' }, versions: { house: 2, job: 2 } }, 422],
+    ] as const)
+      expect((await request(app).put('/api/jobs/j1/with-house').send(sent)).status).toBe(status);
+    expect(body(await request(app).get('/api/jobs/j1')).version).toBe(2);
   });
   it('the demo fills an empty database only', async () => {
     const store = new Store(db);

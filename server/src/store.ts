@@ -129,30 +129,46 @@ export class Store {
 
   /** Saves a house over the version that the client knows; a stale one is refused with the present document. */
   async saveHouse(house: House, known: number): Promise<Saved<House>> {
-    return this.write(async (transaction) => {
-      const row = await this.houseRow(house.id, transaction);
-      return this.update('house', row, { name: house.name, body: JSON.stringify(house) }, known, transaction);
-    });
+    return this.write((transaction) => this.updateHouse(house, known, transaction));
   }
 
   async saveJob(job: Job, known: number): Promise<Saved<Job>> {
-    return this.write(async (transaction) => {
-      const row = await this.jobRow(job.id, transaction);
-      if (row.houseId !== job.houseId)
-        throw new Problem(
-          422,
-          "This job can't be saved",
-          'houseId: a job stays with its house. Nothing was changed.',
-          [{ where: 'job.houseId', what: 'differs from the saved one' }],
-        );
-      const signedNow = job.signedOff !== null && job.signedOff !== row.signedOff;
-      row.signedOff = job.signedOff;
-      const change = { name: job.name, body: JSON.stringify(job) };
-      const done = await this.update<Job>('job', row, change, known, transaction, signedNow);
-      // The house as it was written together with the sign-off belongs to the record too.
-      if (signedNow) await this.markHouse(row.houseId, transaction);
-      return done;
-    });
+    return this.write((transaction) => this.updateJob(job, known, transaction));
+  }
+
+  /** A house and one of its jobs, both or neither: what a sign-off changes at once. */
+  async saveBoth(
+    house: House,
+    job: Job,
+    known: { readonly house: number; readonly job: number },
+  ): Promise<{ house: Saved<House>; job: Saved<Job> }> {
+    return this.write(async (transaction) => ({
+      house: await this.updateHouse(house, known.house, transaction),
+      job: await this.updateJob(job, known.job, transaction),
+    }));
+  }
+
+  private async updateHouse(house: House, known: number, transaction: Transaction): Promise<Saved<House>> {
+    const row = await this.houseRow(house.id, transaction);
+    return this.update('house', row, { name: house.name, body: JSON.stringify(house) }, known, transaction);
+  }
+
+  private async updateJob(job: Job, known: number, transaction: Transaction): Promise<Saved<Job>> {
+    const row = await this.jobRow(job.id, transaction);
+    if (row.houseId !== job.houseId)
+      throw new Problem(
+        422,
+        "This job can't be saved",
+        'houseId: a job stays with its house. Nothing was changed.',
+        [{ where: 'job.houseId', what: 'differs from the saved one' }],
+      );
+    const signedNow = job.signedOff !== null && job.signedOff !== row.signedOff;
+    row.signedOff = job.signedOff;
+    const change = { name: job.name, body: JSON.stringify(job) };
+    const done = await this.update<Job>('job', row, change, known, transaction, signedNow);
+    // The house as it was written together with the sign-off belongs to the record too.
+    if (signedNow) await this.markHouse(row.houseId, transaction);
+    return done;
   }
 
   /** Puts a document into the bin, a house with all its jobs. */

@@ -39,6 +39,7 @@ const LISTS = new Set([
   'shelf',
   'cable',
   'strips',
+  'inspections',
   'pieces',
   'devices',
   'tests',
@@ -50,7 +51,7 @@ const isListOrNone = (value: unknown): value is readonly unknown[] | undefined =
 const isList = (key: string): key is ListName => LISTS.has(key as ListName);
 
 /** Fields that say nothing to a person. */
-const HIDDEN = new Set(['format', 'formatVersion', 'id', 'planKey', 'testKey']);
+const HIDDEN = new Set(['format', 'formatVersion', 'id', 'planKey', 'testKey', 'undo', 'built']);
 
 /** What a field is called; a field of a later version, or of none, by its own name. */
 const fieldText = (key: string): Text => {

@@ -21,7 +21,7 @@ export const ItemId = id('item');
 const ID_LENGTH = 64;
 
 /** 53 bits of a text, the same everywhere: good enough to tell a few thousand ids of one document apart. */
-function hash53(text: string): number {
+export function hash53(text: string): number {
   let [a, b] = [0xdeadbeef, 0x41c6ce57];
   for (let i = 0; i < text.length; i++) {
     const code = text.charCodeAt(i);

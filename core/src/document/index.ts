@@ -2,6 +2,7 @@ export * from './ids.ts';
 export * from './house.ts';
 export * from './job.ts';
 export * from './bundle.ts';
+export * from './record-file.ts';
 export * from './kinds.ts';
 export * from './switches.ts';
 export * from './integrity.ts';

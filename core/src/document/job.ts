@@ -267,6 +267,94 @@ const Override = z.object({
   reason: z.string().trim().min(3).max(400),
 });
 
+const Line = z.string().max(600);
+const MOST_BUILT = 400;
+/** What was built, in words and numbers, for the inspector and the next owner. */
+export const BuiltRecord = z.object({
+  circuits: z
+    .array(
+      z.object({
+        panel: z.string().max(120),
+        breaker: z.string().max(8),
+        amps: z.number(),
+        poles: z.int(),
+        protection: z.enum(['none', 'gfci', 'afci', 'dual']),
+        feeds: z.string().max(120),
+      }),
+    )
+    .max(MOST_BUILT),
+  cables: z
+    .array(
+      z.object({
+        from: z.string().max(130),
+        to: z.string().max(130),
+        method: CableType,
+        gauge: Gauge.nullable(),
+        conductors: z.int(),
+        ground: z.enum(['wire', 'armor', 'tubing', 'none', 'unknown']),
+        lengthMm: z.number().nullable(),
+      }),
+    )
+    .max(MOST_BUILT),
+  boxes: z
+    .array(
+      z.object({
+        label: Name,
+        place: Line,
+        box: Line,
+        devices: z.array(Line).max(12),
+        neededCubicInches: z.number().nullable(),
+        availableCubicInches: z.number().nullable(),
+        sums: Line,
+      }),
+    )
+    .max(MOST_BUILT),
+  /** Everything that was checked and found in order, with the article it was checked against. */
+  checks: z.array(z.object({ rule: z.string().max(80), says: Line, source: Line })).max(2000),
+});
+export type BuiltRecord = z.infer<typeof BuiltRecord>;
+
+/** What was there before a sign-off and how it was left, so that it can be taken back while nobody has changed it since. */
+const Restored = <T extends z.ZodType>(what: T) =>
+  z.array(
+    z.object({
+      id: z.string().max(80),
+      /** Null where it was not there. */
+      was: what.nullable(),
+      /** Fingerprint of how the sign-off left it; null where it took it away. */
+      left: z.string().max(20).nullable(),
+    }),
+  );
+export const SignOffUndo = z.object({
+  points: Restored(House.shape.points.element).max(700),
+  cables: Restored(House.shape.cables.element).max(1000),
+  loads: Restored(House.shape.loads.element).max(1000),
+  panels: Restored(House.shape.panels.element).max(12),
+  shelf: House.shape.shelf,
+  jobShelf: z.array(z.object({ partKey: z.string().max(120), count: z.number() })).max(200),
+  option: z.string().max(300).nullable(),
+});
+export type SignOffUndo = z.infer<typeof SignOffUndo>;
+
+/** Permit and inspections: the dates that other people set. */
+export const Permit = z.object({
+  number: z.string().max(60),
+  /** Name of the authority or the inspector. */
+  by: z.string().max(120),
+  inspections: z
+    .array(
+      z.object({
+        id: ItemId,
+        kind: z.enum(['rough', 'final']),
+        on: z.iso.date().nullable(),
+        result: z.enum(['open', 'passed', 'failed']),
+        note: z.string().max(400),
+      }),
+    )
+    .max(20),
+});
+export type Permit = z.infer<typeof Permit>;
+
 /** What stays of a sign-off: who, why in spite of what was open, and the verdicts as they stood. */
 export const SignOffRecord = z.object({
   by: Name,
@@ -293,6 +381,8 @@ export const SignOffRecord = z.object({
       }),
     )
     .max(2000),
+  /** Left out in records that were made before this was kept. */
+  built: BuiltRecord.optional(),
 });
 export type SignOffRecord = z.infer<typeof SignOffRecord>;
 
@@ -344,6 +434,9 @@ export const Job = z.object({
   signedOff: z.iso.datetime().nullable(),
   /** Missing in jobs that were signed off before records were kept. */
   record: SignOffRecord.optional(),
+  /** Takes the sign-off back; left out in jobs that were signed off before this was kept. */
+  undo: SignOffUndo.optional(),
+  permit: Permit.optional(),
 });
 export type Job = z.infer<typeof Job>;
 

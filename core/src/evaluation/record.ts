@@ -49,7 +49,7 @@ function deadLine(chain: DeadChain, readings: Job['readings']): ReadyTest {
   return {
     key: `dead:${chain.pointId}`,
     says: msg('evaluation.record.dead', { box: chain.label }),
-    expected: msg('evaluation.record.dead-expected', { volts: q.rating(DEAD_BELOW_VOLTS) }),
+    expected: msg('evaluation.record.dead-expected', { volts: q.volts(DEAD_BELOW_VOLTS) }),
     reading:
       state === 'proved'
         ? msg('evaluation.record.is-dead')

@@ -11,12 +11,25 @@ import {
   type SwitchAt,
   type Bundle,
   type Cable,
+  type House,
   type Point,
 } from '../document/index.ts';
 import { shelfAfter } from '../materials/index.ts';
 import { newPointId } from '../planning/index.ts';
+import { builtOf } from './built.ts';
 import type { Evaluation } from './judge.ts';
 import { recordOf, type Signer } from './record.ts';
+import { undoFor } from './undo-sign-off.ts';
+
+/** A text with the names that points have once they are built: nobody finds “new 1” in the house. */
+function namedAs(names: readonly (readonly [string, string])[]): (text: string) => string {
+  const to = new Map(names);
+  const longestFirst = [...to.keys()].sort((a, b) => b.length - a.length);
+  if (longestFirst.length === 0) return (text) => text;
+  const escaped = longestFirst.map((n) => n.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&'));
+  const any = new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'gu');
+  return (text) => text.replaceAll(any, (name) => to.get(name) ?? name);
+}
 
 /**
  * Points and cables of a job become part of the house under names of their own, what is left over goes on the shelf; the job keeps its record.
@@ -25,7 +38,8 @@ import { recordOf, type Signer } from './record.ts';
 export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bundle {
   const { chosen, given: bundle } = evaluation;
   if (!chosen) return bundle;
-  const record = recordOf(evaluation, signer);
+  // Without a name, or a reason where anything is open, nothing is changed.
+  const signed = recordOf(evaluation, signer);
   const { house } = chosen.applied;
   const there = new Set<string>(
     [
@@ -59,28 +73,48 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
         ? { ...p, id: PointId.parse(fresh(p.id)), label: labelFor(p, [...house.points, ...points]) }
         : p,
     );
+  const built: House = {
+    ...house,
+    rooms: bundle.house.rooms,
+    shelf: shelfAfter(bundle.house, bundle.job, chosen.bill),
+    panels: house.panels.map((p) => ({
+      ...p,
+      breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
+    })),
+    points: points.map((p) => ({ ...p, devices: p.devices.map((d) => withSwitch(d, goes)) })),
+    cables: house.cables.map((c) => ({
+      ...withSwitches(c, goes),
+      id: CableId.parse(fresh(c.id)),
+      from: end(c.from),
+      to: end(c.to),
+    })),
+    loads: house.loads.map((l) => ({
+      ...l,
+      id: ItemId.parse(fresh(l.id)),
+      pointId: PointId.parse(fresh(l.pointId)),
+    })),
+  };
+  const inHouse = namedAs(
+    house.points.flatMap((p) => {
+      const to = built.points.find((b) => b.id === fresh(p.id))?.label;
+      return to === undefined || to === p.label ? [] : [[p.label, to] as const];
+    }),
+  );
+  const record = {
+    ...signed,
+    tests: signed.tests.map((t) => ({ ...t, says: inHouse(t.says), expected: inHouse(t.expected) })),
+    findings: signed.findings.map((f) => ({ ...f, says: inHouse(f.says) })),
+    built: builtOf({ evaluation, house: built, idOf: fresh, named: inHouse }),
+  };
   return {
-    house: {
-      ...house,
-      rooms: bundle.house.rooms,
-      shelf: shelfAfter(bundle.house, bundle.job, chosen.bill),
-      panels: house.panels.map((p) => ({
-        ...p,
-        breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
-      })),
-      points: points.map((p) => ({ ...p, devices: p.devices.map((d) => withSwitch(d, goes)) })),
-      cables: house.cables.map((c) => ({
-        ...withSwitches(c, goes),
-        id: CableId.parse(fresh(c.id)),
-        from: end(c.from),
-        to: end(c.to),
-      })),
-      loads: house.loads.map((l) => ({
-        ...l,
-        id: ItemId.parse(fresh(l.id)),
-        pointId: PointId.parse(fresh(l.pointId)),
-      })),
+    house: built,
+    job: {
+      ...bundle.job,
+      shelf: [],
+      option: chosen.option.key,
+      signedOff: at,
+      record,
+      undo: undoFor(bundle, built),
     },
-    job: { ...bundle.job, shelf: [], option: chosen.option.key, signedOff: at, record },
   };
 }

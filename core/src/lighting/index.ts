@@ -2,6 +2,5 @@ export * from './plan-strip.ts';
 export * from './strip-findings.ts';
 export * from './strip-needs.ts';
 export * from './strip-steps.ts';
-export { alongWalls, makeOf, type CutPiece, type Make, type Spot } from './strip-run.ts';
+export { alongWalls, makeOf } from './strip-run.ts';
 export { driverVoltAmperes, stripWatts } from './strip-values.ts';
-export type { Fed, Lead } from './feeds.ts';

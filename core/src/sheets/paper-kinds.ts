@@ -8,6 +8,7 @@ export const PAPER_SHEETS = [
   'template',
   'directory',
   'look',
+  'record',
 ] as const;
 export type PaperSheet = (typeof PAPER_SHEETS)[number];
 /** What people take to the work. */

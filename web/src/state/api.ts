@@ -102,6 +102,27 @@ export const api = createApi({
       },
       invalidatesTags: ['list', 'revisions'],
     }),
+    saveBoth: build.mutation<
+      { house: Saved<House>; job: Saved<Job> },
+      { house: House; job: Job; versions: { house: number; job: number } }
+    >({
+      query: (body) => ({ url: `/jobs/${body.job.id}/with-house`, method: 'PUT', body }),
+      onQueryStarted: async ({ house, job }, { queryFulfilled, dispatch }) => {
+        const [h, j] = await Promise.all([
+          keep(
+            `houses/${house.id}`,
+            queryFulfilled.then(({ data }) => ({ data: data.house })),
+          ),
+          keep(
+            `jobs/${job.id}`,
+            queryFulfilled.then(({ data }) => ({ data: data.job })),
+          ),
+        ]);
+        if (h) void dispatch(api.util.upsertQueryData('getHouse', house.id, h));
+        if (j) void dispatch(api.util.upsertQueryData('getJob', job.id, j));
+      },
+      invalidatesTags: ['list', 'revisions'],
+    }),
     remove: build.mutation<void, { kind: Kind; id: string }>({
       query: ({ kind, id }) => ({ url: `/${kind}/${id}`, method: 'DELETE' }),
       invalidatesTags: ['list', 'bin'],

@@ -1,5 +1,5 @@
 import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { type House, type Job, type ProblemBody } from '@elwand/core';
+import { HOUSE_FORMAT, type House, type Job, type ProblemBody } from '@elwand/core';
 import { api, problemOf } from './api.ts';
 import {
   away,
@@ -70,10 +70,41 @@ type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
 
 type Outcome = 'done' | 'away' | 'failing' | 'stopped';
 
+/** Is this a sign-off, or one that is taken back? House and job are saved together then, both or neither. */
+const isSigning = ({
+  present,
+  savedHouse,
+  savedJob,
+}: Pick<DocumentState, 'present' | 'savedHouse' | 'savedJob'>): boolean =>
+  present?.job != null &&
+  savedJob !== null &&
+  present.house !== savedHouse &&
+  present.job.signedOff !== savedJob.signedOff;
+
+async function saveTogether(
+  house: House,
+  job: Job,
+  { houseVersion, jobVersion, sent }: Pick<DocumentState, 'houseVersion' | 'jobVersion' | 'sent'>,
+  dispatch: Dispatch,
+): Promise<Outcome> {
+  const { data, error } = await dispatch(
+    api.endpoints.saveBoth.initiate({ house, job, versions: { house: houseVersion, job: jobVersion } }),
+  );
+  if (data) {
+    answered('house', { data: data.house }, house, sent.house, houseSaved, dispatch);
+    return answered('job', { data: data.job }, job, sent.job, jobSaved, dispatch);
+  }
+  // Somebody else’s document of the two is the one that is asked about; the other one goes again with the next save.
+  return asConflict(error)?.document.format === HOUSE_FORMAT
+    ? answered('house', { error }, house, sent.house, houseSaved, dispatch)
+    : answered('job', { error }, job, sent.job, jobSaved, dispatch);
+}
+
 /** Saves what differs, house first. */
 async function save({ present, ...state }: DocumentState, dispatch: Dispatch): Promise<Outcome> {
   if (!present) return 'done';
   const { house, job } = present;
+  if (job && isSigning({ present, ...state })) return saveTogether(house, job, state, dispatch);
   if (house !== state.savedHouse) {
     const result = await dispatch(
       api.endpoints.saveHouse.initiate({ document: house, version: state.houseVersion }),
@@ -178,6 +209,23 @@ export const leave = () => async (dispatch: Dispatch, getState: () => Root) => {
   running = (async (): Promise<Outcome> => {
     await on;
     const { house, job } = present;
+    if (job && isSigning(before)) {
+      const last = { house: taken.get(house.id), job: taken.get(job.id) };
+      const { data } = await dispatch(
+        api.endpoints.saveBoth.initiate({
+          house,
+          job,
+          versions: {
+            house: Math.max(before.houseVersion, last.house?.version ?? 0),
+            job: Math.max(before.jobVersion, last.job?.version ?? 0),
+          },
+        }),
+      );
+      const isThere = data !== undefined || (last.house?.document === house && last.job?.document === job);
+      if (isThere) keepDraft({ ...before, savedHouse: house, savedJob: job }, storage);
+      else leaveDraft(before, storage);
+      return isThere ? 'done' : 'stopped';
+    }
     const isThere =
       (house === before.savedHouse ||
         (await sendLeft(

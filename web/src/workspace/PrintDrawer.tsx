@@ -17,10 +17,12 @@ const ABOUT: Readonly<Record<PaperSheet, { readonly name: Text; readonly has: Te
   template: { name: msg('screen.print.template'), has: msg('screen.print.template-has') },
   directory: { name: msg('screen.print.directory'), has: msg('screen.print.directory-has') },
   look: { name: msg('screen.print.look'), has: msg('screen.print.look-has') },
+  record: { name: msg('screen.print.record'), has: msg('screen.print.record-has') },
 };
 
-/** What is printed of the house as it is, with or without a plan. */
-const needsNoPlan = (sheet: PaperSheet): boolean => sheet === 'directory' || sheet === 'look';
+/** What is printed of the house as it is, with or without a plan; the record where there is one. */
+const needsNoPlan = (sheet: PaperSheet): boolean =>
+  sheet === 'directory' || sheet === 'look' || sheet === 'record';
 
 /** Does this device keep these sheets, as they were printed last? */
 function useKept(address: string): boolean {
@@ -46,6 +48,7 @@ export function PrintDrawer({
   const { bundle, evaluation } = useWork();
   const { saveState } = useAppSelector((s) => s.document);
   const planned = evaluation.chosen !== null;
+  const recorded = bundle.job.record !== undefined;
   const [sheets, setSheets] = useState<readonly PaperSheet[]>(
     first.length > 0 && (planned || first.every(needsNoPlan))
       ? first
@@ -64,10 +67,12 @@ export function PrintDrawer({
   return (
     <Drawer open onClose={onClose} title={say(msg('screen.print.title'))} size={420} destroyOnHidden>
       <div className="stack">
-        {!planned && <p role="status">{say(msg('screen.print.no-plan'))}</p>}
+        {!planned && (
+          <p role="status">{say(msg(recorded ? 'screen.print.record-only' : 'screen.print.no-plan'))}</p>
+        )}
         <fieldset className="print-sheets">
           <legend>{say(msg('screen.print.sheets'))}</legend>
-          {PAPER_SHEETS.map((s) => (
+          {PAPER_SHEETS.filter((s) => s !== 'record' || recorded).map((s) => (
             <Checkbox
               key={s}
               checked={sheets.includes(s)}

@@ -1,6 +1,10 @@
 import {
+  allOf,
+  changedSince,
   diagnosePairs,
   ItemId,
+  recordFile,
+  undoSignOff,
   verdictOf,
   type Chosen,
   type Job,
@@ -12,10 +16,15 @@ import {
 } from '@elwand/core';
 import { Button, Input } from 'antd';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { download } from '../../parts/download.ts';
 import { freshId } from '../../parts/ids.ts';
 import { stateWord } from '../../parts/Mark.tsx';
+import { edited } from '../../state/document.ts';
+import { useAppDispatch } from '../../state/store.ts';
 import { useWork } from '../../workspace/work.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
+import { BuiltTables } from './BuiltTables.tsx';
+import { PermitFields } from './PermitFields.tsx';
 import { byBox, PhoneTests } from './PhoneTests.tsx';
 import { SignOff } from './SignOff.tsx';
 import { NoPlan } from '../NoPlan.tsx';
@@ -204,23 +213,70 @@ function Record({ record }: { readonly record: SignOffRecord }) {
   );
 }
 
+/** Takes the sign-off back, where the house is still as it left it. */
+function UndoSignOff() {
+  const say = useSay();
+  const { bundle } = useWork();
+  const dispatch = useAppDispatch();
+  const [asking, setAsking] = useState(false);
+  if (!bundle.job.undo) return null;
+  const changed = changedSince(bundle);
+  if (changed.length > 0)
+    return (
+      <p className="quiet">
+        {say(msg('screen.prove.cannot-undo', { things: allOf([...new Set(changed)].slice(0, 5)) }))}
+      </p>
+    );
+  return asking ? (
+    <div className="row" role="alertdialog" aria-label={say(msg('screen.prove.undo-sign-off'))}>
+      <span className="grow">{say(msg('screen.prove.undo-why'))}</span>
+      <Button danger onClick={() => void dispatch(edited(undoSignOff(bundle)))}>
+        {say(msg('screen.prove.undo-sign-off'))}
+      </Button>
+      <Button onClick={() => setAsking(false)}>{say(msg('screen.prove.keep-it'))}</Button>
+    </div>
+  ) : (
+    <div>
+      <Button onClick={() => setAsking(true)}>{say(msg('screen.prove.undo-sign-off'))}</Button>
+    </div>
+  );
+}
+
 function Signed({ job }: { readonly job: Job }) {
   const say = useSay();
+  const { bundle, edits, print } = useWork();
   const { record } = job;
+  const file = recordFile(bundle.house, job);
   return (
     <div className="section stack">
-      <h2>
-        {say(
-          record
-            ? msg('screen.prove.signed-off-by', { when: moment(job.signedOff ?? ''), who: record.by })
-            : msg('screen.prove.signed-off', { when: moment(job.signedOff ?? '') }),
+      <div className="row">
+        <h2 className="grow">
+          {say(
+            record
+              ? msg('screen.prove.signed-off-by', { when: moment(job.signedOff ?? ''), who: record.by })
+              : msg('screen.prove.signed-off', { when: moment(job.signedOff ?? '') }),
+          )}
+        </h2>
+        {file && (
+          <>
+            <Button
+              onClick={() =>
+                download(`${job.id}-record.json`, `${JSON.stringify(file, null, 2)}\n`, 'application/json')
+              }
+            >
+              {say(msg('screen.prove.save-record'))}
+            </Button>
+            <Button type="primary" onClick={() => print(['record'])}>
+              {say(msg('screen.prove.print-record'))}
+            </Button>
+          </>
         )}
-      </h2>
-      <p>{say(msg('screen.prove.the-new-boxes-and-cables'))}</p>
-      {record ? <Record record={record} /> : <Readings job={job} />}
-      <div>
-        <Button onClick={() => window.print()}>{say(msg('screen.prove.print-record'))}</Button>
       </div>
+      <p>{say(msg('screen.prove.the-new-boxes-and-cables'))}</p>
+      <PermitFields job={job} onJob={edits.job} />
+      {record?.built && <BuiltTables built={record.built} house={bundle.house} />}
+      {record ? <Record record={record} /> : <Readings job={job} />}
+      <UndoSignOff />
     </div>
   );
 }
@@ -283,6 +339,7 @@ export function ProveMark() {
         </Button>
         {!phone && <SignOff />}
       </div>
+      <PermitFields job={job} onJob={edits.job} />
       {told.map((t) => (
         <p key={t} className="step-caution" role="alert">
           {t}
