@@ -7,9 +7,9 @@ import { SERVERS, test } from './help.ts';
  * somewhere else, and must be somebody's own words, a unit, a citation, or a name that every language uses.
  */
 
-/** Sizes, units and types of products, the same in every language; `or` and `and` are joined in by the language's own list format. */
+/** Sizes, units and types of products, the same in every language; days and months are the browser’s; `or` and `and` are joined in by the language's own list format. */
 const ANYWHERE =
-  /\b(Elwand|or|and|AWG|NM-B|UF-B|MC|AC|EMT|PVC|LFMC|LFNC|FMC|THWN|THHN|GFCI|AFCI|LINE|LOAD|VA|kW|kVA|kB|MB|mV|OL|Cu|Al|lb|kg|in|ft|cu|sq|mm|cm|min|h|s|A|V|W|ohm|kft|AM|PM|DXF|SVG|CSV|Ctrl|Shift|Page|Up|Down|Nov|Dec|OK)\b/g;
+  /\b(Elwand|or|and|AWG|NM-B|UF-B|MC|AC|EMT|PVC|LFMC|LFNC|FMC|THWN|THHN|GFCI|AFCI|LINE|LOAD|VA|kW|kVA|kB|MB|mV|OL|Cu|Al|lb|kg|in|ft|cu|sq|mm|cm|min|h|s|A|V|W|ohm|kft|AM|PM|DXF|SVG|CSV|Ctrl|Shift|Page|Up|Down|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|Mon|Tue|Wed|Thu|Fri|Sat|Sun|OK)\b/g;
 /** Citations: the publications are in English. */
 const CITED = /\b(NEC|UL|IRC|ICEA|OSHA|US federal|Article)\b[^;¤]*/g;
 /** What the component library says of its own parts, in its own locale; the application names every field itself. */
@@ -173,10 +173,11 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
     await page.waitForLoadState('networkidle');
     await look(`drawer ${i}`);
   }
-  // Hunting a breaker, reading a box, finding a fault; and the test bench.
+  // Hunting a breaker, reading a box, finding a fault; the test bench; the calendar.
   for (const [mark, buttons] of [
     ['feed', '.feed-page .row > .ant-btn'],
     ['wire', '.section > .row > .ant-btn'],
+    ['do', '.section > .row > .ant-btn'],
   ] as const) {
     const count = mark === 'feed' ? 3 : 1;
     for (let i = 0; i < count; i++) {

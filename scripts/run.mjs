@@ -72,6 +72,7 @@ function build() {
         '--alias:@elwand/core/bench=./core/src/bench/index.ts',
         '--alias:@elwand/core/reading=./core/src/reading/index.ts',
         '--alias:@elwand/core/training=./core/src/training/index.ts',
+        '--alias:@elwand/core/calendar=./core/src/calendar/index.ts',
         `--outfile=${bundle}`,
         '--log-level=warning',
       ],

@@ -23,6 +23,7 @@ const LATE_SCREENS = [
   'wall',
   'house',
   'supplies',
+  'calendar',
   'strips',
   'rules',
   'feed',

@@ -143,6 +143,7 @@ export {
   Permit,
   RecordFile,
   type BuiltRecord,
+  type CalendarFacts,
   type SignOffUndo,
   recordFile,
   type Shelf,

@@ -26,6 +26,7 @@ import screenNaming from './screen-naming.json' with { type: 'json' };
 import screenTrouble from './screen-trouble.json' with { type: 'json' };
 import screenSupplies from './screen-supplies.json' with { type: 'json' };
 import screenStrips from './screen-strips.json' with { type: 'json' };
+import screenCalendar from './screen-calendar.json' with { type: 'json' };
 import screenHouse from './screen-house.json' with { type: 'json' };
 import screenKinds from './screen-kinds.json' with { type: 'json' };
 import screenLocal from './screen-local.json' with { type: 'json' };
@@ -91,6 +92,7 @@ export const enUS = {
   ...screenTrouble,
   ...screenSupplies,
   ...screenStrips,
+  ...screenCalendar,
   ...screenHouse,
   ...screenKinds,
   ...screenLocal,

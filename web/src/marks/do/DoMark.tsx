@@ -15,7 +15,7 @@ import {
   allOf,
 } from '@elwand/core';
 import { Button, Input } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { freshId } from '../../parts/ids.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
 import { letterOf } from '@elwand/core/sheets';
@@ -27,6 +27,10 @@ import { moment } from '../../parts/day.ts';
 import { useSay } from '../../app/say.ts';
 import { Said, slot } from '../../app/Said.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
+
+const CalendarDrawer = lazy(() =>
+  import('./calendar/CalendarDrawer.tsx').then((m) => ({ default: m.CalendarDrawer })),
+);
 
 const WINDOW: Record<Step['window'], Text> = {
   before: msg('screen.do.before-the-power-goes-off'),
@@ -107,10 +111,12 @@ function StepsHeading({
   steps,
   job,
   planned,
+  onCalendar,
 }: {
   readonly steps: readonly Step[];
   readonly job: Job;
   readonly planned: number;
+  readonly onCalendar: () => void;
 }) {
   const say = useSay();
   const { print } = useWork();
@@ -136,6 +142,9 @@ function StepsHeading({
           />
         </span>
       )}
+      <Button className="no-print" onClick={onCalendar}>
+        {say(msg('screen.calendar.open'))}
+      </Button>
       <Button className="hide-phone no-print" onClick={() => print(['job', 'boxes'])}>
         {say(msg('screen.do.print'))}
       </Button>
@@ -322,6 +331,7 @@ export function DoMark() {
   const { bundle, evaluation, edits } = useWork();
   const { chosen } = evaluation;
   const [picked, setPicked] = useState<string | null>(null);
+  const [planning, setPlanning] = useState(false);
   const card = useRef<HTMLElement>(null);
   useAwake();
   // On a phone the card stands above the list: a step that was picked down there comes into view.
@@ -354,7 +364,17 @@ export function DoMark() {
   };
   return (
     <div className="section stack">
-      <StepsHeading steps={steps} job={job} planned={chosen.option.outageMinutes} />
+      <StepsHeading
+        steps={steps}
+        job={job}
+        planned={chosen.option.outageMinutes}
+        onCalendar={() => setPlanning(true)}
+      />
+      {planning && (
+        <Suspense fallback={null}>
+          <CalendarDrawer onClose={() => setPlanning(false)} />
+        </Suspense>
+      )}
       <OverriddenChecks findings={evaluation.findings} />
       <div className="step-grid">
         <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />

@@ -1,0 +1,3 @@
+/** When the work of a job is done: an entry of its own, out of the first load. */
+export * from './drying.ts';
+export * from './schedule.ts';

@@ -1,0 +1,180 @@
+import type { Step } from '../work/index.ts';
+import type { CalendarFacts } from '../document/index.ts';
+import { dryingHours, type Coat } from './drying.ts';
+
+type Hours = CalendarFacts['weekday'];
+
+/** The steps of a job over the hours that somebody has: evenings, weekends, drying, inspections. Wall-clock time, no time zone. */
+
+const DAY = 1440;
+
+/** A step and when it is done, minutes since the start of the first day. */
+export interface Slot {
+  readonly key: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** One stretch of work: an evening, a morning. */
+export interface Visit {
+  readonly from: number;
+  readonly to: number;
+  readonly slots: readonly Slot[];
+}
+
+export interface Calendar {
+  readonly visits: readonly Visit[];
+  /** The power is off from and to; null where no step turns it off. */
+  readonly off: readonly [number, number] | null;
+  /** Power-off work is longer than any stretch of work: it was put in the longest one and runs over. */
+  readonly runsOver: boolean;
+  /** Nothing can be planned: no hours at all. */
+  readonly noHours: boolean;
+}
+
+const dayNumber = (day: string): number => Math.round(Date.parse(`${day}T00:00:00Z`) / 86_400_000);
+/** The date of a moment, as YYYY-MM-DD. */
+export const dateOf = (startOn: string, minutes: number): string =>
+  new Date((dayNumber(startOn) + Math.floor(minutes / DAY)) * 86_400_000).toISOString().slice(0, 10);
+/** A moment in wall-clock time, as YYYY-MM-DDTHH:MM. */
+export function momentOf(startOn: string, minutes: number): string {
+  const of = ((minutes % DAY) + DAY) % DAY;
+  const two = (n: number): string => String(Math.floor(n)).padStart(2, '0');
+  return `${dateOf(startOn, minutes)}T${two(of / 60)}:${two(of % 60)}`;
+}
+
+/** Coats that dry before a step of the repairs. */
+const WAITS: Readonly<Record<string, Coat>> = { patch2: 'tape', patch3: 'thin', patch4: 'thin' };
+
+/** Minutes to let pass before a step, once what it comes after is done. */
+export function waitBefore(step: Pick<Step, 'key' | 'waitDays'>, settings: CalendarFacts): number {
+  const coat = WAITS[step.key];
+  return coat && step.waitDays > 0
+    ? 60 * dryingHours(settings.compound, coat, settings.celsius, settings.humidity)
+    : 0;
+}
+
+/** Steps that are done in one go: one step, or all the work with the power off. */
+interface Block {
+  readonly steps: readonly Step[];
+  readonly minutes: number;
+  readonly off: boolean;
+}
+
+function blocksOf(steps: readonly Step[]): Block[] {
+  const off = steps.filter((s) => s.window === 'off');
+  const out: Block[] = [];
+  for (const s of steps) {
+    if (s.window !== 'off') out.push({ steps: [s], minutes: s.minutes, off: false });
+    else if (s === off[0])
+      out.push({ steps: off, minutes: off.reduce((sum, x) => sum + x.minutes, 0), off: true });
+  }
+  return out;
+}
+
+/** Stretches of work are looked for that many days ahead. */
+const MOST_DAYS = 800;
+
+/** The hours of a day, counted from the first; null where nothing is done. */
+function hoursOn(day: number, settings: CalendarFacts): Hours {
+  const n = dayNumber(settings.startOn) + day;
+  const date = new Date(n * 86_400_000);
+  if (settings.daysOff.includes(date.toISOString().slice(0, 10))) return null;
+  const weekday = date.getUTCDay();
+  const hours = weekday === 0 || weekday === 6 ? settings.weekend : settings.weekday;
+  return hours && hours[1] > hours[0] ? hours : null;
+}
+
+/** The first stretch that a block fits into, from a moment on; with `over`, the first as long as any that begins its day. */
+function place(
+  minutes: number,
+  earliest: number,
+  settings: CalendarFacts,
+  over: boolean,
+): { readonly from: number; readonly end: number } | null {
+  for (let day = Math.max(0, Math.floor(earliest / DAY)); day < MOST_DAYS; day++) {
+    const hours = hoursOn(day, settings);
+    if (!hours) continue;
+    const [open, close] = [day * DAY + hours[0], day * DAY + hours[1]];
+    const from = Math.max(open, earliest);
+    if (from + minutes <= close + 1e-9) return { from, end: close };
+    if (over && from <= open && hours[1] - hours[0] >= longestOf(settings) - 1e-9)
+      return { from, end: close };
+  }
+  return null;
+}
+
+const lengthOf = (hours: Hours): number => (hours ? hours[1] - hours[0] : 0);
+const longestOf = ({ weekday, weekend }: CalendarFacts): number =>
+  Math.max(lengthOf(weekday), lengthOf(weekend));
+
+/** The work of a job, without what is done. Steps come in the order in which they were proved. @param done keys of steps that are done */
+export function scheduleOf(
+  steps: readonly Step[],
+  done: ReadonlySet<string>,
+  settings: CalendarFacts,
+): Calendar {
+  const empty: Calendar = { visits: [], off: null, runsOver: false, noHours: false };
+  const longest = longestOf(settings);
+  const left = steps.filter((s) => !done.has(s.key));
+  if (left.length === 0) return empty;
+  if (longest <= 0) return { ...empty, noHours: true };
+  const ends = new Map<string, number>();
+  const slots: Slot[] = [];
+  let [free, runsOver] = [0, false];
+  let off: [number, number] | null = null;
+  const waiting = blocksOf(left);
+  const there = new Set(left.map((s) => s.key));
+  const open = (b: Block): string[] => {
+    const own = new Set(b.steps.map((s) => s.key));
+    return [...new Set(b.steps.flatMap((s) => s.after))].filter((k) => there.has(k) && !own.has(k));
+  };
+  const earliestOf = (b: Block): number =>
+    Math.max(
+      free,
+      ...b.steps.map((s) => {
+        const day = settings.notBefore[s.key];
+        return day === undefined ? 0 : (dayNumber(day) - dayNumber(settings.startOn)) * DAY;
+      }),
+      ...b.steps.flatMap((s) =>
+        s.after.map((k) => (ends.has(k) ? (ends.get(k) ?? 0) + waitBefore(s, settings) : 0)),
+      ),
+    );
+  while (waiting.length > 0) {
+    // Of what may be done, what can begin first; of those in order.
+    const ready = waiting.filter((b) => open(b).every((k) => ends.has(k)));
+    const candidates = (ready.length > 0 ? ready : waiting.slice(0, 1)).map((b) => {
+      const fits = b.minutes <= longest + 1e-9;
+      return { b, fits, at: place(b.minutes, earliestOf(b), settings, !fits) };
+    });
+    const next = candidates.reduce((a, c) => ((c.at?.from ?? Infinity) < (a.at?.from ?? Infinity) ? c : a));
+    waiting.splice(waiting.indexOf(next.b), 1);
+    if (!next.at) return { ...empty, noHours: true };
+    let at = next.at.from;
+    for (const s of next.b.steps) {
+      slots.push({ key: s.key, from: at, to: at + s.minutes });
+      at += s.minutes;
+      ends.set(s.key, at);
+    }
+    if (next.b.off) off = [next.at.from, at];
+    runsOver ||= !next.fits && next.b.off;
+    free = at;
+  }
+  return { visits: visitsOf(slots), off, runsOver, noHours: false };
+}
+
+/** Steps on one day, one after another, are one visit; a pause of more than an hour begins another. */
+const PAUSE = 60;
+function visitsOf(slots: readonly Slot[]): Visit[] {
+  const out: { from: number; to: number; slots: Slot[] }[] = [];
+  for (const s of slots) {
+    const last = out.at(-1);
+    const same =
+      last && Math.floor(last.from / DAY) === Math.floor(s.from / DAY) && s.from - last.to <= PAUSE;
+    if (last && same) {
+      last.slots.push(s);
+      last.to = Math.max(last.to, s.to);
+    } else out.push({ from: s.from, to: s.to, slots: [s] });
+  }
+  return out;
+}

@@ -1,0 +1,50 @@
+import { expect } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { faults, saved, test, watch } from './help.ts';
+
+/** When the work is done: evenings and weekends, drying, a file for a calendar. */
+
+test('the steps are laid over evenings, a visit that is moved takes the rest with it, and a calendar reads the file', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  await page.goto('/houses/tamarack/jobs/keyboard/do');
+  await page.getByRole('button', { name: 'Calendar' }).click();
+  const drawer = page.getByRole('dialog', { name: 'Calendar' });
+  await drawer.getByLabel('First day').fill('2026-11-30');
+  const sum = drawer.getByRole('status');
+  await expect(sum).toContainText(/\d+ visits?, done/);
+  const visits = drawer.locator('.calendar-visits > li');
+  await expect(visits.first()).toContainText('Mon, Nov 30, 6:00 PM');
+  const before = await sum.textContent();
+  // No weekdays: the first Saturday.
+  await drawer.getByRole('checkbox', { name: 'Weekdays' }).uncheck();
+  await expect(visits.first()).toContainText('Sat, Dec 5, 9:00 AM');
+  await drawer.getByRole('checkbox', { name: 'Weekdays' }).check();
+  await expect(sum).toContainText(before ?? '');
+  // The last visit is put off to a day that somebody else has set.
+  await visits
+    .last()
+    .getByLabel(/^Not before/)
+    .fill('2026-12-23');
+  await expect(sum).toContainText('done Wed, Dec 23');
+  await expect(visits.first()).toContainText('Mon, Nov 30, 6:00 PM');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    drawer.getByRole('button', { name: 'Save as iCalendar' }).click(),
+  ]);
+  const text = readFileSync(await file.path(), 'utf8');
+  expect(text).toContain('DTSTART:20261130T180000');
+  expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(await visits.count());
+  await saved(page);
+  expect(await faults(page)).toEqual([]);
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/w/c1.png' });
+  await page.reload();
+  await page.getByRole('button', { name: 'Calendar' }).click();
+  await expect(drawer.getByLabel('First day')).toHaveValue('2026-11-30');
+  await expect(sum).toContainText('done Wed, Dec 23');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(visits.first()).toBeVisible();
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/w/c2.png' });
+  quiet();
+});
