@@ -76,6 +76,7 @@ const WINDOWS: readonly (readonly [string, string, (page: Page) => Promise<void>
     `${KEYBOARD}/want`,
     (page) => page.locator('.caution').getByRole('button', { name: 'Keys' }).click(),
   ],
+  ['the calendar', `${KEYBOARD}/do`, (page) => page.getByRole('button', { name: 'Calendar' }).click()],
   ['signing off', `${KEYBOARD}/prove`, (page) => page.getByRole('button', { name: 'Sign off' }).click()],
 ];
 

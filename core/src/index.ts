@@ -355,6 +355,7 @@ export {
   priceCsv,
   priceRows,
   readPrices,
+  substitutesFor,
   tripBill,
   withPrices,
   type Bill,

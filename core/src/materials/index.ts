@@ -3,3 +3,4 @@ export * from './cut-rolls.ts';
 export * from './shelf.ts';
 export * from './price-list.ts';
 export * from './sold.ts';
+export * from './substitutes.ts';

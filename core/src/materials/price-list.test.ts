@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import papa from 'papaparse';
 import { PARTS } from '../catalog/index.ts';
 import { heard, said } from '../testing/said.ts';
-import { allParts, partOf, priceCsv, priceRows, readPrices, withPrices } from './index.ts';
+import { allParts, partOf, priceCsv, priceRows, readPrices, substitutesFor, withPrices } from './index.ts';
 
 const parsed = (csv: string) => papa.parse<string[]>(csv.trim()).data;
 const own = { prices: { luminaire: 4500, 'plate-1': 125 } };
@@ -75,5 +75,52 @@ describe('the price list', () => {
   });
   it('a bill and its price list mean the same part by a key', () => {
     for (const p of allParts()) expect(partOf(p.key)).toBe(p);
+  });
+});
+
+describe('what may be bought instead', () => {
+  const line = (partKey: string, needed: number, buy: number) => {
+    const part = partOf(partKey)!;
+    const roll = part.unit === 'roll';
+    return {
+      partKey,
+      needed,
+      onShelf: 0,
+      unit: part.unit,
+      totalCents: (roll ? needed : buy) * part.priceCents!,
+    };
+  };
+  const cents = (key: string): number => partOf(key)!.priceCents!;
+  it('names only what is sold, and never the part itself', () => {
+    let some = 0;
+    for (const p of allParts()) {
+      if (p.priceCents === null) continue;
+      for (const s of substitutesFor(line(p.key, 1, 1), {})) {
+        some++;
+        expect(partOf(s.key)).toBeDefined();
+        expect(s.key).not.toBe(p.key);
+        expect(said(s.says).length).toBeGreaterThan(10);
+      }
+    }
+    expect(some).toBeGreaterThan(30);
+  });
+  it('tells what the line costs more, by the packs that it takes and one’s own price', () => {
+    const [levers] = substitutesFor(line('twist-2-3', 26, 2), {});
+    expect(levers).toMatchObject({
+      key: 'lever-3',
+      moreCents: 3 * cents('lever-3') - 2 * cents('twist-2-3'),
+    });
+    const [own] = substitutesFor(line('twist-2-3', 26, 2), { prices: { 'lever-3': 100 } });
+    expect(own!.moreCents).toBe(300 - 2 * cents('twist-2-3'));
+    const [fan] = substitutesFor({ ...line('plate-1', 1, 1), totalCents: null }, {});
+    expect(fan!.moreCents).toBeNull();
+  });
+  it('a deeper box goes into the same opening; thicker cable is as long', () => {
+    const [box] = substitutesFor(line('box:old-1g-14', 1, 1), {});
+    expect(box!.key).toBe('box:old-1g-16');
+    expect(substitutesFor(line('box:old-1g-20', 1, 1), {})).toEqual([]);
+    const roll = allParts().find((p) => p.key.startsWith('nm-14-2/'))!;
+    const [twelve] = substitutesFor(line(roll.key, 1, 1), {});
+    expect(partOf(twelve!.key)!.holds).toBe(roll.holds);
   });
 });

@@ -249,6 +249,17 @@ const line = (p: PartsPlan, fits: (key: string) => boolean, to: string | null): 
     lines: p.lines.flatMap((l) => (fits(l.partKey) ? (to === null ? [] : [{ ...l, partKey: to }]) : [l])),
   };
 };
+/** The drivers of a plan with strips, of another rating. */
+const driversOf = (p: PartsPlan, watts: string): PartsPlan | null =>
+  p.strips.some((s) => s.pieces.length > 0)
+    ? {
+        ...p,
+        lines: p.lines.map((l) =>
+          l.partKey.startsWith('driver-') ? { ...l, partKey: l.partKey.replace(/\d+$/, watts) } : l,
+        ),
+      }
+    : null;
+
 const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => PartsPlan | null])[] = [
   [
     'an indoor receptacle outdoors',
@@ -333,32 +344,8 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     ['no patch'],
     (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),
   ],
-  [
-    'a driver that is too small for its strip',
-    ['strip'],
-    (p) =>
-      p.strips.some((s) => s.pieces.length > 0)
-        ? {
-            ...p,
-            lines: p.lines.map((l) =>
-              l.partKey.startsWith('driver-') ? { ...l, partKey: l.partKey.replace(/\d+$/, '1') } : l,
-            ),
-          }
-        : null,
-  ],
-  [
-    'a driver that gives more than Class 2 allows',
-    ['strip'],
-    (p) =>
-      p.strips.some((s) => s.pieces.length > 0)
-        ? {
-            ...p,
-            lines: p.lines.map((l) =>
-              l.partKey.startsWith('driver-') ? { ...l, partKey: l.partKey.replace(/\d+$/, '150') } : l,
-            ),
-          }
-        : null,
-  ],
+  ['a driver that is too small for its strip', ['strip'], (p) => driversOf(p, '1')],
+  ['a driver that gives more than Class 2 allows', ['strip'], (p) => driversOf(p, '150')],
   [
     'a reel of strip forgotten',
     ['strip'],

@@ -1,4 +1,4 @@
-import { billCsv, money, roughMoney, row, toolText, type BillLine, msg } from '@elwand/core';
+import { billCsv, substitutesFor, money, roughMoney, row, toolText, type BillLine, msg } from '@elwand/core';
 import { Button, InputNumber } from 'antd';
 import { Link } from 'react-router';
 import { download } from '../../parts/download.ts';
@@ -10,10 +10,12 @@ import { useSay } from '../../app/say.ts';
 
 function Line({
   line,
+  instead,
   onShelf,
   onPrice,
 }: {
   readonly line: BillLine;
+  readonly instead: ReturnType<typeof substitutesFor>;
   readonly onShelf: (count: number) => void;
   /** Null: the estimate again. */
   readonly onPrice: (cents: number | null) => void;
@@ -24,6 +26,26 @@ function Line({
       <td>
         {say(line.name)}
         <div className="quiet">{say(row(line.why))}</div>
+        {instead.length > 0 && (
+          <details className="instead">
+            <summary className="quiet">{say(msg('screen.buy.instead'))}</summary>
+            <ul>
+              {instead.map((s) => (
+                <li key={s.key}>
+                  <b>{say(s.name)}</b>
+                  {s.moreCents !== null &&
+                    say(
+                      msg('screen.buy.instead-price', {
+                        than: s.moreCents > 0 ? 'more' : s.moreCents < 0 ? 'less' : 'same',
+                        by: money(Math.abs(s.moreCents)),
+                      }),
+                    )}
+                  . {say(s.says)}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </td>
       <td className="num" data-name={say(msg('screen.buy.needed'))}>
         {line.needed}
@@ -119,7 +141,13 @@ export function BuyMark() {
           </thead>
           <tbody>
             {bill.lines.map((l) => (
-              <Line key={l.partKey} line={l} onShelf={onShelf(l.partKey)} onPrice={onPrice(l.partKey)} />
+              <Line
+                key={l.partKey}
+                line={l}
+                instead={substitutesFor(l, house)}
+                onShelf={onShelf(l.partKey)}
+                onPrice={onPrice(l.partKey)}
+              />
             ))}
           </tbody>
         </table>
