@@ -30,3 +30,19 @@ test('a price of one’s own goes into the total and stays with the house; a lig
   await saved(page);
   quiet();
 });
+
+test('what another way of working would come to is planned when asked, and can be taken', async ({
+  page,
+}) => {
+  const quiet = watch(page);
+  await page.goto('/houses/tamarack/jobs/aquarium/buy');
+  await page.getByText('What if you did it another way?').click();
+  const levers = page.getByRole('listitem').filter({ hasText: 'Lever connectors' });
+  await expect(levers).toContainText('more');
+  await levers.getByRole('button', { name: 'Use it' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Wire nuts' })).toContainText('less');
+  await expect(page.getByRole('row', { name: /^Lever/ }).first()).toBeVisible();
+  await saved(page);
+  expect(await faults(page)).toEqual([]);
+  quiet();
+});

@@ -421,6 +421,7 @@ export {
 } from './evaluation/judge.ts';
 export { type Chosen } from './evaluation/chosen.ts';
 export { signOff } from './evaluation/sign-off.ts';
+export { whatIf, withOtherwise, type Otherwise } from './evaluation/what-if.ts';
 export { changedSince, undoSignOff } from './evaluation/undo-sign-off.ts';
 export type {
   Backup,

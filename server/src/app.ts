@@ -210,6 +210,8 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', exchangeRoutes(store, reader, dataDir, heavy));
   app.use('/api', paperRoutes(store, printer, heavy, lan?.address));
   app.use('/api', cardRoutes(store, new Cards(store, carder)));
+  // A house and a job that are saved together are as large as both.
+  app.use('/api/jobs/:id/with-house', express.json({ limit: 2 * DOCUMENT_BYTES }));
   app.use('/api', express.json({ limit: DOCUMENT_BYTES }));
   app.use('/api', deviceRoutes(lan), historyRoutes(store), documentRoutes(store));
   app.use('/api', () => {

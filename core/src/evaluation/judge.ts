@@ -310,10 +310,13 @@ export interface Judging {
 export function judge(given: Bundle, how: Judging): Evaluation {
   const { prove, planned, before } = how;
   // What a signed-off job wanted stands in the house by now: it is not planned a second time.
-  const { wants, changes = [] } = given.job;
+  const { wants, changes = [], strips = [] } = given.job;
   const bundle: Bundle = { ...given, house: withBothFaces(given.house) };
-  if (given.job.signedOff !== null && wants.length + changes.length > 0) {
-    const done = judge({ house: given.house, job: { ...given.job, wants: [], changes: [] } }, { prove });
+  if (given.job.signedOff !== null && wants.length + changes.length + strips.length > 0) {
+    const done = judge(
+      { house: given.house, job: { ...given.job, wants: [], changes: [], strips: [] } },
+      { prove },
+    );
     return { ...done, bundle, given };
   }
   const base = baseOf(bundle.house);

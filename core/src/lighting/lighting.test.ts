@@ -275,10 +275,12 @@ describe('pieces of a strip', () => {
     expect(cutStrip(house, strip([...round].reverse())).pieces[1]!.linkMm).toBeCloseTo(inches(2), 6);
   });
   it('far apart, or dimmed apart, they have no jumper between them', () => {
-    const links = (pieces: StripLight['pieces']) =>
-      cutStrip(house, strip(pieces)).pieces.map((p) => p.linkMm);
+    const links = (pieces: StripLight['pieces'], dimming: StripLight['dimming'] = 'none') =>
+      cutStrip(house, strip(pieces, { dimming })).pieces.map((p) => p.linkMm);
     expect(links([piece(2, 30), piece(70, 90)])).toEqual([null, null]);
-    expect(links([piece(2, 30), piece(30, 60, { zone: 2 })])).toEqual([null, null]);
+    expect(links([piece(2, 30), piece(30, 60, { zone: 2 })], 'pwm')).toEqual([null, null]);
+    // Without a dimmer there is nothing to keep apart.
+    expect(links([piece(2, 30), piece(30, 60, { zone: 2 })])).toEqual([null, 0]);
     expect(links([piece(2, 30), piece(30, 60)])).toEqual([null, 0]);
   });
   it('are no longer than a reel', () => {

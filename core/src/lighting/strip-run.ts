@@ -146,8 +146,10 @@ export function cutStrip(house: Pick<House, 'rooms'>, strip: StripLight): Laid {
     darkMm += lengthMm - cuts * cutMm;
     const gap = last === null ? Infinity : way(last, from);
     const isCorner = last !== null && last.wallId !== from.wallId;
+    // Zones are apart where something dims them.
+    const isSameZone = strip.dimming === 'none' || lastZone === p.zone;
     const goesOn =
-      gap <= JUMPER_MOST_MM && lastZone === p.zone && !(strip.corners === 'feed' && (isCorner || gap > 1));
+      gap <= JUMPER_MOST_MM && isSameZone && !(strip.corners === 'feed' && (isCorner || gap > 1));
     const piece: CutPiece = {
       nth: i + 1,
       part: 1,

@@ -75,7 +75,9 @@ function numberOf(schema: z.core.$ZodType, random: Random, how: Nastiness): numb
 }
 
 function textOf(schema: z.core.$ZodType, random: Random): string {
-  if ((schema._zod.def as { format?: string }).format === 'datetime') return '2026-11-28T10:00:00.000Z';
+  const { format } = schema._zod.def as { format?: string };
+  if (format === 'datetime') return '2026-11-28T10:00:00.000Z';
+  if (format === 'date') return '2026-11-28';
   const { min, max } = boundsOf(schema, { min: 0, max: 200 });
   const text = pick(WORDS, random).slice(0, max);
   return text.trim().length >= min ? text : 'abc'.slice(0, Math.max(min, 3));

@@ -1,13 +1,13 @@
 import { boxModel } from '../catalog/index.ts';
 import type { Change, Want } from '../document/index.ts';
 import { changeText } from '../planning/index.ts';
-import { onOpenFraming } from '../structure/index.ts';
+import { mountSpots, onOpenFraming } from '../structure/index.ts';
 import { takenDown } from './in-the-way.ts';
 import type { Power } from './power.ts';
 import { workPlace } from './place.ts';
 import { make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
-import { msg, q, type Text } from '../words/index.ts';
+import { allOf, msg, q, sentences, type Text } from '../words/index.ts';
 
 /** Where a new box goes and how large its hole is, in words that can be measured by. */
 function outlineText(input: WorkInput, want: Want): Text {
@@ -32,7 +32,34 @@ function outlineText(input: WorkInput, want: Want): Text {
       y: q.mark(at.heightMm),
       size,
     });
+  const room = at.on === 'ceiling' ? input.plan.roomOf(at) : undefined;
+  const [first] = room?.walls ?? [];
+  if (at.on === 'ceiling' && first)
+    return sentences([
+      msg('work.outline-ceiling', { wall: first.name.toLowerCase(), x: q.mark(at.xMm), y: q.mark(at.yMm) }),
+      ...(size === '' ? [] : [size]),
+      ...rowText(want, first.name.toLowerCase()),
+    ]);
   return size;
+}
+
+/** How a long light, or a row of them, is hung square: what it covers from both walls, and where it is screwed up. */
+function rowText({ at, fixture }: Want, wall: string): Text[] {
+  if (!fixture || at.on !== 'ceiling') return [];
+  const along = fixture.turn === 'x' ? at.xMm : at.yMm;
+  const from = along - fixture.feedMm;
+  const screws = mountSpots(at, fixture).map((s) => q.mark(fixture.turn === 'x' ? s.xMm : s.yMm));
+  return [
+    msg('work.row', {
+      turn: fixture.turn,
+      linked: fixture.linked,
+      wall,
+      from: q.mark(from),
+      to: q.mark(from + fixture.linked * fixture.lengthMm),
+      off: q.mark(fixture.turn === 'x' ? at.yMm : at.xMm),
+    }),
+    ...(screws.length > 0 ? [msg('work.row-screws', { turn: fixture.turn, screws: allOf(screws) })] : []),
+  ];
 }
 
 function markSteps(input: WorkInput): Step[] {
@@ -45,7 +72,9 @@ function markSteps(input: WorkInput): Step[] {
       minutes: 10,
       after: ['carry'],
       place: workPlace(input.plan, want.at),
-      detail: msg('work.mark-why', { outline: outlineText(input, want) }),
+      detail: msg(want.at.on === 'ceiling' ? 'work.mark-ceiling' : 'work.mark-why', {
+        outline: outlineText(input, want),
+      }),
       tools: ['level', 'pencil', 'probe'],
     }),
   );

@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { demoHouses, demoJobs } from '../demo/index.ts';
-import { ItemId, type Job, type Point, type Reading } from '../document/index.ts';
+import { ItemId, type Fixture, type Job, type Point, type Reading } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
-import { bundle, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { bundle, ceilingAt, outlet, smallHouse, wallAt, wanted } from '../testing/build.ts';
+import { inches } from '../units/index.ts';
 import { deadChain, deadState, diagnosePairs, outageOf, orderSteps, type Step } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
@@ -51,6 +52,43 @@ describe('a box that a cut only comes near', () => {
     }));
     expect(cables.length).toBeGreaterThan(0);
     expect(says).toContain('draw out what it holds');
+  });
+});
+
+describe('marking a box on a ceiling', () => {
+  const light = (fixture?: Fixture) => {
+    const want = {
+      ...wanted(104, fixture ? { fixture } : {}),
+      kind: 'luminaire' as const,
+      at: ceilingAt(60, 72),
+      devices: [{ kind: 'luminaire' as const }],
+    };
+    const { steps } = evaluate(bundle(smallHouse(), [want])).chosen!;
+    return said(steps.find((s) => s.key.startsWith('mark:'))!.detail);
+  };
+  const row: Fixture = {
+    lengthMm: inches(48),
+    widthMm: inches(5),
+    feedMm: inches(24),
+    turn: 'x',
+    linked: 2,
+    mostLinked: 4,
+    mountsMm: [inches(6), inches(42)],
+  };
+  it('measures from two walls, and says nothing of heights', () => {
+    expect(light()).toContain('72 in out from the north wall and 60 in from its left end');
+    expect(light()).not.toContain('height of its neighbors');
+    expect(light()).not.toContain('row of');
+  });
+  it('hangs a row square: both ends from the same wall, and every screw', () => {
+    const along = light(row);
+    expect(along).toContain('row of 2 runs along that wall, from 36 in to 132 in from its left end');
+    expect(along).toContain('both ends must measure 72 in from the north wall');
+    expect(along).toContain('42 in, 78 in, 90 in, and 126 in');
+    const out = light({ ...row, turn: 'y', linked: 1 });
+    expect(out).toContain('light runs away from that wall, from 48 in to 96 in out');
+    expect(out).toContain('both ends must measure 60 in from the wall at its left end');
+    expect(out).toContain('54 in and 90 in');
   });
 });
 

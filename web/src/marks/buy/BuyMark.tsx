@@ -5,6 +5,7 @@ import { download } from '../../parts/download.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { CutList } from './CutList.tsx';
+import { WhatIf } from './WhatIf.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
 
@@ -152,6 +153,7 @@ export function BuyMark() {
           </tbody>
         </table>
       </div>
+      <WhatIf />
       <CutList cuts={bill.cuts} units={house.units} />
       <section aria-label={say(msg('screen.buy.tools'))}>
         <h3>{say(msg('screen.buy.tools'))}</h3>
