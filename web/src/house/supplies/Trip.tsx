@@ -122,26 +122,21 @@ function Shopping({
   );
 }
 
-/** One shopping trip for several jobs: packs and rolls are shared. */
-export function Trip({ house }: { readonly house: House }) {
+/** The open jobs to choose from, with what each comes to. The thread is asked once they are there. */
+function Jobs({ house, jobs }: { readonly house: House; readonly jobs: readonly Job[] }) {
   const say = useSay();
-  const jobs = useOpenJobs(house.id);
   const [left, setLeft] = useState<readonly string[]>([]);
-  const ask = useCallback((thread: Remote<TripWorker>) => thread.needs(house, jobs ?? []), [house, jobs]);
+  const ask = useCallback((thread: Remote<TripWorker>) => thread.needs(house, jobs), [house, jobs]);
   const { answer: needs, busy, failed } = useWorkerAnswer<TripWorker, JobOfTrip[]>(shopper, ask);
-  const needOf = (id: string) => needs?.find((n) => n.id === id);
   const going = useMemo(
-    () => (jobs ?? []).filter((j) => !left.includes(j.id) && needs?.some((n) => n.id === j.id && n.needed)),
+    () => jobs.filter((j) => !left.includes(j.id) && needs?.some((n) => n.id === j.id && n.needed)),
     [jobs, left, needs],
   );
   return (
-    <section className="sheet stack" aria-label={say(msg('screen.supplies.trip'))}>
-      <h2>{say(msg('screen.supplies.trip'))}</h2>
-      <p className="muted">{say(msg('screen.supplies.trip-why'))}</p>
-      {jobs?.length === 0 && <p>{say(msg('screen.supplies.no-open-jobs'))}</p>}
+    <>
       {failed && <p role="alert">{say(msg('screen.supplies.trip-failed'))}</p>}
-      {jobs?.map((job) => {
-        const need = needOf(job.id);
+      {jobs.map((job) => {
+        const need = needs?.find((n) => n.id === job.id);
         return (
           <Checkbox
             key={job.id}
@@ -168,6 +163,20 @@ export function Trip({ house }: { readonly house: House }) {
         </p>
       )}
       {needs && going.length > 0 && <Shopping house={house} jobs={going} needs={needs} />}
+    </>
+  );
+}
+
+/** One shopping trip for several jobs: packs and rolls are shared. */
+export function Trip({ house }: { readonly house: House }) {
+  const say = useSay();
+  const jobs = useOpenJobs(house.id);
+  return (
+    <section className="sheet stack" aria-label={say(msg('screen.supplies.trip'))}>
+      <h2>{say(msg('screen.supplies.trip'))}</h2>
+      <p className="muted">{say(msg('screen.supplies.trip-why'))}</p>
+      {jobs?.length === 0 && <p>{say(msg('screen.supplies.no-open-jobs'))}</p>}
+      {jobs && jobs.length > 0 && <Jobs house={house} jobs={jobs} />}
     </section>
   );
 }
