@@ -38,13 +38,11 @@ test('the steps are laid over evenings, a visit that is moved takes the rest wit
   expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(await visits.count());
   await saved(page);
   expect(await faults(page)).toEqual([]);
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/w/c1.png' });
   await page.reload();
   await page.getByRole('button', { name: 'Calendar' }).click();
   await expect(drawer.getByLabel('First day')).toHaveValue('2026-11-30');
   await expect(sum).toContainText('done Wed, Dec 23');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect(visits.first()).toBeVisible();
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/w/c2.png' });
   quiet();
 });

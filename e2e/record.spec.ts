@@ -42,7 +42,6 @@ test('a sign-off is saved in one piece, keeps a record for the inspector, and ca
   const record = RecordFile.parse(JSON.parse(readFileSync(await file.path(), 'utf8')));
   expect(record.permit?.inspections[0]?.on).toBe('2026-11-20');
   expect(record.record.built?.boxes.length).toBeGreaterThan(1);
-  await page.screenshot({ path: process.env.LOOK ? '/tmp/w/r1.png' : 'test-results/record.png' });
   await page.getByRole('button', { name: 'Print record' }).click();
   await expect(page.getByRole('dialog').getByRole('checkbox', { name: /^Record/ })).toBeChecked();
   const pdf = await page.request.get('/api/jobs/aquarium/sheets.pdf?sheets=record');

@@ -1,10 +1,10 @@
-import type { Step } from '../work/index.ts';
+import { minutesOf, type Step } from '../work/index.ts';
 import type { CalendarFacts } from '../document/index.ts';
 import { dryingHours, type Coat } from './drying.ts';
 
-type Hours = CalendarFacts['weekday'];
-
 /** The steps of a job over the hours that somebody has: evenings, weekends, drying, inspections. Wall-clock time, no time zone. */
+
+type Hours = CalendarFacts['weekday'];
 
 const DAY = 1440;
 
@@ -66,8 +66,7 @@ function blocksOf(steps: readonly Step[]): Block[] {
   const out: Block[] = [];
   for (const s of steps) {
     if (s.window !== 'off') out.push({ steps: [s], minutes: s.minutes, off: false });
-    else if (s === off[0])
-      out.push({ steps: off, minutes: off.reduce((sum, x) => sum + x.minutes, 0), off: true });
+    else if (s === off[0]) out.push({ steps: off, minutes: minutesOf(off), off: true });
   }
   return out;
 }
@@ -86,20 +85,14 @@ function hoursOn(day: number, settings: CalendarFacts): Hours {
 }
 
 /** The first stretch that a block fits into, from a moment on; with `over`, the first as long as any that begins its day. */
-function place(
-  minutes: number,
-  earliest: number,
-  settings: CalendarFacts,
-  over: boolean,
-): { readonly from: number; readonly end: number } | null {
+function place(minutes: number, earliest: number, settings: CalendarFacts, over: boolean): number | null {
   for (let day = Math.max(0, Math.floor(earliest / DAY)); day < MOST_DAYS; day++) {
     const hours = hoursOn(day, settings);
     if (!hours) continue;
     const [open, close] = [day * DAY + hours[0], day * DAY + hours[1]];
     const from = Math.max(open, earliest);
-    if (from + minutes <= close + 1e-9) return { from, end: close };
-    if (over && from <= open && hours[1] - hours[0] >= longestOf(settings) - 1e-9)
-      return { from, end: close };
+    if (from + minutes <= close + 1e-9) return from;
+    if (over && from <= open && hours[1] - hours[0] >= longestOf(settings) - 1e-9) return from;
   }
   return null;
 }
@@ -147,16 +140,16 @@ export function scheduleOf(
       const fits = b.minutes <= longest + 1e-9;
       return { b, fits, at: place(b.minutes, earliestOf(b), settings, !fits) };
     });
-    const next = candidates.reduce((a, c) => ((c.at?.from ?? Infinity) < (a.at?.from ?? Infinity) ? c : a));
+    const next = candidates.reduce((a, c) => ((c.at ?? Infinity) < (a.at ?? Infinity) ? c : a));
     waiting.splice(waiting.indexOf(next.b), 1);
-    if (!next.at) return { ...empty, noHours: true };
-    let at = next.at.from;
+    if (next.at === null) return { ...empty, noHours: true };
+    let { at } = next;
     for (const s of next.b.steps) {
       slots.push({ key: s.key, from: at, to: at + s.minutes });
       at += s.minutes;
       ends.set(s.key, at);
     }
-    if (next.b.off) off = [next.at.from, at];
+    if (next.b.off) off = [next.at, at];
     runsOver ||= !next.fits && next.b.off;
     free = at;
   }

@@ -42,8 +42,8 @@ function sumOf(bundle: Bundle): Sum | null {
   if (!chosen) return null;
   return {
     cents: chosen.bill.totalCents + chosen.bill.taxCents,
-    minutes: chosen.steps.reduce((s, x) => s + x.minutes, 0),
-    outage: chosen.steps.reduce((s, x) => (x.window === 'off' ? s + x.minutes : s), 0),
+    minutes: chosen.option.minutes,
+    outage: chosen.option.outageMinutes,
     open: findings.filter(
       (f) =>
         (f.severity === 'stop' || f.severity === 'fix') &&

@@ -45,15 +45,16 @@ function leadsOf(house: Pick<House, 'rooms'>, strip: StripLight, first: Spot): (
   return Number.isFinite(way(driver, first)) ? (to) => way(driver, to) + 2 * LEAD_MORE_MM : null;
 }
 
+/** The smallest driver that gives so many watts with headroom; undefined where none does. */
+const driverFor = (volts: Make['volts'], watts: number): number | undefined =>
+  DRIVER_WATTS[volts].find((s) => s * DRIVER_SHARE.value >= watts - 1e-9);
+
 /** Shares the pieces out over drivers, in their order: the fewest drivers, of those the smallest. */
 function sharedOut(
   pieces: readonly CutPiece[],
   { volts, wattsPerMm }: Make,
   byZone: boolean,
 ): readonly (readonly CutPiece[])[] {
-  const sizes = DRIVER_WATTS[volts];
-  const sizeFor = (watts: number): number | undefined =>
-    sizes.find((s) => s * DRIVER_SHARE.value >= watts - 1e-9);
   type Best = { readonly drivers: number; readonly size: number; readonly from: number };
   const best: (Best | null)[] = [{ drivers: 0, size: 0, from: 0 }];
   for (let to = 1; to <= pieces.length; to++) {
@@ -63,7 +64,7 @@ function sharedOut(
       const piece = pieces[from];
       if (!piece || (byZone && piece.zone !== pieces[to - 1]?.zone)) break;
       watts += piece.lengthMm * wattsPerMm;
-      const size = sizeFor(watts);
+      const size = driverFor(volts, watts);
       if (size === undefined) break;
       const before = best[from];
       if (!before) continue;
@@ -152,7 +153,7 @@ function planAnew(house: Pick<House, 'rooms'>, strip: StripLight): StripPlan {
     const watts = of.reduce((s, p) => s + p.lengthMm * make.wattsPerMm, 0);
     return {
       watts,
-      driverWatts: DRIVER_WATTS[make.volts].find((s) => s * DRIVER_SHARE.value >= watts - 1e-9) ?? Infinity,
+      driverWatts: driverFor(make.volts, watts) ?? Infinity,
       zones: [...new Set(of.map((p) => p.zone))],
       chains: chainsOf(of).map((c) => fedChain(c, feeding)),
     };
@@ -170,6 +171,10 @@ function planAnew(house: Pick<House, 'rooms'>, strip: StripLight): StripPlan {
     fromOneEnd: Math.min(1, ...chainsOf(pieces).map((c) => fedFromOneEnd(c, feeding).leastLight)),
   };
 }
+
+/** Every piece of a plan as it is cut, in the order of the run. */
+export const piecesIn = ({ outputs }: Pick<StripPlan, 'outputs'>): CutPiece[] =>
+  outputs.flatMap((o) => o.chains.flatMap((c) => c.pieces));
 
 /** Everything that is cut from the driver’s side: the leads of a plan. */
 export const leadsIn = ({ outputs }: StripPlan): Lead[] =>

@@ -14,7 +14,7 @@ import type { House } from '../document/index.ts';
 import { cutRolls, type Cut, type Length } from '../materials/cut-rolls.ts';
 import type { Need } from '../materials/needs.ts';
 import { cutLength } from '../units/index.ts';
-import type { Chain, StripPlan } from './plan-strip.ts';
+import { piecesIn, type Chain, type StripPlan } from './plan-strip.ts';
 import { JUMPER_MORE_MM, SPARE_SHARE } from './strip-values.ts';
 
 /** What a strip takes: reels, drivers, leads, connectors, channel. */
@@ -29,8 +29,9 @@ export interface StripCuts {
 }
 
 /** Pieces of strip off reels, with a tenth more than is lit; channel off its sticks, whole ones first. */
-export function stripCuts({ strip, outputs, litMm }: StripPlan): StripCuts {
-  const pieces = outputs.flatMap((o) => o.chains.flatMap((c) => c.pieces));
+export function stripCuts(plan: StripPlan): StripCuts {
+  const { strip, litMm } = plan;
+  const pieces = piecesIn(plan);
   const spare = litMm * SPARE_SHARE;
   const spares = Array.from({ length: Math.ceil(spare / REEL_MM) }, (_, i) => ({
     nth: 0,
@@ -128,8 +129,7 @@ export function stripNeeds(plan: StripPlan, { units }: Pick<House, 'units'>): Ne
     }
   }
   for (const [key, lengths] of cables) {
-    const spools = cutRolls(lengths, soldAs(key, SPOOL_MM));
-    add(key, spools.length);
+    add(key, cutRolls(lengths, soldAs(key, SPOOL_MM)).length);
   }
   return [...needs].map(([key, count]) => ({ key, count, why: strip.label }));
 }

@@ -1,5 +1,6 @@
 import { REEL_MM } from '../catalog/index.ts';
 import type { House, StripLight, StripPiece } from '../document/index.ts';
+import { roundRoom } from '../structure/index.ts';
 import { MM_PER_FOOT } from '../units/index.ts';
 import { JUMPER_MOST_MM, STRIP_KINDS } from './strip-values.ts';
 
@@ -41,30 +42,20 @@ export interface CutPiece {
   readonly linkMm: number | null;
 }
 
-/** Where each wall begins on the way round its room, and how long that way is. */
-function rounds({
-  rooms,
-}: Pick<House, 'rooms'>): ReadonlyMap<string, { room: string; at: number; whole: number }> {
-  const out = new Map<string, { room: string; at: number; whole: number }>();
-  for (const room of rooms) {
-    const whole = room.walls.reduce((s, w) => s + w.lengthMm, 0);
-    let at = 0;
-    for (const w of room.walls) {
-      out.set(w.id, { room: room.id, at, whole });
-      at += w.lengthMm;
-    }
-  }
-  return out;
-}
-
 /** The way from one place to another along the walls of their room, up and down included, mm; Infinity between rooms. */
 export function alongWalls(house: Pick<House, 'rooms'>): (a: Spot, b: Spot) => number {
-  const of = rounds(house);
+  const of = new Map(
+    house.rooms.flatMap((room) => {
+      const round = roundRoom(room);
+      return room.walls.map((w) => [w.id, round] as const);
+    }),
+  );
   return (a, b) => {
-    const [x, y] = [of.get(a.wallId), of.get(b.wallId)];
-    if (!x || !y || x.room !== y.room) return Infinity;
-    const across = Math.abs(x.at + a.xMm - y.at - b.xMm);
-    return Math.min(across, x.whole - across) + Math.abs(a.heightMm - b.heightMm);
+    const round = of.get(a.wallId);
+    const [x, y] = [a, b].map((s) => round?.starts.get(s.wallId));
+    if (!round || x === undefined || y === undefined) return Infinity;
+    const across = Math.abs(x + a.xMm - y - b.xMm);
+    return Math.min(across, round.whole - across) + Math.abs(a.heightMm - b.heightMm);
   };
 }
 

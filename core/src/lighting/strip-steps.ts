@@ -1,7 +1,7 @@
 import type { House } from '../document/index.ts';
 import { formatLength } from '../units/index.ts';
 import { allOf, msg, q, type Text } from '../words/index.ts';
-import { leadsIn, type StripPlan } from './plan-strip.ts';
+import { leadsIn, piecesIn, type StripPlan } from './plan-strip.ts';
 
 /** The work of a strip in its order, and what is measured when it is on. */
 
@@ -15,8 +15,8 @@ const nameOf = (nth: number, part: number, parts: number): Text =>
   parts > 1 ? msg('lighting.piece.part', { nth, part }) : msg('lighting.piece.whole', { nth });
 
 /** Every piece to cut, with its name and length. */
-export function piecesToCut({ outputs }: StripPlan): { readonly name: Text; readonly lengthMm: number }[] {
-  const pieces = outputs.flatMap((o) => o.chains.flatMap((c) => c.pieces));
+export function piecesToCut(plan: StripPlan): { readonly name: Text; readonly lengthMm: number }[] {
+  const pieces = piecesIn(plan);
   const parts = (nth: number) => pieces.filter((p) => p.nth === nth).length;
   return pieces.map((p) => ({ name: nameOf(p.nth, p.part, parts(p.nth)), lengthMm: p.lengthMm }));
 }

@@ -23,7 +23,10 @@ const WALKED_MM = 150;
 const between = (n: number, low: number, high: number): number => Math.max(low - n, 0, n - high);
 
 /** Where each wall begins on the way round the room, and how long that is, mm. */
-function round(room: Room): { readonly starts: ReadonlyMap<WallId, number>; readonly whole: number } {
+export function roundRoom(room: Pick<Room, 'walls'>): {
+  readonly starts: ReadonlyMap<WallId, number>;
+  readonly whole: number;
+} {
   const starts = new Map<WallId, number>();
   let whole = 0;
   for (const w of room.walls) {
@@ -63,7 +66,7 @@ export function cordWays(
   at: { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number },
   thing: string,
 ): CordWay[] | undefined {
-  const { starts, whole } = round(room);
+  const { starts, whole } = roundRoom(room);
   const wall = room.walls.find((w) => w.furniture.some((f) => f.id === thing));
   const f = wall?.furniture.find((x) => x.id === thing);
   const start = starts.get(at.wallId);

@@ -1,22 +1,23 @@
 import { Button } from 'antd';
 import { useRef } from 'react';
+import { rowsOf } from './sheet-file.ts';
 
-/** Opens a table that somebody has: its rows, or null where the file is too large to be one. */
+/** Opens a table that somebody has: its rows, or null where the file is too large to be one, or none. */
 export function OpenCsv({
   label,
   mostBytes,
+  workbooks = false,
   onRows,
 }: {
   readonly label: string;
-  readonly mostBytes: number;
+  /** Left out, as large as a table of prices may be. */
+  readonly mostBytes?: number;
+  /** XLSX is offered too. */
+  readonly workbooks?: boolean;
   readonly onRows: (rows: readonly (readonly string[])[] | null, file: string) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
-  const read = async (file: File) => {
-    if (file.size > mostBytes) return onRows(null, file.name);
-    const [{ default: papa }, text] = await Promise.all([import('papaparse'), file.text()]);
-    onRows(papa.parse<string[]>(text.trim()).data, file.name);
-  };
+  const read = async (file: File) => onRows(await rowsOf(file, mostBytes), file.name);
   return (
     <>
       <Button size="small" onClick={() => input.current?.click()}>
@@ -25,7 +26,7 @@ export function OpenCsv({
       <input
         ref={input}
         type="file"
-        accept=".csv,text/csv,text/plain"
+        accept={workbooks ? '.csv,.xlsx,text/csv' : '.csv,text/csv,text/plain'}
         hidden
         aria-label={label}
         onChange={(e) => {

@@ -209,6 +209,11 @@ export const leave = () => async (dispatch: Dispatch, getState: () => Root) => {
   running = (async (): Promise<Outcome> => {
     await on;
     const { house, job } = present;
+    const left = (isThere: boolean): Outcome => {
+      if (isThere) keepDraft({ ...before, savedHouse: house, savedJob: job }, storage);
+      else leaveDraft(before, storage);
+      return isThere ? 'done' : 'stopped';
+    };
     if (job && isSigning(before)) {
       const last = { house: taken.get(house.id), job: taken.get(job.id) };
       const { data } = await dispatch(
@@ -221,10 +226,7 @@ export const leave = () => async (dispatch: Dispatch, getState: () => Root) => {
           },
         }),
       );
-      const isThere = data !== undefined || (last.house?.document === house && last.job?.document === job);
-      if (isThere) keepDraft({ ...before, savedHouse: house, savedJob: job }, storage);
-      else leaveDraft(before, storage);
-      return isThere ? 'done' : 'stopped';
+      return left(data !== undefined || (last.house?.document === house && last.job?.document === job));
     }
     const isThere =
       (house === before.savedHouse ||
@@ -239,9 +241,7 @@ export const leave = () => async (dispatch: Dispatch, getState: () => Root) => {
         (await sendLeft(job, before.jobVersion, [...before.sent.job, fingerprint(job)], (document, version) =>
           dispatch(api.endpoints.saveJob.initiate({ document, version })),
         )));
-    if (isThere) keepDraft({ ...before, savedHouse: house, savedJob: job }, storage);
-    else leaveDraft(before, storage);
-    return isThere ? 'done' : 'stopped';
+    return left(isThere);
   })();
   await running;
   dispatch(leaving(false));

@@ -1,12 +1,13 @@
 import { money, msg, partOf, priceCsv, priceRows, readPrices, withPrices, type House } from '@elwand/core';
 import { Button } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { download } from '../../parts/download.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { OpenCsv } from '../../parts/OpenCsv.tsx';
+import { workbookOf } from '../../parts/sheet-file.ts';
 import { TableFound } from '../../parts/TableFound.tsx';
 import type { SetHouse } from '../../state/edit.ts';
-import { rowsOf, workbookOf } from './sheet-file.ts';
 
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
@@ -18,12 +19,7 @@ interface Found {
 /** The price list as a file, out and in; what was read is shown before it counts. */
 function PriceFiles({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   const [found, setFound] = useState<Found | null>(null);
-  const open = async (file: File) => {
-    const rows = await rowsOf(file);
-    setFound({ file: file.name, read: rows && readPrices(rows, house, say) });
-  };
   const read = found?.read ?? null;
   return (
     <>
@@ -44,20 +40,10 @@ function PriceFiles({ house, onHouse }: { readonly house: House; readonly onHous
         >
           {say(msg('screen.supplies.save-xlsx'))}
         </Button>
-        <Button size="small" onClick={() => input.current?.click()}>
-          {say(msg('screen.supplies.open-prices'))}
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,.xlsx,text/csv"
-          hidden
-          aria-label={say(msg('screen.supplies.open-prices'))}
-          onChange={(e) => {
-            const [file] = e.target.files ?? [];
-            e.target.value = '';
-            if (file) void open(file);
-          }}
+        <OpenCsv
+          label={say(msg('screen.supplies.open-prices'))}
+          workbooks
+          onRows={(rows, file) => setFound({ file, read: rows && readPrices(rows, house, say) })}
         />
       </div>
       {found && (

@@ -3,8 +3,11 @@
 const MOST_BYTES = 4_000_000;
 
 /** The rows of a table that somebody has, as text; null where the file is too large to be one, or can't be read as one. */
-export async function rowsOf(file: File): Promise<readonly (readonly string[])[] | null> {
-  if (file.size > MOST_BYTES) return null;
+export async function rowsOf(
+  file: File,
+  mostBytes = MOST_BYTES,
+): Promise<readonly (readonly string[])[] | null> {
+  if (file.size > mostBytes) return null;
   if (!/\.xlsx$/i.test(file.name)) {
     const [{ default: papa }, text] = await Promise.all([import('papaparse'), file.text()]);
     return papa.parse<string[]>(text.trim()).data;
