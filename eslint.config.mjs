@@ -15,7 +15,13 @@ export default defineConfig(
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['web/vite.config.ts', 'web/catalogs.plugin.ts'] },
+        projectService: {
+          allowDefaultProject: [
+            'web/vite.config.ts',
+            'web/catalogs.plugin.ts',
+            'web/no-json-schema.plugin.ts',
+          ],
+        },
         tsconfigRootDir: import.meta.dirname,
       },
     },

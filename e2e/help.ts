@@ -25,6 +25,12 @@ async function putBack(
   if (!answer.ok) throw new Error(`the demo was not put back: ${document.id}, ${answer.status}`);
 }
 
+/** The whole demo as it ships. */
+export async function asShipped(server: string = SERVERS.demo): Promise<void> {
+  for (const house of demoHouses()) await putBack(server, 'houses', house);
+  for (const job of demoJobs()) await putBack(server, 'jobs', job);
+}
+
 let begun = '';
 /** A test whose plain paths go to the demo, which every file of tests finds as it ships: which files came before is chance. */
 export const test = plain.extend<{ demoAsShipped: void }>({
@@ -34,8 +40,7 @@ export const test = plain.extend<{ demoAsShipped: void }>({
       const server = baseURL ?? SERVERS.demo;
       if (file !== begun) {
         begun = file;
-        for (const house of demoHouses()) await putBack(server, 'houses', house);
-        for (const job of demoJobs()) await putBack(server, 'jobs', job);
+        await asShipped(server);
       }
       await use();
     },

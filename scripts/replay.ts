@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { evaluate, proveOption, speaker, type Bundle } from '@elwand/core';
 import { anyBundle } from '../core/src/testing/random-house.ts';
 import { anyWiring, takesAway } from '../core/src/testing/random-wiring.ts';
+import { anyHalfDone, replanned } from '../core/src/testing/random-work.ts';
 
 /**
  * Replays every option of many generated houses: `npm run replay -- 5000 7`. Prints the share of jobs that get a plan, and every
@@ -44,6 +45,7 @@ let bad = 0;
 for (const [name, any, n] of [
   ['wired houses', anyWiring, count],
   ['odd houses', anyBundle, Math.ceil(count / 4)],
+  ['jobs that turn in the middle', anyHalfDone.map(replanned), Math.ceil(count / 4)],
 ] as const) {
   const t = replay(fc.sample(any, { numRuns: n, seed }));
   console.log(

@@ -2,6 +2,7 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { catalogs } from './catalogs.plugin.ts';
+import { noJsonSchema } from './no-json-schema.plugin.ts';
 
 /** A build in the test language, for a browser test; it is never served to anybody. */
 const TEST_LANGUAGE = process.env.TEST_LANGUAGE === '1';
@@ -71,12 +72,12 @@ const away = () =>
   });
 
 export default defineConfig(({ mode }) => ({
-  plugins: [react(), catalogs(TEST_LANGUAGE), away()],
+  plugins: [react(), noJsonSchema(), catalogs(TEST_LANGUAGE), away()],
   resolve: {
     alias: { '@formatjs/icu-messageformat-parser': '@formatjs/icu-messageformat-parser/no-parser.js' },
     conditions: ['@elwand/source', 'module', 'browser', mode === 'production' ? 'production' : 'development'],
   },
-  worker: { format: 'es', plugins: () => [catalogs(TEST_LANGUAGE)] },
+  worker: { format: 'es', plugins: () => [noJsonSchema(), catalogs(TEST_LANGUAGE)] },
   server: { port: 5173, proxy: { '/api': { target: 'http://127.0.0.1:4600' } } },
   build: {
     outDir: TEST_LANGUAGE ? 'dist/test-language' : 'dist/app',

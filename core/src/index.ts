@@ -110,7 +110,6 @@ export {
   JoistMembers,
   JoistObstacle,
   LoadFacts,
-  LogEntry,
   isAtPoint,
   makeBreaker,
   makeCable,
@@ -119,12 +118,14 @@ export {
   makePoint,
   makeRoom,
   makeWant,
+  type LogEntry,
   MOST_JOBS,
   MOST_STRIPS,
   MOST_WANTS,
   nthOf,
   Obstacle,
   Opening,
+  PaceKind,
   Panel,
   PanelId,
   parseFile,
@@ -377,7 +378,22 @@ export {
 } from './lighting/index.ts';
 
 // Steps and tests.
-export { deadState, diagnosePairs, type DeadChain, type Step, type Test } from './work/index.ts';
+export {
+  deadState,
+  diagnosePairs,
+  doneEntry,
+  minutesOn,
+  paceOf,
+  progressOf,
+  started,
+  stopped,
+  takenOff,
+  timedAt,
+  type DeadChain,
+  type Progress,
+  type Step,
+  type Test,
+} from './work/index.ts';
 
 // The tape line.
 export {

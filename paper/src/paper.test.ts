@@ -119,7 +119,18 @@ describe('the record of a job that is signed off', () => {
   it.each(demos.map((b) => [b.job.name, b] as const))(
     '%s: boxes, cables, checks, tests and permit are on it',
     async (_, b) => {
-      const signed = signOff(evaluate(b), '2026-11-28T18:00:00.000Z', {
+      const found = {
+        ...b.job,
+        surprises: [
+          {
+            id: 's1' as never,
+            at: '2026-11-27T09:00:00.000Z',
+            stepKey: 'carry',
+            says: 'A vent stack in the bay',
+          },
+        ],
+      };
+      const signed = signOff(evaluate({ ...b, job: found }), '2026-11-28T18:00:00.000Z', {
         by: 'Wilma Tester',
         reason: 'The electrician tests on Monday',
       });
@@ -142,6 +153,8 @@ describe('the record of a job that is signed off', () => {
         'The electrician tests on Monday',
         'E-1207',
         'Nov 20, 2026',
+        'Nov 27, 2026',
+        'A vent stack in the bay',
         ...built!.boxes.map((x) => x.label),
         ...built!.cables.map((c) => c.to),
       ])

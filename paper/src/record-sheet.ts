@@ -125,6 +125,18 @@ function tested(flow: Flow, record: SignOffRecord): void {
       say(msg('paper.record.verdict-of', { verdict: t.verdict })),
     ]),
   );
+  const { deviations = [] } = record;
+  if (deviations.length > 0) {
+    flow.heading(msg('paper.record.deviations'), '', 20);
+    table(
+      flow,
+      [
+        { name: say(msg('paper.date')), share: 35 },
+        { name: say(msg('paper.record.found')), share: 148 },
+      ],
+      deviations.map((d) => [day(d.at), d.says]),
+    );
+  }
   const open = record.findings;
   if (open.length === 0) return;
   flow.heading(msg('paper.record.open'), '', 20);

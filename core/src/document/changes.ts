@@ -35,6 +35,10 @@ const LISTS = new Set([
   'overrides',
   'readings',
   'log',
+  'timers',
+  'surprises',
+  'deviations',
+  'samples',
   'pinned',
   'shelf',
   'cable',
@@ -51,7 +55,7 @@ const isListOrNone = (value: unknown): value is readonly unknown[] | undefined =
 const isList = (key: string): key is ListName => LISTS.has(key as ListName);
 
 /** Fields that say nothing to a person. */
-const HIDDEN = new Set(['format', 'formatVersion', 'id', 'planKey', 'testKey', 'undo', 'built']);
+const HIDDEN = new Set(['format', 'formatVersion', 'id', 'planKey', 'testKey', 'undo', 'built', 'did']);
 
 /** What a field is called; a field of a later version, or of none, by its own name. */
 const fieldText = (key: string): Text => {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PlugKey } from './plugs.ts';
+import { PaceRecord } from './log.ts';
 import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
 
 /** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
@@ -603,6 +604,8 @@ export const House = z.object({
   /** Sales tax where the owner buys, percent; left out, totals are without. */
   salesTaxPercent: z.number().min(0).max(MOST_TAX).optional(),
   shelf: Shelf.optional(),
+  /** How long work really takes here; left out, nothing was timed. */
+  pace: PaceRecord.optional(),
   /** How hot the attic gets, C; null when nobody has said. */
   atticCelsius: z.number().min(-40).max(85).nullable(),
   /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BoxFunction, CableType, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
+import { LogEntry, StepTimer, Surprise } from './log.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
 
@@ -245,16 +246,6 @@ export const Reading = z.object({
 });
 export type Reading = z.infer<typeof Reading>;
 
-export const LogEntry = z.object({
-  id: ItemId,
-  stepKey: z.string().max(200),
-  state: z.enum(['done', 'open']),
-  reason: z.string().max(400),
-  at: z.iso.datetime(),
-  minutes: z.number().min(0).max(10_000).nullable(),
-});
-export type LogEntry = z.infer<typeof LogEntry>;
-
 /** On what somebody goes on against a Fix: who or what says that it may be so. */
 export const OverrideBasis = z.enum(['inspector', 'electrician', 'exception', 'site', 'own']);
 export type OverrideBasis = z.infer<typeof OverrideBasis>;
@@ -401,6 +392,11 @@ export const SignOffRecord = z.object({
     .max(2000),
   /** Left out in records that were made before this was kept. */
   built: BuiltRecord.optional(),
+  /** What was found otherwise than planned, and what was left open at first and why. */
+  deviations: z
+    .array(z.object({ at: z.iso.datetime(), says: z.string().max(600) }))
+    .max(2400)
+    .optional(),
 });
 export type SignOffRecord = z.infer<typeof SignOffRecord>;
 
@@ -448,6 +444,8 @@ export const Job = z.object({
   overrides: z.array(Override).max(60),
   readings: z.array(Reading).max(2000),
   log: z.array(LogEntry).max(2000),
+  timers: z.array(StepTimer).max(400).optional(),
+  surprises: z.array(Surprise).max(200).optional(),
   note: Note,
   signedOff: z.iso.datetime().nullable(),
   /** Missing in jobs that were signed off before records were kept. */

@@ -1,6 +1,6 @@
 import type { Bundle } from '../document/index.ts';
 import { holdsUp, MARKS, worst, type Finding, type Mark, type Severity } from '../findings/index.ts';
-import type { Step } from '../work/index.ts';
+import { progressOf, type Step } from '../work/index.ts';
 import { msg, type Text } from '../words/index.ts';
 
 export type Marks = Readonly<Record<Mark, { readonly state: Severity; readonly count: number }>>;
@@ -39,8 +39,8 @@ export function nextOf(bundle: Bundle, findings: readonly Finding[], steps: read
     };
   if (ask) return { says: ask.says, mark: ask.mark };
   if (!steps) return { says: msg('evaluation.next.no-route'), mark: 'tap' };
-  const done = new Set(job.log.filter((l) => l.state === 'done').map((l) => l.stepKey));
-  const step = steps.find((s) => !done.has(s.key));
+  const { isDone } = progressOf(job, steps);
+  const step = steps.find((s) => !isDone(s));
   if (step)
     return {
       says: msg('evaluation.next.step', {

@@ -1,4 +1,12 @@
-import { PointId, type Bundle, type Device, type House, type Job, type WantId } from '../document/index.ts';
+import {
+  madeSoFar,
+  PointId,
+  type Bundle,
+  type Device,
+  type House,
+  type Job,
+  type WantId,
+} from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
 import { boredByHand, type Hole, type Move } from '../routing/index.ts';
@@ -56,7 +64,7 @@ function boredIn(house: House, move: Move): WorkPlan['legs'][number]['holes'] {
 
 /** The work of an option, as the replay of it takes it. */
 export function workPlanOf(
-  { house }: Bundle,
+  { house, job }: Bundle,
   option: Option,
   sheet: Pick<Sheet, 'boxes' | 'steps'>,
 ): WorkPlan {
@@ -64,6 +72,7 @@ export function workPlanOf(
     before: house,
     steps: sheet.steps,
     minutes: option.minutes,
+    was: madeSoFar(job.log),
     legs: option.legs.map((l) => ({
       from: l.from,
       to: l.to,

@@ -124,6 +124,20 @@ const LONGEST_LINE = 400;
 const LONGEST_FINDING = 600;
 const cut = (text: string): string => text.slice(0, LONGEST_LINE);
 
+/** What was found otherwise than planned, and steps that were left open for a while, with the reason; in the order in which it came up. */
+function deviationsOf({ chosen, given: { job } }: Evaluation): { at: string; says: Text }[] {
+  const titles = new Map(chosen?.steps.map((s) => [s.key, s.title] as const));
+  return [
+    ...(job.surprises ?? []),
+    ...job.log.flatMap(({ at, stepKey, state, reason }) => {
+      const step = titles.get(stepKey);
+      return state === 'open' && reason !== '' && step !== undefined
+        ? [{ at, says: msg('evaluation.record.left-open', { step, reason }) }]
+        : [];
+    }),
+  ].sort((a, b) => (a.at < b.at ? -1 : 1));
+}
+
 /**
  * What stays of a sign-off: who, why, every test with its verdict, every finding that was open.
  * @throws RangeError without a name, or without a reason where something is open
@@ -147,6 +161,10 @@ export function recordOf(evaluation: Evaluation, signer: Signer): SignOffRecord 
       severity: f.severity,
       says: say(f.says).slice(0, LONGEST_FINDING),
       overridden: f.overridden === undefined ? null : cut(say(f.overridden)),
+    })),
+    deviations: deviationsOf(evaluation).map((d) => ({
+      at: d.at,
+      says: say(d.says).slice(0, LONGEST_FINDING),
     })),
   };
 }

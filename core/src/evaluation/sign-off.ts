@@ -15,6 +15,7 @@ import {
   type Point,
 } from '../document/index.ts';
 import { shelfAfter } from '../materials/index.ts';
+import { timedIn } from '../work/index.ts';
 import { newPointId } from '../planning/index.ts';
 import { builtOf } from './built.ts';
 import type { Evaluation } from './judge.ts';
@@ -29,6 +30,17 @@ function namedAs(names: readonly (readonly [string, string])[]): (text: string) 
   const escaped = longestFirst.map((n) => n.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&'));
   const any = new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'gu');
   return (text) => text.replaceAll(any, (name) => to.get(name) ?? name);
+}
+
+/** How many timed steps a house keeps: the latest. */
+const MOST_SAMPLES = 2000;
+
+/** What the house knows of how long work takes, with what was timed in this job. */
+function paceAfter({ house: { pace }, job }: Bundle): Pick<House, 'pace'> {
+  const timed = timedIn(job, pace?.since ?? null).map((t) => ({ ...t, jobId: job.id }));
+  if (!pace && timed.length === 0) return {};
+  const samples = [...(pace?.samples ?? []), ...timed].slice(-MOST_SAMPLES);
+  return { pace: { since: pace?.since ?? null, samples } };
 }
 
 /**
@@ -77,6 +89,7 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     ...house,
     rooms: bundle.house.rooms,
     shelf: shelfAfter(bundle.house, bundle.job, chosen.bill),
+    ...paceAfter(bundle),
     panels: house.panels.map((p) => ({
       ...p,
       breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
@@ -104,6 +117,7 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     ...signed,
     tests: signed.tests.map((t) => ({ ...t, says: inHouse(t.says), expected: inHouse(t.expected) })),
     findings: signed.findings.map((f) => ({ ...f, says: inHouse(f.says) })),
+    deviations: (signed.deviations ?? []).map((d) => ({ ...d, says: inHouse(d.says) })),
     built: builtOf({ evaluation, house: built, idOf: fresh, named: inHouse }),
   };
   return {

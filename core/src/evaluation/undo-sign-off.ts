@@ -77,12 +77,16 @@ export function undoSignOff(bundle: Bundle): Bundle {
   const { undo, record: _record, ...rest } = job;
   if (!undo || job.signedOff === null) throw new RangeError('This sign-off can’t be undone.');
   if (changedSince(bundle).length > 0) throw new RangeError('The house was changed since this sign-off.');
-  const { shelf: _shelf, ...others } = house;
+  const { shelf: _shelf, pace, ...others } = house;
+  const samples = pace?.samples.filter((s) => s.jobId !== job.id) ?? [];
+  // Nothing timed and nothing forgotten is the same as no record.
+  const timed = pace && (samples.length > 0 || pace.since !== null);
   const open: Job = { ...rest, shelf: undo.jobShelf, option: undo.option, signedOff: null };
   return {
     house: {
       ...others,
       ...(undo.shelf ? { shelf: undo.shelf } : {}),
+      ...(timed ? { pace: { ...pace, samples } } : {}),
       points: restored(house.points, undo.points),
       cables: restored(house.cables, undo.cables),
       loads: restored(house.loads, undo.loads),

@@ -1,4 +1,4 @@
-import { isRaceway, type Breaker, type CableType, type House } from '../document/index.ts';
+import { boredIn, isRaceway, type Breaker, type CableType, type House } from '../document/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import {
   buildGraph,
@@ -200,6 +200,7 @@ export class PlanSearch {
       unasked,
       bare: bareRooms(house, method),
       avoid: job.avoid ?? [],
+      bored: boredIn(job.log),
     });
   }
 

@@ -24,9 +24,11 @@ type Act =
   | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
   /** Measured in the slots of an outlet that stays closed, or at the wires themselves. */
   | { readonly act: 'prove'; readonly point: PointId; readonly through: 'slots' | 'wires' }
-  | { readonly act: 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  | { readonly act: 'open' | 'wire' | 'restore' | 'close' | 'test'; readonly point: PointId }
   | { readonly act: 'cut' | 'bore'; readonly at: Struck }
-  | { readonly act: 'pull'; readonly leg: number };
+  | { readonly act: 'pull'; readonly leg: number }
+  | { readonly act: 'patch'; readonly at: Struck }
+  | { readonly act: 'take-out'; readonly from: string; readonly to: string };
 
 export interface StepOfPlan {
   readonly key: string;
@@ -51,6 +53,12 @@ interface HoleOfPlan {
   readonly heightMm: number;
 }
 
+/** What the log says was done to the house before these steps, under whatever plan; in order. */
+type Was =
+  | { readonly act: 'cut' | 'bore' | 'patch'; readonly at: Struck }
+  | { readonly act: 'open' | 'wire' | 'restore' | 'close'; readonly point: PointId }
+  | { readonly act: 'pull' | 'take-out'; readonly from: string; readonly to: string };
+
 /** The work of a plan as it is told, and what it has to come to. */
 export interface WorkPlan {
   readonly before: House;
@@ -65,6 +73,7 @@ export interface WorkPlan {
     /** The box that was there is taken out for another. */
     readonly replaced: boolean;
   }[];
+  readonly was: readonly Was[];
 }
 
 /** A blade or a bit nearer than this to a box touches its circuit: common practice. */
@@ -163,6 +172,9 @@ class Site {
   readonly closed = new Set<PointId>();
   readonly tested = new Set<PointId>();
   readonly pulled = new Set<number>();
+  readonly restored = new Set<PointId>();
+  readonly out: (readonly [string, string])[] = [];
+  readonly patched: Struck[] = [];
   readonly made: Struck[] = [];
   /** Openings of boxes and strips, apart from what is bored. */
   readonly opening: Struck[] = [];
@@ -304,8 +316,61 @@ class Site {
         return this.turnsOn(step, act.breakers);
       case 'test':
         return this.tests(step, act.point);
+      case 'restore':
+        this.touches(act.point, step, 'touches');
+        this.restored.add(act.point);
+        return;
+      case 'take-out':
+        for (const id of [act.from, act.to])
+          if (this.isOld(id as PointId)) this.touches(id as PointId, step, 'touches');
+        this.out.push([act.from, act.to]);
+        return;
+      case 'patch':
+        this.patched.push(act.at);
     }
   }
+}
+
+/** Two readings of a tape at one hole differ by less, mm. */
+const ONE_HOLE_MM = 15;
+const oneHole = (a: Struck, b: Struck): boolean =>
+  'wallId' in a
+    ? 'wallId' in b &&
+      a.wallId === b.wallId &&
+      Math.hypot(a.xMm - b.xMm, a.heightMm - b.heightMm) < ONE_HOLE_MM
+    : 'roomId' in b &&
+      a.roomId === b.roomId &&
+      Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) < ONE_HOLE_MM;
+
+/** Nothing stays as an earlier plan has left it: no opening, no cable to nowhere, no open box, no box made up for what never comes. */
+function fromBefore(site: Site): void {
+  const { was, legs, before, boxes } = site.plan;
+  const joined = (a: readonly string[], from: string, to: string) => a.includes(from) && a.includes(to);
+  const there = (id: PointId) => before.points.some((p) => p.id === id);
+  was.forEach((w, i) => {
+    const later = was.slice(i + 1);
+    if (w.act === 'cut') {
+      const closed = later.some((l) => l.act === 'patch' && oneHole(l.at, w.at));
+      const used = [...site.opening, ...site.patched].some((m) => oneHole(m, w.at));
+      if (!closed && !used) site.says('left open', [], msg('proof.opening-left'));
+    }
+    if (w.act === 'pull') {
+      const gone = later.some((l) => l.act === 'take-out' && joined([l.from, l.to], w.from, w.to));
+      const used =
+        legs.some((l) => joined([l.from, l.to], w.from, w.to)) ||
+        site.out.some((o) => joined(o, w.from, w.to));
+      if (!gone && !used) site.says('left in', [], msg('proof.cable-left'));
+    }
+    if ((w.act === 'open' || w.act === 'wire') && there(w.point)) {
+      const name = site.live.label(w.point);
+      const shut = later.some((l) => l.act === 'close' && l.point === w.point) || site.closed.has(w.point);
+      if (!shut) site.says('left open', [w.point], msg('proof.box-left', { box: name }));
+      const asWas = later.some((l) => l.act === 'restore' && l.point === w.point);
+      const settled = asWas || site.restored.has(w.point) || boxes.some((b) => b.id === w.point);
+      if (w.act === 'wire' && !settled)
+        site.says('left wired', [w.point], msg('proof.wired-left', { box: name }));
+    }
+  });
 }
 
 /** What is left over when all steps are done. */
@@ -322,6 +387,7 @@ function leftOver(site: Site): void {
     if (cut && !plan.steps.some((s) => s.key === `cut:${id}` && s.does.some((a) => a.act === 'cut')))
       site.says('no opening', [id], msg('proof.never-cut', { box: site.live.label(id) }));
   }
+  fromBefore(site);
   plan.legs.forEach((_, i) => {
     if (!site.pulled.has(i + 1))
       site.says('no cable yet', [`leg ${i + 1}`], msg('proof.never-pulled', { n: i + 1 }));

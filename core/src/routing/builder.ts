@@ -49,6 +49,9 @@ export interface HallRun {
   holes: number;
 }
 
+/** A hole that is there counts as the one that is meant, where it is no further off. */
+const SAME_HOLE_MM = 12;
+
 /** Collects portals and the operations between them. One builder a graph; its arrays become the graph. */
 export class GraphBuilder {
   readonly nodes: Node[] = [];
@@ -134,10 +137,27 @@ export class GraphBuilder {
   /** Joins two portals by an operation, both ways at the same price. */
   link(a: number, b: number, op: OperationKind, cableMm: number, extra: Extra = {}): void {
     if (this.avoided(a, b, op)) return;
-    const there = this.edgeTo(b, op, cableMm, extra);
+    const there = this.asBored(a, this.edgeTo(b, op, cableMm, extra), extra);
     const charge = this.workOf(there, extra);
     this.edges[a]?.push({ ...there, charge });
-    this.edges[b]?.push(this.edgeTo(a, op, cableMm, extra, charge));
+    this.edges[b]?.push(this.asBored(b, this.edgeTo(a, op, cableMm, extra, charge), extra));
+  }
+
+  /** The edge as it is weighed where its hole is there from work that was done: threading the cable is all that is left. */
+  private asBored(from: number, edge: Edge, { look = 0, each = THREAD_MINUTES }: Extra): Edge {
+    const { bored = [] } = this.input;
+    if (bored.length === 0 || edge.holes !== 1 || edge.openedMm2 > 0) return edge;
+    const [a, b] = [this.nodes[from]?.place, this.nodes[edge.to]?.place];
+    const at = a && onWall(a) ? a : b && onWall(b) ? b : undefined;
+    if (!at) return edge;
+    const other = a && b && onWall(a) && onWall(b) && a.wallId === b.wallId ? b.xMm + a.xMm - at.xMm : at.xMm;
+    const [xMm, heightMm] = [(at.xMm + other) / 2, at.heightMm];
+    const there = bored.some(
+      (h) => h.wallId === at.wallId && Math.hypot(h.xMm - xMm, h.heightMm - heightMm) <= SAME_HOLE_MM,
+    );
+    if (!there) return edge;
+    const left = Math.min(each, edge.minutes);
+    return { ...edge, cost: this.costOf(isAttic(edge.op), left, edge.cableMm, 0, 0, 0) + look };
   }
 
   /** Lists the work of an edge that a second cable finds done. */

@@ -105,4 +105,6 @@ export interface GraphInput {
   readonly bare?: ReadonlySet<RoomId>;
   /** Work that is not to be done, everywhere (no wall) or at one wall. */
   readonly avoid?: readonly { readonly op: string; readonly wallId: WallId | null }[];
+  /** Holes that were bored for an earlier plan of the job: they are not bored again. */
+  readonly bored?: readonly { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number }[];
 }

@@ -4,6 +4,7 @@ import {
   CableId,
   House,
   ItemId,
+  JobId,
   Job,
   PanelId,
   PointId,
@@ -35,6 +36,7 @@ const POOLED = new Map<z.core.$ZodType, string>([
   [PanelId, 'panel'],
   [WantId, 'want'],
   [ItemId, 'item'],
+  [JobId, 'job'],
 ]);
 const WORDS = ['R1', 'é ½ "quoted" <b>', '=1+1', '__proto__', 'x'.repeat(120), '0', 'constructor', '長い'];
 

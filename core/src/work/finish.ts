@@ -3,6 +3,7 @@ import { holesOf } from '../routing/index.ts';
 import { putBack } from './in-the-way.ts';
 import { breakerNumbers } from './outage.ts';
 import { panelWork, protectsAtBreaker, type Power } from './power.ts';
+import { leftBehind } from './left-behind.ts';
 import { repairSteps } from './repairs.ts';
 import { make } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
@@ -75,11 +76,13 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
 export function finish(input: WorkInput, power: Power): Step[] {
   const wires = input.boxes.map((b) => `wire:${b.point.id}`);
   const panel = panelSteps(input, wires);
+  const left = leftBehind(input, power);
   const wired = [
     ...wires,
     ...input.changes.map((c) => `change:${c.id}`),
     ...panel.map((p) => p.key),
     ...input.option.legs.map((_, i) => `leg${i + 1}:pull`),
+    ...left.off.map((s) => s.key),
   ];
   const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
   const boxes = [...new Set([...power.opened, ...input.boxes.map((b) => b.point.id)])];
@@ -87,12 +90,14 @@ export function finish(input: WorkInput, power: Power): Step[] {
   const tested = input.boxes.map((b): Act => ({ act: 'test', point: b.point.id }));
   const steps: Step[] = [
     ...panel,
+    ...left.off,
     make({
       key: 'close',
       title: msg('work.close'),
       kind: 'work',
       window: 'off',
       minutes: 10,
+      pace: 'finish',
       after: wired,
       checks: toLookAt('close', input),
       does: boxes.map((point) => ({ act: 'close', point })),
@@ -136,6 +141,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
         kind: 'work',
         window: 'after',
         minutes: 10,
+        pace: 'finish',
         after: ['plates'],
         detail: msg('work.seal-why'),
       }),
@@ -145,6 +151,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
   return [
     ...steps,
     ...repairs,
+    ...left.after,
     ...back,
     make({
       key: 'record',
@@ -152,7 +159,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
       kind: 'record',
       window: 'after',
       minutes: 10,
-      after: [last, ...(seal ? ['seal'] : []), ...back.map((s) => s.key)],
+      after: [last, ...(seal ? ['seal'] : []), ...[...left.after, ...back].map((s) => s.key)],
       checks: toLookAt('record', input),
       detail: msg('work.record-why'),
     }),

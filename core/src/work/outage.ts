@@ -127,6 +127,8 @@ export function outage(input: WorkInput, power: Power): Step[] {
         detail: msg('work.cut-cable-why', { from: c.fromLabel, to: c.to.label }),
         tools: ['cable-cutter', 'voltage-meter'],
         cautions: [msg('work.cut-cable-caution')],
+        pace: 'cable',
+        same: c.cable.id,
         does:
           c.at.on === 'wall'
             ? [{ act: 'cut', at: { wallId: c.at.wallId, xMm: c.at.xMm, heightMm: c.at.heightMm } }]

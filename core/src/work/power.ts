@@ -1,8 +1,10 @@
 import type { BreakerId, House, Point, PointId, Position, WallId } from '../document/index.ts';
 import { changedPoints } from '../planning/index.ts';
-import { ARM_REACH_MM, boredByHand, onWall, type Hole, type Move } from '../routing/index.ts';
+import { ARM_REACH_MM, boredByHand, type Hole, type Move } from '../routing/index.ts';
 import { comesOut } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
+import { cutPlace, cutsOf } from './cut-places.ts';
+import { leftIn, type Leftovers } from './left-in.ts';
 import type { CutPlace, WorkInput } from './step.ts';
 import { measuredClosed } from './tests.ts';
 
@@ -28,6 +30,8 @@ export interface Power {
   /** Boxes for which no breaker is known: everything goes off. */
   readonly unfed: readonly PointId[];
   readonly dark: readonly PointId[];
+  /** What an earlier plan has left behind. */
+  readonly left: Leftovers;
 }
 
 /** Both boxes of a wall: those on this face, and those on the other. */
@@ -85,29 +89,6 @@ export function nearCut(input: Pick<WorkInput, 'house' | 'plan'>, at: CutPlace):
   });
 }
 
-/** Where a want or a new box is cut in; null where nothing is cut. */
-export function cutPlace({ plan }: Pick<WorkInput, 'plan'>, at: Position): CutPlace | null {
-  if (at.on === 'wall' || at.on === 'outside')
-    return { wallId: at.wallId, xMm: at.xMm, heightMm: at.heightMm };
-  const spot = at.on === 'ceiling' ? plan.spotOf(at) : undefined;
-  return spot && at.on === 'ceiling' ? { roomId: at.roomId, spot } : null;
-}
-
-/** Holes that a piece of a run bores. */
-export const boresOf = (move: Move): CutPlace[] =>
-  move.holes.map(({ wallId, xMm, heightMm }) => ({ wallId, xMm, heightMm }));
-/** Where a piece of a run opens a wall or a ceiling: at both its ends. */
-export const openingsIn = (move: Move): CutPlace[] =>
-  move.openedMm2 <= 0
-    ? []
-    : [move.from, move.to].map((p): CutPlace =>
-        onWall(p)
-          ? { wallId: p.wallId, xMm: p.xMm, heightMm: p.heightMm }
-          : { roomId: p.roomId, spot: p.spot },
-      );
-/** Places where a piece of a run cuts or bores into a wall or a ceiling. */
-export const cutsOf = (move: Move): CutPlace[] => [...boresOf(move), ...openingsIn(move)];
-
 /** From a box to the middle of the studs that are drilled through its hole, doubled ones at an opening too, mm. */
 const THROUGH_HOLE_MM = ARM_REACH_MM + inches(4);
 
@@ -141,7 +122,7 @@ function drilledThrough({ house, boxes, option }: WorkInput): PointId[] {
 }
 
 /** Every box that the work opens, of those that are there. */
-function openedBoxes(input: WorkInput): PointId[] {
+function openedBoxes(input: WorkInput, left: Leftovers): PointId[] {
   const { house, job, boxes, cuts, option } = input;
   const stood = new Set(house.points.map((p) => p.id));
   return [
@@ -152,6 +133,12 @@ function openedBoxes(input: WorkInput): PointId[] {
       // A cable in a wall has no terminal: it is tested dead at the boxes at both its ends.
       ...cuts.flatMap((c) => [...(c.from ? [c.from.id] : []), c.to.id]),
       ...drilledThrough(input),
+      // What was opened for an earlier plan is closed with the rest, and what was wired for it is put back.
+      ...left.open,
+      ...left.rewired,
+      ...left.cables.flatMap((c) =>
+        house.points.flatMap((p) => (p.id === c.from || p.id === c.to ? [p.id] : [])),
+      ),
     ]),
   ].filter((id) => stood.has(id));
 }
@@ -174,10 +161,12 @@ export const panelWork = ({ option, job }: Pick<WorkInput, 'option' | 'job'>): B
 /** What goes off for a plan, what is tested dead, and what loses its power by it. */
 export function powerOf(input: WorkInput): Power {
   const { house, job, feed, option } = input;
-  const opened = openedBoxes(input);
+  const left = leftIn(input);
+  const opened = openedBoxes(input, left);
   const places = [
     ...input.boxes.flatMap((b) => (b.isNew ? (cutPlace(input, b.point.at) ?? []) : [])),
     ...option.legs.flatMap((l) => l.route.moves.flatMap(cutsOf)),
+    ...left.openings,
   ];
   const near = new Set(places.flatMap((at) => nearCut(input, at).map((p) => p.id)));
   const tested = [
@@ -227,5 +216,6 @@ export function powerOf(input: WorkInput): Power {
     unfed,
     breakers,
     dark: house.points.map((p) => p.id).filter((id) => dark.has(id)),
+    left,
   };
 }

@@ -62,6 +62,18 @@ function rowText({ at, fixture }: Want, wall: string): Text[] {
   ];
 }
 
+/** Where it is drawn, to 5 mm, and for what: elsewhere it has to be drawn again. */
+function markedAt({ at, devices, gangs }: Want): string {
+  const to5 = (mm: number) => Math.round(mm / 5) * 5;
+  const place =
+    'wallId' in at
+      ? [at.on, at.wallId, to5(at.xMm), to5(at.heightMm)]
+      : 'xMm' in at
+        ? [at.on, at.roomId, to5(at.xMm), to5(at.yMm)]
+        : [at.on, at.roomId];
+  return [...place, devices.length, gangs ?? 0].join(' ');
+}
+
 function markSteps(input: WorkInput): Step[] {
   return input.job.wants.map((want) =>
     make({
@@ -72,6 +84,8 @@ function markSteps(input: WorkInput): Step[] {
       minutes: 10,
       after: ['carry'],
       place: workPlace(input.plan, want.at),
+      pace: 'mark',
+      same: markedAt(want),
       detail: msg(want.at.on === 'ceiling' ? 'work.mark-ceiling' : 'work.mark-why', {
         outline: outlineText(input, want),
       }),
@@ -121,6 +135,8 @@ function changeSteps(input: WorkInput): Step[] {
       pointId: change.pointId,
       place: input.house.points.find((p) => p.id === change.pointId)?.label ?? '',
       detail: (out ? NAILED : CHANGE_DETAIL[change.kind]) ?? msg('work.change-why'),
+      pace: 'wire',
+      same: JSON.stringify({ ...change, id: '' }),
       does: ids.map((point) => ({ act: 'open', point })),
     });
   });

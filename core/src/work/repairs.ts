@@ -80,9 +80,12 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
   const moves = input.option.legs.flatMap((l) => l.route.moves);
   const walls = openedWalls(input);
   const steps: Step[] = [];
+  const opened = walls.map((w) => `${w.wall.id} ${w.places}`).join();
   let last = 'plates';
   const then = (s: Omit<Parameters<typeof make>[0], 'window'>): void => {
-    steps.push(make({ after: [last], ...s, window: 'after' }));
+    steps.push(
+      make({ after: [last], pace: s.kind === 'hold' ? null : 'finish', same: opened, ...s, window: 'after' }),
+    );
     last = s.key;
   };
   if (input.option.openedMm2 > 0) {

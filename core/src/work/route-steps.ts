@@ -1,15 +1,32 @@
-import { isRaceway, type Job } from '../document/index.ts';
+import { isRaceway, type Job, type PaceKind } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
 import { CUT_STEP_MM, END_SLACK_MM, isAttic, onWall, SAG_SHARE } from '../routing/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
-import { boresOf, cutsOf, nearCut, openingsIn, throughOldBox, type Power } from './power.ts';
+import { boresOf, cutsOf, openingsIn } from './cut-places.ts';
+import { nearCut, throughOldBox, type Power } from './power.ts';
 import type { Act, Step, WorkInput } from './step.ts';
 import { msg, q, sentences, type Text } from '../words/index.ts';
 
 export const GLASSES = msg('work.glasses');
+
+/** What kind of work a step is where its maker does not say. Waiting for others has no pace. */
+const USUAL_PACE: Readonly<Record<Step['kind'], PaceKind | null>> = {
+  hold: null,
+  work: 'prepare',
+  'prove-dead': 'power',
+  power: 'power',
+  test: 'test',
+  patch: 'finish',
+  record: 'test',
+};
+
 /** A step with what most steps are. */
 export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'window'>): Step => ({
+  same: '',
+  ways: [],
+  pace: s.by === 'electrician' ? null : USUAL_PACE[s.kind],
+  tableMinutes: s.minutes ?? 5,
   detail: '',
   place: '',
   minutes: 5,
@@ -82,6 +99,12 @@ const leaveSlack = (method: PlannedLeg['method']): Text[] => [
 /** Getting a box out of its opening and its cables over to the new one, minutes: common practice. */
 const DRAW_MINUTES = 25;
 
+const wayOf = (move: Move): Step['ways'][number] => ({
+  op: move.op,
+  wallId: [move.from, move.to].find(onWall)?.wallId ?? null,
+});
+const pullOf = ({ from, to }: PlannedLeg, i: number): Act => ({ act: 'pull', leg: i + 1, from, to });
+
 /** A box that goes with its cables: it comes out, they are drawn over, and the old opening is closed with the repairs. */
 function drawStep(leg: PlannedLeg, input: WorkInput, i: number): Step {
   const old = input.house.points.find((p) => p.id === leg.from);
@@ -97,7 +120,8 @@ function drawStep(leg: PlannedLeg, input: WorkInput, i: number): Step {
     ...(old ? { pointId: old.id } : {}),
     detail: msg('work.draw-over-why'),
     tools: ['multi-tool'],
-    does: [...(old ? [{ act: 'open' as const, point: old.id }] : []), { act: 'pull', leg: i + 1 }],
+    pace: 'cable',
+    does: [...(old ? [{ act: 'open' as const, point: old.id }] : []), pullOf(leg, i)],
   });
 }
 
@@ -129,6 +153,9 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         detail: move.why,
         place: placeOfMove(input, move),
         cautions: [...movesCautions([move]), ...(live ? [msg('work.near-live')] : [])],
+        pace: 'drill',
+        ways: [wayOf(move)],
+        same: move.op,
         does: [
           ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
           ...boresOf(move).map((at): Act => ({ act: 'bore', at })),
@@ -160,7 +187,10 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     detail: sentences([...rest.map(asSentence), ...leaveSlack(leg.method)]),
     cautions: movesCautions(rest),
     checks: toLookAt('cable', { ...input, option: { ...input.option, legs: [leg] } }),
-    does: [{ act: 'pull', leg: i + 1 }],
+    pace: 'cable',
+    same: `${leg.method} ${leg.conductors}`,
+    ways: rest.map(wayOf),
+    does: [pullOf(leg, i)],
   });
   // Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live.
   const early = off && !offFirst(input) && laid.length > 0 && old.length > 0;
@@ -176,6 +206,9 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
       moves: sentences(laid.map(asSentence)),
     }),
     cautions: movesCautions(laid),
+    pace: 'cable',
+    same: `${leg.from} ${leg.to} ${leg.method}`,
+    ways: laid.map(wayOf),
   });
   return early
     ? [
@@ -184,6 +217,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         {
           ...pull,
           minutes: Math.max(5, pull.minutes - lay.minutes),
+          tableMinutes: Math.max(5, pull.minutes - lay.minutes),
           after: [...pull.after, lay.key],
           detail: sentences([
             ...rest.filter((m) => !laid.includes(m)).map(asSentence),

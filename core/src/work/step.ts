@@ -1,28 +1,39 @@
-import type { BreakerId, Change, House, Job, Point, PointId, RoomId, WallId } from '../document/index.ts';
+import type {
+  BreakerId,
+  Change,
+  CutPlace,
+  House,
+  Job,
+  PaceKind,
+  Point,
+  PointId,
+  WallId,
+} from '../document/index.ts';
 import type { Feed } from '../feed/index.ts';
 import type { Source } from '../findings/index.ts';
 import type { CutIn, Option } from '../planning/index.ts';
-import type { PlanOfHouse, Spot } from '../structure/index.ts';
+import type { OperationKind } from '../routing/index.ts';
+import type { PlanOfHouse } from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { type Tool, type Text } from '../words/index.ts';
 
-export type Window = 'before' | 'off' | 'after';
+export type { CutPlace } from '../document/index.ts';
 
-/** Where something is cut or bored. */
-export type CutPlace =
-  | { readonly wallId: WallId; readonly xMm: number; readonly heightMm: number }
-  | { readonly roomId: RoomId; readonly spot: Spot };
+export type Window = 'before' | 'off' | 'after';
 
 /** What a step does to the house, beside its words: what the order of the work is checked by. */
 export type Act =
   | { readonly act: 'off' | 'on' | 'panel'; readonly breakers: readonly BreakerId[] }
   /** A box that is there is tested dead: in the slots of an outlet that stays closed, or at the wires themselves. */
   | { readonly act: 'prove'; readonly point: PointId; readonly through: 'slots' | 'wires' }
-  /** The cover of a box comes off; it is wired; it is closed; what hangs in it is tested live. */
-  | { readonly act: 'open' | 'wire' | 'close' | 'test'; readonly point: PointId }
+  /** The cover of a box comes off; it is wired; put back as it was; closed; what hangs in it is tested live. */
+  | { readonly act: 'open' | 'wire' | 'restore' | 'close' | 'test'; readonly point: PointId }
   | { readonly act: 'cut' | 'bore'; readonly at: CutPlace }
-  /** The cable of a run, by its number from 1. */
-  | { readonly act: 'pull'; readonly leg: number };
+  /** The cable of a run, by its number from 1, with the boxes that it joins. */
+  | { readonly act: 'pull'; readonly leg: number; readonly from: string; readonly to: string }
+  /** What an earlier plan left behind: an opening is closed, a cable taken out. */
+  | { readonly act: 'patch'; readonly at: CutPlace }
+  | { readonly act: 'take-out'; readonly from: string; readonly to: string };
 
 export interface Step {
   readonly key: string;
@@ -43,6 +54,14 @@ export interface Step {
   readonly waitDays: number;
   readonly by: 'you' | 'electrician';
   readonly does: readonly Act[];
+  /** What else makes it this step and no other: it is done again once that has changed. Names that people give are not in it. */
+  readonly same: string;
+  /** The kind of work it is, for how fast somebody is at it; null where its time is not their own. */
+  readonly pace: PaceKind | null;
+  /** Kinds of work on the way of a cable, with the wall they are on: what may turn out not to go. */
+  readonly ways: readonly { readonly op: OperationKind; readonly wallId: WallId | null }[];
+  /** Minutes that the table gives, before what is known of this person's pace. */
+  readonly tableMinutes: number;
 }
 
 export interface WorkInput {

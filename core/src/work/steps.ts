@@ -1,4 +1,5 @@
 import { finish } from './finish.ts';
+import { atOnesPace, paceOf } from './pace.ts';
 import { outage } from './outage.ts';
 import { powerOf, type Power } from './power.ts';
 import { prepare } from './prepare.ts';
@@ -50,13 +51,14 @@ export function orderSteps(given: readonly Step[]): Step[] {
 export function workSteps(input: WorkInput, power: Power = powerOf(input)): Step[] {
   const routes = input.option.legs.flatMap((leg, i) => routeSteps(leg, input, power, i));
   const pulled = input.option.legs.map((_, i) => `leg${i + 1}:pull`);
-  return orderSteps([
+  const steps = orderSteps([
     ...prepare(input, power),
     ...routes,
     ...outage(input, power),
     ...wireSteps(input, pulled),
     ...finish(input, power),
   ]);
+  return atOnesPace(steps, paceOf(input.house, input.job));
 }
 
 export const outageOf = (steps: readonly Step[]): number =>

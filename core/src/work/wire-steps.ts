@@ -1,7 +1,8 @@
 import { boxModel } from '../catalog/index.ts';
 import { newPointId, REPLACE_BOX_MINUTES } from '../planning/index.ts';
 import { onOpenFraming } from '../structure/index.ts';
-import { cutPlace, nearCut } from './power.ts';
+import { cutPlace } from './cut-places.ts';
+import { nearCut } from './power.ts';
 import { workPlace } from './place.ts';
 import { GLASSES, make, offFirst, readyKeys } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
@@ -43,6 +44,8 @@ function openingStep(input: WorkInput, box: Box): Step {
     ]),
     tools: [framing ? 'hammer' : 'jab-saw'],
     cautions: [GLASSES, ...(live ? [msg('work.cut-live')] : [])],
+    pace: 'cut',
+    same: box.point.box.model ?? '',
     does: at ? [{ act: 'cut', at }] : [],
   });
 }
@@ -71,6 +74,38 @@ function madeUp({ after }: Box): Text {
   return sentences(parts);
 }
 
+/** How a box is made up, whatever its cables and points are called: by the boxes that they come from. */
+function madeUpAs({ after, cables }: Box): string {
+  const ends = new Map(
+    cables.map(({ cable: c }) => [
+      c.id as string,
+      [c.from, c.to].map((e) => (e.at === 'point' ? e.pointId : e.breakerId)).join('>'),
+    ]),
+  );
+  const of = (c: { readonly cableId: string; readonly color: string }) =>
+    `${ends.get(c.cableId) ?? ''} ${c.color}`;
+  return JSON.stringify([
+    after.splices
+      .map((s) =>
+        s.members
+          .map((m) =>
+            m.kind === 'conductor'
+              ? of(m.conductor)
+              : m.kind === 'pigtail'
+                ? `${m.to} ${m.device}`
+                : m.kind === 'jumper'
+                  ? 'jumper'
+                  : m.kind,
+          )
+          .sort(),
+      )
+      .map((s) => s.join('+'))
+      .sort(),
+    after.terminations.map((t) => `${of(t.conductor)} ${t.screw} ${t.device}`).sort(),
+    after.caps.map((c) => of(c.conductor)).sort(),
+  ]);
+}
+
 /** Minutes for a box to be wired, and for each splice in it beyond three: common practice. */
 const WIRE_MINUTES = 18;
 const SPLICE_MINUTES = 2;
@@ -93,6 +128,8 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
           place: label,
           detail: msg('work.rebox-why'),
           tools: ['multi-tool'],
+          pace: 'cut',
+          same: box.point.box.model ?? '',
           does: [{ act: 'open', point: id }],
         }),
       );
@@ -122,6 +159,8 @@ export function wireSteps(input: WorkInput, pulled: readonly string[]): Step[] {
         tools: ['wire-strippers', 'screwdrivers'],
         cautions: [msg('work.tug'), msg('work.bare-ground')],
         checks: (['box', 'splice', 'device'] as const).flatMap((at) => toLookAt(at, input, box)),
+        pace: 'wire',
+        same: madeUpAs(box),
         does: [{ act: 'wire', point: id }],
       }),
     );

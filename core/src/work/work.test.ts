@@ -256,6 +256,10 @@ describe('the work order', () => {
       waitDays: 0,
       by: 'you',
       does: [],
+      same: '',
+      ways: [],
+      pace: null,
+      tableMinutes: 1,
     });
     expect(orderSteps([s('a', ['b']), s('b', ['a'])])).toHaveLength(2);
   });

@@ -44,6 +44,8 @@ export type SetHouse = (change: House | ((now: House) => House), merge?: string)
 export interface Edits {
   readonly house: SetHouse;
   readonly job: (job: Job, merge?: string) => void;
+  /** Changes both at once: undone in one step. */
+  readonly both: (bundle: Bundle) => void;
   readonly apply: (bundle: Bundle, edit: Edit) => void;
 }
 
@@ -69,5 +71,6 @@ export function useEdits(): Edits {
     (bundle: Bundle, edit: Edit) => void dispatch(edited({ ...applyEdit(bundle, edit) })),
     [dispatch],
   );
-  return useMemo(() => ({ house, job, apply }), [house, job, apply]);
+  const both = useCallback((bundle: Bundle) => void dispatch(edited(bundle)), [dispatch]);
+  return useMemo(() => ({ house, job, both, apply }), [house, job, both, apply]);
 }

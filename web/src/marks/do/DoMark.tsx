@@ -5,25 +5,28 @@ import {
   type Finding,
   duration,
   roughTime,
-  ItemId,
-  type Job,
+  progressOf,
   type LogEntry,
+  type Progress,
   type Step,
   sourceLine,
   msg,
   type Text,
   allOf,
 } from '@elwand/core';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { freshId } from '../../parts/ids.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
 import { letterOf } from '@elwand/core/sheets';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { DeadProof } from './DeadProof.tsx';
+import { PacePanel } from './PacePanel.tsx';
+import { StepActions } from './StepActions.tsx';
+import { Surprises } from './Surprises.tsx';
 import '../marks.css';
 import { moment } from '../../parts/day.ts';
+import { useNow } from '../../parts/use-now.ts';
 import { useSay } from '../../app/say.ts';
 import { Said, slot } from '../../app/Said.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -38,34 +41,24 @@ const WINDOW: Record<Step['window'], Text> = {
   after: msg('screen.do.power-on-again'),
 };
 
-const last = (job: Job, key: string): LogEntry | undefined => job.log.filter((l) => l.stepKey === key).at(-1);
-const isDone = (job: Job, key: string): boolean => last(job, key)?.state === 'done';
-
 /** How long the power has been off, in whole minutes; null when it is on. */
-function outageMinutes(job: Job, now: number): number | null {
-  const off = last(job, 'off');
-  const on = last(job, 'on');
+function outageMinutes({ lastOf }: Progress, now: number): number | null {
+  const off = lastOf({ key: 'off' });
+  const on = lastOf({ key: 'on' });
   if (off?.state !== 'done' || (on?.state === 'done' && on.at > off.at)) return null;
   return Math.max(0, Math.floor((now - Date.parse(off.at)) / 60_000));
 }
 
-function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 30_000);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
-}
+const SIGN = { done: '✓', changed: '↻', open: '?', 'to-do': '·' } as const;
 
 function StepList({
   steps,
-  job,
+  progress,
   current,
   onChoose,
 }: {
   readonly steps: readonly Step[];
-  readonly job: Job;
+  readonly progress: Progress;
   readonly current: string;
   readonly onChoose: (key: string) => void;
 }) {
@@ -88,12 +81,13 @@ function StepList({
                     aria-current={s.key === current ? 'step' : undefined}
                     onClick={() => onChoose(s.key)}
                   >
-                    <span aria-hidden="true">{isDone(job, s.key) ? '✓' : last(job, s.key) ? '?' : '·'}</span>
+                    <span aria-hidden="true">{SIGN[progress.stateOf(s)]}</span>
                     <span>
                       {say(s.title)}
-                      {isDone(job, s.key) && (
-                        <span className="visually-hidden"> {say(msg('screen.do.done'))}</span>
-                      )}
+                      <span className="visually-hidden">
+                        {' '}
+                        {say(msg(`screen.do.state.${progress.stateOf(s)}`))}
+                      </span>
                     </span>
                     <span className="quiet measure">{Math.round(s.minutes)}</span>
                   </button>
@@ -109,24 +103,24 @@ function StepList({
 /** How many are done, and how long the power has been off. */
 function StepsHeading({
   steps,
-  job,
+  progress,
   planned,
   onCalendar,
 }: {
   readonly steps: readonly Step[];
-  readonly job: Job;
+  readonly progress: Progress;
   readonly planned: number;
   readonly onCalendar: () => void;
 }) {
   const say = useSay();
   const { print } = useWork();
-  const off = outageMinutes(job, useNow());
+  const off = outageMinutes(progress, useNow());
   return (
     <div className="row">
       <h2 className="grow">
         {say(
           msg('screen.do.of-steps-done', {
-            done: steps.filter((s) => isDone(job, s.key)).length,
+            done: progress.done.size,
             count: steps.length,
           }),
         )}
@@ -207,27 +201,24 @@ function StepAbout({ step, chain }: { readonly step: Step; readonly chain: DeadC
 /** What has to come before it: other steps, and boxes that are not tested dead. */
 function StepWaits({
   steps,
-  job,
+  progress,
   step,
   unproved,
 }: {
   readonly steps: readonly Step[];
-  readonly job: Job;
+  readonly progress: Progress;
   readonly step: Step;
   readonly unproved: readonly DeadChain[];
 }) {
   const say = useSay();
-  const waits = step.after.filter((k) => steps.some((s) => s.key === k) && !isDone(job, k));
+  const waits = steps.filter((s) => step.after.includes(s.key) && !progress.isDone(s));
   return (
     <>
       {waits.length > 0 && (
         <p className="muted">
           {say(
             msg('screen.do.comes-after', {
-              steps: waits
-                .flatMap((k) => steps.find((s) => s.key === k)?.title ?? [])
-                .map(say)
-                .join('; '),
+              steps: waits.map((s) => say(s.title)).join('; '),
             }),
           )}
         </p>
@@ -248,59 +239,22 @@ function StepWaits({
   );
 }
 
-/** Done, or left open with the reason; a step that is done can be taken back. */
-function StepActions({
-  job,
-  step,
-  locked,
-  log,
-}: {
-  readonly job: Job;
-  readonly step: Step;
-  readonly locked: boolean;
-  readonly log: (state: LogEntry['state'], why: string) => void;
-}) {
+/** What was done for a plan that is another one by now: nobody does it twice, and nobody forgets it in the wall. */
+function DoneBefore({ gone }: { readonly gone: readonly LogEntry[] }) {
   const say = useSay();
-  const [reason, setReason] = useState<string | null>(null);
-  const latest = last(job, step.key);
-  if (isDone(job, step.key))
-    return (
-      <p>
-        {say(msg('screen.do.done-2', { at: moment(latest?.at ?? '') }))}{' '}
-        <Button size="small" onClick={() => log('open', say(msg('screen.do.taken-back')))}>
-          {say(msg('screen.do.not-done-after-all'))}
-        </Button>
-      </p>
-    );
+  if (gone.length === 0) return null;
   return (
-    <>
-      <Button type="primary" className="big-button" disabled={locked} onClick={() => log('done', '')}>
-        {say(msg('screen.do.done-next-step'))}
-      </Button>
-      {reason === null ? (
-        <Button className="big-button" onClick={() => setReason('')}>
-          {say(msg('screen.do.cant-do-it-now'))}
-        </Button>
-      ) : (
-        <div className="stack">
-          <Input.TextArea
-            aria-label={say(msg('screen.do.why-not'))}
-            autoFocus
-            autoSize={{ minRows: 2 }}
-            maxLength={400}
-            value={reason}
-            placeholder={say(msg('screen.do.why-the-step-stays-open'))}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <Button disabled={reason.trim() === ''} onClick={() => log('open', reason.trim())}>
-            {say(msg('screen.do.leave-it-open'))}
-          </Button>
-        </div>
-      )}
-      {latest?.state === 'open' && latest?.reason !== '' && (
-        <p className="muted">{say(msg('screen.do.left-open', { reason: latest?.reason ?? '' }))}</p>
-      )}
-    </>
+    <section aria-label={say(msg('screen.do.done-before'))}>
+      <h3>{say(msg('screen.do.done-before'))}</h3>
+      <p className="muted">{say(msg('screen.do.done-before-why'))}</p>
+      <ul>
+        {gone.map((e) => (
+          <li key={e.id}>
+            {e.did?.says ?? e.stepKey} <span className="quiet">{moment(e.at)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -341,7 +295,8 @@ export function DoMark() {
   if (!chosen) return <NoPlan />;
   const { job } = bundle;
   const { steps, chains } = chosen;
-  const step = steps.find((s) => s.key === picked) ?? steps.find((s) => !isDone(job, s.key)) ?? steps.at(-1);
+  const progress = progressOf(job, steps);
+  const step = steps.find((s) => s.key === picked) ?? steps.find((s) => !progress.isDone(s)) ?? steps.at(-1);
   if (!step) return <NoPlan />;
   const chain = step.kind === 'prove-dead' ? chains.find((c) => c.pointId === step.pointId) : undefined;
   const planReadings = job.readings.filter((r) => r.planKey === chosen.option.key);
@@ -350,23 +305,11 @@ export function DoMark() {
   const locked =
     step.window === 'off' && step.kind !== 'power' && step.kind !== 'prove-dead' && unproved.length > 0;
   const chainOpen = chain !== undefined && deadState(chain, planReadings).state !== 'proved';
-  const log = (state: LogEntry['state'], why: string) => {
-    const entry: LogEntry = {
-      id: ItemId.parse(freshId('log')),
-      stepKey: step.key,
-      state,
-      reason: why,
-      at: new Date().toISOString(),
-      minutes: null,
-    };
-    edits.job({ ...job, log: [...job.log, entry] });
-    setPicked(null);
-  };
   return (
     <div className="section stack">
       <StepsHeading
         steps={steps}
-        job={job}
+        progress={progress}
         planned={chosen.option.outageMinutes}
         onCalendar={() => setPlanning(true)}
       />
@@ -375,9 +318,11 @@ export function DoMark() {
           <CalendarDrawer onClose={() => setPlanning(false)} />
         </Suspense>
       )}
+      <Surprises />
+      <DoneBefore gone={progress.gone} />
       <OverriddenChecks findings={evaluation.findings} />
       <div className="step-grid">
-        <StepList steps={steps} job={job} current={step.key} onChoose={setPicked} />
+        <StepList steps={steps} progress={progress} current={step.key} onChoose={setPicked} />
         <article ref={card} className="step-card" aria-label={say(step.title)}>
           <StepAbout step={step} chain={chain} />
           {chain && (
@@ -395,10 +340,17 @@ export function DoMark() {
               }
             />
           )}
-          <StepWaits steps={steps} job={job} step={step} unproved={locked ? unproved : []} />
-          <StepActions key={step.key} job={job} step={step} locked={locked || chainOpen} log={log} />
+          <StepWaits steps={steps} progress={progress} step={step} unproved={locked ? unproved : []} />
+          <StepActions
+            key={step.key}
+            step={step}
+            progress={progress}
+            locked={locked || chainOpen}
+            onDone={() => setPicked(null)}
+          />
         </article>
       </div>
+      <PacePanel />
     </div>
   );
 }

@@ -185,6 +185,18 @@ function Record({ record }: { readonly record: SignOffRecord }) {
           ))}
         </ul>
       )}
+      {(record.deviations ?? []).length > 0 && (
+        <section aria-label={say(msg('screen.different.found'))}>
+          <h3>{say(msg('screen.different.found'))}</h3>
+          <ul>
+            {(record.deviations ?? []).map((d) => (
+              <li key={`${d.at}:${d.says}`}>
+                {d.says} <span className="quiet">{moment(d.at)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <div style={{ overflowX: 'auto' }}>
         <table className="plain-table">
           <thead>

@@ -1,4 +1,4 @@
-import { duration, msg, type CalendarFacts, type Job, type Message } from '@elwand/core';
+import { duration, msg, progressOf, type CalendarFacts, type Job, type Message } from '@elwand/core';
 import { dateOf, scheduleOf, waitBefore, type Calendar } from '@elwand/core/calendar';
 import { Button, Checkbox, Drawer, Input } from 'antd';
 import { useMemo } from 'react';
@@ -264,13 +264,11 @@ export function CalendarDrawer({ onClose }: { readonly onClose: () => void }) {
   const facts = useMemo(() => job.calendar ?? usual(job), [job]);
   const put: Put = (calendar, merge) => edits.job({ ...job, calendar }, merge);
   const calendar = useMemo(() => {
-    const latest = new Map(job.log.map((l) => [l.stepKey, l.state] as const));
-    const done = new Set([...latest].flatMap(([k, state]) => (state === 'done' ? [k] : [])));
     // An inspection that has a day is the earliest day for closing the wall.
     const rough = job.permit?.inspections.find((i) => i.kind === 'rough' && i.on !== null)?.on;
     const notBefore = rough ? { inspect: rough, ...facts.notBefore } : facts.notBefore;
-    return scheduleOf(steps ?? [], done, { ...facts, notBefore });
-  }, [steps, facts, job.log, job.permit]);
+    return scheduleOf(steps ?? [], progressOf(job, steps ?? []).done, { ...facts, notBefore });
+  }, [steps, facts, job]);
   const { visits, off } = calendar;
   const end = visits.at(-1);
   const titles = new Map(steps?.map((s) => [s.key, s.title] as const));
