@@ -64,6 +64,7 @@ const PATHS = [
   '/api/houses/ID/export',
   '/api/export',
   '/api/import',
+  '/api/jobs/ID/photos/ID',
   '/api/bin',
   '/api/bin/houses/ID/restore',
   '/api/bin/jobs/ID',

@@ -32,6 +32,8 @@ const LATE_SCREENS = [
   'wire',
   'buy',
   'do',
+  'different',
+  'photos',
   'prove',
   'preferences',
   'print',

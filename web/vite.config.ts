@@ -60,6 +60,16 @@ const away = () =>
         },
         {
           urlPattern: ({ url, sameOrigin }) =>
+            sameOrigin && /^\/api\/jobs\/[\w-]+\/photos\/[\w-]+$/.test(url.pathname),
+          handler: 'CacheFirst',
+          options: {
+            cacheName: 'elwand-photos',
+            expiration: { maxEntries: 300, maxAgeSeconds: A_MONTH_SECONDS },
+            cacheableResponse: { statuses: [200] },
+          },
+        },
+        {
+          urlPattern: ({ url, sameOrigin }) =>
             sameOrigin && /^\/api\/jobs\/[\w-]+\/sheets\.pdf$/.test(url.pathname),
           handler: 'NetworkFirst',
           options: {

@@ -13,7 +13,7 @@ import {
   type Bundle,
   type Evaluation,
   type Finding,
-  type House,
+  type BundleFile,
   type Job,
   type Say,
   type UnitSystem,
@@ -268,7 +268,7 @@ function textOf(file: string, read: (file: string) => string): string | Outcome 
 export function openFile(
   file: string,
   read: (file: string) => string,
-): { readonly house: House; readonly jobs: readonly Job[] } | Outcome {
+): Pick<BundleFile, 'house' | 'jobs' | 'photos'> | Outcome {
   const text = textOf(file, read);
   if (typeof text !== 'string') return text;
   const opened = readBundleText(text);

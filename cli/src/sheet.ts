@@ -49,7 +49,12 @@ async function print(call: Call, read: (file: string) => string, at: Date): Prom
   const { page, sheets, pdf: path } = call;
   const evaluation = evaluate({ house: opened.house, job });
   try {
-    const bytes = await paper({ evaluation, page, sheets, at, version: null, address: null });
+    const photos = new Map(
+      (opened.photos ?? []).flatMap((p) =>
+        p.jobId === job.id ? [[p.id as string, Buffer.from(p.jpeg, 'base64')] as const] : [],
+      ),
+    );
+    const bytes = await paper({ evaluation, page, sheets, photos, at, version: null, address: null });
     return { code: 0, out: `${path}: ${sheets.join(', ')}\n`, err: '', pdf: { path, bytes } };
   } catch (error) {
     if (error instanceof RangeError) return unusable(`elwand: ${job.name}: ${error.message}`);

@@ -13,6 +13,8 @@ export interface PaperRequest {
   readonly evaluation: Evaluation;
   readonly sheets: readonly PaperSheet[];
   readonly page: PaperSize;
+  /** Pictures of the job, JPEG, by their id; left out, there are none. */
+  readonly photos?: ReadonlyMap<string, Uint8Array>;
   /** When it is printed. */
   readonly at: Date;
   /** Version of the job; null where nobody keeps one. */
@@ -72,7 +74,7 @@ export async function paper(request: PaperRequest): Promise<Uint8Array> {
     if (asked.has('panel') && (needsElectrician(chosen) || asked.size === 1)) panelSheet(flow, chosen);
     if (asked.has('template')) templates(flow, chosen);
   }
-  if (asked.has('record')) recordSheet(flow, house, job);
+  if (asked.has('record')) recordSheet(flow, house, job, request.photos ?? new Map());
   if (asked.has('directory')) directory(flow, house);
   if (asked.has('look')) lookSheet(flow, evaluation, asked.size === 1);
   if (pen.doc.bufferedPageRange().count === 0) throw new RangeError('there is no plan to print');

@@ -4,6 +4,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { boxModel, evaluate, signOff, speaker, type Bundle, type Evaluation, type Job } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { drillTable, PAPER_SHEETS, PAPER_SIZES, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
+import { plainJpeg } from '../../core/src/testing/picture.ts';
 import { anyBundle } from '../../core/src/testing/random-house.ts';
 import { paper } from './index.ts';
 
@@ -172,6 +173,43 @@ describe('the record of a job that is signed off', () => {
         }
     },
   );
+  it('has the photos of the job, two side by side, with what they show; one that is none says so', async () => {
+    const signed = signOff(evaluate(demos[0]!), '2026-11-28T18:00:00.000Z', {
+      by: 'Wilma Tester',
+      reason: 'The electrician tests on Monday',
+    });
+    const photos = ['p1', 'p2', 'p3'].map((id, i) => ({
+      id: id as never,
+      at: `2026-11-2${i + 1}T10:00:00.000Z`,
+      stepKey: '',
+      caption: `Bay ${i + 1} before it was closed`,
+      widthPx: 24,
+      heightPx: 16,
+    }));
+    const bytes = await paper({
+      evaluation: evaluate({ house: signed.house, job: { ...signed.job, photos } }),
+      sheets: ['record'],
+      photos: new Map<string, Uint8Array>([
+        ['p1', plainJpeg()],
+        ['p3', plainJpeg().subarray(0, 40)],
+      ]),
+      page: 'letter',
+      at: AT,
+      version: null,
+      address: null,
+    });
+    const pdf = await getDocument({ data: Uint8Array.from(bytes), verbosity: 0 }).promise;
+    let images = 0;
+    for (let n = 1; n <= pdf.numPages; n++) {
+      const { fnArray } = await (await pdf.getPage(n)).getOperatorList();
+      images += fnArray.filter((f) => f === OPS.paintImageXObject).length;
+    }
+    expect(images).toBe(1);
+    const text = (await readBack(bytes)).map((p) => p.text).join(' ');
+    expect(text).toContain('Nov 21, 2026. Bay 1 before it was closed');
+    expect(text).not.toContain('Bay 2');
+    expect(text).toContain('(this picture can’t be read)');
+  });
   it('is nothing to print before that', async () =>
     expect(
       printed(evaluate({ ...demos[0]!, job: { ...demos[0]!.job, wants: [] } }), ['record']),

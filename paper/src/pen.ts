@@ -146,6 +146,16 @@ export class Pen {
     return lines.length * line;
   }
 
+  /** A JPEG as wide and high as that. @returns false where it can't be read as one */
+  picture({ x, y }: At, width: number, height: number, jpeg: Uint8Array): boolean {
+    try {
+      this.doc.image(Buffer.from(jpeg), x * PT, y * PT, { fit: [width * PT, height * PT] });
+      return true;
+    } catch {
+      return false;
+    }
+  }
+
   /** A level line of a length and a weight, mm. */
   rule({ x, y }: At, length: number, width: number): void {
     this.line(

@@ -173,8 +173,42 @@ function permit(flow: Flow, { permit: of }: Job): void {
     );
 }
 
+/** As high as a photo gets on paper, mm. */
+const MOST_PHOTO_MM = 85;
+const CAPTION = { size: 8.5 } as const;
+
+/** The photos of the job, two side by side, each with what it shows and its day. */
+function photos(flow: Flow, job: Job, pictures: ReadonlyMap<string, Uint8Array>): void {
+  const { pen, say } = flow;
+  const own = (job.photos ?? []).flatMap((p) => {
+    const jpeg = pictures.get(p.id);
+    return jpeg ? [{ ...p, jpeg }] : [];
+  });
+  if (own.length === 0) return;
+  flow.heading(msg('paper.record.photos'), '', 60);
+  flow.columns(
+    own.map((p) => {
+      const high = (width: number) => Math.min(MOST_PHOTO_MM, (width * p.heightPx) / p.widthPx);
+      const caption = say(msg('paper.record.photo', { day: day(p.at), caption: p.caption }));
+      return {
+        heightMm: (width) => high(width) + 1 + pen.heightOf(caption, { ...CAPTION, width }) + 4,
+        draw: (at, width) => {
+          const shown = pen.picture(at, width, high(width), p.jpeg);
+          const words = shown ? caption : say(msg('paper.record.no-photo', { caption }));
+          pen.text({ x: at.x, y: at.y + high(width) + 1 }, words, { ...CAPTION, width });
+        },
+      };
+    }),
+  );
+}
+
 /** The record of a job that is signed off, on sheets of its own. */
-export function recordSheet(flow: Flow, house: House, job: Job): void {
+export function recordSheet(
+  flow: Flow,
+  house: House,
+  job: Job,
+  pictures: ReadonlyMap<string, Uint8Array>,
+): void {
   const { record, signedOff } = job;
   if (!record || signedOff === null) return;
   flow.sheet(msg('paper.title.record'));
@@ -183,5 +217,6 @@ export function recordSheet(flow: Flow, house: House, job: Job): void {
   permit(flow, job);
   if (record.built) built(flow, record.built, house);
   tested(flow, record);
+  photos(flow, job, pictures);
   flow.paragraph(msg('paper.record.defer'));
 }

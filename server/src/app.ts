@@ -21,6 +21,7 @@ import { deviceRoutes, pairingRoutes, type Lan } from './routes/devices.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { historyRoutes } from './routes/history.ts';
+import { photoRoutes } from './routes/photos.ts';
 import type { Store } from './store.ts';
 
 export interface AppOptions {
@@ -213,7 +214,7 @@ export function createApp(options: AppOptions): Express {
   // A house and a job that are saved together are as large as both.
   app.use('/api/jobs/:id/with-house', express.json({ limit: 2 * DOCUMENT_BYTES }));
   app.use('/api', express.json({ limit: DOCUMENT_BYTES }));
-  app.use('/api', deviceRoutes(lan), historyRoutes(store), documentRoutes(store));
+  app.use('/api', deviceRoutes(lan), historyRoutes(store), photoRoutes(store), documentRoutes(store));
   app.use('/api', () => {
     throw notFound('such address');
   });

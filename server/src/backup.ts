@@ -53,7 +53,7 @@ export async function backupHere(
   return all.find((b) => b.name === name) ?? { name, bytes: 0, madeAt: now.toISOString() };
 }
 
-const DOCUMENT_TABLES = ['houses', 'jobs', 'revisions'] as const;
+const DOCUMENT_TABLES = ['houses', 'jobs', 'revisions', 'photos'] as const;
 
 /**
  * Puts a backup in the place of all houses and jobs that are here, in one transaction; what was here is backed up first.
@@ -89,7 +89,7 @@ async function replaceAll(ask: Ask, now: Date): Promise<void> {
   await ask(
     'CREATE TEMP TABLE known AS SELECT kind, documentId, max(version) AS version FROM main.revisions GROUP BY kind, documentId',
   );
-  for (const table of ['revisions', 'jobs', 'houses']) await ask(`DELETE FROM main.${table}`);
+  for (const table of ['photos', 'revisions', 'jobs', 'houses']) await ask(`DELETE FROM main.${table}`);
   for (const table of DOCUMENT_TABLES) {
     const columns = (await ask(`PRAGMA main.table_info(${table})`))
       .map((c) => String(c.name))

@@ -13,6 +13,7 @@ import sqlite3 from 'sqlite3';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as documents from './migrations/0001-documents.ts';
 import * as history from './migrations/0002-history.ts';
+import * as photos from './migrations/0003-photos.ts';
 
 export class HouseRow extends Model<InferAttributes<HouseRow>, InferCreationAttributes<HouseRow>> {
   declare id: string;
@@ -50,6 +51,14 @@ export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreati
   declare savedAt: Date;
 }
 
+/** A picture of a job. */
+export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
+  declare jobId: string;
+  declare id: string;
+  declare jpeg: Buffer;
+  declare addedAt: Date;
+}
+
 /** A phone or tablet that was let in from the house network. */
 export class DeviceRow extends Model<InferAttributes<DeviceRow>, InferCreationAttributes<DeviceRow>> {
   declare id: string;
@@ -66,6 +75,7 @@ export class SettingRow extends Model<InferAttributes<SettingRow>, InferCreation
 const MIGRATIONS = [
   { name: '0001-documents', ...documents },
   { name: '0002-history', ...history },
+  { name: '0003-photos', ...photos },
 ];
 /** Migrations that this program knows; a database with others was written by a newer one. */
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);
@@ -100,6 +110,15 @@ function defineModels(sequelize: Sequelize): void {
       savedAt: { type: DataTypes.DATE, allowNull: false },
     },
     { sequelize, tableName: 'revisions', timestamps: false },
+  );
+  PhotoRow.init(
+    {
+      jobId: { type: DataTypes.STRING(64), primaryKey: true },
+      id: { type: DataTypes.STRING(64), primaryKey: true },
+      jpeg: { type: DataTypes.BLOB, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { sequelize, tableName: 'photos', timestamps: false },
   );
   DeviceRow.init(
     {

@@ -6,10 +6,11 @@ import {
   type Imported,
 } from '@elwand/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
-import { HouseRow, JobRow, RevisionRow } from './database.ts';
+import { HouseRow, JobRow, PhotoRow, RevisionRow } from './database.ts';
 import { presentForm, type Kind } from './documents.ts';
-import { EXPORTED_HISTORY_BYTES, HOUSE_BYTES } from './limits.ts';
+import { EXPORTED_HISTORY_BYTES, HOUSE_BYTES, HOUSE_PHOTO_BYTES } from './limits.ts';
 import { pack } from './packing.ts';
+import { filedPhotos } from './photos/photos.ts';
 import { Problem } from './problem.ts';
 import type { PackedDocument, PackedParcel, Reader } from './reading/reader.ts';
 import type { Row, Store } from './store.ts';
@@ -57,7 +58,7 @@ async function outgoingHistory(
 }
 
 /** One house with its jobs and what history the budget allows, as the text of a file. */
-async function houseText(store: Store, id: string, budget: Budget): Promise<string> {
+async function houseText(store: Store, id: string, budget: Budget, withPhotos: boolean): Promise<string> {
   const house = await store.houseRow(id);
   const jobs = await JobRow.findAll({
     where: { houseId: id, deletedAt: null },
@@ -68,17 +69,19 @@ async function houseText(store: Store, id: string, budget: Budget): Promise<stri
   });
   const history = await outgoingHistory(house, jobs, budget);
   const bytes = [house, ...jobs].reduce((sum, row) => sum + row.body.length, 0);
+  const photos = withPhotos ? await filedPhotos(jobs.map((j) => j.id)) : [];
   return writeBundle(
     outgoing('house', house),
     jobs.map((j) => outgoing('job', j)),
     history,
-    bytes > INDENTED_BYTES ? 0 : 2,
+    bytes > INDENTED_BYTES || photos.length > 0 ? 0 : 2,
+    photos,
   );
 }
 
-/** One house with its jobs and, if asked for, their history, as the text of a file. */
+/** One house with its jobs, their photos and, if asked for, their history, as the text of a file. */
 export const exportHouse = (store: Store, id: string, withHistory: boolean): Promise<string> =>
-  houseText(store, id, { bytes: withHistory ? EXPORTED_HISTORY_BYTES : 0 });
+  houseText(store, id, { bytes: withHistory ? EXPORTED_HISTORY_BYTES : 0 }, true);
 
 /** Ids of the houses for a file of all of them, when one file can carry them. */
 export async function housesForOneFile(store: Store): Promise<string[]> {
@@ -103,11 +106,12 @@ export async function housesForOneFile(store: Store): Promise<string[]> {
   return houses.map((h) => h.id);
 }
 
-/** All houses as the text of one file, piece by piece: one house at a time is in memory. */
+/** All houses as the text of one file, piece by piece: one house at a time is in memory. Without photos: those are in a house's own file, and in a backup. */
 export async function* exportAll(store: Store, ids: readonly string[]): AsyncGenerator<string> {
   const budget = { bytes: EXPORTED_HISTORY_BYTES };
   yield `{"format":"${ARCHIVE_FORMAT}","formatVersion":${ARCHIVE_VERSION},"bundles":[\n`;
-  for (const [i, id] of ids.entries()) yield `${i > 0 ? ',' : ''}${await houseText(store, id, budget)}`;
+  for (const [i, id] of ids.entries())
+    yield `${i > 0 ? ',' : ''}${await houseText(store, id, budget, false)}`;
   yield ']}\n';
 }
 
@@ -147,7 +151,7 @@ export async function importFile(store: Store, reader: Reader, file: Uint8Array)
 
 async function insertParcel(
   store: Store,
-  { house, jobs, copied, bytes }: PackedParcel,
+  { house, jobs, photos, copied, bytes }: PackedParcel,
   transaction: Transaction,
 ): Promise<Imported> {
   if (bytes > HOUSE_BYTES)
@@ -155,6 +159,12 @@ async function insertParcel(
       413,
       'Too large',
       `"${house.name}" with its jobs is larger than ${HOUSE_BYTES / 1048576} MB. Nothing was changed.`,
+    );
+  if (photos.reduce((sum, p) => sum + p.jpeg.length, 0) > HOUSE_PHOTO_BYTES)
+    throw new Problem(
+      413,
+      'Too many photos',
+      `The photos of "${house.name}" are larger than ${HOUSE_PHOTO_BYTES / 1e6} MB together. Nothing was changed.`,
     );
   if (await HouseRow.findByPk(house.id, { attributes: ['id'], transaction })) throw new Taken();
   const version = lastVersion(house);
@@ -175,6 +185,12 @@ async function insertParcel(
     );
     await insertHistory(store, 'job', job, transaction);
   }
+  // Pictures of a job that was deleted for good under such an id are none of these.
+  await PhotoRow.destroy({ where: { jobId: jobs.map((j) => j.id) }, transaction });
+  await PhotoRow.bulkCreate(
+    photos.map(({ jobId, id, jpeg }) => ({ jobId, id, jpeg: Buffer.from(jpeg), addedAt: store.now() })),
+    { transaction },
+  );
   return { houseId: house.id, name: house.name, jobs: jobs.map((j) => j.id), copied };
 }
 

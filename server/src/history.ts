@@ -8,7 +8,7 @@ import {
   type Saved,
 } from '@elwand/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
-import { HouseRow, JobRow, RevisionRow } from './database.ts';
+import { HouseRow, JobRow, PhotoRow, RevisionRow } from './database.ts';
 import { readDocument, type Kind } from './documents.ts';
 import { unpack } from './packing.ts';
 import { notFound, Problem, unreadable } from './problem.ts';
@@ -181,6 +181,10 @@ export async function purge(store: Store, kind: Kind, id: string): Promise<void>
         where: { kind: 'job', documentId: jobs.map((j) => j.id) },
         transaction,
       });
+    await PhotoRow.destroy({
+      where: { jobId: kind === 'job' ? [id] : jobs.map((j) => j.id) },
+      transaction,
+    });
     if (jobs.length > 0) await JobRow.destroy({ where: { houseId: id }, transaction });
     await row.destroy({ transaction });
   });

@@ -6,8 +6,10 @@ export const DOCUMENT_BYTES = 8 * 1024 * 1024;
 export const HOUSE_BYTES = 32 * 1024 * 1024;
 /** History that goes into an exported file, bytes; the oldest is left out first. */
 export const EXPORTED_HISTORY_BYTES = 12 * 1024 * 1024;
+/** Photos of all jobs of one house, bytes: as many as go into its file. */
+export const HOUSE_PHOTO_BYTES = 40_000_000;
 /** A file to import, bytes. */
-export const IMPORT_BYTES = 48 * 1024 * 1024;
+export const IMPORT_BYTES = 104 * 1024 * 1024;
 /** Reading and checking one file, ms. */
 export const IMPORT_MS = 30_000;
 /** Planning the jobs of one house for the start page, ms; how many may wait, and how many are kept. */

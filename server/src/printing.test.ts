@@ -56,6 +56,7 @@ describe('the sheets of a job', () => {
       page: 'letter' as const,
       at: '2026-11-30T09:00:00Z',
       version: 1,
+      photos: new Map(),
       address: 'http://localhost/',
     };
     const printer = threadPrinter(script);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { House } from './house.ts';
 import { Job } from './job.ts';
+import { FiledPhoto, MOST_PHOTOS } from './photo.ts';
 
 /** Files that carry houses: one house with its jobs and their history, or all houses. */
 
@@ -28,6 +29,10 @@ export const BundleFile = z.object({
   house: House,
   jobs: z.array(Job).max(MOST_JOBS),
   revisions: z.array(FiledRevision).max(20_000).optional(),
+  photos: z
+    .array(FiledPhoto)
+    .max(MOST_JOBS * MOST_PHOTOS)
+    .optional(),
 });
 export type BundleFile = z.infer<typeof BundleFile>;
 

@@ -37,6 +37,7 @@ const LISTS = new Set([
   'log',
   'timers',
   'surprises',
+  'photos',
   'deviations',
   'samples',
   'pinned',
@@ -66,7 +67,7 @@ const fieldText = (key: string): Text => {
 function nameOf(entry: unknown, list: ListName): Text {
   const one = msg(`document.entry.${list}`);
   if (!isRecord(entry)) return one;
-  const own = [entry.label, entry.name, entry.number, entry.says].find(
+  const own = [entry.label, entry.name, entry.number, entry.says, entry.caption].find(
     (v): v is string => typeof v === 'string' && v.trim() !== '',
   );
   return own === undefined ? one : msg('document.named', { what: one, name: own });

@@ -1,6 +1,7 @@
 export * from './ids.ts';
 export * from './house.ts';
 export * from './log.ts';
+export * from './photo.ts';
 export * from './made.ts';
 export * from './job.ts';
 export * from './bundle.ts';

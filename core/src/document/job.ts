@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BoxFunction, CableType, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
+import { JobPhoto, MOST_PHOTOS } from './photo.ts';
 import { LogEntry, StepTimer, Surprise } from './log.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
@@ -446,6 +447,7 @@ export const Job = z.object({
   log: z.array(LogEntry).max(2000),
   timers: z.array(StepTimer).max(400).optional(),
   surprises: z.array(Surprise).max(200).optional(),
+  photos: z.array(JobPhoto).max(MOST_PHOTOS).optional(),
   note: Note,
   signedOff: z.iso.datetime().nullable(),
   /** Missing in jobs that were signed off before records were kept. */

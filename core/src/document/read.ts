@@ -14,6 +14,7 @@ import { HouseId } from './ids.ts';
 import { withFunctions } from './functions-upgrade.ts';
 import { JOB_FORMAT, JOB_VERSION, Job } from './job.ts';
 import { nearOrigin } from './origin.ts';
+import { FiledPhoto, MOST_PHOTOS } from './photo.ts';
 import { msg, type Text } from '../words/index.ts';
 
 /** Where a problem is that belongs to no part of the file. */
@@ -154,6 +155,7 @@ export interface Parcel {
   readonly house: Filed<House>;
   readonly jobs: readonly Filed<Job>[];
   readonly revisions: readonly FiledRevision[];
+  readonly photos: readonly FiledPhoto[];
 }
 
 /** Is this a document of a newer program, with an id under which it can be kept? */
@@ -215,7 +217,12 @@ function readParcel(bundle: Record<string, unknown>, root: string): Read<Parcel>
     .max(20_000)
     .safeParse(bundle.revisions ?? []);
   if (!revisions.success) return { ok: false, problems: fromZod(revisions.error, at(root, 'revisions')) };
-  return { ok: true, value: { house: house.value, jobs, revisions: revisions.data } };
+  const photos = z
+    .array(FiledPhoto)
+    .max(MOST_JOBS * MOST_PHOTOS)
+    .safeParse(bundle.photos ?? []);
+  if (!photos.success) return { ok: false, problems: fromZod(photos.error, at(root, 'photos')) };
+  return { ok: true, value: { house: house.value, jobs, revisions: revisions.data, photos: photos.data } };
 }
 
 /**
@@ -258,7 +265,7 @@ export function readBundle(raw: unknown): Read<BundleFile> {
   if (!up.ok) return up;
   const parcel = readParcel(up.value, '');
   if (!parcel.ok) return parcel;
-  const { house, revisions } = parcel.value;
+  const { house, revisions, photos } = parcel.value;
   if (!house.readable) return tooNew('house', house.document.formatVersion, HOUSE_VERSION);
   const jobs: Job[] = [];
   for (const [i, job] of parcel.value.jobs.entries()) {
@@ -273,6 +280,7 @@ export function readBundle(raw: unknown): Read<BundleFile> {
       house: house.document,
       jobs,
       ...(revisions.length > 0 ? { revisions: [...revisions] } : {}),
+      ...(photos.length > 0 ? { photos: [...photos] } : {}),
     },
   };
 }
@@ -306,7 +314,11 @@ export function writeBundle(
   jobs: readonly (Job | Carried)[],
   revisions: readonly FiledRevision[] = [],
   indent = 2,
+  photos: readonly FiledPhoto[] = [],
 ): string {
-  const history = revisions.length > 0 ? { revisions } : {};
+  const history = {
+    ...(revisions.length > 0 ? { revisions } : {}),
+    ...(photos.length > 0 ? { photos } : {}),
+  };
   return `${JSON.stringify({ format: BUNDLE_FORMAT, formatVersion: BUNDLE_VERSION, house, jobs, ...history }, null, indent)}\n`;
 }

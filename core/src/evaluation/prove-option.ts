@@ -11,6 +11,7 @@ import type { Sheet } from './chosen.ts';
 import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
 import { boredByHand, type Hole, type Move } from '../routing/index.ts';
 import {
+  litAt,
   proveGeometry,
   proveParts,
   proveWiring,
@@ -73,6 +74,9 @@ export function workPlanOf(
     steps: sheet.steps,
     minutes: option.minutes,
     was: madeSoFar(job.log),
+    strips: (job.strips ?? []).flatMap((strip) =>
+      strip.driver && litAt([strip], strip.volts).mm > 0 ? [{ id: strip.id, label: strip.label }] : [],
+    ),
     legs: option.legs.map((l) => ({
       from: l.from,
       to: l.to,

@@ -457,7 +457,7 @@ describe('what is said of a strip', () => {
     expect(steps.map((x) => x.key.split(':')[1])).toEqual([
       'cut',
       'bench',
-      'channel',
+      'mount',
       'leads',
       'driver',
       'test',

@@ -2,11 +2,14 @@ import type { House } from '../document/index.ts';
 import { formatLength } from '../units/index.ts';
 import { allOf, msg, q, type Text } from '../words/index.ts';
 import { leadsIn, piecesIn, type StripPlan } from './plan-strip.ts';
+import { STRIP_MINUTES } from './strip-values.ts';
 
 /** The work of a strip in its order, and what is measured when it is on. */
 
 export interface StripStep {
   readonly key: string;
+  readonly what: 'cut' | 'bench' | 'mount' | 'leads' | 'driver' | 'test';
+  readonly minutes: number;
   readonly title: Text;
   readonly detail: Text;
 }
@@ -47,8 +50,10 @@ export function leadsToPull(plan: StripPlan): {
 /** What to do, in order. The supply for the driver is the job’s own work. */
 export function stripSteps(plan: StripPlan, { units }: Pick<House, 'units'>): StripStep[] {
   const { strip, outputs, make } = plan;
-  const step = (key: string, title: Text, detail: Text): StripStep => ({
-    key: `${strip.id}:${key}`,
+  const step = (what: StripStep['what'], times: number, title: Text, detail: Text): StripStep => ({
+    key: `${strip.id}:${what}`,
+    what,
+    minutes: STRIP_MINUTES[what].once + STRIP_MINUTES[what].each * times,
     title,
     detail,
   });
@@ -58,6 +63,7 @@ export function stripSteps(plan: StripPlan, { units }: Pick<House, 'units'>): St
   return [
     step(
       'cut',
+      pieces.length,
       msg('lighting.step.cut'),
       msg('lighting.step.cut-detail', {
         pieces: allOf(
@@ -67,22 +73,27 @@ export function stripSteps(plan: StripPlan, { units }: Pick<House, 'units'>): St
         ),
       }),
     ),
-    step('bench', msg('lighting.step.bench'), msg('lighting.step.bench-detail')),
+    step('bench', pieces.length, msg('lighting.step.bench'), msg('lighting.step.bench-detail')),
     ...(strip.channel === 'none'
-      ? [step('clean', msg('lighting.step.clean'), msg('lighting.step.clean-detail'))]
-      : [step('channel', msg('lighting.step.channel'), msg('lighting.step.channel-detail'))]),
+      ? [step('mount', pieces.length, msg('lighting.step.clean'), msg('lighting.step.clean-detail'))]
+      : [
+          step('mount', 3 * pieces.length, msg('lighting.step.channel'), msg('lighting.step.channel-detail')),
+        ]),
     step(
       'leads',
+      leads.length,
       msg('lighting.step.leads', { count: leads.length }),
       msg('lighting.step.leads-detail', { apart: q.distance(50.8) }),
     ),
     step(
       'driver',
+      outputs.length,
       msg('lighting.step.driver', { count: outputs.length }),
       msg('lighting.step.driver-detail', { count: outputs.length }),
     ),
     step(
       'test',
+      pieces.length,
       msg('lighting.step.test'),
       msg('lighting.step.test-detail', {
         volts: q.volts(make.volts),

@@ -87,3 +87,13 @@ export const stripWatts = (kind: StripKind, units: 'imperial' | 'metric'): Text 
     ? msg('lighting.per-foot', { watts: wattsPerFoot })
     : msg('lighting.per-meter', { watts: Math.round((wattsPerFoot * 10_000) / MM_PER_FOOT) / 10 });
 };
+
+/** Minutes for each part of the work: getting set up, and for every piece, lead or driver; a channel counts three times. Common practice, unsure. */
+export const STRIP_MINUTES = {
+  cut: { once: 5, each: 4 },
+  bench: { once: 5, each: 2 },
+  mount: { once: 10, each: 4 },
+  leads: { once: 5, each: 10 },
+  driver: { once: 5, each: 10 },
+  test: { once: 30, each: 2 },
+} as const;

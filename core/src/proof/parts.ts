@@ -281,7 +281,7 @@ function cable({ before, cable: cuts, runs }: PartsPlan): Fault[] {
 }
 
 /** What the strips of a voltage light, mm and W: whole cuts of each piece. */
-function litAt(
+export function litAt(
   strips: readonly StripLight[],
   volts: 12 | 24,
 ): { readonly mm: number; readonly watts: number } {

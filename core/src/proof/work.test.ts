@@ -103,6 +103,16 @@ const WRONG: readonly (readonly [string, readonly string[], (p: WorkPlan) => Wor
         : null,
   ],
   [
+    'a strip is cut and never put up',
+    ['order', 'not lit'],
+    (p) => without(p, (s) => s.does.some((a) => a.act === 'strip' && a.what === 'mount')),
+  ],
+  [
+    'a strip is tested before there is power for it',
+    ['order', 'off'],
+    (p) => first(p, (s) => s.does.some((a) => a.act === 'strip' && a.what === 'test')),
+  ],
+  [
     'a hole is in no step',
     ['no hole yet'],
     (p) => (p.steps.some(does('bore')) ? acts(p, (s) => s.does.filter((a) => a.act !== 'bore')) : null),

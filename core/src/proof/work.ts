@@ -28,7 +28,8 @@ type Act =
   | { readonly act: 'cut' | 'bore'; readonly at: Struck }
   | { readonly act: 'pull'; readonly leg: number }
   | { readonly act: 'patch'; readonly at: Struck }
-  | { readonly act: 'take-out'; readonly from: string; readonly to: string };
+  | { readonly act: 'take-out'; readonly from: string; readonly to: string }
+  | { readonly act: 'strip'; readonly what: 'cut' | 'mount' | 'driver' | 'test'; readonly strip: string };
 
 export interface StepOfPlan {
   readonly key: string;
@@ -74,6 +75,8 @@ export interface WorkPlan {
     readonly replaced: boolean;
   }[];
   readonly was: readonly Was[];
+  /** Strips that are lit in the end. */
+  readonly strips: readonly { readonly id: string; readonly label: string }[];
 }
 
 /** A blade or a bit nearer than this to a box touches its circuit: common practice. */
@@ -161,6 +164,9 @@ const sameHole = (a: Struck, b: Struck): boolean =>
     ? a.wallId === b.wallId && Math.abs(a.xMm - b.xMm) < 1 && Math.abs(a.heightMm - b.heightMm) < 1
     : false;
 
+/** What is done with a strip, one after the other. */
+const STRIP_ORDER = ['cut', 'mount', 'driver', 'test'] as const;
+
 /** The state of the house while the steps go on. */
 class Site {
   readonly faults: Fault[] = [];
@@ -172,6 +178,7 @@ class Site {
   readonly closed = new Set<PointId>();
   readonly tested = new Set<PointId>();
   readonly pulled = new Set<number>();
+  readonly lit = new Map<string, readonly string[]>();
   readonly restored = new Set<PointId>();
   readonly out: (readonly [string, string])[] = [];
   readonly patched: Struck[] = [];
@@ -282,6 +289,16 @@ class Site {
         this.says('open', [id, step.key], msg('proof.on-while-open', { box: this.live.label(id) }));
     for (const b of breakers) this.off.delete(b);
   }
+  /** A strip is cut, put up and given its driver in that order, and lit when its circuit is on. */
+  private strips(step: StepOfPlan, what: 'cut' | 'mount' | 'driver' | 'test', strip: string): void {
+    const done = this.lit.get(strip) ?? [];
+    if (STRIP_ORDER[done.length] !== what)
+      this.says('order', [strip, step.key], msg('proof.strip-order', { step: step.title }));
+    const first = this.plan.steps.some((s) => s.does.some((a) => a.act === 'off')) && this.everOff.size === 0;
+    if (what === 'test' && (first || this.off.size > 0))
+      this.says('off', [strip, step.key], msg('proof.strip-dark', { step: step.title }));
+    this.lit.set(strip, [...done, what]);
+  }
   private tests(step: StepOfPlan, id: PointId): void {
     if (this.off.size > 0)
       this.says('off', [id, step.key], msg('proof.tested-early', { box: this.live.label(id) }));
@@ -324,6 +341,9 @@ class Site {
         for (const id of [act.from, act.to])
           if (this.isOld(id as PointId)) this.touches(id as PointId, step, 'touches');
         this.out.push([act.from, act.to]);
+        return;
+      case 'strip':
+        this.strips(step, act.what, act.strip);
         return;
       case 'patch':
         this.patched.push(act.at);
@@ -387,6 +407,9 @@ function leftOver(site: Site): void {
     if (cut && !plan.steps.some((s) => s.key === `cut:${id}` && s.does.some((a) => a.act === 'cut')))
       site.says('no opening', [id], msg('proof.never-cut', { box: site.live.label(id) }));
   }
+  for (const { id, label } of plan.strips)
+    if (site.lit.get(id)?.join() !== STRIP_ORDER.join())
+      site.says('not lit', [id], msg('proof.strip-left', { strip: label }));
   fromBefore(site);
   plan.legs.forEach((_, i) => {
     if (!site.pulled.has(i + 1))

@@ -8,6 +8,7 @@ import { repairSteps } from './repairs.ts';
 import { make } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
 import type { Act, Step, WorkInput } from './step.ts';
+import { stripWork } from './strip-work.ts';
 import { apart, msg, q, row } from '../words/index.ts';
 
 const ELECTRICIANS = msg('work.electrician');
@@ -87,8 +88,10 @@ export function finish(input: WorkInput, power: Power): Step[] {
   const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
   const boxes = [...new Set([...power.opened, ...input.boxes.map((b) => b.point.id)])];
   const on = [...new Set([...power.breakers, ...input.option.taps.map((t) => t.breaker.id)])];
+  const strips = stripWork(input);
   const tested = input.boxes.map((b): Act => ({ act: 'test', point: b.point.id }));
   const steps: Step[] = [
+    ...strips.filter((s) => s.window === 'before'),
     ...panel,
     ...left.off,
     make({
@@ -152,6 +155,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
     ...steps,
     ...repairs,
     ...left.after,
+    ...strips.filter((s) => s.window === 'after'),
     ...back,
     make({
       key: 'record',
@@ -159,7 +163,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
       kind: 'record',
       window: 'after',
       minutes: 10,
-      after: [last, ...(seal ? ['seal'] : []), ...[...left.after, ...back].map((s) => s.key)],
+      after: [last, ...(seal ? ['seal'] : []), ...[...left.after, ...strips, ...back].map((s) => s.key)],
       checks: toLookAt('record', input),
       detail: msg('work.record-why'),
     }),

@@ -37,7 +37,9 @@ const printOf = ({ does, same }: Pick<Step, 'does' | 'same'>): string =>
             ? [a.act, [...a.breakers].sort()]
             : 'point' in a
               ? [a.act, a.point, 'through' in a ? a.through : '']
-              : [a.act, a.from, a.to],
+              : 'strip' in a
+                ? [a.act, a.what, a.strip]
+                : [a.act, a.from, a.to],
       ),
       same,
     ]),

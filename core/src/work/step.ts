@@ -33,7 +33,9 @@ export type Act =
   | { readonly act: 'pull'; readonly leg: number; readonly from: string; readonly to: string }
   /** What an earlier plan left behind: an opening is closed, a cable taken out. */
   | { readonly act: 'patch'; readonly at: CutPlace }
-  | { readonly act: 'take-out'; readonly from: string; readonly to: string };
+  | { readonly act: 'take-out'; readonly from: string; readonly to: string }
+  /** Strip lighting is cut, put up, given its driver, and tested when it is lit. */
+  | { readonly act: 'strip'; readonly what: 'cut' | 'mount' | 'driver' | 'test'; readonly strip: string };
 
 export interface Step {
   readonly key: string;

@@ -10,6 +10,8 @@ export interface PrintRequest {
   readonly page: PaperSize;
   readonly at: string;
   readonly version: number;
+  /** Pictures of the job, by their id. */
+  readonly photos: ReadonlyMap<string, Uint8Array>;
   /** Address that opens the job. */
   readonly address: string;
 }

@@ -5,9 +5,11 @@ import {
   type Filed,
   type House,
   type Job,
+  type FiledPhoto,
   type FiledRevision,
   type ReadProblem,
 } from '@elwand/core';
+import { bareJpeg } from '../photos/bare-jpeg.ts';
 import { presentForm, type Kind } from '../documents.ts';
 import { pack, unpack } from '../packing.ts';
 
@@ -27,9 +29,16 @@ export interface PackedDocument {
   /** The newest revision is this document: no new version is made of it. */
   readonly newestIsIt: boolean;
 }
+/** A picture that was read and checked, with nothing in it but the picture. */
+export interface PackedPhoto {
+  readonly jobId: string;
+  readonly id: string;
+  readonly jpeg: Uint8Array;
+}
 export interface PackedParcel {
   readonly house: PackedDocument;
   readonly jobs: readonly PackedDocument[];
+  readonly photos: readonly PackedPhoto[];
   readonly copied: boolean;
   readonly bytes: number;
 }
@@ -115,6 +124,24 @@ function packDocument(
   };
 }
 
+function packPhotos(
+  filed: readonly FiledPhoto[],
+  named: ReadonlyMap<string, string>,
+  root: string,
+): PackedPhoto[] {
+  const seen = new Set<string>();
+  return filed.map((photo, i) => {
+    const where = `${root}photos[${i}]`;
+    const jobId = named.get(photo.jobId);
+    if (jobId === undefined) throw new Bad(where, 'belongs to no job in this file');
+    if (seen.has(`${jobId} ${photo.id}`)) throw new Bad(where, `is there twice: ${photo.id}`);
+    seen.add(`${jobId} ${photo.id}`);
+    const jpeg = bareJpeg(Buffer.from(photo.jpeg, 'base64'));
+    if (!jpeg) throw new Bad(where, 'is not a JPEG, or is cut off');
+    return { jobId, id: photo.id, jpeg };
+  });
+}
+
 /**
  * Reads and checks a whole file, and gives what is here already ids of its own. Runs apart from the server's own loop.
  * @param taken ids that houses and jobs here have, those in the bin included
@@ -150,10 +177,12 @@ export function readFile(file: Uint8Array, taken: readonly string[]): FileRead {
         },
         copied,
       );
+      const named = new Map<string, string>();
       const jobs = parcel.jobs.map((job) => {
         const jobTaken = used.has(job.id);
         const id = jobTaken ? freshId('job') : job.id;
         used.add(id);
+        named.set(job.id, id);
         return packDocument(
           job,
           historyOf('job', job.id),
@@ -161,7 +190,8 @@ export function readFile(file: Uint8Array, taken: readonly string[]): FileRead {
           copied || jobTaken || job.document.houseId !== houseId,
         );
       });
-      return { house, jobs, copied, bytes: [house, ...jobs].reduce((s, d) => s + d.text.length, 0) };
+      const photos = packPhotos(parcel.photos, named, root);
+      return { house, jobs, photos, copied, bytes: [house, ...jobs].reduce((s, d) => s + d.text.length, 0) };
     });
     return { ok: true, parcels };
   } catch (error) {

@@ -8,6 +8,7 @@ import {
 } from '@elwand/core/sheets';
 import { Router, type RequestHandler } from 'express';
 import { Problem } from '../problem.ts';
+import { photosOf } from '../photos/photos.ts';
 import type { Printer } from '../printing/printer.ts';
 import type { Store } from '../store.ts';
 import { idOf } from './asked.ts';
@@ -48,10 +49,12 @@ export function paperRoutes(
     const { page, sheets } = request.query;
     const { document: job, version } = await store.job(idOf(request));
     const { document: house } = await store.house(job.houseId);
+    const asked = sheetsOf(sheets);
     const bytes = await printer.run({
       house,
       job,
-      sheets: sheetsOf(sheets),
+      sheets: asked,
+      photos: asked.includes('record') ? await photosOf(job.id) : new Map(),
       page: pageOf(page),
       at: store.now().toISOString(),
       version,

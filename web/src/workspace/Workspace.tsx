@@ -4,7 +4,7 @@ import { MARKS, type Evaluation, type House, type Job, type Finding, type Mark, 
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../app/Broken.tsx';
-import { fetchAhead } from '../app/piece.tsx';
+import { fetchAhead, pageIsUp } from '../app/piece.tsx';
 import { Guarded } from '../parts/Guarded.tsx';
 import { useEdits } from '../state/edit.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -99,6 +99,13 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const [printing, setPrinting] = useState<readonly PaperSheet[] | null>(null);
   // All marks are there before the server goes away.
   useEffect(() => fetchAhead('Mark'), []);
+  // Photos that were taken without a network go to the server when there is one.
+  useEffect(() => {
+    void pageIsUp
+      .then(() => import('../photos/sending.ts'))
+      .then((m) => m.keepSending())
+      .catch(() => undefined);
+  }, []);
   const planned = evaluation.chosen !== null;
   useEffect(() => {
     if (!planned) return;

@@ -18,7 +18,9 @@ import screenAsked from './screen-asked.json' with { type: 'json' };
 import screenBench from './screen-bench.json' with { type: 'json' };
 import screenFault from './screen-fault.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
+import screenDifferent from './screen-different.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
+import screenPhotos from './screen-photos.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
 import screenHistory from './screen-history.json' with { type: 'json' };
 import screenLoads from './screen-loads.json' with { type: 'json' };
@@ -84,7 +86,9 @@ export const enUS = {
   ...screenBench,
   ...screenFault,
   ...screenBuy,
+  ...screenDifferent,
   ...screenDo,
+  ...screenPhotos,
   ...screenFeed,
   ...screenHistory,
   ...screenLoads,

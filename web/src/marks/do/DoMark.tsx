@@ -20,6 +20,7 @@ import { usePhone } from '../../workspace/use-phone.ts';
 import { letterOf } from '@elwand/core/sheets';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
+import { JobPhotos } from '../../photos/JobPhotos.tsx';
 import { DeadProof } from './DeadProof.tsx';
 import { PacePanel } from './PacePanel.tsx';
 import { StepActions } from './StepActions.tsx';
@@ -348,6 +349,7 @@ export function DoMark() {
             locked={locked || chainOpen}
             onDone={() => setPicked(null)}
           />
+          <JobPhotos key={`photos-${step.key}`} stepKey={step.key} caption={say(step.title)} />
         </article>
       </div>
       <PacePanel />

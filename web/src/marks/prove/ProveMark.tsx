@@ -23,6 +23,7 @@ import { edited } from '../../state/document.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { useWork } from '../../workspace/work.ts';
 import { usePhone } from '../../workspace/use-phone.ts';
+import { JobPhotos } from '../../photos/JobPhotos.tsx';
 import { BuiltTables } from './BuiltTables.tsx';
 import { PermitFields } from './PermitFields.tsx';
 import { byBox, PhoneTests } from './PhoneTests.tsx';
@@ -286,6 +287,7 @@ function Signed({ job }: { readonly job: Job }) {
       </div>
       <p>{say(msg('screen.prove.the-new-boxes-and-cables'))}</p>
       <PermitFields job={job} onJob={edits.job} />
+      <JobPhotos />
       {record?.built && <BuiltTables built={record.built} house={bundle.house} />}
       {record ? <Record record={record} /> : <Readings job={job} />}
       <UndoSignOff />
@@ -352,6 +354,7 @@ export function ProveMark() {
         {!phone && <SignOff />}
       </div>
       <PermitFields job={job} onJob={edits.job} />
+      <JobPhotos />
       {told.map((t) => (
         <p key={t} className="step-caution" role="alert">
           {t}

@@ -62,7 +62,13 @@ export function DifferentDrawer({ step, onClose }: { readonly step: Step; readon
     { value: 'other', label: msg('screen.different.other'), says: msg('screen.different.other-why') },
   ];
   const own = (
-    <TextField label={say(msg('screen.different.words'))} value={words} width={420} onChange={setWords} />
+    <TextField
+      label={say(msg('screen.different.words'))}
+      value={words}
+      max={400}
+      width={420}
+      onChange={setWords}
+    />
   );
   return (
     <Drawer
