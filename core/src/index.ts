@@ -441,6 +441,7 @@ export {
   type Prover,
 } from './evaluation/judge.ts';
 export { type Chosen } from './evaluation/chosen.ts';
+export { carryList } from './evaluation/carry.ts';
 export { signOff } from './evaluation/sign-off.ts';
 export { whatIf, withOtherwise, type Otherwise } from './evaluation/what-if.ts';
 export { changedSince, undoSignOff } from './evaluation/undo-sign-off.ts';

@@ -70,7 +70,7 @@ export async function paper(request: PaperRequest): Promise<Uint8Array> {
     if (asked.has('job')) jobSheet(flow, evaluation, chosen, asked.has('boxes'));
     if (asked.has('boxes')) boxSheets(flow, evaluation, chosen, !asked.has('job'));
     if (asked.has('tests')) testSheet(flow, chosen, !asked.has('boxes') && !asked.has('job'));
-    if (asked.has('shopping')) shoppingList(flow, chosen);
+    if (asked.has('shopping')) shoppingList(flow, evaluation, chosen);
     if (asked.has('panel') && (needsElectrician(chosen) || asked.size === 1)) panelSheet(flow, chosen);
     if (asked.has('template')) templates(flow, chosen);
   }

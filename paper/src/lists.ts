@@ -2,6 +2,8 @@ import {
   allOf,
   apart,
   boxModel,
+  capital,
+  carryList,
   lookList,
   msg,
   q,
@@ -16,7 +18,29 @@ import { table, tickCell } from './table.ts';
 
 /** Sheets for others, and for the shop: shopping list, what the electrician does, the panel directory, cut-outs in true size. */
 
-export function shoppingList(flow: Flow, { bill }: Chosen): void {
+/** What is carried to each place, in the order in which one comes there. */
+function carried(flow: Flow, { plan, bundle: { job } }: Evaluation, chosen: Chosen): void {
+  const { say } = flow;
+  const rows = carryList(plan, chosen, job);
+  if (rows.length === 0) return;
+  flow.heading(msg('paper.carry'), '', 20);
+  table(
+    flow,
+    [
+      { name: say(msg('paper.carry-place')), share: 34, words: { font: 'bold' } },
+      { name: say(msg('paper.carry-tools')), share: 62 },
+      { name: say(msg('paper.carry-parts')), share: 87 },
+    ],
+    rows.map(({ place, tools, parts }) => [
+      say(capital(place)),
+      tools.map((t) => say(toolText(t))).join(', '),
+      parts.map((p) => say(msg('paper.carry-part', { count: p.count, part: p.name }))).join('; '),
+    ]),
+  );
+}
+
+export function shoppingList(flow: Flow, evaluation: Evaluation, chosen: Chosen): void {
+  const { bill } = chosen;
   const { say } = flow;
   flow.sheet(msg('paper.title.shopping'));
   flow.heading(msg('paper.to-buy'), msg('paper.to-buy-note'), 20);
@@ -53,6 +77,7 @@ export function shoppingList(flow: Flow, { bill }: Chosen): void {
     flow.heading(msg('paper.tools'));
     flow.paragraph(row(bill.tools.map(toolText)));
   }
+  carried(flow, evaluation, chosen);
 }
 
 /** What a licensed electrician does: the steps that are not for the person, and what is new at the panel. */

@@ -99,7 +99,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.3,
-    tools: ['flexible-bit', 'rods', 'head-lamp'],
+    tools: ['drill', 'flexible-bit', 'rods', 'head-lamp'],
     needs: 'flexible-bit',
   },
   'drill-eave-below': {
@@ -108,7 +108,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.35,
-    tools: ['flexible-bit', 'bit-guide', 'rods', 'head-lamp'],
+    tools: ['drill', 'flexible-bit', 'bit-guide', 'rods', 'head-lamp'],
     needs: 'flexible-bit',
   },
   'drill-plate-below': {
@@ -125,7 +125,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.3,
-    tools: ['flexible-bit', 'bit-guide'],
+    tools: ['drill', 'flexible-bit', 'bit-guide'],
     needs: 'flexible-bit',
   },
   'bore-open': {
@@ -182,7 +182,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 1,
     holeMm: inches(0.75),
     risk: 0.2,
-    tools: ['flexible-bit', 'bit-guide'],
+    tools: ['drill', 'flexible-bit', 'bit-guide'],
     needs: 'flexible-bit',
   },
   'between-floors': {
@@ -191,7 +191,7 @@ const TABLE: Readonly<Record<OperationKind, Facts>> = {
     holes: 2,
     holeMm: inches(0.75),
     risk: 0.3,
-    tools: ['flexible-bit', 'bit-guide', 'fish-tape'],
+    tools: ['drill', 'flexible-bit', 'bit-guide', 'fish-tape'],
     needs: 'flexible-bit',
   },
   'open-ceiling-edge': {

@@ -1,6 +1,6 @@
 import { isRaceway, type Job, type PaceKind } from '../document/index.ts';
 import type { Move } from '../routing/index.ts';
-import { CUT_STEP_MM, END_SLACK_MM, isAttic, onWall, SAG_SHARE } from '../routing/index.ts';
+import { CUT_STEP_MM, END_SLACK_MM, isAttic, onWall, OPERATIONS, SAG_SHARE } from '../routing/index.ts';
 import { toLookAt } from './site-checks.ts';
 import type { PlannedLeg } from '../planning/index.ts';
 import { boresOf, cutsOf, openingsIn } from './cut-places.ts';
@@ -154,6 +154,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
         place: placeOfMove(input, move),
         cautions: [...movesCautions([move]), ...(live ? [msg('work.near-live')] : [])],
         pace: 'drill',
+        tools: OPERATIONS[move.op].tools,
         ways: [wayOf(move)],
         same: move.op,
         does: [
@@ -190,6 +191,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     pace: 'cable',
     same: `${leg.method} ${leg.conductors}`,
     ways: rest.map(wayOf),
+    tools: [...new Set(rest.flatMap((m) => OPERATIONS[m.op].tools))],
     does: [pullOf(leg, i)],
   });
   // Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live.
@@ -209,6 +211,7 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     pace: 'cable',
     same: `${leg.from} ${leg.to} ${leg.method}`,
     ways: laid.map(wayOf),
+    tools: [...new Set(laid.flatMap((m) => OPERATIONS[m.op].tools))],
   });
   return early
     ? [

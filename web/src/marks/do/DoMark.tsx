@@ -21,7 +21,9 @@ import { letterOf } from '@elwand/core/sheets';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { JobPhotos } from '../../photos/JobPhotos.tsx';
+import { CarryList } from './CarryList.tsx';
 import { DeadProof } from './DeadProof.tsx';
+import { OutageBar } from './OutageBar.tsx';
 import { PacePanel } from './PacePanel.tsx';
 import { StepActions } from './StepActions.tsx';
 import { Surprises } from './Surprises.tsx';
@@ -190,6 +192,7 @@ function StepAbout({ step, chain }: { readonly step: Step; readonly chain: DeadC
           </ul>
         </details>
       )}
+      {step.key === 'carry' && <CarryList />}
       {step.tools.length > 0 && !(chain && phone) && (
         <p className="muted">
           {say(msg('screen.do.bring', { tools: step.tools.map((t) => say(toolText(t))).join(', ') }))}
@@ -314,6 +317,7 @@ export function DoMark() {
         planned={chosen.option.outageMinutes}
         onCalendar={() => setPlanning(true)}
       />
+      <OutageBar chosen={chosen} progress={progress} />
       {planning && (
         <Suspense fallback={null}>
           <CalendarDrawer onClose={() => setPlanning(false)} />
