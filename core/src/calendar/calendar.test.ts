@@ -52,6 +52,12 @@ describe('drying of joint compound', () => {
       ),
     );
   });
+  it('primer and paint dry by the hour; setting-type compound stands a day before primer', () => {
+    expect(dryingHours('ready-mixed', 'last', C(70), 40)).toBeCloseTo(7, 6);
+    expect(dryingHours('setting-45', 'last', C(70), 40)).toBe(24);
+    expect(dryingHours('setting-45', 'primer', C(50), 80)).toBe(2);
+    expect(dryingHours('ready-mixed', 'paint', C(50), 80)).toBe(4);
+  });
   it('setting-type waits as its bag says, whatever the weather', () => {
     for (const [kind, minutes] of [
       ['setting-20', 40],
@@ -192,4 +198,5 @@ const patched: Step[] = ['patch1', 'patch2', 'patch3', 'patch4'].map((key, i) =>
   minutes: 30,
   after: i === 0 ? [] : [`patch${i}`],
   waitDays: i === 0 ? 0 : 1,
+  dries: ([null, 'tape', 'thin', 'last'] as const)[i]!,
 }));

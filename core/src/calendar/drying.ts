@@ -1,5 +1,6 @@
 import type { CalendarFacts } from '../document/index.ts';
 import { practice, type Sourced } from '../findings/index.ts';
+import type { Coat } from '../work/index.ts';
 import { msg } from '../words/index.ts';
 
 /** How long joint compound dries before the next coat. From memory, common practice; the bag or pail of the maker goes before it. */
@@ -27,8 +28,10 @@ const SETTING: Readonly<Record<Exclude<Compound, 'ready-mixed'>, number>> = {
   'setting-90': 150,
 };
 
-/** A coat that dries: the one under the tape, or a thin one over it. */
-export type Coat = 'tape' | 'thin';
+/** Hours that setting-type compound stands before primer, whatever its bag says of the next coat: 12 to 24. */
+const SETTING_BEFORE_PRIMER = 24;
+/** Latex: primer takes 1 to 2 hours, paint 2 to 4. The longer is reckoned with. */
+const PAINTED: Readonly<Record<'primer' | 'paint', number>> = { primer: 2, paint: 4 };
 
 /** Place of a value between the marks of a scale: the mark below it and how far it is to the next, ends held. */
 function between(marks: readonly number[], value: number): { readonly i: number; readonly share: number } {
@@ -44,11 +47,12 @@ function between(marks: readonly number[], value: number): { readonly i: number;
  * @param celsius of the room, @param humidity relative, percent
  */
 export function dryingHours(compound: Compound, coat: Coat, celsius: number, humidity: number): number {
-  if (compound !== 'ready-mixed') return SETTING[compound] / 60;
+  if (coat === 'primer' || coat === 'paint') return PAINTED[coat];
+  if (compound !== 'ready-mixed') return coat === 'last' ? SETTING_BEFORE_PRIMER : SETTING[compound] / 60;
   const t = between(FAHRENHEIT, (celsius * 9) / 5 + 32);
   const h = between(HUMIDITY, humidity);
   const at = (row: number, column: number): number => READY_MIXED.value[row]?.[column] ?? 0;
   const along = (row: number): number => at(row, t.i) * (1 - t.share) + at(row, t.i + 1) * t.share;
   const hours = along(h.i) * (1 - h.share) + along(h.i + 1) * h.share;
-  return coat === 'thin' ? hours * THIN : hours;
+  return coat === 'tape' ? hours : hours * THIN;
 }

@@ -1,6 +1,6 @@
 import { minutesOf, type Step } from '../work/index.ts';
 import type { CalendarFacts } from '../document/index.ts';
-import { dryingHours, type Coat } from './drying.ts';
+import { dryingHours } from './drying.ts';
 
 /** The steps of a job over the hours that somebody has: evenings, weekends, drying, inspections. Wall-clock time, no time zone. */
 
@@ -43,16 +43,9 @@ export function momentOf(startOn: string, minutes: number): string {
   return `${dateOf(startOn, minutes)}T${two(of / 60)}:${two(of % 60)}`;
 }
 
-/** Coats that dry before a step of the repairs. */
-const WAITS: Readonly<Record<string, Coat>> = { patch2: 'tape', patch3: 'thin', patch4: 'thin' };
-
 /** Minutes to let pass before a step, once what it comes after is done. */
-export function waitBefore(step: Pick<Step, 'key' | 'waitDays'>, settings: CalendarFacts): number {
-  const coat = WAITS[step.key];
-  return coat && step.waitDays > 0
-    ? 60 * dryingHours(settings.compound, coat, settings.celsius, settings.humidity)
-    : 0;
-}
+export const waitBefore = ({ dries }: Pick<Step, 'dries'>, settings: CalendarFacts): number =>
+  dries === null ? 0 : 60 * dryingHours(settings.compound, dries, settings.celsius, settings.humidity);
 
 /** Steps that are done in one go: one step, or all the work with the power off. */
 interface Block {

@@ -44,18 +44,33 @@ function openedWalls(input: WorkInput): Opened[] {
   });
 }
 
-const BOARD = [
-  msg('work.patch.board-1'),
-  msg('work.patch.board-2'),
-  msg('work.patch.board-3'),
-  msg('work.patch.paint'),
-] as const;
+const BOARD = [msg('work.patch.board-1'), msg('work.patch.board-2'), msg('work.patch.board-3')] as const;
 const PLASTER = [
   msg('work.patch.plaster-1'),
   msg('work.patch.plaster-2'),
   msg('work.patch.plaster-3'),
-  msg('work.patch.paint'),
 ] as const;
+
+/** What dries before each coat of compound, before primer, and before each coat of paint. */
+const COATS = [null, 'tape', 'thin'] as const;
+const PAINTING = [
+  {
+    key: 'prime',
+    title: msg('work.patch.prime'),
+    detail: msg('work.patch.prime-why'),
+    dries: 'last',
+    days: 1,
+  },
+  {
+    key: 'paint1',
+    title: msg('work.patch.paint-1'),
+    detail: msg('work.patch.paint-why'),
+    dries: 'primer',
+    days: 0,
+  },
+  { key: 'paint2', title: msg('work.patch.paint-2'), detail: '', dries: 'paint', days: 0 },
+] as const;
+const PAINT_MINUTES = 20;
 
 function firstCoat(walls: readonly Opened[]): Text {
   const boards = [...new Set(walls.filter((w) => w.wall.finish !== 'plaster').map((w) => w.wall.boardMm))];
@@ -113,6 +128,7 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
         kind: 'patch',
         minutes: n === 0 ? 40 : 25,
         waitDays: n === 0 ? 0 : 1,
+        dries: COATS[n] ?? null,
         cautions: [GLASSES],
         detail:
           n === 0
@@ -122,6 +138,8 @@ export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonl
               : '',
       }),
     );
+    for (const { key, title, detail, dries, days } of PAINTING)
+      then({ key, title, kind: 'patch', minutes: PAINT_MINUTES, waitDays: days, dries, detail });
   }
   if (moves.some((m) => m.op === 'turn-outside'))
     then({

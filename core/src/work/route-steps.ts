@@ -36,6 +36,7 @@ export const make = (s: Partial<Step> & Pick<Step, 'key' | 'title' | 'kind' | 'w
   checks: [],
   pointId: null,
   waitDays: 0,
+  dries: null,
   by: 'you',
   does: [],
   ...s,

@@ -19,6 +19,9 @@ import { type Tool, type Text } from '../words/index.ts';
 
 export type { CutPlace } from '../document/index.ts';
 
+/** What dries before a step: compound under the tape, a thin coat of it, the last coat before primer, primer, paint. */
+export type Coat = 'tape' | 'thin' | 'last' | 'primer' | 'paint';
+
 export type Window = 'before' | 'off' | 'after';
 
 /** What a step does to the house, beside its words: what the order of the work is checked by. */
@@ -54,6 +57,8 @@ export interface Step {
   readonly pointId: PointId | null;
   /** Days to let pass first: drying. */
   readonly waitDays: number;
+  /** What has to dry before it, to the hour where the weather of the room is known; null where nothing does. */
+  readonly dries: Coat | null;
   readonly by: 'you' | 'electrician';
   readonly does: readonly Act[];
   /** What else makes it this step and no other: it is done again once that has changed. Names that people give are not in it. */

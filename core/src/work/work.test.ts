@@ -236,7 +236,8 @@ describe('the work order', () => {
       [wanted(136)],
     );
     const patch = evaluate(b).chosen!.steps.filter((s) => s.kind === 'patch');
-    expect(patch).toHaveLength(4);
+    expect(patch.map((s) => s.key)).toEqual(['patch1', 'patch2', 'patch3', 'prime', 'paint1', 'paint2']);
+    expect(patch.map((s) => s.dries)).toEqual([null, 'tape', 'thin', 'last', 'primer', 'paint']);
     expect(patch.reduce((s, p) => s + p.waitDays, 0)).toBe(3);
   });
   it('a circle of steps still ends', () => {
@@ -254,6 +255,7 @@ describe('the work order', () => {
       checks: [],
       pointId: null,
       waitDays: 0,
+      dries: null,
       by: 'you',
       does: [],
       same: '',
