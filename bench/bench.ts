@@ -4,6 +4,8 @@ import { dijkstra } from 'graphology-shortest-path';
 import {
   WEIGHTS,
   buildFeed,
+  doneEntry,
+  ItemId,
   buildGraph,
   cheapestFrom,
   edgesFrom,
@@ -200,3 +202,32 @@ if (seven)
       if (look) diagnose(of, [{ look, shown: shownBy(caseBench(of.house, open), look) }]);
     }, 7),
   );
+
+// A job that was worked on for long: a thousand entries in its log, all of its plan among them.
+const [worn] = demoJobs();
+if (worn) {
+  const done = evaluate({ house, job: worn }).chosen?.steps ?? [];
+  const log = Array.from({ length: 1000 }, (_, i) => {
+    const step = done[i % Math.max(1, done.length)];
+    return step
+      ? [
+          doneEntry(step, {
+            id: ItemId.parse(`log${i}`),
+            at: new Date(Date.UTC(2026, 10, 1, 0, i)).toISOString(),
+            says: step.key,
+            minutes: 12,
+          }),
+        ]
+      : [];
+  }).flat();
+  const short = median(() => void judge({ house, job: { ...worn, log: [] } }, { prove: () => null }), 11);
+  const long = median(
+    () => void judge({ house, job: { ...worn, log: [...log] } }, { prove: () => null }),
+    11,
+  );
+  tell(
+    `a job with ${log.length} steps in its log`,
+    long,
+    `ratio ${(long / short).toFixed(2)} to 1 (budget 1.5)`,
+  );
+}

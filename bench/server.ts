@@ -3,7 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { HouseId, makeHouse, makeJob, PointId } from '@elwand/core';
 import { demoHouses } from '@elwand/core/demo';
+import { plainJpeg } from '../core/src/testing/picture.ts';
 import { openDatabase } from '../server/src/database.ts';
+import { exportHouse, importFile } from '../server/src/exchange.ts';
+import { keepPhoto } from '../server/src/photos/photos.ts';
+import { readFile } from '../server/src/reading/read-file.ts';
+import { parcelsOf } from '../server/src/reading/reader.ts';
 import { Store } from '../server/src/store.ts';
 
 /** What the server's storage takes: npm run bench:server. Medians on this machine, and sizes that are the same on all. */
@@ -63,6 +68,27 @@ await db.query('PRAGMA wal_checkpoint(TRUNCATE)');
 const grown = (statSync(file).size - before) / 1e6;
 console.log(
   `${SAVES} saves of a ${(JSON.stringify(house).length / 1000).toFixed(1)} kB house within a day: ${grown.toFixed(1)} MB (budget 40 MB)`,
+);
+// Fifty photos in one job: kept, sent out with their house, and taken in again.
+const PHOTOS = 50;
+const PHOTO_BYTES = 700_000;
+const plain = plainJpeg();
+const photo = Buffer.concat([plain.subarray(0, -2), Buffer.alloc(PHOTO_BYTES, 7), plain.subarray(-2)]);
+await store.createJob(makeJob('photos', house.id, 'Photos'));
+let kept = 0;
+const keeping = await median(() => keepPhoto(store, 'photos', `p${(kept += 1)}`, photo), PHOTOS);
+console.log(`keeping a photo of ${PHOTO_BYTES / 1000} kB: ${keeping.toFixed(1)} ms`);
+let out = '';
+const exporting = await median(async () => {
+  out = await exportHouse(store, house.id, false);
+}, 3);
+const reader = {
+  read: (bytes: Uint8Array, taken: readonly string[]) => Promise.resolve(parcelsOf(readFile(bytes, taken))),
+  close: () => Promise.resolve(),
+};
+const importing = await median(() => importFile(store, reader, Buffer.from(out)), 3);
+console.log(
+  `its house with ${PHOTOS} photos, ${(out.length / 1e6).toFixed(0)} MB: out ${exporting.toFixed(0)} ms, in ${importing.toFixed(0)} ms, most memory ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`,
 );
 await db.close();
 rmSync(dir, { recursive: true, force: true });
