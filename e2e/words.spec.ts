@@ -189,6 +189,21 @@ test('so do lists of choices, windows and drawers', async ({ page }) => {
       await look(`${mark}, drawer ${i}`);
     }
   }
+  // What was different, each kind of it; all jobs on one calendar.
+  await page.goto('/houses/tamarack/jobs/keyboard/do');
+  await page.locator('.step-list button').nth(12).click();
+  await page.locator('.step-card .big-button').nth(1).click();
+  const kinds = page.getByRole('dialog').locator('.pick');
+  await expect(kinds.first()).toBeVisible();
+  for (let i = 0; i < (await kinds.count()); i++) {
+    await kinds.nth(i).click();
+    await page.waitForLoadState('networkidle');
+    await look(`different, ${i}`);
+  }
+  await page.goto('/houses/tamarack/jobs');
+  await page.locator('main .row > .ant-btn').nth(1).click();
+  await expect(page.locator('.calendar-picture')).toBeVisible();
+  await look('all jobs');
   await job();
   await page.keyboard.press('?');
   await look('keys');

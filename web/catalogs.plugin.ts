@@ -34,6 +34,7 @@ const LATE_SCREENS = [
   'do',
   'different',
   'photos',
+  'year',
   'prove',
   'preferences',
   'print',

@@ -6,7 +6,7 @@ import { dryingHours } from './drying.ts';
 
 type Hours = CalendarFacts['weekday'];
 
-const DAY = 1440;
+export const DAY = 1440;
 
 /** A step and when it is done, minutes since the start of the first day. */
 export interface Slot {
@@ -48,13 +48,13 @@ export const waitBefore = ({ dries }: Pick<Step, 'dries'>, settings: CalendarFac
   dries === null ? 0 : 60 * dryingHours(settings.compound, dries, settings.celsius, settings.humidity);
 
 /** Steps that are done in one go: one step, or all the work with the power off. */
-interface Block {
+export interface Block {
   readonly steps: readonly Step[];
   readonly minutes: number;
   readonly off: boolean;
 }
 
-function blocksOf(steps: readonly Step[]): Block[] {
+export function blocksOf(steps: readonly Step[]): Block[] {
   const off = steps.filter((s) => s.window === 'off');
   const out: Block[] = [];
   for (const s of steps) {
@@ -90,27 +90,39 @@ function place(minutes: number, earliest: number, settings: CalendarFacts, over:
   return null;
 }
 
+/** The longest stretch of work that a day has, minutes. */
 const lengthOf = (hours: Hours): number => (hours ? hours[1] - hours[0] : 0);
-const longestOf = ({ weekday, weekend }: CalendarFacts): number =>
+export const longestOf = ({ weekday, weekend }: CalendarFacts): number =>
   Math.max(lengthOf(weekday), lengthOf(weekend));
 
-/** The work of a job, without what is done. Steps come in the order in which they were proved. @param done keys of steps that are done */
-export function scheduleOf(
-  steps: readonly Step[],
-  done: ReadonlySet<string>,
+/** Blocks of work with their times. */
+export interface Laid {
+  readonly slots: readonly Slot[];
+  /** When the power is off for each block that turns it off, in the order of the work. */
+  readonly off: readonly { readonly block: Block; readonly from: number; readonly to: number }[];
+  readonly runsOver: boolean;
+  readonly noHours: boolean;
+}
+
+/**
+ * Blocks over the hours that somebody has: each after what it waits for and what has to dry, one thing at a time, what can begin first
+ * first.
+ * @param notBefore the first moment of a step, minutes from the first day; undefined where it has none
+ */
+export function layOut(
+  blocks: readonly Block[],
   settings: CalendarFacts,
-): Calendar {
-  const empty: Calendar = { visits: [], off: null, runsOver: false, noHours: false };
+  notBefore: (key: string) => number | undefined,
+): Laid {
   const longest = longestOf(settings);
-  const left = steps.filter((s) => !done.has(s.key));
-  if (left.length === 0) return empty;
-  if (longest <= 0) return { ...empty, noHours: true };
+  const none: Laid = { slots: [], off: [], runsOver: false, noHours: true };
+  if (blocks.length > 0 && longest <= 0) return none;
   const ends = new Map<string, number>();
   const slots: Slot[] = [];
+  const off: { block: Block; from: number; to: number }[] = [];
   let [free, runsOver] = [0, false];
-  let off: [number, number] | null = null;
-  const waiting = blocksOf(left);
-  const there = new Set(left.map((s) => s.key));
+  const waiting = [...blocks];
+  const there = new Set(blocks.flatMap((b) => b.steps.map((s) => s.key)));
   const open = (b: Block): string[] => {
     const own = new Set(b.steps.map((s) => s.key));
     return [...new Set(b.steps.flatMap((s) => s.after))].filter((k) => there.has(k) && !own.has(k));
@@ -118,10 +130,7 @@ export function scheduleOf(
   const earliestOf = (b: Block): number =>
     Math.max(
       free,
-      ...b.steps.map((s) => {
-        const day = settings.notBefore[s.key];
-        return day === undefined ? 0 : (dayNumber(day) - dayNumber(settings.startOn)) * DAY;
-      }),
+      ...b.steps.map((s) => notBefore(s.key) ?? 0),
       ...b.steps.flatMap((s) =>
         s.after.map((k) => (ends.has(k) ? (ends.get(k) ?? 0) + waitBefore(s, settings) : 0)),
       ),
@@ -135,23 +144,42 @@ export function scheduleOf(
     });
     const next = candidates.reduce((a, c) => ((c.at ?? Infinity) < (a.at ?? Infinity) ? c : a));
     waiting.splice(waiting.indexOf(next.b), 1);
-    if (next.at === null) return { ...empty, noHours: true };
+    if (next.at === null) return none;
     let { at } = next;
     for (const s of next.b.steps) {
       slots.push({ key: s.key, from: at, to: at + s.minutes });
       at += s.minutes;
       ends.set(s.key, at);
     }
-    if (next.b.off) off = [next.at, at];
+    if (next.b.off) off.push({ block: next.b, from: next.at, to: at });
     runsOver ||= !next.fits && next.b.off;
     free = at;
   }
-  return { visits: visitsOf(slots), off, runsOver, noHours: false };
+  return { slots, off, runsOver, noHours: false };
+}
+
+/** Minutes from the first day to a date. */
+export const minutesTo = (day: string, { startOn }: Pick<CalendarFacts, 'startOn'>): number =>
+  (dayNumber(day) - dayNumber(startOn)) * DAY;
+
+/** The work of a job, without what is done. Steps come in the order in which they were proved. @param done keys of steps that are done */
+export function scheduleOf(
+  steps: readonly Step[],
+  done: ReadonlySet<string>,
+  settings: CalendarFacts,
+): Calendar {
+  const left = steps.filter((s) => !done.has(s.key));
+  const { slots, off, runsOver, noHours } = layOut(blocksOf(left), settings, (key) => {
+    const day = settings.notBefore[key];
+    return day === undefined ? undefined : minutesTo(day, settings);
+  });
+  const [first] = off;
+  return { visits: visitsOf(slots), off: first ? [first.from, first.to] : null, runsOver, noHours };
 }
 
 /** Steps on one day, one after another, are one visit; a pause of more than an hour begins another. */
 const PAUSE = 60;
-function visitsOf(slots: readonly Slot[]): Visit[] {
+export function visitsOf(slots: readonly Slot[]): Visit[] {
   const out: { from: number; to: number; slots: Slot[] }[] = [];
   for (const s of slots) {
     const last = out.at(-1);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PlugKey } from './plugs.ts';
+import { CalendarFacts } from './calendar-facts.ts';
 import { PaceRecord } from './log.ts';
 import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
 
@@ -606,6 +607,8 @@ export const House = z.object({
   shelf: Shelf.optional(),
   /** How long work really takes here; left out, nothing was timed. */
   pace: PaceRecord.optional(),
+  /** When work is done here, for all jobs together; left out, evenings and weekends. */
+  calendar: CalendarFacts.optional(),
   /** How hot the attic gets, C; null when nobody has said. */
   atticCelsius: z.number().min(-40).max(85).nullable(),
   /** Fault current that the supply can give at the panel, A; null when nobody has asked the utility. */

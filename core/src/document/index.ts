@@ -1,5 +1,6 @@
 export * from './ids.ts';
 export * from './house.ts';
+export * from './calendar-facts.ts';
 export * from './log.ts';
 export * from './photo.ts';
 export * from './made.ts';

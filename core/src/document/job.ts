@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { BoxFunction, CableType, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 import { JobPhoto, MOST_PHOTOS } from './photo.ts';
+import { CalendarFacts } from './calendar-facts.ts';
 import { LogEntry, StepTimer, Surprise } from './log.ts';
 
 /** The job: what is wanted, what was chosen, what was done and measured. */
@@ -346,24 +347,6 @@ export const Permit = z.object({
     .max(20),
 });
 export type Permit = z.infer<typeof Permit>;
-
-const Minutes = z.tuple([z.int().min(0).max(1440), z.int().min(0).max(1440)]).nullable();
-/** When the work is done: the hours that somebody has, how fast coats dry there, and days that other people set. */
-export const CalendarFacts = z.object({
-  startOn: z.iso.date(),
-  /** From and to, minutes of the day; null where nothing is done. */
-  weekday: Minutes,
-  weekend: Minutes,
-  compound: z.enum(['ready-mixed', 'setting-20', 'setting-45', 'setting-90']),
-  celsius: z.number().min(-10).max(50),
-  humidity: z.number().min(0).max(100),
-  /** Days before which a step is not done, by its key. */
-  notBefore: z
-    .record(z.string().max(200), z.iso.date())
-    .refine((r) => Object.keys(r).length <= 200, 'more than 200 fixed days'),
-  daysOff: z.array(z.iso.date()).max(200),
-});
-export type CalendarFacts = z.infer<typeof CalendarFacts>;
 
 /** What stays of a sign-off: who, why in spite of what was open, and the verdicts as they stood. */
 export const SignOffRecord = z.object({

@@ -1,6 +1,6 @@
 import { msg } from '@elwand/core';
 import { Button, message } from 'antd';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { day } from '../parts/day.ts';
 import { NameModal, type Asking } from '../parts/NameModal.tsx';
@@ -8,6 +8,9 @@ import { problemOf, useListHousesQuery } from '../state/api.ts';
 import { useMakeJob } from '../state/use-make-job.ts';
 import { useHouse } from './house-context.ts';
 import { useSay } from '../app/say.ts';
+import { withSentences } from '../app/with-sentences.ts';
+
+const Year = lazy(() => withSentences(import('./year/Year.tsx')).then((m) => ({ default: m.Year })));
 
 /** The jobs of this house, and a new one. */
 export function JobsTab() {
@@ -15,6 +18,7 @@ export function JobsTab() {
   const { house } = useHouse();
   const { data } = useListHousesQuery();
   const makeJob = useMakeJob();
+  const [year, setYear] = useState(false);
   const [asking, setAsking] = useState<Asking | null>(null);
   const jobs = data?.find((h) => h.id === house.id)?.jobs ?? [];
   const make = async (name: string) => {
@@ -52,11 +56,19 @@ export function JobsTab() {
           </tbody>
         </table>
       )}
-      <div>
+      <div className="row">
         <Button type="primary" onClick={() => setAsking({ kind: 'job', houseId: house.id })}>
           {say(msg('screen.house.new-job'))}
         </Button>
+        {jobs.some((j) => !j.signedOff) && !year && (
+          <Button onClick={() => setYear(true)}>{say(msg('screen.year.open'))}</Button>
+        )}
       </div>
+      {year && (
+        <Suspense fallback={null}>
+          <Year />
+        </Suspense>
+      )}
       <NameModal asking={asking} onClose={() => setAsking(null)} onName={make} />
     </div>
   );

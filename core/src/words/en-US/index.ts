@@ -20,6 +20,7 @@ import screenFault from './screen-fault.json' with { type: 'json' };
 import screenBuy from './screen-buy.json' with { type: 'json' };
 import screenDifferent from './screen-different.json' with { type: 'json' };
 import screenDo from './screen-do.json' with { type: 'json' };
+import screenYear from './screen-year.json' with { type: 'json' };
 import screenPhotos from './screen-photos.json' with { type: 'json' };
 import screenFeed from './screen-feed.json' with { type: 'json' };
 import screenHistory from './screen-history.json' with { type: 'json' };
@@ -89,6 +90,7 @@ export const enUS = {
   ...screenDifferent,
   ...screenDo,
   ...screenPhotos,
+  ...screenYear,
   ...screenFeed,
   ...screenHistory,
   ...screenLoads,

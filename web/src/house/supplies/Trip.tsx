@@ -1,41 +1,15 @@
 import { billCsv, msg, roughMoney, row, tripBill, type Bill, type House, type Job } from '@elwand/core';
 import { Button, Checkbox } from 'antd';
 import type { Remote } from 'comlink';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { CutList } from '../../marks/buy/CutList.tsx';
 import { download } from '../../parts/download.ts';
-import { api, useListHousesQuery } from '../../state/api.ts';
-import { useAppDispatch } from '../../state/store.ts';
 import { useWorkerAnswer } from '../../state/use-worker.ts';
+import { useOpenJobs } from '../use-open-jobs.ts';
 import type { JobOfTrip, TripWorker } from './trip.worker.ts';
 
 const shopper = () => new Worker(new URL('./trip.worker.ts', import.meta.url), { type: 'module' });
-
-/** The jobs of a house that are not signed off, as they were last saved; null until they are there. */
-function useOpenJobs(houseId: string): readonly Job[] | null {
-  const { data } = useListHousesQuery();
-  const dispatch = useAppDispatch();
-  const [jobs, setJobs] = useState<readonly Job[] | null>(null);
-  const ids = data
-    ?.find((h) => h.id === houseId)
-    ?.jobs.filter((j) => !j.signedOff)
-    .map((j) => j.id)
-    .join();
-  useEffect(() => {
-    if (ids === undefined) return undefined;
-    let isCurrent = true;
-    const ask = (id: string) =>
-      dispatch(api.endpoints.getJob.initiate(id, { subscribe: false, forceRefetch: true })).unwrap();
-    void Promise.allSettled(ids.split(',').filter(Boolean).map(ask)).then((all) => {
-      if (isCurrent) setJobs(all.flatMap((a) => (a.status === 'fulfilled' ? [a.value.document] : [])));
-    });
-    return () => {
-      isCurrent = false;
-    };
-  }, [ids, dispatch]);
-  return jobs;
-}
 
 function Lines({ bill }: { readonly bill: Bill }) {
   const say = useSay();

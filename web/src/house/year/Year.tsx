@@ -1,0 +1,239 @@
+import { allOf, duration, msg, type CalendarFacts, type House, type Job } from '@elwand/core';
+import { dateOf, scheduleJobs, type JobsCalendar, type JobToDo, type SlotOfJob } from '@elwand/core/calendar';
+import { Button } from 'antd';
+import type { Remote } from 'comlink';
+import { useCallback, useMemo } from 'react';
+import { useSay } from '../../app/say.ts';
+import { CalendarSettings } from '../../marks/do/calendar/CalendarSettings.tsx';
+import { dayName, timeName } from '../../marks/do/calendar/day-name.ts';
+import { icsOf } from '../../marks/do/calendar/ics.ts';
+import { usualHours } from '../../marks/do/calendar/usual-hours.ts';
+import { download } from '../../parts/download.ts';
+import { useWorkerAnswer } from '../../state/use-worker.ts';
+import { useHouse } from '../house-context.ts';
+import { useOpenJobs } from '../use-open-jobs.ts';
+import { YearPicture } from './YearPicture.tsx';
+import type { JobOfYear, YearWorker } from './year.worker.ts';
+import '../../marks/do/calendar/calendar.css';
+
+const DAY = 1440;
+const thread = () => new Worker(new URL('./year.worker.ts', import.meta.url), { type: 'module' });
+
+/** Steps that follow each other in one job. */
+function byJob(slots: readonly SlotOfJob[]): { jobId: string; slots: SlotOfJob[] }[] {
+  const out: { jobId: string; slots: SlotOfJob[] }[] = [];
+  for (const s of slots) {
+    const last = out.at(-1);
+    if (last?.jobId === s.jobId) last.slots.push(s);
+    else out.push({ jobId: s.jobId, slots: [s] });
+  }
+  return out;
+}
+
+/** What is done when, visit by visit, with the job of every step. */
+function Visits({
+  calendar,
+  startOn,
+  work,
+  names,
+}: {
+  readonly calendar: JobsCalendar;
+  readonly startOn: string;
+  readonly work: readonly JobOfYear[];
+  readonly names: ReadonlyMap<string, string>;
+}) {
+  const say = useSay();
+  const titles = new Map(work.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.key}`, s.title] as const)));
+  return (
+    <ol className="calendar-visits">
+      {calendar.visits.map((v) => (
+        <li key={v.from}>
+          <b>
+            {say(
+              msg('screen.calendar.visit', {
+                day: dayName(dateOf(startOn, v.from)),
+                from: timeName(v.from % DAY),
+                to: timeName(v.to % DAY),
+              }),
+            )}
+          </b>
+          {byJob(v.slots).map(({ jobId, slots }) => (
+            <div key={slots[0]?.from}>
+              {names.get(jobId)}
+              <ul>
+                {slots.map((s) => (
+                  <li key={s.key}>
+                    <span className="quiet measure">{timeName(s.from % DAY)}</span>{' '}
+                    {say(titles.get(`${s.jobId} ${s.key}`) ?? s.key)}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** Days that a job sets itself: the first of its own calendar, steps that wait, the rough-in inspection before closing the wall. */
+function ownDays(job: Job | undefined, { startOn }: CalendarFacts): JobToDo['calendar'] {
+  const rough = job?.permit?.inspections.find((i) => i.kind === 'rough' && i.on !== null)?.on;
+  if (!job?.calendar && !rough) return undefined;
+  return {
+    startOn: job?.calendar?.startOn ?? startOn,
+    notBefore: { ...(rough ? { inspect: rough } : {}), ...job?.calendar?.notBefore },
+  };
+}
+
+/** The calendar of the jobs, once it is known what each of them takes. */
+function Planned({
+  house,
+  jobs,
+  work,
+}: {
+  readonly house: House;
+  readonly jobs: readonly Job[];
+  readonly work: readonly JobOfYear[];
+}) {
+  const say = useSay();
+  const { edits } = useHouse();
+  const [first] = jobs;
+  const facts = useMemo(
+    () => house.calendar ?? jobs.find((j) => j.calendar)?.calendar ?? (first ? usualHours(first) : null),
+    [house.calendar, jobs, first],
+  );
+  const put = (calendar: CalendarFacts, merge?: string) =>
+    edits.house((h) => ({ ...h, calendar: { ...calendar, notBefore: {} } }), merge);
+  const names = useMemo(() => new Map<string, string>(jobs.map((j) => [j.id, j.name])), [jobs]);
+  const calendar = useMemo(
+    () =>
+      facts &&
+      scheduleJobs(
+        work.map((w) => ({
+          ...w,
+          done: new Set(w.done),
+          calendar: ownDays(
+            jobs.find((j) => j.id === w.id),
+            facts,
+          ),
+        })),
+        facts,
+      ),
+    [work, jobs, facts],
+  );
+  if (!facts || !calendar) return null;
+  const { together, clashes, visits, noHours } = calendar;
+  const without = jobs.filter((j) => work.some((w) => w.id === j.id && w.steps.length === 0));
+  const breakers = new Map(
+    house.panels.flatMap((p) => p.breakers.map((b) => [b.id as string, b.number] as const)),
+  );
+  const last = visits.at(-1);
+  const save = async () => {
+    const entries = visits.map((v, i) => ({
+      id: `${house.id}-${i}@elwand`,
+      title: [...new Set(v.slots.map((s) => names.get(s.jobId) ?? ''))].join(', '),
+      detail: v.slots
+        .map((s) => {
+          const title = work.find((w) => w.id === s.jobId)?.steps.find((x) => x.key === s.key)?.title;
+          return `${timeName(s.from % DAY)} ${say(title ?? s.key)}`;
+        })
+        .join('\n'),
+    }));
+    download(`${house.id}.ics`, await icsOf(house.name, facts.startOn, { visits }, entries), 'text/calendar');
+  };
+  return (
+    <div className="stack">
+      <CalendarSettings
+        facts={facts}
+        put={put}
+        patches={work.some((w) => w.steps.some((s) => s.dries !== null))}
+        units={house.units}
+      />
+      {noHours && <p role="alert">{say(msg('screen.calendar.no-hours'))}</p>}
+      {without.length > 0 && (
+        <p className="muted">
+          {say(msg('screen.year.no-plan', { jobs: allOf(without.map((j) => j.name)) }))}
+        </p>
+      )}
+      {last && (
+        <>
+          <p role="status" className="row">
+            <b className="grow">
+              {say(
+                msg('screen.calendar.sum', {
+                  visits: visits.length,
+                  day: dayName(dateOf(facts.startOn, last.from)),
+                }),
+              )}
+            </b>
+            <Button size="small" onClick={() => void save()}>
+              {say(msg('screen.calendar.save-ics'))}
+            </Button>
+          </p>
+          {clashes.map((c) => (
+            <p key={`${c.first} ${c.second}`}>
+              {say(
+                msg('screen.year.clash', {
+                  first: names.get(c.first) ?? c.first,
+                  second: names.get(c.second) ?? c.second,
+                  points: allOf(
+                    c.points.map((id) => house.points.find((p) => (p.id as string) === id)?.label ?? id),
+                  ),
+                }),
+              )}
+            </p>
+          ))}
+          {together.map((t) => (
+            <p key={t.jobs.join()}>
+              {say(
+                msg('screen.year.together', {
+                  jobs: allOf(t.jobs.map((id) => names.get(id) ?? id)),
+                  breakers: allOf(t.breakers.map((id) => breakers.get(id) ?? id)),
+                  count: t.breakers.length,
+                  saved: duration(t.savedMinutes),
+                }),
+              )}
+            </p>
+          ))}
+          {calendar.runsOver && <p className="muted">{say(msg('screen.year.runs-over'))}</p>}
+          <YearPicture calendar={calendar} startOn={facts.startOn} names={names} />
+          <Visits calendar={calendar} startOn={facts.startOn} work={work} names={names} />
+          <p className="quiet">{say(msg('screen.year.as-it-stands'))}</p>
+        </>
+      )}
+    </div>
+  );
+}
+
+function OpenJobs({ house, jobs }: { readonly house: House; readonly jobs: readonly Job[] }) {
+  const say = useSay();
+  const ask = useCallback((remote: Remote<YearWorker>) => remote.work(house, jobs), [house, jobs]);
+  const { answer, busy, failed } = useWorkerAnswer<YearWorker, JobOfYear[]>(thread, ask);
+  return (
+    <>
+      {failed && <p role="alert">{say(msg('screen.year.failed'))}</p>}
+      {busy && (
+        <p className="muted" role="status">
+          {say(msg('screen.year.planning'))}
+        </p>
+      )}
+      {answer && <Planned house={house} jobs={jobs} work={answer} />}
+    </>
+  );
+}
+
+/** All open jobs of a house on one calendar. */
+export function Year() {
+  const say = useSay();
+  const { house } = useHouse();
+  const jobs = useOpenJobs(house.id);
+  return (
+    <section className="sheet stack" aria-label={say(msg('screen.year.title'))}>
+      <h2>{say(msg('screen.year.title'))}</h2>
+      <p className="muted">{say(msg('screen.year.why'))}</p>
+      {jobs?.length === 0 && <p>{say(msg('screen.year.no-open-jobs'))}</p>}
+      {jobs && jobs.length > 0 && <OpenJobs house={house} jobs={jobs} />}
+    </section>
+  );
+}
