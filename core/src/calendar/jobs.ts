@@ -68,20 +68,25 @@ const split = (key: string): { jobId: string; key: string } => {
 
 const RECORD = 'record';
 
-/** Boxes that a job makes up anew. What another job plans for the same box is worth nothing once that is done. */
-const wiredIn = ({ steps, done }: JobToDo): Set<string> =>
-  new Set(
-    steps.flatMap((s) =>
-      done.has(s.key) ? [] : s.does.flatMap((a) => (a.act === 'wire' ? [a.point as string] : [])),
-    ),
+/** Boxes of the house that a job makes up anew: wired, and tested dead before. What another job plans for the same box is worth nothing once that is done. */
+function wiredIn({ steps, done }: JobToDo): Set<string> {
+  const of = (act: 'wire' | 'prove', from: readonly Step[]) =>
+    from.flatMap((s) => s.does.flatMap((a) => (a.act === act ? [a.point as string] : [])));
+  const tested = new Set(of('prove', steps));
+  return new Set(
+    of(
+      'wire',
+      steps.filter((s) => !done.has(s.key)),
+    ).filter((p) => tested.has(p)),
   );
+}
 
 /** Jobs that work in the same box: the later one waits until the earlier is signed off, and is planned again. */
 function clashesOf(jobs: readonly JobToDo[]): Clash[] {
   const wired = jobs.map(wiredIn);
   return jobs.flatMap((second, k) =>
     jobs.slice(0, k).flatMap((first, i): Clash[] => {
-      const points = [...(wired[i] ?? [])].filter((p) => wired[k]?.has(p) && !p.startsWith('new'));
+      const points = [...(wired[i] ?? [])].filter((p) => wired[k]?.has(p));
       return points.length > 0 ? [{ first: first.id, second: second.id, points }] : [];
     }),
   );

@@ -39,8 +39,9 @@ export function leftBehind(input: WorkInput, { left }: Power): LeftBehind {
   const { house, labels } = input;
   const label = (id: string) =>
     labels.get(id) ?? house.panels.find((p) => (p.id as string) === id)?.label ?? msg('work.left.a-box');
+  const stood = new Set<string>([...house.points, ...house.panels].map((x) => x.id));
   const out = left.cables.map((c): Step => {
-    const live = [c.from, c.to].some((id) => !id.startsWith('new'));
+    const live = [c.from, c.to].some((id) => stood.has(id));
     return make({
       key: `take-out:${c.from}:${c.to}`,
       title: msg('work.left.take-out', { from: label(c.from), to: label(c.to) }),
