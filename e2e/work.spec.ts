@@ -1,7 +1,15 @@
-import { expect } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { asShipped, faults, saved, test, watch } from './help.ts';
 
 /** The work as it goes: timed, found otherwise than planned, and planned again around what is done. */
+
+/** Steps by their names, done one after the other. */
+async function done(page: Page, ...names: readonly RegExp[]): Promise<void> {
+  for (const name of names) {
+    await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name }).click();
+    await page.locator('.step-card').getByRole('button', { name: 'Done, next step' }).click();
+  }
+}
 
 // Every test works on the same job.
 test.beforeEach(() => asShipped());
@@ -54,10 +62,7 @@ test('what was found is put right in one step, goes into the record, and what wa
   await page.goto('/houses/tamarack/jobs/keyboard/do');
   const card = page.locator('.step-card');
   const steps = page.getByRole('navigation', { name: 'Steps' });
-  for (const name of [/Mark the outline of new 1/, /Cut the opening for new 1/]) {
-    await steps.getByRole('button', { name }).click();
-    await card.getByRole('button', { name: 'Done, next step' }).click();
-  }
+  await done(page, /Mark the outline of new 1/, /Cut the opening for new 1/);
   await expect(page.getByRole('heading', { name: '2 of 30 steps done' })).toBeVisible();
   await steps
     .getByRole('button', { name: /Drill 1 in down/ })
@@ -109,10 +114,7 @@ test('a point that moves after its opening was cut leaves an opening to close, a
   await page.goto('/houses/tamarack/jobs/keyboard/do');
   const card = page.locator('.step-card');
   const steps = page.getByRole('navigation', { name: 'Steps' });
-  for (const name of [/Mark the outline of new 1/, /Cut the opening for new 1/]) {
-    await steps.getByRole('button', { name }).click();
-    await card.getByRole('button', { name: 'Done, next step' }).click();
-  }
+  await done(page, /Mark the outline of new 1/, /Cut the opening for new 1/);
   await page.goto('/houses/tamarack/jobs/keyboard/want');
   const along = page.getByLabel('From left corner').first();
   const from = parseFloat(await along.inputValue());

@@ -190,18 +190,11 @@ function blocksOfJobs(
     const apart = () => group.flatMap((j) => blocksOf(own(j, clashes)));
     if (group.length < 2) return apart();
     const { steps, together: told } = joined(group, clashes);
-    const off = steps.filter((s) => s.window === 'off');
+    const as = blocksOf(steps, inOrder);
     // Longer than anybody has at a stretch: the house would be dark overnight.
-    if (!told || minutesOf(off) > longest + 1e-9) return apart();
+    if (!told || as.some((b) => b.off && b.minutes > longest + 1e-9)) return apart();
     together.push(told);
-    const first = off[0];
-    return steps.flatMap((s): Block[] =>
-      s.window !== 'off'
-        ? [{ steps: [s], minutes: s.minutes, off: false }]
-        : s === first
-          ? [{ steps: inOrder(off), minutes: minutesOf(off), off: true }]
-          : [],
-    );
+    return as;
   });
   return { blocks, together };
 }
@@ -218,22 +211,19 @@ export function scheduleJobs(jobs: readonly JobToDo[], settings: CalendarFacts):
     const days = [calendar.startOn, calendar.notBefore[key] ?? calendar.startOn];
     return Math.max(...days.map((d) => minutesTo(d, settings)));
   });
-  const slots = laid.slots.map((s): SlotOfJob => ({ ...s, ...split(s.key) }));
+  const visits = visitsOf(laid.slots).map((v) => ({
+    ...v,
+    slots: v.slots.map((s): SlotOfJob => ({ ...s, ...split(s.key) })),
+  }));
+  const slots = visits.flatMap((v) => v.slots);
   return {
-    visits: visitsOf(laid.slots).map((v) => ({
-      ...v,
-      slots: v.slots.map((s): SlotOfJob => ({ ...s, ...split(s.key) })),
-    })),
+    visits,
     jobs: jobs.flatMap(({ id }) => {
       const of = slots.filter((s) => s.jobId === id);
       if (of.length === 0) return [];
-      const off = laid.off.find(
-        ({ block }) =>
-          block.steps.some((s) => split(s.key).jobId === id) ||
-          together.some(
-            (t) => t.jobs.includes(id) && block.steps.some((s) => t.jobs.includes(split(s.key).jobId)),
-          ),
-      );
+      // A job whose part of an outage is done by another one is dark as long.
+      const withIt = together.find((t) => t.jobs.includes(id))?.jobs ?? [id];
+      const off = laid.off.find(({ block }) => block.steps.some((s) => withIt.includes(split(s.key).jobId)));
       return [
         {
           id,

@@ -54,12 +54,16 @@ export interface Block {
   readonly off: boolean;
 }
 
-export function blocksOf(steps: readonly Step[]): Block[] {
+/** @param order of the work with the power off; left out, as it comes */
+export function blocksOf(
+  steps: readonly Step[],
+  order: (off: readonly Step[]) => readonly Step[] = (off) => off,
+): Block[] {
   const off = steps.filter((s) => s.window === 'off');
   const out: Block[] = [];
   for (const s of steps) {
     if (s.window !== 'off') out.push({ steps: [s], minutes: s.minutes, off: false });
-    else if (s === off[0]) out.push({ steps: off, minutes: minutesOf(off), off: true });
+    else if (s === off[0]) out.push({ steps: order(off), minutes: minutesOf(off), off: true });
   }
   return out;
 }

@@ -1,4 +1,4 @@
-import type { WallId } from '../document/index.ts';
+import { samePlace, type WallId } from '../document/index.ts';
 import { boxSolids, openStuds, type Bay, type BoxSolid, type WallFrame } from '../structure/index.ts';
 import {
   isAttic,
@@ -10,6 +10,7 @@ import {
   type OperationKind,
 } from './operations.ts';
 import {
+  holeBetween,
   onWall,
   type Charge,
   type Edge,
@@ -48,9 +49,6 @@ export interface HallRun {
   minutes: number;
   holes: number;
 }
-
-/** A hole that is there counts as the one that is meant, where it is no further off. */
-const SAME_HOLE_MM = 12;
 
 /** Collects portals and the operations between them. One builder a graph; its arrays become the graph. */
 export class GraphBuilder {
@@ -148,16 +146,15 @@ export class GraphBuilder {
     const { bored = [] } = this.input;
     if (bored.length === 0 || edge.holes !== 1 || edge.openedMm2 > 0) return edge;
     const [a, b] = [this.nodes[from]?.place, this.nodes[edge.to]?.place];
-    const at = a && onWall(a) ? a : b && onWall(b) ? b : undefined;
-    if (!at) return edge;
-    const other = a && b && onWall(a) && onWall(b) && a.wallId === b.wallId ? b.xMm + a.xMm - at.xMm : at.xMm;
-    const [xMm, heightMm] = [(at.xMm + other) / 2, at.heightMm];
-    const there = bored.some(
-      (h) => h.wallId === at.wallId && Math.hypot(h.xMm - xMm, h.heightMm - heightMm) <= SAME_HOLE_MM,
-    );
-    if (!there) return edge;
-    const left = Math.min(each, edge.minutes);
-    return { ...edge, cost: this.costOf(isAttic(edge.op), left, edge.cableMm, 0, 0, 0) + look };
+    const hole = a && b && holeBetween(a, b);
+    if (!hole || !bored.some((h) => samePlace(h, hole))) return edge;
+    return { ...edge, cost: this.threading(edge, each).cost + look };
+  }
+
+  /** What is left of an edge whose hole or opening is there: the cable is threaded. */
+  private threading(edge: Edge, each: number): { readonly cost: number; readonly minutes: number } {
+    const minutes = Math.min(each, edge.minutes);
+    return { minutes, cost: this.costOf(isAttic(edge.op), minutes, edge.cableMm, 0, 0, 0) };
   }
 
   /** Lists the work of an edge that a second cable finds done. */
@@ -167,12 +164,11 @@ export class GraphBuilder {
     const key = work === undefined ? undefined : `${edge.op} ${work}`;
     const known = key === undefined ? undefined : this.chargeAt.get(key);
     if (known !== undefined) return known;
-    const left = Math.min(each, edge.minutes);
-    const after = this.costOf(isAttic(edge.op), left, edge.cableMm, 0, 0, 0);
+    const left = this.threading(edge, each);
     const charge = this.charges.length;
     this.charges.push({
-      cost: edge.cost - after,
-      minutes: edge.minutes - left,
+      cost: edge.cost - left.cost,
+      minutes: edge.minutes - left.minutes,
       openedMm2: edge.openedMm2,
       holes: edge.holes,
       risk: edge.risk,

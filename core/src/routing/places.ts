@@ -16,6 +16,14 @@ export type FlatPlace = Extract<Place, { spot: Spot }>;
 
 export const onWall = (place: Place): place is WallPlace => 'wallId' in place;
 
+/** Where the one hole between two places is bored: in the middle of both where they are on one wall, else at the one that is on a wall. */
+export function holeBetween(from: Place, to: Place): WallPlace | undefined {
+  const at = onWall(from) ? from : onWall(to) ? to : undefined;
+  if (!at) return undefined;
+  const both = onWall(from) && onWall(to) && from.wallId === to.wallId;
+  return both ? { ...at, xMm: (from.xMm + to.xMm) / 2 } : at;
+}
+
 export interface Node {
   readonly id: number;
   readonly place: Place;

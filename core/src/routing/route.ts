@@ -24,7 +24,7 @@ import {
 } from './operations.ts';
 import type { Hole, JoistHole, Move, Route, RouteSetting } from './move.ts';
 import { doneText, moveText } from './move-text.ts';
-import { onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
+import { holeBetween, onWall, type Edge, type Place, type RouteGraph, type WallPlace } from './places.ts';
 import type { Found } from './search.ts';
 import type { Tool } from '../words/index.ts';
 
@@ -97,8 +97,7 @@ function holesOfEdge(setting: RouteSetting, op: OperationKind, from: Place, to: 
       ...hole(setting, op, through, from, (from.xMm + to.xMm) / 2),
       heightMm,
     }));
-  const other = both && to.wallId === from.wallId ? to.xMm : at.xMm;
-  return [hole(setting, op, through, at, (at.xMm + other) / 2)];
+  return [hole(setting, op, through, at, (holeBetween(from, to) ?? at).xMm)];
 }
 
 /** Runs that go across joists. */

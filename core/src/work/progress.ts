@@ -49,7 +49,7 @@ const printOf = ({ does, same }: Pick<Step, 'does' | 'same'>): string =>
 function isSame(entry: LogEntry, step: Step): boolean {
   const { did } = entry;
   if (!did) return true;
-  const [was, is] = [did.does.flatMap(holeOf), staysOf(step.does).flatMap(holeOf)];
+  const [was, is] = [did.does.flatMap(holeOf), step.does.flatMap(holeOf)];
   return (
     did.same === printOf(step) &&
     was.length === is.length &&

@@ -1,13 +1,21 @@
-import { allOf, duration, msg, type CalendarFacts, type House, type Job } from '@elwand/core';
-import { dateOf, scheduleJobs, type JobsCalendar, type JobToDo, type SlotOfJob } from '@elwand/core/calendar';
+import { allOf, duration, msg, type CalendarFacts, type House, type Job, type Text } from '@elwand/core';
+import {
+  DAY,
+  dateOf,
+  scheduleJobs,
+  type JobsCalendar,
+  type JobToDo,
+  type SlotOfJob,
+} from '@elwand/core/calendar';
 import { Button } from 'antd';
 import type { Remote } from 'comlink';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { CalendarSettings } from '../../marks/do/calendar/CalendarSettings.tsx';
 import { dayName, timeName } from '../../marks/do/calendar/day-name.ts';
 import { icsOf } from '../../marks/do/calendar/ics.ts';
-import { usualHours } from '../../marks/do/calendar/usual-hours.ts';
+import { notBeforeOf, usualHours } from '../../marks/do/calendar/usual-hours.ts';
+import { visitText } from '../../marks/do/calendar/visit-text.ts';
 import { download } from '../../parts/download.ts';
 import { useWorkerAnswer } from '../../state/use-worker.ts';
 import { useHouse } from '../house-context.ts';
@@ -16,7 +24,6 @@ import { YearPicture } from './YearPicture.tsx';
 import type { JobOfYear, YearWorker } from './year.worker.ts';
 import '../../marks/do/calendar/calendar.css';
 
-const DAY = 1440;
 const thread = () => new Worker(new URL('./year.worker.ts', import.meta.url), { type: 'module' });
 
 /** Steps that follow each other in one job. */
@@ -34,37 +41,27 @@ function byJob(slots: readonly SlotOfJob[]): { jobId: string; slots: SlotOfJob[]
 function Visits({
   calendar,
   startOn,
-  work,
+  titleOf,
   names,
 }: {
   readonly calendar: JobsCalendar;
   readonly startOn: string;
-  readonly work: readonly JobOfYear[];
+  readonly titleOf: (s: SlotOfJob) => Text;
   readonly names: ReadonlyMap<string, string>;
 }) {
   const say = useSay();
-  const titles = new Map(work.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.key}`, s.title] as const)));
   return (
     <ol className="calendar-visits">
       {calendar.visits.map((v) => (
         <li key={v.from}>
-          <b>
-            {say(
-              msg('screen.calendar.visit', {
-                day: dayName(dateOf(startOn, v.from)),
-                from: timeName(v.from % DAY),
-                to: timeName(v.to % DAY),
-              }),
-            )}
-          </b>
+          <b>{say(visitText(startOn, v))}</b>
           {byJob(v.slots).map(({ jobId, slots }) => (
             <div key={slots[0]?.from}>
               {names.get(jobId)}
               <ul>
                 {slots.map((s) => (
                   <li key={s.key}>
-                    <span className="quiet measure">{timeName(s.from % DAY)}</span>{' '}
-                    {say(titles.get(`${s.jobId} ${s.key}`) ?? s.key)}
+                    <span className="quiet measure">{timeName(s.from % DAY)}</span> {say(titleOf(s))}
                   </li>
                 ))}
               </ul>
@@ -78,12 +75,12 @@ function Visits({
 
 /** Days that a job sets itself: the first of its own calendar, steps that wait, the rough-in inspection before closing the wall. */
 function ownDays(job: Job | undefined, { startOn }: CalendarFacts): JobToDo['calendar'] {
-  const rough = job?.permit?.inspections.find((i) => i.kind === 'rough' && i.on !== null)?.on;
-  if (!job?.calendar && !rough) return undefined;
-  return {
-    startOn: job?.calendar?.startOn ?? startOn,
-    notBefore: { ...(rough ? { inspect: rough } : {}), ...job?.calendar?.notBefore },
-  };
+  return (
+    job && {
+      startOn: job.calendar?.startOn ?? startOn,
+      notBefore: notBeforeOf(job, job.calendar?.notBefore),
+    }
+  );
 }
 
 /** The calendar of the jobs, once it is known what each of them takes. */
@@ -122,6 +119,11 @@ function Planned({
       ),
     [work, jobs, facts],
   );
+  const titles = useMemo(
+    () => new Map(work.flatMap((j) => j.steps.map((s) => [`${j.id} ${s.key}`, s.title] as const))),
+    [work],
+  );
+  const titleOf = (s: SlotOfJob): Text => titles.get(`${s.jobId} ${s.key}`) ?? s.key;
   if (!facts || !calendar) return null;
   const { together, clashes, visits, noHours } = calendar;
   const without = jobs.filter((j) => work.some((w) => w.id === j.id && w.steps.length === 0));
@@ -133,12 +135,7 @@ function Planned({
     const entries = visits.map((v, i) => ({
       id: `${house.id}-${i}@elwand`,
       title: [...new Set(v.slots.map((s) => names.get(s.jobId) ?? ''))].join(', '),
-      detail: v.slots
-        .map((s) => {
-          const title = work.find((w) => w.id === s.jobId)?.steps.find((x) => x.key === s.key)?.title;
-          return `${timeName(s.from % DAY)} ${say(title ?? s.key)}`;
-        })
-        .join('\n'),
+      detail: v.slots.map((s) => `${timeName(s.from % DAY)} ${say(titleOf(s))}`).join('\n'),
     }));
     download(`${house.id}.ics`, await icsOf(house.name, facts.startOn, { visits }, entries), 'text/calendar');
   };
@@ -198,7 +195,7 @@ function Planned({
           ))}
           {calendar.runsOver && <p className="muted">{say(msg('screen.year.runs-over'))}</p>}
           <YearPicture calendar={calendar} startOn={facts.startOn} names={names} />
-          <Visits calendar={calendar} startOn={facts.startOn} work={work} names={names} />
+          <Visits calendar={calendar} startOn={facts.startOn} titleOf={titleOf} names={names} />
           <p className="quiet">{say(msg('screen.year.as-it-stands'))}</p>
         </>
       )}
@@ -206,9 +203,18 @@ function Planned({
   );
 }
 
+const sameBesideHours = (a: House, b: House): boolean =>
+  ([...new Set([...Object.keys(a), ...Object.keys(b)])] as (keyof House)[]).every(
+    (k) => k === 'calendar' || a[k] === b[k],
+  );
+
+/** The jobs are planned in a thread once they are there, and again when the house is another one. */
 function OpenJobs({ house, jobs }: { readonly house: House; readonly jobs: readonly Job[] }) {
   const say = useSay();
-  const ask = useCallback((remote: Remote<YearWorker>) => remote.work(house, jobs), [house, jobs]);
+  const [planned, setPlanned] = useState(house);
+  // No plan depends on the hours: a change of them alone asks for no new ones.
+  if (planned !== house && !sameBesideHours(planned, house)) setPlanned(house);
+  const ask = useCallback((remote: Remote<YearWorker>) => remote.work(planned, jobs), [planned, jobs]);
   const { answer, busy, failed } = useWorkerAnswer<YearWorker, JobOfYear[]>(thread, ask);
   return (
     <>

@@ -1,11 +1,10 @@
 import { msg } from '@elwand/core';
-import { dateOf, type JobsCalendar } from '@elwand/core/calendar';
+import { DAY, dateOf, type JobsCalendar } from '@elwand/core/calendar';
 import { scaleLinear } from 'd3-scale';
 import { useSay } from '../../app/say.ts';
 import { useWidth } from '../../workspace/use-width.ts';
 import { dayName } from '../../marks/do/calendar/day-name.ts';
 
-const DAY = 1440;
 const ROW_PX = 40;
 const TOP_PX = 22;
 /** The name of a day takes so much. */

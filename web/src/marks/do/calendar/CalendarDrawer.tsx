@@ -1,5 +1,5 @@
 import { duration, msg, progressOf, type CalendarFacts } from '@elwand/core';
-import { dateOf, scheduleOf, waitBefore, type Calendar } from '@elwand/core/calendar';
+import { DAY, dateOf, scheduleOf, waitBefore, type Calendar } from '@elwand/core/calendar';
 import { Button, Drawer, Input } from 'antd';
 import { useMemo } from 'react';
 import { useSay } from '../../../app/say.ts';
@@ -9,12 +9,12 @@ import { usePhone } from '../../../workspace/use-phone.ts';
 import { useWork } from '../../../workspace/work.ts';
 import { CalendarPicture } from './CalendarPicture.tsx';
 import { CalendarSettings, type Put } from './CalendarSettings.tsx';
-import { usualHours } from './usual-hours.ts';
+import { notBeforeOf, usualHours } from './usual-hours.ts';
+import { visitText } from './visit-text.ts';
 import { dayName, timeName } from './day-name.ts';
 import { icsOf } from './ics.ts';
 import './calendar.css';
 
-const DAY = 1440;
 /** The visits with their steps; each can be put off to a later day, and what depends on it follows. */
 function Visits({
   calendar,
@@ -41,15 +41,7 @@ function Visits({
         return (
           <li key={v.from}>
             <div className="row">
-              <b className="grow">
-                {say(
-                  msg('screen.calendar.visit', {
-                    day: dayName(dateOf(startOn, v.from)),
-                    from: timeName(v.from % DAY),
-                    to: timeName(v.to % DAY),
-                  }),
-                )}
-              </b>
+              <b className="grow">{say(visitText(startOn, v))}</b>
               {first && firstStep && (
                 <label className="field">
                   <span>{say(msg('screen.calendar.not-before'))}</span>
@@ -100,9 +92,7 @@ export function CalendarDrawer({ onClose }: { readonly onClose: () => void }) {
   const facts = useMemo(() => job.calendar ?? usualHours(job), [job]);
   const put: Put = (calendar, merge) => edits.job({ ...job, calendar }, merge);
   const calendar = useMemo(() => {
-    // An inspection that has a day is the earliest day for closing the wall.
-    const rough = job.permit?.inspections.find((i) => i.kind === 'rough' && i.on !== null)?.on;
-    const notBefore = rough ? { inspect: rough, ...facts.notBefore } : facts.notBefore;
+    const notBefore = notBeforeOf(job, facts.notBefore);
     return scheduleOf(steps ?? [], progressOf(job, steps ?? []).done, { ...facts, notBefore });
   }, [steps, facts, job]);
   const { visits, off } = calendar;

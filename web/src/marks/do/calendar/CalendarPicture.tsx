@@ -1,10 +1,9 @@
 import { msg, type Step } from '@elwand/core';
-import { dateOf, type Calendar } from '@elwand/core/calendar';
+import { DAY, dateOf, type Calendar } from '@elwand/core/calendar';
 import { scaleLinear } from 'd3-scale';
 import { useSay } from '../../../app/say.ts';
 import { dayName } from './day-name.ts';
 
-const DAY = 1440;
 const ROW_PX = 26;
 const LEFT_PX = 92;
 const WIDTH_PX = 520;

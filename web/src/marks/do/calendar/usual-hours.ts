@@ -1,6 +1,5 @@
 import type { CalendarFacts, Job } from '@elwand/core';
-
-const DAY = 1440;
+import { DAY } from '@elwand/core/calendar';
 
 /** Today as a date, by the clock of this device. */
 function today(): string {
@@ -19,3 +18,12 @@ export const usualHours = ({ preferences }: Pick<Job, 'preferences'>): CalendarF
   notBefore: {},
   daysOff: [],
 });
+
+/** Days before which steps are not done: those that somebody set, and the rough-in inspection before the wall is closed. */
+export function notBeforeOf(
+  { permit }: Pick<Job, 'permit'>,
+  set: CalendarFacts['notBefore'] = {},
+): CalendarFacts['notBefore'] {
+  const rough = permit?.inspections.find((i) => i.kind === 'rough' && i.on !== null)?.on;
+  return rough ? { inspect: rough, ...set } : set;
+}
