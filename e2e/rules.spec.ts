@@ -74,7 +74,7 @@ test('the page of rules: every rule, its numbers by edition, found by a word or 
 }) => {
   const quiet = watch(page);
   await page.goto('/rules');
-  await expect(page.locator('section.rule')).toHaveCount(47);
+  await expect(page.locator('section.rule')).toHaveCount(48);
   await page.getByLabel('Find a rule').fill('314.16');
   const box = page.getByRole('region', { name: 'Box fill' });
   await expect(box.getByRole('row', { name: /Six grounds together/ })).toContainText(

@@ -84,6 +84,8 @@ export {
   Furniture,
   boxGangs,
   BoxFunction,
+  LampKind,
+  type DimmerMarking,
   needsHotToo,
   onSwitch,
   plugOf,

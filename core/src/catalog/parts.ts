@@ -200,6 +200,10 @@ export const PARTS = {
   'switch-four-way': part('switch-four-way', 'each', 1, 1690),
   'switch-pilot': part('switch-pilot', 'each', 1, 1290),
   dimmer: part('dimmer', 'each', 1, 2490),
+  'dimmer-incandescent': part('dimmer-incandescent', 'each', 1, 1990),
+  'dimmer-led': part('dimmer-led', 'each', 1, 2490),
+  'dimmer-low-voltage-magnetic': part('dimmer-low-voltage-magnetic', 'each', 1, 3490),
+  'dimmer-low-voltage-electronic': part('dimmer-low-voltage-electronic', 'each', 1, 4990),
   'fan-control': part('fan-control', 'each', 1, 2790),
   'plate-1': part('plate-1', 'each', 1, 90),
   'plate-2': part('plate-2', 'each', 1, 180),
@@ -258,6 +262,10 @@ export const PARTS = {
   'breaker-dual': part('breaker-dual', 'each', 1, 6290),
   fan: part('fan', 'each', 1, null),
   luminaire: part('luminaire', 'each', 1, null),
+  'luminaire-link': part('luminaire-link', 'each', 1, 690),
+  'luminaire-bushing': part('luminaire-bushing', 'each', 1, 60),
+  'hanging-screws': part('hanging-screws', 'pack', 25, 490),
+  'toggle-bolts': part('toggle-bolts', 'pack', 4, 590),
   'twist-2-3': part('twist-2-3', 'pack', 25, 460),
   'twist-4-5': part('twist-4-5', 'pack', 25, 590),
   'lever-2': part('lever-2', 'pack', 10, 620),
@@ -279,8 +287,18 @@ export const PARTS = {
   bushing: part('bushing', 'pack', 25, 690),
   // A tube seals ten holes of a cable; a roll of tape marks many ends: common practice.
   'fire-seal': part('fire-seal', 'each', 10, 990),
-  'patch-plaster': part('patch-plaster', 'each', 1, 2690),
-  patch: part('patch', 'each', 1, 1890),
+  'patch-mesh': part('patch-mesh', 'each', 1, 590),
+  'patch-board-3/8': part('patch-board-3/8', 'each', 1, 990),
+  'patch-board-1/2': part('patch-board-1/2', 'each', 1, 890),
+  'patch-board-5/8': part('patch-board-5/8', 'each', 1, 1090),
+  // A strip is 8 ft long, a roll of tape 75; compound and plaster are had by the pound.
+  'patch-strip': part('patch-strip', 'each', 8, 290),
+  'patch-screws': part('patch-screws', 'pack', 50, 490),
+  'patch-tape': part('patch-tape', 'each', 75, 490),
+  'patch-compound': part('patch-compound', 'each', 4, 890),
+  'patch-plaster': part('patch-plaster', 'each', 8, 2690),
+  'patch-primer': part('patch-primer', 'each', 1, 1190),
+  'patch-paint': part('patch-paint', 'each', 1, 1990),
   'marking-tape': part('marking-tape', 'each', 50, 390),
 } as const satisfies Record<string, Part>;
 
@@ -295,7 +313,7 @@ const isTwoHotPlug = (plug: PlugKey | undefined): plug is TwoHotPlug =>
 
 /** The part that a device is bought as; undefined for what comes with the appliance or is a plate alone. */
 export function devicePart(
-  { kind, amps, volts, plug }: Pick<Device, 'kind' | 'amps' | 'volts' | 'plug'>,
+  { kind, amps, volts, plug, marked }: Pick<Device, 'kind' | 'amps' | 'volts' | 'plug' | 'marked'>,
   wet: boolean,
 ): PartKey | undefined {
   const a = amps >= 20 ? 20 : 15;
@@ -317,11 +335,12 @@ export function devicePart(
     case 'switch-three-way':
     case 'switch-four-way':
     case 'switch-pilot':
-    case 'dimmer':
     case 'fan-control':
     case 'luminaire':
     case 'fan':
       return kind;
+    case 'dimmer':
+      return marked ? `dimmer-${marked.lamps}` : kind;
     case 'low-voltage':
       return 'low-voltage-insert';
     case 'appliance':

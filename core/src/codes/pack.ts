@@ -117,6 +117,8 @@ export interface BoreFact {
 /** The whole house before or after the planned work, as the rules see it. */
 export interface RuleContext {
   readonly house: House;
+  /** The house as it stood before anything that the plan does. */
+  readonly stood: House;
   readonly feed: Feed;
   readonly plan: PlanOfHouse;
   readonly pack: CodePack;

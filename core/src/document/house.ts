@@ -279,6 +279,24 @@ export const SwitchNumber = z.int().min(1).max(6);
 /** Weight of what hangs on a box, kg. */
 const WeightKg = z.number().positive().max(500);
 
+/** Lamps of a luminaire, as far as what dims them has to know. */
+export const LampKind = z.enum([
+  'incandescent',
+  'led',
+  'led-not-dimmable',
+  'fluorescent',
+  'low-voltage-magnetic',
+  'low-voltage-electronic',
+]);
+export type LampKind = z.infer<typeof LampKind>;
+
+/** What a dimmer is marked for: the lamps, and how many watts of them with its sides whole; left out, nobody has read it. */
+export const DimmerMarking = z.object({
+  lamps: LampKind.exclude(['led-not-dimmable', 'fluorescent']),
+  watts: z.number().min(1).max(5000).optional(),
+});
+export type DimmerMarking = z.infer<typeof DimmerMarking>;
+
 /** One function of a box: a device, and what of it does what. The survey says what is there, a want or a change what is asked for. */
 export const BoxFunction = z.object({
   kind: DeviceKind,
@@ -298,6 +316,10 @@ export const BoxFunction = z.object({
   by: z.object({ pointId: PointId, nth: SwitchNumber.optional() }).optional(),
   /** Weight of a luminaire or fan, kg; left out, nobody has said. */
   weightKg: WeightKg.optional(),
+  /** Lamps in a luminaire; left out, nobody has said. */
+  lamps: LampKind.optional(),
+  /** What stands on a dimmer; left out, nobody has read it. */
+  marked: DimmerMarking.optional(),
 });
 export type BoxFunction = z.infer<typeof BoxFunction>;
 

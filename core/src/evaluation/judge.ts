@@ -108,6 +108,7 @@ function baseOf(house: Bundle['house']): Base {
   const feed = buildFeed(house);
   const context: RuleContext = {
     house,
+    stood: house,
     feed,
     plan,
     pack,
@@ -205,6 +206,7 @@ export function contextOf(
   const labels = new Map(applied.house.points.map((p) => [p.id as string, p.label] as const));
   return {
     house: applied.house,
+    stood: base.house,
     feed: applied.feed,
     plan: base.plan,
     pack: base.pack,

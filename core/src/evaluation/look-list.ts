@@ -20,6 +20,8 @@ const LOOK_OF: Partial<Record<Edit['edit'], LookAt>> = {
   'breaker-proved': 'breaker',
   'set-restriction': 'breaker',
   'set-listed': 'marking',
+  'set-lamps': 'marking',
+  'mark-dimmer': 'marking',
   'set-tab': 'tab',
   'set-divider': 'divider',
   'set-raceway': 'raceway',

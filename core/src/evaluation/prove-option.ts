@@ -5,11 +5,14 @@ import {
   type Device,
   type House,
   type Job,
+  type Point,
+  type WallId,
   type WantId,
 } from '../document/index.ts';
 import type { Sheet } from './chosen.ts';
-import { newPointId, restOf, type Applied, type Option } from '../planning/index.ts';
-import { boredByHand, type Hole, type Move } from '../routing/index.ts';
+import { inches } from '../units/index.ts';
+import { newPointId, openingMm2, restOf, type Applied, type Option } from '../planning/index.ts';
+import { boredByHand, onWall, type Hole, type Move } from '../routing/index.ts';
 import {
   litAt,
   proveGeometry,
@@ -114,6 +117,32 @@ function hadFor(house: House, job: Job): Map<PointId, readonly Device[]> {
   return had;
 }
 
+/** What a job opens in walls and ceilings or leaves open, told by the moves and the boxes themselves. */
+function openedIn({ house, job }: Bundle, { legs }: Pick<Option, 'legs'>): PartsPlan['opened'] {
+  const walls = new Map(house.rooms.flatMap((r) => r.walls.map((w) => [w.id, w] as const)));
+  const at = (id: WallId | undefined, mm2: number): PartsPlan['opened'] => {
+    const wall = id === undefined ? undefined : walls.get(id);
+    if (mm2 <= 0 || wall?.finish === 'none') return [];
+    const boardMm = wall && wall.boardMm > 0 ? wall.boardMm : inches(0.5);
+    return [{ surface: wall?.finish === 'plaster' ? 'plaster' : 'board', boardMm, mm2 }];
+  };
+  const onWallOf = (id: string, gangs: (p: Point) => number): PartsPlan['opened'] => {
+    const p = house.points.find((x) => x.id === id);
+    return p?.at.on === 'wall' ? at(p.at.wallId, gangs(p)) : [];
+  };
+  const beside = (p: Point): number =>
+    Math.max(0, p.box.gangs - Math.max(1, p.devices.filter((d) => d.kind !== 'blank').length)) *
+    inches(1.8125) *
+    inches(3.75);
+  return [
+    ...legs.flatMap((l) => (l.own ? onWallOf(l.from, (p) => openingMm2(p.box.gangs)) : [])),
+    ...legs.flatMap((l) =>
+      l.route.moves.flatMap((m) => at([m.from, m.to].find(onWall)?.wallId, m.openedMm2)),
+    ),
+    ...(job.changes ?? []).flatMap((c) => (c.kind === 'shift' ? onWallOf(c.pointId, beside) : [])),
+  ];
+}
+
 /** What an option buys, against what it needs. */
 export function partsPlanOf(
   { house, job }: Bundle,
@@ -147,8 +176,11 @@ export function partsPlanOf(
       pieces: c.pieces.map((p) => ({ ...p, type: p.method })),
       ...(c.leftover === undefined ? { boughtMm: c.roll.holds } : { leftover: c.leftover }),
     })),
+    rows: job.wants.flatMap(({ label, fixture: f, at }) =>
+      f && at.on === 'ceiling' ? [{ label, linked: f.linked, held: f.linked * f.mountsMm.length }] : [],
+    ),
     strips: job.strips ?? [],
-    opens: option.legs.some((l) => l.own !== undefined || l.route.moves.some((m) => m.openedMm2 > 0)),
+    opened: openedIn({ house, job }, option),
     runs: applied.house.cables.flatMap((c) =>
       stood.has(c.id) ? [] : [{ ...c, gauge: c.gauge ?? '14', lengthMm: c.lengthMm ?? 0 }],
     ),

@@ -6,7 +6,9 @@ import {
   isTravelerSwitch,
   nthOf,
   switchesIn,
+  switchKey,
   switchPlaces,
+  type Device,
   type Point,
   type PointId,
   type SwitchKey,
@@ -32,6 +34,19 @@ export function commandedBy(feed: Feed, key: SwitchKey): Text[] {
       return isLamp(d) ? [point.label] : [];
     });
   });
+}
+
+/** Lights and fans whose conductor is that of a switch, each with its place in its box. */
+export function lampsOn(feed: Feed, key: SwitchKey): { point: Point; device: Device; index: number }[] {
+  return [...feed.boxes.values()].flatMap(({ point, switchedBy }) =>
+    switchedBy.includes(key)
+      ? point.devices.flatMap((device, index) =>
+          isLamp(device) && (device.by === undefined || switchKey(device.by.pointId, device.by.nth) === key)
+            ? [{ point, device, index }]
+            : [],
+        )
+      : [],
+  );
 }
 
 /** The other switches of a light that has several: those at the far ends of the travelers. */

@@ -18,8 +18,10 @@ import {
   type CableType,
   type Change,
   type DeviceKind,
+  type DimmerMarking,
   type Gauge,
   type Job,
+  type LampKind,
   type LetGo,
   type PointId,
   type Position,
@@ -82,6 +84,9 @@ export type Edit =
   | { edit: 'set-restriction'; breakerId: string; restriction: Restriction }
   /** Another kind of receptacle where a change of the job puts one in. */
   | { edit: 'change-device'; pointId: PointId; device: ProtectingReceptacle }
+  /** Lamps of a light, and what stands on a dimmer, there or asked for. */
+  | { edit: 'set-lamps'; pointId: PointId; index: number; lamps: LampKind }
+  | { edit: 'mark-dimmer'; pointId: PointId; index: number; marked: DimmerMarking }
   /** Another device in one place of a box that is there. */
   | { edit: 'put-device'; pointId: PointId; index: number; device: DeviceKind }
   /** A wanted light, by the id of its point, on a switch: one that is there, or one that is wanted. */
@@ -186,6 +191,10 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
       };
     case 'change-device':
       return { house, job: { ...job, changes: withDevice(job.changes ?? [], edit) } };
+    case 'set-lamps':
+      return withAsked(bundle, edit, { lamps: edit.lamps });
+    case 'mark-dimmer':
+      return withAsked(bundle, edit, { marked: edit.marked });
     case 'put-device':
       return { house, job: { ...job, changes: withPut(job.changes ?? [], edit) } };
     case 'switch-by':
@@ -318,6 +327,39 @@ function withSwitched(
   const put = ({ tab: _, ...asked }: BoxFunction): BoxFunction =>
     isReceptacleDevice(asked) ? { ...asked, switched: on } : asked;
   return changes.map((c) => (c.id === changeId ? withFunctions(c, put) : c));
+}
+
+/** One device told more closely where it is asked for: in a wanted box, in a change of the job; else in the box that is there. */
+function withAsked(
+  bundle: Bundle,
+  { pointId, index }: { readonly pointId: PointId; readonly index: number },
+  more: Pick<BoxFunction, 'lamps' | 'marked'>,
+): Bundle {
+  const { house, job } = bundle;
+  const at = <D extends BoxFunction>(devices: readonly D[]): D[] =>
+    devices.map((d, i) => (i === index ? { ...d, ...more } : d));
+  if (job.wants.some((w) => isSubject(w, pointId)))
+    return {
+      house,
+      job: {
+        ...job,
+        wants: job.wants.map((w) => (isSubject(w, pointId) ? { ...w, devices: at(w.devices) } : w)),
+      },
+    };
+  const changes = job.changes ?? [];
+  const puts = (c: (typeof changes)[number]): boolean =>
+    c.kind === 'replace' && c.pointId === pointId && c.index === index;
+  if (changes.some(puts))
+    return {
+      house,
+      job: {
+        ...job,
+        changes: changes.map((c) =>
+          c.kind === 'replace' && puts(c) ? { ...c, device: { ...c.device, ...more } } : c,
+        ),
+      },
+    };
+  return withPoint(bundle, pointId, (p) => ({ ...p, devices: at(p.devices) }));
 }
 
 /** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */

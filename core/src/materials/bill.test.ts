@@ -5,7 +5,7 @@ import { ItemId } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { bundle, ceilingAt, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { integerPrograms } from '../testing/integer-program.ts';
-import { cutLength, diceOf, feet } from '../units/index.ts';
+import { cutLength, diceOf, feet, inches } from '../units/index.ts';
 import { billCsv, cutRolls, shelfAfter, tripBill, type Piece } from './index.ts';
 import { heard, said } from '../testing/said.ts';
 
@@ -307,4 +307,35 @@ describe('the cover of a box on the wall', () => {
     expect(keys('surface')).toEqual(['plate-raised-duplex']);
     expect(keys()).toEqual(['plate-1']);
   });
+});
+
+describe('a row of lights', () => {
+  const needed = (joists: Record<string, unknown> = {}) => {
+    const house = smallHouse();
+    const rooms = house.rooms.map((r) => ({ ...r, above: { ...r.above, ...joists } }));
+    const want = {
+      ...wanted(104, {
+        fixture: {
+          lengthMm: inches(24),
+          widthMm: inches(5),
+          feedMm: inches(12),
+          turn: 'x',
+          linked: 3,
+          mostLinked: 4,
+          mountsMm: [inches(4), inches(20)],
+        },
+      }),
+      kind: 'luminaire' as const,
+      at: ceilingAt(48, 60),
+      devices: [{ kind: 'luminaire' as const }],
+    };
+    const { lines } = evaluate(bundle({ ...house, rooms }, [want])).chosen!.bill;
+    const of = (key: string) => lines.find((l) => l.partKey === key)?.needed ?? 0;
+    return ['luminaire', 'luminaire-link', 'hanging-screws', 'toggle-bolts', 'luminaire-bushing'].map(of);
+  };
+  it('has all its lights, a link between each two, and something at each of its six places', () =>
+    expect(needed()).toEqual([3, 2, 6, 0, 1]));
+  it('hangs by toggle bolts wherever no joist is over it', () =>
+    // Its places are 40, 56, 64, 80, 88 and 104 in from the wall; the joists lie at every 16 in.
+    expect(needed({ joists: 'y', joistAtMm: inches(16) })).toEqual([3, 2, 2, 4, 1]));
 });

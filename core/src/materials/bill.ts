@@ -7,7 +7,8 @@ import { planStrip, stripNeeds } from '../lighting/index.ts';
 import { cutRolls, type Cut, type Piece } from './cut-rolls.ts';
 import { partOf, rollLine } from './sold.ts';
 import { atHand, leftoversOf } from './at-hand.ts';
-import { breakerNeeds, deviceNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
+import { breakerNeeds, deviceNeeds, hangingNeeds, routeNeeds, type Need, type RunOfBill } from './needs.ts';
+import { repairNeeds } from './repair-needs.ts';
 import { msg, type Tool, type Text, distinct, row, type Say } from '../words/index.ts';
 
 export interface BillLine {
@@ -125,7 +126,14 @@ const stripsOf = ({ before, job }: BillInput): Need[] =>
 function neededFor(input: BillInput): Needed {
   const { legs, house } = input;
   return {
-    parts: [...deviceNeeds(input), ...breakerNeeds(input), ...routeNeeds(input, legs), ...stripsOf(input)],
+    parts: [
+      ...deviceNeeds(input),
+      ...hangingNeeds(input),
+      ...breakerNeeds(input),
+      ...routeNeeds(legs),
+      ...repairNeeds(input, legs),
+      ...stripsOf(input),
+    ],
     // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
     pieces: input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, house.units) })),
     tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],

@@ -6,13 +6,20 @@ import {
   type House,
   type Job,
   type Point,
-  type WallId,
 } from '../document/index.ts';
 import { feet } from '../units/index.ts';
-import { holesOf, onWall, racewayLeg } from '../routing/index.ts';
+import { holesOf, racewayLeg } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
 import { devicesThere, newPointId, type PlannedLeg } from '../planning/index.ts';
-import { isToBeCovered, placeOf, substrateAt, type PlanOfHouse, type Substrate } from '../structure/index.ts';
+import {
+  isToBeCovered,
+  mountSpots,
+  onJoist,
+  placeOf,
+  substrateAt,
+  type PlanOfHouse,
+  type Substrate,
+} from '../structure/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
 import { msg, q, type Text } from '../words/index.ts';
 
@@ -188,6 +195,24 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
   });
 }
 
+/** What long lights and rows of them hang by: one more light and link for each in the row, a screw for each place that is on a joist, toggle bolts elsewhere. */
+export function hangingNeeds({ plan, job }: Pick<NeedsInput, 'plan' | 'job'>): Need[] {
+  return job.wants.flatMap(({ at, fixture, label }): Need[] => {
+    const room = fixture && at.on === 'ceiling' ? plan.roomOf(at) : undefined;
+    if (!fixture || at.on !== 'ceiling' || !room) return [];
+    const spots = mountSpots(at, fixture);
+    // Where nobody has found the joists, those who look for them find some.
+    const off = spots.filter((s) => onJoist(room, s) === false).length;
+    return [
+      { key: 'luminaire', count: fixture.linked - 1, why: label },
+      { key: 'luminaire-link', count: fixture.linked - 1, why: label },
+      { key: 'hanging-screws', count: spots.length - off, why: label },
+      { key: 'toggle-bolts', count: off, why: label },
+      { key: 'luminaire-bushing', count: 1, why: label },
+    ].filter((n) => n.count > 0);
+  });
+}
+
 /** Breakers that are new, or that another one takes the place of. */
 export function breakerNeeds({ house, before }: NeedsInput): Need[] {
   const stood = new Map(before.panels.flatMap((p) => p.breakers).map((b) => [b.id, b] as const));
@@ -202,11 +227,8 @@ export function breakerNeeds({ house, before }: NeedsInput): Need[] {
   );
 }
 
-/** What goes into and onto the building along the way: staples, plates, seal, patches. */
-export function routeNeeds(
-  { plan, before }: Pick<NeedsInput, 'plan' | 'before'>,
-  legs: readonly RunOfBill[],
-): Need[] {
+/** What goes into and onto the building along the way: staples, plates, seal. */
+export function routeNeeds(legs: readonly RunOfBill[]): Need[] {
   const routes = legs.map((l) => l.route);
   const raceways = legs.flatMap((l) => (isRaceway(l.method) ? (racewayLeg(l.route, l.method) ?? []) : []));
   const fittings = (of: 'connectors' | 'couplings' | 'straps'): number =>
@@ -216,18 +238,6 @@ export function routeNeeds(
   const staples = moves.reduce((s, m) => s + m.supportsMm.length, 0) - fittings('straps');
   const plates = holes.filter((h) => h.plateNeeded).length + moves.reduce((s, m) => s + m.plates, 0);
   const seal = holes.filter((h) => h.fireSeal).length;
-  const patchFor = (wallId: WallId | undefined) =>
-    wallId && plan.lines.get(wallId)?.wall.finish === 'plaster' ? 'patch-plaster' : 'patch';
-  // The old opening of a box that goes with its cables is closed like any other.
-  const left = legs.flatMap((l) => {
-    const at = l.own ? before.points.find((p) => p.id === l.from)?.at : undefined;
-    return at?.on === 'wall' ? [patchFor(at.wallId)] : [];
-  });
-  const opened = [
-    ...left,
-    ...moves.filter((m) => m.openedMm2 > 0).map((m) => patchFor([m.from, m.to].find(onWall)?.wallId)),
-  ];
-  const patches = [...new Set(opened)];
   return [
     { key: 'staple', count: staples, why: msg('materials.for.staples') },
     { key: 'raceway-connector', count: fittings('connectors'), why: msg('materials.for.connectors') },
@@ -240,10 +250,5 @@ export function routeNeeds(
     { key: 'nail-plate', count: plates, why: msg('materials.for.nail-plates') },
     { key: 'bushing', count: holes.filter((h) => h.bushing).length, why: msg('materials.for.bushings') },
     { key: 'fire-seal', count: seal, why: msg('materials.for.seal', { seal }) },
-    ...patches.map((key) => ({
-      key,
-      count: 1,
-      why: key === 'patch' ? msg('materials.for.board') : msg('materials.for.plaster'),
-    })),
   ].filter((n) => n.count > 0);
 }

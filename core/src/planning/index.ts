@@ -10,6 +10,7 @@ export * from './forest.ts';
 export * from './new-circuit.ts';
 export * from './option.ts';
 export * from './apply.ts';
+export * from './openings.ts';
 export { openingMm2 } from './own-cables.ts';
 export { devicesThere } from './moves.ts';
 export { changesOf, gangOfSwitch, pairedIn } from './partners.ts';

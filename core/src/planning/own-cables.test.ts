@@ -40,7 +40,7 @@ describe('a box that moves with its own cables', () => {
   it('is drawn over with the power off, and its old opening is patched', () => {
     const steps = e.chosen!.steps.map((s) => s.key);
     expect(steps).toEqual(expect.arrayContaining(['leg1:pull', 'patch1', 'wire:new-w1']));
-    expect(e.chosen!.bill.lines.map((l) => l.partKey)).toContain('patch');
+    expect(e.chosen!.bill.lines.map((l) => l.partKey)).toContain('patch-compound');
     expect(steps.indexOf('dead')).toBeLessThan(steps.indexOf('leg1:pull'));
     expect(steps.indexOf('leg1:pull')).toBeLessThan(steps.indexOf('wire:new-w1'));
     expect(e.chosen!.option.openedMm2).toBeGreaterThan(0);

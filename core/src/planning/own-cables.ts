@@ -44,7 +44,7 @@ export function takesCables(
 export const openingMm2 = (gangs: number): number => (GANG_MM * (gangs - 1) + BOX_WIDTH_MM) * BOX_HEIGHT_MM;
 /** Outline of a one-gang opening, mm: common practice. */
 const BOX_WIDTH_MM = inches(2.25);
-const BOX_HEIGHT_MM = inches(3.75);
+export const BOX_HEIGHT_MM = inches(3.75);
 
 /** A found leg as it is carried out: the cables that are there come along where they reach and nothing has to be drilled. */
 export function withOwnCables({ house, frames, job }: PlanSetting, leg: PlannedLeg): PlannedLeg {

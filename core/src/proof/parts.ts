@@ -3,7 +3,7 @@ import type { Cable, Device, DeviceKind, House, Point, PointId, StripLight } fro
 import { DRIVER_SHARE, STRIP_KINDS } from '../lighting/strip-values.ts';
 import type { Splice } from '../network/index.ts';
 import { isToBeCovered, placeOf, planOfHouse, substrateAt } from '../structure/index.ts';
-import { feet } from '../units/index.ts';
+import { feet, inches } from '../units/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
 import { msg, type Text } from '../words/index.ts';
 
@@ -39,10 +39,16 @@ export interface PartsPlan {
   ))[];
   /** New cable in the house. */
   readonly runs: readonly Length[];
+  /** Long lights and rows of them: how many hang there, and at how many places each is held. */
+  readonly rows: readonly { readonly label: string; readonly linked: number; readonly held: number }[];
   /** Strip lighting of the job. */
   readonly strips: readonly StripLight[];
-  /** Walls and ceilings are opened, or an old opening is left: something is bought to close them. */
-  readonly opens: boolean;
+  /** Wall that is opened or left open, mm2, by what it is made of: something as thick is bought to close it. */
+  readonly opened: readonly {
+    readonly surface: 'board' | 'plaster';
+    readonly boardMm: number;
+    readonly mm2: number;
+  }[];
 }
 
 const fault = (what: string, subjects: readonly string[], says: Text): Fault => ({
@@ -149,6 +155,8 @@ function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill): Fault
     if (i >= 0 || family === null) return [];
     const wet = place !== undefined && place.moisture !== 'dry';
     const fits = (k: string): boolean => {
+      // What a dimmer is made for is bought, and nothing else in its place.
+      if (d.kind === 'dimmer' && d.marked) return k === `dimmer-${d.marked.lamps}`;
       if (d.volts === 240) return d.plug ? k === `${family}-240-${d.plug}` : k.startsWith(`${family}-240`);
       if (!k.startsWith(family) || k.includes('-240')) return false;
       return !(family === 'receptacle' || family === 'gfci') || !wet || k.endsWith('-wr');
@@ -322,9 +330,51 @@ function strips({ strips: all, lines }: PartsPlan): Fault[] {
   });
 }
 
-/** What is opened is closed again. */
-const patched = ({ opens }: PartsPlan, { bought }: Bill): Fault[] =>
-  opens && bought((k) => k.startsWith('patch')) === 0 ? [fault('no patch', [], msg('proof.no-patch'))] : [];
+/** Every light of a row is bought, its links, and something to hold it at each place. */
+function rowsHang({ rows, lines }: PartsPlan): Fault[] {
+  const count = (label: string, key: RegExp): number =>
+    lines.reduce((n, l) => (key.test(l.partKey) && l.why.includes(label) ? n + l.needed : n), 0);
+  return rows.flatMap(({ label, linked, held }) =>
+    count(label, /^luminaire$/) < linked ||
+    count(label, /^luminaire-link$/) < linked - 1 ||
+    count(label, /^(?:hanging-screws|toggle-bolts)$/) < held
+      ? [fault('row', [label], msg('proof.row', { light: label }))]
+      : [],
+  );
+}
+
+/** Up to this size a hole is closed by a mesh patch alone, mm2: 3 in across. */
+const MESHED_MM2 = inches(3) ** 2;
+
+/** What is opened is closed again: with board as thick as what is there, mesh over what is small, and something to smooth it with. */
+function patched({ opened }: PartsPlan, { bought }: Bill): Fault[] {
+  if (opened.length === 0) return [];
+  const short = (what: string) => fault('no patch', [what], msg('proof.no-patch'));
+  const coats = (of: 'board' | 'plaster') =>
+    opened.some((o) => o.surface === of) &&
+    bought((k) => k === (of === 'board' ? 'patch-compound' : 'patch-plaster')) === 0
+      ? [short(of)]
+      : [];
+  const small = opened.filter((o) => o.mm2 <= MESHED_MM2 + 1).length;
+  const large = opened.filter((o) => o.mm2 > MESHED_MM2 + 1);
+  const pieces = (layer: (mm: number) => boolean): number =>
+    bought((k) => {
+      const [, inch] = /^patch-board-(\d\/8|1\/2)$/.exec(k) ?? [];
+      return inch !== undefined && layer(inches(inch === '1/2' ? 0.5 : Number(inch[0]) / 8));
+    });
+  // Of one thickness, or of two layers of it, as many square feet as are gone.
+  const thin = large.filter((o) => {
+    const fits = (mm: number) => [1, 2].some((n) => Math.abs(n * mm - o.boardMm) <= n * inches(1 / 16) + 0.2);
+    return pieces(fits) * feet(2) ** 2 < o.mm2 && o.boardMm >= inches(1 / 4) && o.boardMm <= inches(1.25);
+  });
+  return [
+    ...coats('board'),
+    ...coats('plaster'),
+    ...(bought((k) => k === 'patch-mesh') < small ? [short('mesh')] : []),
+    ...(large.length > 0 && pieces(() => true) === 0 ? [short('no board')] : []),
+    ...thin.slice(0, 1).map(() => short('board')),
+  ];
+}
 
 /** Nothing is bought for a box that the plan does not have. */
 function idle({ lines }: PartsPlan, boxes: readonly BoxOfPlan[]): Fault[] {
@@ -348,6 +398,7 @@ export function proveParts(plan: PartsPlan): Fault[] {
     ...cable(plan),
     ...strips(plan),
     ...patched(plan, bill),
+    ...rowsHang(plan),
     ...idle(plan, boxes),
   ];
 }

@@ -352,7 +352,27 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
   [
     'no patch for what is opened',
     ['no patch'],
-    (p) => (p.opens ? line(p, (k) => k.startsWith('patch'), null) : null),
+    (p) => (p.opened.length > 0 ? line(p, (k) => k.startsWith('patch'), null) : null),
+  ],
+  [
+    'board of another thickness for what is opened',
+    ['no patch'],
+    (p) => (p.opened.length === 0 ? null : line(p, (k) => k === 'patch-board-1/2', 'patch-board-3/8')),
+  ],
+  [
+    'nothing to smooth a patch with',
+    ['no patch'],
+    (p) => (p.opened.length === 0 ? null : line(p, (k) => /^patch-(compound|plaster)$/.test(k), null)),
+  ],
+  [
+    'a light of a row forgotten',
+    ['row', 'no part'],
+    (p) => (p.rows.length === 0 ? null : line(p, (k) => k === 'luminaire', null)),
+  ],
+  [
+    'a row that nothing holds',
+    ['row'],
+    (p) => (p.rows.length === 0 ? null : line(p, (k) => /^(hanging-screws|toggle-bolts)$/.test(k), null)),
   ],
   ['a driver that is too small for its strip', ['strip'], (p) => driversOf(p, '1')],
   ['a driver that gives more than Class 2 allows', ['strip'], (p) => driversOf(p, '150')],

@@ -24,7 +24,7 @@ import {
 /** Bays on each side of a box whose plates are worth a hole: further off the way to them costs more than another box. */
 const NEAR_BAYS = 1;
 /** What is cut out of a wall to bore one block or the plates of a bay, mm. */
-const PATCH_SIDE_MM = inches(6);
+export const PATCH_SIDE_MM = inches(6);
 export const PATCH_MM2 = PATCH_SIDE_MM ** 2;
 /** A cable and its bit need this much clear width, mm. */
 const PASS_MM = inches(1.5);

@@ -6,5 +6,5 @@ export * from './route.ts';
 export * from './raceway-leg.ts';
 export { boreText, NAILER } from './boring.ts';
 export { comesIntoBox } from './crossings.ts';
-export { bayFor, CROWN_LEAST_MM } from './in-walls.ts';
+export { bayFor, CROWN_LEAST_MM, PATCH_SIDE_MM } from './in-walls.ts';
 export { isPlainRoom } from './on-walls.ts';

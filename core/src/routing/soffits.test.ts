@@ -67,7 +67,7 @@ describe('a soffit', () => {
     const key = e.options.find((o) => o.way === 'inside a soffit')!.key;
     const chosen = evaluate({ ...e.given, job: { ...e.given.job, option: key } }).chosen!;
     expect(chosen.steps.some((s) => s.kind === 'patch')).toBe(true);
-    expect(chosen.bill.lines.some((l) => l.partKey === 'patch')).toBe(true);
+    expect(chosen.bill.lines.some((l) => l.partKey === 'patch-compound')).toBe(true);
     const high = evaluate(bundle(house, [wanted(56, { at: wallAt(56, 86) })]));
     expect(high.findings.some((f) => f.rule === 'place-furniture' && said(f.says).includes('Soffit'))).toBe(
       true,

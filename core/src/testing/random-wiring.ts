@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import {
   BreakerId,
+  type BoxFunction,
+  type DimmerMarking,
+  type Fixture,
+  type LampKind,
   isTravelerSwitch,
   ItemId,
   makeHouse,
@@ -63,7 +67,8 @@ type Ask =
   | 'outside'
   | 'from-point'
   | 'change'
-  | 'change-and-outlet';
+  | 'change-and-outlet'
+  | 'dimmed';
 const ASKS: readonly Ask[] = [
   'outlet',
   'two-gang',
@@ -80,6 +85,7 @@ const ASKS: readonly Ask[] = [
   'change',
   'change',
   'change-and-outlet',
+  'dimmed',
 ];
 
 interface Draw {
@@ -104,6 +110,9 @@ interface Draw {
   /** Strip lighting over the counter, feet from the left corner; null for none. */
   readonly strip:
     (Pick<StripLight, 'kind' | 'volts' | 'dimming' | 'channel'> & { readonly ft: number }) | null;
+  /** What dimmers are marked for, null for nobody knows, and the lamps of a light on one. */
+  readonly marked: DimmerMarking['lamps'] | null;
+  readonly lamps: LampKind;
 }
 
 const draw: fc.Arbitrary<Draw> = fc.record({
@@ -154,6 +163,8 @@ const draw: fc.Arbitrary<Draw> = fc.record({
     }),
     { freq: 2 },
   ),
+  marked: fc.constantFrom<Draw['marked']>(null, 'led', 'incandescent', 'low-voltage-electronic'),
+  lamps: fc.constantFrom<LampKind>('led', 'led', 'incandescent', 'low-voltage-electronic', 'fluorescent'),
 });
 
 /** Two pieces on one wall with a gap between them, the driver at their left end. */
@@ -257,6 +268,23 @@ function houseOf(d: Draw): House {
   });
 }
 
+/** Lights of 2 ft end to end, each held near its ends. */
+const rowOf = (linked: number): Fixture => ({
+  lengthMm: feet(2),
+  widthMm: inches(5),
+  feedMm: feet(1),
+  turn: 'y',
+  linked,
+  mostLinked: 4,
+  mountsMm: [inches(3), inches(21)],
+});
+
+/** A device of a kind; a dimmer with what is drawn to stand on it. */
+const markedAs = (kind: DeviceKind, { marked, other }: Draw): BoxFunction =>
+  kind === 'dimmer' && marked !== null
+    ? { kind, marked: { lamps: marked, ...(other % 2 === 0 ? { watts: 150 + 25 * other } : {}) } }
+    : { kind };
+
 function changeOf(d: Draw, points: readonly Point[]): Change | null {
   const point = points[d.pick % points.length];
   const other = points[d.other % points.length];
@@ -265,12 +293,12 @@ function changeOf(d: Draw, points: readonly Point[]): Change | null {
   const index = d.other % Math.max(1, point.devices.length);
   switch (d.change) {
     case 'replace':
-      return { ...base, kind: 'replace', index, device: { kind: d.device } };
+      return { ...base, kind: 'replace', index, device: markedAs(d.device, d) };
     case 'enlarge':
       return {
         ...base,
         kind: 'enlarge',
-        devices: [{ kind: d.device === 'blank' ? 'receptacle' : d.device }],
+        devices: [markedAs(d.device === 'blank' ? 'receptacle' : d.device, d)],
       };
     case 'reduce':
       return { ...base, kind: 'reduce', drop: [index] };
@@ -393,6 +421,19 @@ function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
       };
     case 'from-point':
       return { wants: [own(picked ? { source: { from: 'point', pointId: picked.id } } : {})] };
+    case 'dimmed': {
+      const beside = Array.from({ length: d.other % 3 }, (): BoxFunction => ({ kind: 'switch' }));
+      const devices = [markedAs('dimmer', d), ...beside];
+      const box = own({ kind: 'switch', devices, at: wall(d.at, 48) });
+      const light = makeWant('w2', 'light', over(d.at), {
+        kind: 'luminaire',
+        // Some are a long one, or two of them end to end.
+        ...(d.other % 2 === 0 ? { fixture: rowOf(1 + (d.other % 3)) } : {}),
+        ...by(box.id),
+        devices: [{ kind: 'luminaire', ...(d.pick % 4 === 0 ? {} : { lamps: d.lamps }) }],
+      });
+      return { wants: [box, light] };
+    }
     case 'change':
       return { wants: [], ...(change ? { changes: [change] } : {}) };
     case 'change-and-outlet':

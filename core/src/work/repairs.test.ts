@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { Bundle, House, Wall } from '../document/index.ts';
+import { ItemId, PointId, type Bundle, type House, type Wall } from '../document/index.ts';
 import { newPointId } from '../planning/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { atBreaker, atPoint, bundle, nm, outlet, smallHouse, wanted } from '../testing/build.ts';
@@ -40,7 +40,7 @@ describe('putting back what was opened', () => {
     expect(said(stepsOf(b).find((s) => s.key === 'patch1')!.title)).toContain('setting-type plaster');
     const bill = evaluate(b).chosen!.bill.lines.map((l) => l.partKey);
     expect(bill).toContain('patch-plaster');
-    expect(bill).not.toContain('patch');
+    expect(bill).not.toContain('patch-compound');
   });
   it('insulation goes back before the wall is closed', () => {
     const all = keys(opening({ insulated: true }));
@@ -66,6 +66,67 @@ describe('putting back what was opened', () => {
     const b = bundle(smallHouse(), [wanted(104)]);
     expect(evaluate(b).chosen!.option.openedMm2).toBe(0);
     expect(keys(b).filter((k) => /^(patch|inspect|insulation|crown|trim)/.test(k))).toEqual([]);
+  });
+});
+
+describe('holes by their size', () => {
+  const bill = (b: Bundle) =>
+    Object.fromEntries(
+      evaluate(b)
+        .chosen!.bill.lines.filter((l) => l.partKey.startsWith('patch'))
+        .map((l) => [l.partKey, l.needed]),
+    );
+  const first = (b: Bundle) => said(stepsOf(b).find((s) => s.key === 'patch1')?.detail ?? '');
+
+  it('a strip over the studs is closed with board to the studs: its square, its strips, its screws and tape', () => {
+    const b = opening();
+    const { option } = evaluate(b).chosen!;
+    // One slot 4 in tall: six strips of 4 in come out of a board of 2 ft.
+    const long = option.openedMm2 / inches(4);
+    expect(long).toBeGreaterThan(inches(9));
+    expect(bill(b)).toEqual({
+      'patch-board-1/2': 1,
+      // Two strips of 4 in and 3 in past each side: 20 in.
+      'patch-strip': 2,
+      'patch-screws': Math.ceil((2 * (long + inches(4))) / inches(7)),
+      'patch-tape': Math.ceil((2 * (long + inches(4))) / inches(12)),
+      'patch-compound': 1,
+      'patch-primer': 1,
+      'patch-paint': 1,
+    });
+    expect(first(b)).toContain('back to the middle of a stud');
+  });
+
+  it('board is bought as thick as what is there, in two layers where that is two', () => {
+    expect(bill(opening({ boardMm: inches(5 / 8) }))).toHaveProperty(['patch-board-5/8'], 1);
+    expect(bill(opening({ boardMm: inches(3 / 8) }))).toHaveProperty(['patch-board-3/8'], 1);
+    const wide = opening({ boardMm: inches(1.25) }, 136);
+    const { openedMm2 } = evaluate(wide).chosen!.option;
+    // Strips of 4 in by 2 ft, six to a board, in two layers.
+    const strips = Math.ceil(openedMm2 / inches(4) / inches(24));
+    expect(bill(wide)['patch-board-5/8']).toBe(Math.ceil((2 * strips) / 6));
+  });
+
+  it('a plate that is shifted leaves a small hole beside it, closed with mesh and painted, with nothing to inspect', () => {
+    const house = smallHouse({
+      points: [
+        outlet('r1', 24, {
+          box: { model: 'old-2g-32', markedCubicInches: null, gangs: 2, clamps: 'inside', metal: false },
+          devices: [
+            { kind: 'receptacle', amps: 15, grounded: true },
+            { kind: 'blank', amps: 15, grounded: true },
+          ],
+        }),
+      ],
+      cables: [nm('c1', atBreaker(), atPoint('r1'))],
+    });
+    const b = bundle(house, [], {
+      changes: [{ kind: 'shift', id: ItemId.parse('c'), pointId: PointId.parse('r1'), byMm: inches(0.9) }],
+    });
+    expect(bill(b)).toEqual({ 'patch-mesh': 1, 'patch-compound': 1, 'patch-primer': 1, 'patch-paint': 1 });
+    expect(first(b)).toBe('Stick a mesh patch over the small hole.');
+    expect(keys(b)).not.toContain('inspect');
+    expect(evaluate(b).findings.filter((f) => f.rule === 'proof' && f.severity === 'stop')).toEqual([]);
   });
 });
 

@@ -1,47 +1,33 @@
-import type { Wall, WallId } from '../document/index.ts';
-import { openingMm2 } from '../planning/index.ts';
-import { onWall, type Move } from '../routing/index.ts';
+import type { Wall } from '../document/index.ts';
+import { CLOSINGS, openingsOf, type Opening } from '../planning/index.ts';
+import type { Move } from '../routing/index.ts';
 import { GLASSES, make } from './route-steps.ts';
 import type { Step, WorkInput } from './step.ts';
-import { allOf, msg, q, type Text } from '../words/index.ts';
+import { allOf, msg, q, sentences, type Text } from '../words/index.ts';
 
 /** Beyond this share of a wall face, or this many places on it, a patch shows more than a new skim of the whole wall: common practice. */
 const SKIM_SHARE = 0.05;
 const SKIM_PLACES = 3;
 
-/** Openings of boxes that have gone with their cables: there is nothing in them to keep in reach, so they are closed. */
-const oldOpenings = ({ option, house }: WorkInput): { wallId: WallId; mm2: number }[] =>
-  option.legs.flatMap((leg) => {
-    const old = leg.own && house.points.find((p) => p.id === leg.from);
-    return old?.at.on === 'wall' ? [{ wallId: old.at.wallId, mm2: openingMm2(old.box.gangs) }] : [];
-  });
-
-/** What was opened on one wall. */
+/** What was opened on one wall; null for ceilings. */
 interface Opened {
-  readonly wall: Wall;
+  readonly wall: Wall | null;
   readonly places: number;
   readonly share: number;
 }
 
-const wallOf = (move: Move) => [move.from, move.to].find(onWall)?.wallId;
-
-function openedWalls(input: WorkInput): Opened[] {
-  const { option, plan } = input;
-  const sums = new Map<string, { places: number; mm2: number }>();
-  for (const { wallId, mm2 } of oldOpenings(input)) {
-    const sum = sums.get(wallId) ?? { places: 0, mm2: 0 };
-    sums.set(wallId, { places: sum.places + 1, mm2: sum.mm2 + mm2 });
-  }
-  for (const move of option.legs.flatMap((l) => l.route.moves)) {
-    const id = wallOf(move);
-    if (id === undefined || move.openedMm2 <= 0) continue;
-    const sum = sums.get(id) ?? { places: 0, mm2: 0 };
-    sums.set(id, { places: sum.places + 1, mm2: sum.mm2 + move.openedMm2 });
-  }
-  return [...plan.lines.values()].flatMap(({ wall, room }): Opened[] => {
-    const sum = sums.get(wall.id);
-    return sum ? [{ wall, places: sum.places, share: sum.mm2 / (wall.lengthMm * room.ceilingMm) }] : [];
-  });
+function openedWalls({ plan }: WorkInput, openings: readonly Opening[]): Opened[] {
+  const on = (wall: Wall | null): Opened => {
+    const own = openings.filter((o) => o.wall === wall);
+    const face = wall && plan.lines.get(wall.id);
+    const mm2 = own.reduce((s, o) => s + o.longMm * o.shortMm, 0);
+    return {
+      wall,
+      places: own.length,
+      share: face ? mm2 / (face.wall.lengthMm * face.room.ceilingMm) : 0,
+    };
+  };
+  return [...new Set(openings.map((o) => o.wall))].map(on);
 }
 
 const BOARD = [msg('work.patch.board-1'), msg('work.patch.board-2'), msg('work.patch.board-3')] as const;
@@ -72,106 +58,143 @@ const PAINTING = [
 ] as const;
 const PAINT_MINUTES = 20;
 
-function firstCoat(walls: readonly Opened[]): Text {
-  const boards = [...new Set(walls.filter((w) => w.wall.finish !== 'plaster').map((w) => w.wall.boardMm))];
-  const same =
-    boards.length > 0
-      ? msg('work.patch.same-board', { boards: allOf(boards.map((mm) => q.length(mm))) })
-      : '';
-  return msg('work.patch.backing', { same });
+/** How the holes are closed, by their sizes: what goes behind them, and board as thick as what is there. */
+function firstCoat(openings: readonly Opening[]): Text {
+  const boards = [
+    ...new Set(
+      openings.flatMap((o) => (o.surface === 'board' && o.wall && o.how !== 'mesh' ? [o.wall.boardMm] : [])),
+    ),
+  ];
+  const ways = CLOSINGS.filter(({ how }) => openings.some((o) => o.how === how)).map(({ how }) =>
+    msg(`work.patch.how.${how}`, { n: openings.filter((o) => o.how === how).length }),
+  );
+  return sentences([
+    ...(boards.length > 0
+      ? [msg('work.patch.same-board', { boards: allOf(boards.map((mm) => q.length(mm))) })]
+      : []),
+    ...ways,
+  ]);
 }
-
-/** Work for which a crown molding comes off. */
-const CROWN_OFF: ReadonlySet<string> = new Set(['open-ceiling-edge', 'behind-crown', 'crown-chase']);
 
 /** Is so much opened on a wall that its patches would show? */
 const needsSkim = (w: Opened): boolean => w.share > SKIM_SHARE || w.places >= SKIM_PLACES;
 
+/** Minutes of a coat for one hole, and for each one more. */
+const COAT_MINUTES = [
+  { first: 40, more: 15 },
+  { first: 25, more: 5 },
+  { first: 25, more: 5 },
+] as const;
+
+/** A step of putting back, before it is told what it comes after. */
+type Back = Omit<Parameters<typeof make>[0], 'window' | 'after'>;
+
+/** The holes are closed in coats and painted; before that insulation goes back. */
+function closing(input: WorkInput, openings: readonly Opening[]): Back[] {
+  if (openings.length === 0) return [];
+  const walls = openedWalls(input, openings);
+  const names = (of: readonly Opened[]) => of.flatMap((w) => (w.wall ? [w.wall.name.toLowerCase()] : []));
+  const insulated = names(walls.filter((w) => w.wall?.insulated));
+  const skim = names(walls.filter(needsSkim));
+  const titles = openings.every((o) => o.surface === 'plaster') ? PLASTER : BOARD;
+  return [
+    // What nobody ran a cable through is nobody’s to inspect.
+    ...(input.option.openedMm2 > 0
+      ? [{ key: 'inspect', title: msg('work.inspect'), kind: 'hold', minutes: 15 } as const]
+      : []),
+    ...(insulated.length > 0 && input.option.openedMm2 > 0
+      ? [
+          {
+            key: 'insulation',
+            title: msg('work.insulation', { walls: allOf(insulated) }),
+            kind: 'work',
+            minutes: 15,
+            detail: msg('work.insulation-why'),
+          } as const,
+        ]
+      : []),
+    ...COAT_MINUTES.map(({ first, more }, n): Back => ({
+      key: `patch${n + 1}`,
+      title: titles[n] ?? titles[0],
+      kind: 'patch',
+      minutes: first + more * (openings.length - 1),
+      waitDays: n === 0 ? 0 : 1,
+      dries: COATS[n] ?? null,
+      cautions: [GLASSES],
+      detail:
+        n === 0
+          ? firstCoat(openings)
+          : n === 2 && skim.length > 0
+            ? msg('work.patch.skim', { walls: allOf(skim) })
+            : '',
+    })),
+    ...PAINTING.map(({ key, title, detail, dries, days }): Back => ({
+      key,
+      title,
+      kind: 'patch',
+      minutes: PAINT_MINUTES,
+      waitDays: days,
+      dries,
+      detail,
+    })),
+  ];
+}
+
+/** Trim that comes off for a way, and goes back with its caulk line. */
+const TRIM = [
+  {
+    ops: ['turn-outside'],
+    key: 'bead',
+    title: msg('work.bead'),
+    minutes: 30,
+    detail: msg('work.bead-why'),
+  },
+  {
+    ops: ['open-ceiling-edge', 'behind-crown', 'crown-chase'],
+    key: 'crown',
+    title: msg('work.crown'),
+    minutes: 20,
+    detail: msg('work.crown-why'),
+  },
+  {
+    ops: ['casing-chase'],
+    key: 'casing',
+    title: msg('work.casing'),
+    minutes: 25,
+    detail: msg('work.casing-why'),
+  },
+  {
+    ops: ['trim-chase', 'behind-baseboard'],
+    key: 'trim',
+    title: msg('work.baseboard'),
+    minutes: 25,
+    detail: msg('work.baseboard-why'),
+  },
+] as const satisfies readonly (Pick<Back, 'key' | 'title' | 'minutes' | 'detail'> & {
+  readonly ops: readonly Move['op'][];
+})[];
+
 /**
- * Putting back what the way of the cable opened: insulation, board or plaster in coats with days to dry, crown and baseboard with
- * their caulk lines. Empty when nothing was opened; the last key is what everything after it waits for.
+ * Putting back what the way of the cable opened and what shows beside a shifted plate: insulation, board or plaster in coats with time
+ * to dry, paint, crown and baseboard with their caulk lines. Empty when nothing was opened; the last key is what everything after it
+ * waits for.
  */
 export function repairSteps(input: WorkInput): { readonly steps: Step[]; readonly last: string } {
-  const moves = input.option.legs.flatMap((l) => l.route.moves);
-  const walls = openedWalls(input);
-  const steps: Step[] = [];
-  const opened = walls.map((w) => `${w.wall.id} ${w.places}`).join();
+  const { option, plan, house, changes } = input;
+  const openings = openingsOf({ plan, before: house, changes }, option.legs);
+  const ops = new Set<string>(option.legs.flatMap((l) => l.route.moves.map((m) => m.op)));
+  const trim = TRIM.filter((t) => t.ops.some((op) => ops.has(op))).map(({ ops: _, ...t }): Back => ({
+    ...t,
+    kind: 'work',
+  }));
+  const same = openedWalls(input, openings)
+    .map((w) => `${w.wall?.id ?? ''} ${w.places}`)
+    .join();
   let last = 'plates';
-  const then = (s: Omit<Parameters<typeof make>[0], 'window'>): void => {
-    steps.push(
-      make({ after: [last], pace: s.kind === 'hold' ? null : 'finish', same: opened, ...s, window: 'after' }),
-    );
+  const steps = [...closing(input, openings), ...trim].map((s): Step => {
+    const after = [last];
     last = s.key;
-  };
-  if (input.option.openedMm2 > 0) {
-    then({
-      key: 'inspect',
-      title: msg('work.inspect'),
-      kind: 'hold',
-      minutes: 15,
-    });
-    const insulated = walls.filter((w) => w.wall.insulated).map((w) => w.wall.name.toLowerCase());
-    if (insulated.length > 0)
-      then({
-        key: 'insulation',
-        title: msg('work.insulation', { walls: allOf(insulated) }),
-        kind: 'work',
-        minutes: 15,
-        detail: msg('work.insulation-why'),
-      });
-    const plaster = walls.length > 0 && walls.every((w) => w.wall.finish === 'plaster');
-    const skim = walls.filter(needsSkim).map((w) => w.wall.name.toLowerCase());
-    (plaster ? PLASTER : BOARD).forEach((title, n) =>
-      then({
-        key: `patch${n + 1}`,
-        title,
-        kind: 'patch',
-        minutes: n === 0 ? 40 : 25,
-        waitDays: n === 0 ? 0 : 1,
-        dries: COATS[n] ?? null,
-        cautions: [GLASSES],
-        detail:
-          n === 0
-            ? firstCoat(walls)
-            : n === 2 && skim.length > 0
-              ? msg('work.patch.skim', { walls: allOf(skim) })
-              : '',
-      }),
-    );
-    for (const { key, title, detail, dries, days } of PAINTING)
-      then({ key, title, kind: 'patch', minutes: PAINT_MINUTES, waitDays: days, dries, detail });
-  }
-  if (moves.some((m) => m.op === 'turn-outside'))
-    then({
-      key: 'bead',
-      title: msg('work.bead'),
-      kind: 'work',
-      minutes: 30,
-      detail: msg('work.bead-why'),
-    });
-  if (moves.some((m) => CROWN_OFF.has(m.op)))
-    then({
-      key: 'crown',
-      title: msg('work.crown'),
-      kind: 'work',
-      minutes: 20,
-      detail: msg('work.crown-why'),
-    });
-  if (moves.some((m) => m.op === 'casing-chase'))
-    then({
-      key: 'casing',
-      title: msg('work.casing'),
-      kind: 'work',
-      minutes: 25,
-      detail: msg('work.casing-why'),
-    });
-  if (moves.some((m) => m.op === 'trim-chase' || m.op === 'behind-baseboard'))
-    then({
-      key: 'trim',
-      title: msg('work.baseboard'),
-      kind: 'work',
-      minutes: 25,
-      detail: msg('work.baseboard-why'),
-    });
+    return make({ after, pace: s.kind === 'hold' ? null : 'finish', same, ...s, window: 'after' });
+  });
   return { steps, last };
 }

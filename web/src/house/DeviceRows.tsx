@@ -1,6 +1,5 @@
 import {
   boxOfKey,
-  isLamp,
   isReceptacleDevice,
   isSwitchDevice,
   msg,
@@ -15,7 +14,7 @@ import {
 } from '@elwand/core';
 import { Button } from 'antd';
 import { Choice } from '../parts/Choice.tsx';
-import { WeightField } from '../parts/WeightField.tsx';
+import { MarkingFields } from '../parts/MarkingFields.tsx';
 import { switchesAt, type SwitchChoice } from './feed-edits.ts';
 import { DEVICE_KINDS } from './device-words.ts';
 import { useRowKeys } from '../parts/use-row-keys.ts';
@@ -58,6 +57,8 @@ function Row({
       weightKg: _____,
       plug: ______,
       volts: _______,
+      lamps: ________,
+      marked: _________,
       ...rest
     } = device;
     onChange({ ...rest, kind });
@@ -134,16 +135,7 @@ function Row({
           }}
         />
       )}
-      {isLamp(device) && (
-        <WeightField
-          kg={device.weightKg}
-          system={system}
-          onChange={(weightKg) => {
-            const { weightKg: _, ...rest } = device;
-            onChange(weightKg === undefined ? rest : { ...rest, weightKg });
-          }}
-        />
-      )}
+      <MarkingFields device={device} system={system} put={onChange} />
       {device.kind === 'fan' && (
         <Choice
           label={say(msg('screen.points.its-light'))}

@@ -23,7 +23,7 @@ import { ChangedPart, PlugField } from './FunctionFields.tsx';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { LoadsEditor } from '../../parts/LoadsEditor.tsx';
-import { WeightField } from '../../parts/WeightField.tsx';
+import { MarkingFields } from '../../parts/MarkingFields.tsx';
 import { freshId } from '../../parts/ids.ts';
 import { useWork } from '../../workspace/work.ts';
 import { labelOf } from '../../house/words.ts';
@@ -241,20 +241,19 @@ export function Changes({
             <li key={c.id} className="row">
               <div className="grow stack">
                 <span>{say(changeText(house, c))}</span>
-                {c.kind === 'replace' && (isLamp(c.device) || c.device.kind === 'appliance') && (
+                {c.kind === 'replace' && (
                   <div className="row fields">
-                    <LoadsEditor
-                      loads={c.loads ?? []}
+                    {(isLamp(c.device) || c.device.kind === 'appliance') && (
+                      <LoadsEditor
+                        loads={c.loads ?? []}
+                        system={house.units}
+                        onChange={(loads) => put({ ...c, loads })}
+                      />
+                    )}
+                    <MarkingFields
+                      device={c.device}
                       system={house.units}
-                      onChange={(loads) => put({ ...c, loads })}
-                    />
-                    <WeightField
-                      kg={c.device.weightKg}
-                      system={house.units}
-                      onChange={(weightKg) => {
-                        const { weightKg: _, ...rest } = c.device;
-                        put({ ...c, device: weightKg === undefined ? rest : { ...rest, weightKg } });
-                      }}
+                      put={(device) => put({ ...c, device })}
                     />
                   </div>
                 )}

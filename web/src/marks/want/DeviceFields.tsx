@@ -2,7 +2,6 @@ import {
   boxGangs,
   CableId,
   gangOfSwitch,
-  isLamp,
   isReceptacleDevice,
   msg,
   pairedIn,
@@ -15,7 +14,7 @@ import { Checkbox } from 'antd';
 import { DEVICE_KINDS } from '../../house/device-words.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { LengthInput } from '../../parts/LengthInput.tsx';
-import { WeightField } from '../../parts/WeightField.tsx';
+import { MarkingFields } from '../../parts/MarkingFields.tsx';
 import { useWork } from '../../workspace/work.ts';
 import { useSay } from '../../app/say.ts';
 import { CHOICES, GANG_DEVICES, PartField, PlugField, without240 } from './FunctionFields.tsx';
@@ -221,16 +220,14 @@ export function DeviceFields({ want, put }: FieldProps) {
       {switchCount(want) === 0 && want.control.by !== 'always' && !moved && (
         <PartFields want={want} put={put} />
       )}
-      {only && isLamp(only) && (
-        <WeightField
-          kg={only.weightKg}
+      {want.devices.map((device, gang) => (
+        <MarkingFields
+          key={gang}
+          device={device}
           system={house.units}
-          onChange={(weightKg) => {
-            const { weightKg: _, ...rest } = only;
-            sets(weightKg === undefined ? rest : { ...rest, weightKg });
-          }}
+          put={(to) => put({ ...want, devices: want.devices.map((d, i) => (i === gang ? to : d)) })}
         />
-      )}
+      ))}
       {moved && want.replacesDevice === undefined && want.at.on === 'wall' && (
         <ReachField want={want} put={put} />
       )}

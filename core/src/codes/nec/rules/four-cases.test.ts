@@ -180,6 +180,19 @@ const dimmed = (kind: Want['kind']): Want[] => {
     }),
   ];
 };
+/** A light of 9 W on a dimmer, both wanted. */
+const dimmedLamp = (light: Partial<Device>): Bundle =>
+  asked(
+    dimmed('luminaire').map((w) =>
+      w.kind === 'luminaire'
+        ? {
+            ...w,
+            devices: [{ kind: 'luminaire', ...light }],
+            loads: [loadAt('l', 9, { connection: 'light' })].map(({ id: _, pointId: __, ...facts }) => facts),
+          }
+        : w,
+    ),
+  );
 /** A switch on a loop that moves. */
 const loopMoved = (use: RoomUse): Bundle =>
   asked([makeWant('w1', 'S moved', wallAt(110, 48), { kind: 'switch', replaces: id('s') })], {
@@ -474,6 +487,11 @@ const CASES: Readonly<Record<string, Cases>> = {
   'right-control': {
     against: () => asked(dimmed('fan')),
     holds: () => asked(dimmed('luminaire')),
+  },
+  'dimmer-load': {
+    against: () => dimmedLamp({ lamps: 'fluorescent' }),
+    holds: () => dimmedLamp({ lamps: 'led' }),
+    asks: () => dimmedLamp({}),
   },
   'switch-neutral': {
     against: () => loopMoved('den'),

@@ -3,6 +3,7 @@ import { gaugeForBreaker, receptacleRating } from './conductors.ts';
 import { setAside } from './circuits.ts';
 import { divider, rightControl, switchNeutral } from './controls.ts';
 import { dimmedOutlet, idleSwitch, unswitchedLight } from './commanded.ts';
+import { dimmerLoad } from './dimmers.ts';
 import { surfaceToCome } from './surfaces.ts';
 import { boxFill } from './fill.ts';
 import { airConditioner, connectedLoad, cordShare, feeder, fixedShare } from './load.ts';
@@ -58,6 +59,7 @@ export const RULES: readonly Rule[] = [
   switches,
   dimmedOutlet,
   rightControl,
+  dimmerLoad,
   switchNeutral,
   divider,
   unswitchedLight,
