@@ -1,10 +1,18 @@
 import { create as qrOf } from 'qrcode';
-import { allOf, holdsUp, msg, speaker, type Evaluation, type Say } from '@elwand/core';
+import { allOf, holdsUp, msg, speaker, tripBill, type Evaluation, type House, type Say } from '@elwand/core';
 import type { PaperSheet, PaperSize } from '@elwand/core/sheets';
 import { boxSheets } from './box-sheets.ts';
 import { Flow, type Head } from './flow.ts';
 import { jobSheet } from './job-sheet.ts';
-import { directory, lookSheet, needsElectrician, panelSheet, shoppingList, templates } from './lists.ts';
+import {
+  billSheet,
+  directory,
+  lookSheet,
+  needsElectrician,
+  panelSheet,
+  shoppingList,
+  templates,
+} from './lists.ts';
 import { Pen } from './pen.ts';
 import { recordSheet } from './record-sheet.ts';
 import { testSheet } from './test-sheet.ts';
@@ -31,17 +39,18 @@ function codeOf(address: string): readonly (readonly boolean[])[] {
   );
 }
 
+const DAY = new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeZone: 'UTC' });
+
 function headOf({ evaluation, at, version, address }: PaperRequest, say: Say): Head {
   const { house, job } = evaluation.bundle;
   const off = evaluation.chosen?.power.breakers ?? [];
   const breakers = house.panels.flatMap((p) => p.breakers).filter((b) => off.includes(b.id));
-  const day = new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeZone: 'UTC' });
   return {
     house: house.name,
     job: job.name,
     circuit: breakers.map((b) => say(msg('paper.circuit-of', { number: b.number, amps: b.amps }))).join('; '),
     version,
-    printed: day.format(at),
+    printed: DAY.format(at),
     open: evaluation.findings.filter(holdsUp).map((f) => f.says),
     warning:
       job.signedOff !== null
@@ -78,6 +87,45 @@ export async function paper(request: PaperRequest): Promise<Uint8Array> {
   if (asked.has('directory')) directory(flow, house);
   if (asked.has('look')) lookSheet(flow, evaluation, asked.size === 1);
   if (pen.doc.bufferedPageRange().count === 0) throw new RangeError('there is no plan to print');
+  flow.finish();
+  return pen.bytes();
+}
+
+/** One shopping trip for several jobs of a house. */
+export interface TripRequest {
+  readonly house: House;
+  readonly evaluations: readonly Evaluation[];
+  readonly page: PaperSize;
+  readonly at: Date;
+}
+
+/**
+ * The shopping list of several jobs as one PDF: each part once, with the jobs that it is for.
+ * @throws RangeError when none of them has a plan
+ */
+export async function tripPaper({ house, evaluations, page, at }: TripRequest): Promise<Uint8Array> {
+  const going = evaluations.flatMap((e) =>
+    e.chosen ? [{ job: e.bundle.job, needed: e.chosen.bill.needed }] : [],
+  );
+  if (going.length === 0) throw new RangeError('there is no plan to shop for');
+  const say = speaker(house.units);
+  const jobs = allOf(going.map((g) => g.job.name));
+  const pen = new Pen(page, `${house.name}: ${say(msg('paper.title.shopping'))}`, at);
+  const flow = new Flow(pen, say, {
+    house: house.name,
+    job: say(jobs),
+    circuit: '',
+    version: null,
+    printed: DAY.format(at),
+    open: evaluations.flatMap((e) =>
+      e.findings
+        .filter(holdsUp)
+        .map((f) => msg('paper.open-of-job', { job: e.bundle.job.name, says: f.says })),
+    ),
+    warning: msg('paper.warning-trip'),
+    code: null,
+  });
+  billSheet(flow, tripBill(house, going), house);
   flow.finish();
   return pen.bytes();
 }

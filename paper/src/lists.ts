@@ -8,7 +8,9 @@ import {
   msg,
   q,
   row,
+  toolsToHand,
   toolText,
+  type Bill,
   type Chosen,
   type Evaluation,
   type House,
@@ -39,8 +41,8 @@ function carried(flow: Flow, { plan, bundle: { job } }: Evaluation, chosen: Chos
   );
 }
 
-export function shoppingList(flow: Flow, evaluation: Evaluation, chosen: Chosen): void {
-  const { bill } = chosen;
+/** What is bought, with what it is for, how cable is cut, and which tools are brought. */
+export function billSheet(flow: Flow, bill: Bill, house: House): void {
   const { say } = flow;
   flow.sheet(msg('paper.title.shopping'));
   flow.heading(msg('paper.to-buy'), msg('paper.to-buy-note'), 20);
@@ -76,7 +78,15 @@ export function shoppingList(flow: Flow, evaluation: Evaluation, chosen: Chosen)
   if (bill.tools.length > 0) {
     flow.heading(msg('paper.tools'));
     flow.paragraph(row(bill.tools.map(toolText)));
+    const missing = toolsToHand(bill.tools, house).filter((t) => !t.owned);
+    // Only where somebody has said what is there.
+    if (house.ownTools && missing.length > 0)
+      flow.paragraph(msg('paper.tools-missing', { tools: row(missing.map((t) => toolText(t.tool))) }));
   }
+}
+
+export function shoppingList(flow: Flow, evaluation: Evaluation, chosen: Chosen): void {
+  billSheet(flow, chosen.bill, evaluation.bundle.house);
   carried(flow, evaluation, chosen);
 }
 

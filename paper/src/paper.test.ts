@@ -1,12 +1,21 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { boxModel, evaluate, signOff, speaker, type Bundle, type Evaluation, type Job } from '@elwand/core';
+import {
+  boxModel,
+  evaluate,
+  signOff,
+  speaker,
+  tripBill,
+  type Bundle,
+  type Evaluation,
+  type Job,
+} from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
 import { drillTable, PAPER_SHEETS, PAPER_SIZES, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
 import { plainJpeg } from '../../core/src/testing/picture.ts';
 import { anyBundle } from '../../core/src/testing/random-house.ts';
-import { paper } from './index.ts';
+import { paper, tripPaper } from './index.ts';
 
 /** Sheets are read back by a general reader of PDFs: what stands on which page, and whether anything stands off it. */
 
@@ -264,5 +273,32 @@ describe('paper', () => {
     await expect(printed(evaluation, ['job', 'tests'])).rejects.toThrow(RangeError);
     const [page] = await readBack(await printed(evaluation, ['job', 'directory']));
     for (const b of first!.house.panels.flatMap((p) => p.breakers)) expect(page!.text).toContain(b.label);
+  });
+});
+
+describe('one shopping trip for several jobs', () => {
+  it('names every part that is bought once, says for which job, and keeps on the page', async () => {
+    const [first] = demos;
+    const own = demos.filter((b) => b.house.id === first!.house.id).map((b) => evaluate(b));
+    const going = own.filter((e) => e.chosen !== null);
+    expect(going.length).toBeGreaterThan(1);
+    const { house } = first!;
+    const pages = await readBack(await tripPaper({ house, evaluations: own, page: 'letter', at: AT }));
+    const text = pages.map((p) => p.text).join(' ');
+    const bill = tripBill(
+      house,
+      going.map((e) => ({ job: e.bundle.job, needed: e.chosen!.bill.needed })),
+    );
+    const flat = (t: string) => t.replace(/\s+/g, '');
+    for (const l of bill.lines.filter((x) => x.buy > 0)) expect(flat(text)).toContain(flat(say(l.name)));
+    for (const e of going) expect(flat(text)).toContain(flat(e.bundle.job.name));
+    for (const { items, width, height } of pages)
+      for (const i of items) {
+        expect(i.x).toBeGreaterThanOrEqual(0);
+        expect(i.x + i.width).toBeLessThanOrEqual(width);
+        expect(i.y).toBeGreaterThanOrEqual(0);
+        expect(i.y).toBeLessThanOrEqual(height);
+      }
+    await expect(tripPaper({ house, evaluations: [], page: 'letter', at: AT })).rejects.toThrow(/no plan/);
   });
 });

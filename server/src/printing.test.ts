@@ -71,3 +71,34 @@ describe('the sheets of a job', () => {
     await hasty.close();
   });
 });
+
+describe('the shopping list of a trip', () => {
+  const trip = (query: string) =>
+    request(server.app).get(`/api/houses/${house.id}/shopping.pdf${query}`).buffer(true);
+
+  it('comes as one PDF for several jobs', async () => {
+    await request(server.app)
+      .post('/api/jobs')
+      .send({ ...job!, id: 'second', name: 'The same again' })
+      .expect(201);
+    const r = await trip(`?jobs=${job!.id},second`).expect(200);
+    expect(r.headers['content-disposition']).toBe(`inline; filename="${house.id}-shopping.pdf"`);
+    expect((r.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+  it('is refused without a job, with one of another house, with one that is not there, and with none that has a plan', async () => {
+    const places = async (q: string) =>
+      ((await trip(q).expect(400)).body as { problems: { where: string }[] }).problems[0]!.where;
+    expect(await places('')).toBe('jobs');
+    expect(await places(`?jobs=${job!.id}&page=a3`)).toBe('page');
+    const other = demoHouses().find((h) => h.id !== house.id)!;
+    const strange = demoJobs().find((j) => j.houseId === other.id)!;
+    await request(server.app).post('/api/houses').send(other);
+    await request(server.app).post('/api/jobs').send(strange);
+    expect(await places(`?jobs=${strange.id}`)).toBe('jobs');
+    await trip('?jobs=nobody').expect(404);
+    await request(server.app)
+      .post('/api/jobs')
+      .send({ ...job!, id: 'bare', wants: [], changes: [] });
+    await trip('?jobs=bare').expect(409);
+  });
+});

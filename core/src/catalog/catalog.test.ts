@@ -1,7 +1,22 @@
 import { said } from '../testing/said.ts';
 import { describe, expect, it } from '@jest/globals';
 import { DeviceKind, LoadFacts } from '../document/index.ts';
-import { APPLIANCES, BOXES, boxModel, CABLE_ROLLS, devicePart, loadOf, PARTS, rollKey } from './index.ts';
+import { LANGUAGES } from '../words/catalogs.ts';
+import type { Tool } from '../words/index.ts';
+import {
+  APPLIANCES,
+  BOXES,
+  boxModel,
+  CABLE_ROLLS,
+  devicePart,
+  isUsedUp,
+  loadOf,
+  PARTS,
+  rollKey,
+  TOOL_PARTS,
+  toolKey,
+  usedUpPart,
+} from './index.ts';
 
 describe('boxes', () => {
   it('have ids of their own, a size, a price and a source', () => {
@@ -80,5 +95,20 @@ describe('appliances', () => {
   it('are loads that a document would take', () => {
     for (const a of APPLIANCES) expect(LoadFacts.safeParse(loadOf(a, said)).success).toBe(true);
     expect(new Set(APPLIANCES.map((a) => said(a.name))).size).toBe(APPLIANCES.length);
+  });
+});
+
+describe('tools', () => {
+  it('every tool that a step can ask for is used up or has a price, and none is both', () => {
+    const tools = Object.keys(LANGUAGES['en-US'])
+      .filter((id) => id.startsWith('names.tool.'))
+      .map((id) => id.slice('names.tool.'.length) as Tool);
+    expect(tools.length).toBeGreaterThan(30);
+    for (const tool of tools)
+      expect([tool, isUsedUp(tool), TOOL_PARTS.some((p) => p.key === toolKey(tool))]).toEqual([
+        tool,
+        usedUpPart(tool) !== undefined,
+        !isUsedUp(tool),
+      ]);
   });
 });

@@ -1,7 +1,7 @@
 import { feet } from '../units/index.ts';
 import { msg, q, type Named, type Text } from '../words/index.ts';
 import { practice, type Source } from '../findings/index.ts';
-import type { Breaker, CableType, Device, Gauge, PlugKey } from '../document/index.ts';
+import type { Breaker, CableType, Device, Gauge, Job, PlugKey } from '../document/index.ts';
 
 /** Ballpark prices in cents: good to plan with, meant to be corrected at the counter. */
 export interface Part {
@@ -192,6 +192,12 @@ export const PARTS = {
   'afci-20': part('afci-20', 'each', 1, 3490),
   'dual-15': part('dual-15', 'each', 1, 3890),
   'dual-20': part('dual-20', 'each', 1, 4190),
+  'receptacle-decorator-15': part('receptacle-decorator-15', 'each', 1, 390),
+  'receptacle-decorator-20': part('receptacle-decorator-20', 'each', 1, 590),
+  'receptacle-decorator-15-wr': part('receptacle-decorator-15-wr', 'each', 1, 640),
+  'receptacle-decorator-20-wr': part('receptacle-decorator-20-wr', 'each', 1, 840),
+  'switch-decorator': part('switch-decorator', 'each', 1, 490),
+  'switch-three-way-decorator': part('switch-three-way-decorator', 'each', 1, 690),
   switch: part('switch', 'each', 1, 320),
   'switch-three-way': part('switch-three-way', 'each', 1, 520),
   'ring-reducing': part('ring-reducing', 'each', 1, 490),
@@ -287,6 +293,9 @@ export const PARTS = {
   bushing: part('bushing', 'pack', 25, 690),
   // A tube seals ten holes of a cable; a roll of tape marks many ends: common practice.
   'fire-seal': part('fire-seal', 'each', 10, 990),
+  'electrical-tape': part('electrical-tape', 'each', 1, 390),
+  caulk: part('caulk', 'each', 1, 590),
+  'corner-bead': part('corner-bead', 'each', 1, 490),
   'patch-mesh': part('patch-mesh', 'each', 1, 590),
   'patch-board-3/8': part('patch-board-3/8', 'each', 1, 990),
   'patch-board-1/2': part('patch-board-1/2', 'each', 1, 890),
@@ -311,10 +320,15 @@ type TwoHotPlug = Exclude<PlugKey, '5-15' | '5-20'>;
 const isTwoHotPlug = (plug: PlugKey | undefined): plug is TwoHotPlug =>
   plug !== undefined && plug !== '5-15' && plug !== '5-20';
 
+/** Has a device a face of either look: the others have one look only. */
+export const isStyled = ({ kind, volts }: Pick<Device, 'kind' | 'volts'>): boolean =>
+  volts !== 240 && (kind === 'receptacle' || kind === 'switch' || kind === 'switch-three-way');
+
 /** The part that a device is bought as; undefined for what comes with the appliance or is a plate alone. */
 export function devicePart(
   { kind, amps, volts, plug, marked }: Pick<Device, 'kind' | 'amps' | 'volts' | 'plug' | 'marked'>,
   wet: boolean,
+  style?: Job['preferences']['style'],
 ): PartKey | undefined {
   const a = amps >= 20 ? 20 : 15;
   if (volts === 240 && kind.startsWith('receptacle') && isTwoHotPlug(plug)) return `receptacle-240-${plug}`;
@@ -330,9 +344,11 @@ export function devicePart(
     case 'receptacle-single':
       return wet ? 'receptacle-single-20-wr' : 'receptacle-single-20';
     case 'receptacle':
+      if (style) return wet ? `receptacle-${style}-${a}-wr` : `receptacle-${style}-${a}`;
       return wet ? `receptacle-${a}-wr` : `receptacle-${a}`;
     case 'switch':
     case 'switch-three-way':
+      return style ? `${kind}-${style}` : kind;
     case 'switch-four-way':
     case 'switch-pilot':
     case 'fan-control':

@@ -627,6 +627,8 @@ export const House = z.object({
   /** Sales tax where the owner buys, percent; left out, totals are without. */
   salesTaxPercent: z.number().min(0).max(MOST_TAX).optional(),
   shelf: Shelf.optional(),
+  /** Tools that are there, by their keys; left out, nobody has said. */
+  ownTools: z.array(z.string().max(40)).max(100).optional(),
   /** How long work really takes here; left out, nothing was timed. */
   pace: PaceRecord.optional(),
   /** When work is done here, for all jobs together; left out, evenings and weekends. */

@@ -204,6 +204,8 @@ export const Preferences = z.object({
   passPower: z.enum(['pigtails', 'through-device']),
   connector: z.enum(['twist-on', 'lever']),
   gaugeOnFifteen: z.enum(['14', '12']),
+  /** How the new outlets and switches look, and so their plates: left out, with the round faces and toggles that most houses have. */
+  style: z.literal('decorator').optional(),
   cutOrder: z.enum(['shortest-outage', 'power-off-first']),
   weigh: z.enum(['balanced', 'least-patching', 'least-cable', 'least-attic', 'least-time']),
   boxMarginCubicInches: z.number().min(0).max(20),

@@ -115,10 +115,11 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
     labels: new Map([...labelsIn(house), ...labels]),
   };
   const power = powerOf(input);
+  const steps = workSteps(input, power);
   return {
     boxes,
     power,
-    steps: workSteps(input, power),
+    steps,
     bill: makeBill({
       house: applied.house,
       before: house,
@@ -127,6 +128,8 @@ export function sheetOf({ house, plan, feed }: Standing, job: Job, option: Optio
       boxes,
       legs: option.legs,
       pieces: piecesOf(applied, option),
+      // An electrician comes with tools.
+      tools: steps.flatMap((s) => (s.by === 'electrician' ? [] : s.tools)),
     }),
   };
 }

@@ -147,7 +147,7 @@ function openedIn({ house, job }: Bundle, { legs }: Pick<Option, 'legs'>): Parts
 export function partsPlanOf(
   { house, job }: Bundle,
   applied: Applied,
-  sheet: Pick<Sheet, 'boxes' | 'bill'>,
+  sheet: Pick<Sheet, 'boxes' | 'bill' | 'steps'>,
   option: Pick<Option, 'legs'>,
 ): PartsPlan {
   // The far piece of a cable that is cut is no new cable.
@@ -163,6 +163,7 @@ export function partsPlanOf(
       job.wants.flatMap((w) => (w.replaces === undefined ? [] : [[newPointId(w), w.replaces] as const])),
     ),
     had: hadFor(house, job),
+    decorator: job.preferences.style === 'decorator',
     oversize: new Set(
       (job.changes ?? []).flatMap((c) => (c.kind === 'shift' && c.oversize ? [c.pointId] : [])),
     ),
@@ -179,6 +180,10 @@ export function partsPlanOf(
     rows: job.wants.flatMap(({ label, fixture: f, at }) =>
       f && at.on === 'ceiling' ? [{ label, linked: f.linked, held: f.linked * f.mountsMm.length }] : [],
     ),
+    tools: {
+      listed: sheet.bill.tools,
+      asked: sheet.steps.flatMap((s) => (s.by === 'electrician' ? [] : s.tools)),
+    },
     strips: job.strips ?? [],
     opened: openedIn({ house, job }, option),
     runs: applied.house.cables.flatMap((c) =>

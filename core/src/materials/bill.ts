@@ -1,4 +1,4 @@
-import { CABLE_ROLLS, rollKey, type Part } from '../catalog/index.ts';
+import { CABLE_ROLLS, isUsedUp, rollKey, usedUpPart, type Part } from '../catalog/index.ts';
 import type { House, Job } from '../document/index.ts';
 import { csvText, cutLength } from '../units/index.ts';
 import type { BoxWiring } from '../wiring/index.ts';
@@ -117,26 +117,39 @@ export interface BillInput {
   /** The new runs and what they are wired in. */
   readonly legs: readonly RunOfBill[];
   readonly pieces: readonly Piece[];
+  /** What the steps ask for, tools and what they use up. */
+  readonly tools: readonly Tool[];
 }
 
 const stripsOf = ({ before, job }: BillInput): Need[] =>
   (job.strips ?? []).flatMap((s) => stripNeeds(planStrip(before, s), before));
 
+/** What the steps use up and nothing counts by the piece: tape, caulk, bead. */
+function usedUp({ tools }: BillInput, counted: readonly Need[]): Need[] {
+  const there = new Set(counted.map((n) => n.key));
+  return [...new Set(tools.flatMap((t) => usedUpPart(t) ?? []))]
+    .filter((p) => !there.has(p.key) && !COUNTED.has(p.key))
+    .map((p) => ({ key: p.key, count: 1, why: msg('materials.for.steps') }));
+}
+/** Bought by the piece where the plan needs any. */
+const COUNTED: ReadonlySet<string> = new Set(['staple', 'nail-plate', 'raceway-strap']);
+
 /** What the chosen plan takes: parts, runs as they are cut, tools. */
 function neededFor(input: BillInput): Needed {
   const { legs, house } = input;
+  const counted = [
+    ...deviceNeeds(input),
+    ...hangingNeeds(input),
+    ...breakerNeeds(input),
+    ...routeNeeds(legs),
+    ...repairNeeds(input, legs),
+    ...stripsOf(input),
+  ];
   return {
-    parts: [
-      ...deviceNeeds(input),
-      ...hangingNeeds(input),
-      ...breakerNeeds(input),
-      ...routeNeeds(legs),
-      ...repairNeeds(input, legs),
-      ...stripsOf(input),
-    ],
+    parts: [...counted, ...usedUp(input, counted)],
     // What goes on a roll is what is cut off it: a run is cut to the next 6 in.
     pieces: input.pieces.map((p) => ({ ...p, lengthMm: cutLength(p.lengthMm, house.units) })),
-    tools: [...new Set([...TOOLS, ...legs.flatMap((l) => l.route.tools)])],
+    tools: [...new Set([...TOOLS, ...input.tools])].filter((t) => !isUsedUp(t)),
   };
 }
 

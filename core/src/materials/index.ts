@@ -3,4 +3,5 @@ export * from './cut-rolls.ts';
 export * from './shelf.ts';
 export * from './price-list.ts';
 export * from './sold.ts';
+export * from './tools.ts';
 export * from './substitutes.ts';

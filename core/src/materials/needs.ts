@@ -1,4 +1,4 @@
-import { boxModel, breakerPart, devicePart, PARTS, ringModel } from '../catalog/index.ts';
+import { boxModel, breakerPart, devicePart, isStyled, PARTS, ringModel } from '../catalog/index.ts';
 import {
   isRaceway,
   isReceptacleDevice,
@@ -107,15 +107,20 @@ const gangsUsed = ({ devices }: Point): number =>
     devices.reduce((n, d) => n + (d.kind === 'blank' ? 0 : (d.gangs ?? 1)), 0),
   );
 
-/** The plate or cover of a box: as wide as it is, with openings for what is in it. */
-function plateOf(point: Point, outdoors: boolean, wet: boolean): string | undefined {
+/** The plate or cover of a box: as wide as it is, with openings for what is in it, as each of them looks. */
+function plateOf(
+  point: Point,
+  outdoors: boolean,
+  wet: boolean,
+  look: (d: Device) => ReturnType<typeof openingOf>,
+): string | undefined {
   if (point.kind === 'luminaire' || point.kind === 'fan' || point.kind === 'appliance') return undefined;
   const gangs = Math.max(1, Math.min(3, point.box.gangs));
   if (point.devices.every((d) => d.kind === 'blank')) return blankCover(point, outdoors, gangs);
   // Where rain reaches it the cover closes over a plug; under a roof it closes when nothing is plugged in (406.9(A), (B)).
   if (outdoors) return wet ? `cover-in-use-${gangs}` : `cover-damp-${gangs}`;
   // A gang that is left empty is closed by an insert in the same opening.
-  const openings = [...new Set(point.devices.map(openingOf))].filter((o) => o !== 'blank');
+  const openings = [...new Set(point.devices.map(look))].filter((o) => o !== 'blank');
   const [one = 'duplex'] = openings;
   // A square box on the wall is closed by a raised cover, whatever is in it.
   if (isSquare(point)) return openings.length > 1 ? 'plate-raised-combination' : `plate-raised-${one}`;
@@ -154,18 +159,25 @@ export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
     if (ring) one(`ring:${ring.id}`);
     if (!isNew && job.clampsOutside.includes(point.id)) one('clamp-connector', cables.length);
     const place = placeOf(plan, point.at);
+    const { style } = job.preferences;
     const outdoors = place?.outdoors ?? false;
     // What moves is not bought again.
     const there = devicesThere(before, job, point.id);
     const fresh = freshDevices(point, there, job, outdoors && moves !== undefined);
-    for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry'));
-    const otherPlate = old && (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank'));
+    for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry', style));
+    // Another look needs another plate.
+    const otherPlate =
+      old &&
+      (old.box.gangs !== point.box.gangs ||
+        fresh.some((d) => d.kind === 'blank' || (style === 'decorator' && isStyled(d))));
     // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
     const shift = (job.changes ?? []).find((c) => c.kind === 'shift' && c.pointId === point.id);
     const shifted = shift !== undefined;
     const shown = shifted ? { ...point, box: { ...point.box, gangs: gangsUsed(point) } } : point;
     if (shifted) one('ring-reducing');
-    const plate = plateOf(shown, outdoors, place?.moisture === 'wet');
+    const look = (d: Device) =>
+      style === 'decorator' && isStyled(d) && fresh.includes(d) ? 'decorator' : openingOf(d);
+    const plate = plateOf(shown, outdoors, place?.moisture === 'wet', look);
     if (shifted || isNew || otherPlate)
       one(shift?.kind === 'shift' && shift.oversize ? oversizeOf(plate) : plate);
     if (!point.devices.every((d) => d.kind === 'blank'))

@@ -4,6 +4,7 @@ import {
   PARTS,
   RINGS,
   STRIP_PARTS,
+  TOOL_PARTS,
   type BoxModel,
   type Part,
   type RingModel,
@@ -33,6 +34,7 @@ const SOLD: ReadonlyMap<string, Part> = new Map(
     ...RINGS.map((r) => oneOf('ring', r)),
     ...Object.values(PARTS),
     ...STRIP_PARTS,
+    ...TOOL_PARTS,
   ].map((p) => [p.key, p]),
 );
 

@@ -5,7 +5,7 @@ import type { Splice } from '../network/index.ts';
 import { isToBeCovered, placeOf, planOfHouse, substrateAt } from '../structure/index.ts';
 import { feet, inches } from '../units/index.ts';
 import type { BoxDrawing, Fault } from './plan.ts';
-import { msg, type Text } from '../words/index.ts';
+import { msg, toolText, type Text, type Tool } from '../words/index.ts';
 
 /**
  * The parts replay: what the boxes, the runs and their places need, against what is bought and taken from the shelf.
@@ -26,6 +26,8 @@ export interface PartsPlan {
   readonly shifted: ReadonlySet<PointId>;
   /** Boxes whose plate is to be larger all round. */
   readonly oversize: ReadonlySet<PointId>;
+  /** New outlets and switches are to look alike. */
+  readonly decorator: boolean;
   /** Boxes that are asked to be tight against air. */
   readonly sealed: ReadonlySet<PointId>;
   readonly lines: readonly {
@@ -41,6 +43,8 @@ export interface PartsPlan {
   readonly runs: readonly Length[];
   /** Long lights and rows of them: how many hang there, and at how many places each is held. */
   readonly rows: readonly { readonly label: string; readonly linked: number; readonly held: number }[];
+  /** Tools that are listed, and what the steps ask for. */
+  readonly tools: { readonly listed: readonly Tool[]; readonly asked: readonly Tool[] };
   /** Strip lighting of the job. */
   readonly strips: readonly StripLight[];
   /** Wall that is opened or left open, mm2, by what it is made of: something as thick is bought to close it. */
@@ -144,8 +148,11 @@ function boxesOfPlan(plan: PartsPlan): BoxOfPlan[] {
 const staysAs = (was: Device, is: Device): boolean =>
   was.kind === is.kind && (was.tab !== 'broken' || is.tab === 'broken');
 
+/** Kinds that are sold with a toggle or a round face, and with a flat one. */
+const LOOKS: ReadonlySet<DeviceKind> = new Set<DeviceKind>(['receptacle', 'switch', 'switch-three-way']);
+
 /** Devices that were not there are bought, in the kind that the place asks for. */
-function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill, decorator: boolean): Fault[] {
   // Of a device that moves none is bought, unless it moves outdoors.
   const left = moves && place?.outdoors ? [] : [...had];
   return point.devices.flatMap((d) => {
@@ -159,6 +166,7 @@ function devices({ point, had, moves, place }: BoxOfPlan, { told }: Bill): Fault
       if (d.kind === 'dimmer' && d.marked) return k === `dimmer-${d.marked.lamps}`;
       if (d.volts === 240) return d.plug ? k === `${family}-240-${d.plug}` : k.startsWith(`${family}-240`);
       if (!k.startsWith(family) || k.includes('-240')) return false;
+      if (decorator && LOOKS.has(d.kind) && !k.includes('decorator')) return false;
       return !(family === 'receptacle' || family === 'gfci') || !wet || k.endsWith('-wr');
     };
     if (told(point.label, fits)) return [];
@@ -231,6 +239,15 @@ function boxAndCover(
       ? [fault('no cover', [point.id], msg('proof.no-cover', { box: point.label }))]
       : []),
   ];
+}
+
+/** Where everything in a new box indoors has a flat face, its plate has openings for that. */
+function flatPlate({ drawing, point, moves, place }: BoxOfPlan, { told }: Bill): Fault[] {
+  const flat = point.devices.length > 0 && point.devices.every((d) => LOOKS.has(d.kind) && d.volts !== 240);
+  if (!drawing.isNew || moves || place?.outdoors || !flat) return [];
+  return told(point.label, (k) => k.startsWith('plate-') && k.includes('decorator'))
+    ? []
+    : [fault('no cover', [point.id], msg('proof.no-cover', { box: point.label }))];
 }
 
 /** Connectors of new caps and splices, and the ground screws of tails to metal boxes. */
@@ -343,6 +360,26 @@ function rowsHang({ rows, lines }: PartsPlan): Fault[] {
   );
 }
 
+/** Called a tool and bought as a part: of these something is on the bill, save where the plan counts none. */
+const BOUGHT: Readonly<Partial<Record<Tool, string | null>>> = {
+  'electrical-tape': 'electrical-tape',
+  caulk: 'caulk',
+  'corner-bead': 'corner-bead',
+  'outdoor-sealant': 'sealant-outdoor',
+  'nail-plates': null,
+  staples: null,
+  straps: null,
+};
+
+/** Every tool that a step asks for is listed, and what it uses up is bought. */
+function toHand({ tools: { listed, asked } }: PartsPlan, { bought }: Bill): Fault[] {
+  return [...new Set(asked)].flatMap((tool) => {
+    const part = BOUGHT[tool];
+    const there = part === undefined ? listed.includes(tool) : part === null || bought((k) => k === part) > 0;
+    return there ? [] : [fault('tool', [tool], msg('proof.no-tool', { tool: toolText(tool) }))];
+  });
+}
+
 /** Up to this size a hole is closed by a mesh patch alone, mm2: 3 in across. */
 const MESHED_MM2 = inches(3) ** 2;
 
@@ -393,12 +430,14 @@ export function proveParts(plan: PartsPlan): Fault[] {
   const bill = billOf(plan);
   const boxes = boxesOfPlan(plan);
   return [
-    ...boxes.flatMap((box) => [...devices(box, bill), ...boxAndCover(box, bill)]),
+    ...boxes.flatMap((box) => [...devices(box, bill, plan.decorator), ...boxAndCover(box, bill)]),
+    ...(plan.decorator ? boxes.flatMap((box) => flatPlate(box, bill)) : []),
     ...joined(boxes, bill),
     ...cable(plan),
     ...strips(plan),
     ...patched(plan, bill),
     ...rowsHang(plan),
+    ...toHand(plan, bill),
     ...idle(plan, boxes),
   ];
 }

@@ -374,6 +374,30 @@ const SHORT: readonly (readonly [string, readonly string[], (p: PartsPlan) => Pa
     ['row'],
     (p) => (p.rows.length === 0 ? null : line(p, (k) => /^(hanging-screws|toggle-bolts)$/.test(k), null)),
   ],
+  [
+    'a tool that nobody brings',
+    ['tool'],
+    (p) => ({ ...p, tools: { ...p.tools, listed: p.tools.listed.filter((t) => t !== 'wire-strippers') } }),
+  ],
+  [
+    'a toggle where all are to look alike',
+    ['no part'],
+    (p) => (p.decorator ? line(p, (k) => k === 'receptacle-decorator-15', 'receptacle-15') : null),
+  ],
+  [
+    'a plate that does not fit a flat face',
+    ['no cover'],
+    (p) => {
+      const bought = (key: RegExp) =>
+        p.lines.some((l) => key.test(l.partKey) && l.why.length === 1 && l.why[0] === 'new 1');
+      return p.movedFrom.size === 0 &&
+        bought(/^(receptacle|switch)-decorator/) &&
+        bought(/^plate-decorator-1$/)
+        ? line(p, (k) => k === 'plate-decorator-1', 'plate-1')
+        : null;
+    },
+  ],
+  ['tape forgotten', ['tool'], (p) => line(p, (k) => k === 'electrical-tape', null)],
   ['a driver that is too small for its strip', ['strip'], (p) => driversOf(p, '1')],
   ['a driver that gives more than Class 2 allows', ['strip'], (p) => driversOf(p, '150')],
   [

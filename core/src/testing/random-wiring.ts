@@ -113,6 +113,7 @@ interface Draw {
   /** What dimmers are marked for, null for nobody knows, and the lamps of a light on one. */
   readonly marked: DimmerMarking['lamps'] | null;
   readonly lamps: LampKind;
+  readonly style: Job['preferences']['style'];
 }
 
 const draw: fc.Arbitrary<Draw> = fc.record({
@@ -165,6 +166,7 @@ const draw: fc.Arbitrary<Draw> = fc.record({
   ),
   marked: fc.constantFrom<Draw['marked']>(null, 'led', 'incandescent', 'low-voltage-electronic'),
   lamps: fc.constantFrom<LampKind>('led', 'led', 'incandescent', 'low-voltage-electronic', 'fluorescent'),
+  style: fc.constantFrom<Draw['style']>(undefined, undefined, 'decorator'),
 });
 
 /** Two pieces on one wall with a gap between them, the driver at their left end. */
@@ -455,7 +457,12 @@ export const anyWiring: fc.Arbitrary<Bundle> = draw.map((d) => {
     job: {
       ...job,
       ...(d.strip ? { strips: stripsOf(d) } : {}),
-      preferences: { ...job.preferences, passPower: d.passPower, connector: d.connector },
+      preferences: {
+        ...job.preferences,
+        passPower: d.passPower,
+        connector: d.connector,
+        ...(d.style ? { style: d.style } : {}),
+      },
     },
   };
 });

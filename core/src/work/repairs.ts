@@ -121,6 +121,7 @@ function closing(input: WorkInput, openings: readonly Opening[]): Back[] {
       waitDays: n === 0 ? 0 : 1,
       dries: COATS[n] ?? null,
       cautions: [GLASSES],
+      tools: ['patching-tools'],
       detail:
         n === 0
           ? firstCoat(openings)
@@ -136,6 +137,7 @@ function closing(input: WorkInput, openings: readonly Opening[]): Back[] {
       waitDays: days,
       dries,
       detail,
+      tools: ['paint-tools'],
     })),
   ];
 }

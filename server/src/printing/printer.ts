@@ -1,10 +1,10 @@
 import { PRINT_MS, PRINTS_WAITING } from '../limits.ts';
 import { Problem } from '../problem.ts';
 import { threadFor, type Thread } from '../threads.ts';
-import type { Printed, PrintRequest } from './print.ts';
+import type { Printed, PrintRequest, TripPrint } from './print.ts';
 
 /** Makes the PDF of a job's sheets. */
-export type Printer = Thread<PrintRequest, Printed>;
+export type Printer = Thread<PrintRequest | TripPrint, Printed>;
 
 /** A printer in a thread of its own. */
 export const threadPrinter = (script: URL, limitMs = PRINT_MS): Printer =>

@@ -1,4 +1,4 @@
-import { print, type Printed, type PrintRequest } from './print.ts';
+import { print, type Printed, type PrintRequest, type TripPrint } from './print.ts';
 
 /** Entry of the thread that prints. */
-export default (request: PrintRequest): Promise<Printed> => print(request);
+export default (request: PrintRequest | TripPrint): Promise<Printed> => print(request);

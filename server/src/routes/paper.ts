@@ -6,7 +6,7 @@ import {
   type PaperSheet,
   type PaperSize,
 } from '@elwand/core/sheets';
-import { Router, type RequestHandler } from 'express';
+import { Router, type RequestHandler, type Response } from 'express';
 import { Problem } from '../problem.ts';
 import { photosOf } from '../photos/photos.ts';
 import type { Printer } from '../printing/printer.ts';
@@ -34,8 +34,24 @@ function pageOf(asked: unknown): PaperSize {
   ]);
 }
 
+/** Jobs by name, each once: as many as go on one trip. */
+function jobsNamed(asked: unknown): string[] {
+  const ids = typeof asked === 'string' ? [...new Set(asked.split(',').filter(Boolean))] : [];
+  if (ids.length > 0 && ids.length <= MOST_ON_A_TRIP) return ids;
+  throw new Problem(400, 'Which jobs?', `Name one to ${MOST_ON_A_TRIP} jobs, with commas between.`, [
+    { where: 'jobs', what: ids.length === 0 ? 'names no job' : 'names too many' },
+  ]);
+}
+const MOST_ON_A_TRIP = 20;
+
+const send = (response: Response, name: string, bytes: Uint8Array) =>
+  response
+    .set('Content-Disposition', `inline; filename="${name}.pdf"`)
+    .type('application/pdf')
+    .send(Buffer.from(bytes));
+
 /**
- * The sheets of a job as a PDF.
+ * The sheets of a job as a PDF, and the shopping list of several.
  * @param address where a phone in the house reaches Elwand; undefined where only this machine does
  */
 export function paperRoutes(
@@ -66,10 +82,30 @@ export function paperRoutes(
         'Nothing to print',
         'There is no plan yet. Choose what is wanted and an option first; the panel directory prints without one.',
       );
-    response
-      .set('Content-Disposition', `inline; filename="${job.id}.pdf"`)
-      .type('application/pdf')
-      .send(Buffer.from(bytes));
+    send(response, job.id, bytes);
+  });
+  routes.get('/houses/:id/shopping.pdf', heavy, async (request, response) => {
+    const { document: house } = await store.house(idOf(request));
+    const ids = jobsNamed(request.query.jobs);
+    const jobs = (await Promise.all(ids.map((id) => store.job(id)))).map((j) => j.document);
+    const stranger = jobs.find((j) => j.houseId !== house.id);
+    if (stranger)
+      throw new Problem(400, 'Not of this house', `The job "${stranger.name}" belongs to another house.`, [
+        { where: 'jobs', what: `"${stranger.id}" is of another house` },
+      ]);
+    const bytes = await printer.run({
+      house,
+      jobs,
+      page: pageOf(request.query.page),
+      at: store.now().toISOString(),
+    });
+    if (!bytes)
+      throw new Problem(
+        409,
+        'Nothing to print',
+        'None of these jobs has a plan yet: there is nothing to buy.',
+      );
+    send(response, `${house.id}-shopping`, bytes);
   });
   return routes;
 }

@@ -9,7 +9,7 @@ export function SuppliesTab() {
   const { house, edits } = useHouse();
   return (
     <div className="stack">
-      <Trip house={house} />
+      <Trip house={house} onHouse={edits.house} />
       <OnHand house={house} onHouse={edits.house} />
       <PriceList house={house} onHouse={edits.house} />
     </div>

@@ -4,9 +4,13 @@ import type { Remote } from 'comlink';
 import { useCallback, useMemo, useState } from 'react';
 import { useSay } from '../../app/say.ts';
 import { CutList } from '../../marks/buy/CutList.tsx';
+import { ToolList } from '../../marks/buy/ToolList.tsx';
+import type { SetHouse } from '../../state/edit.ts';
+import { pageOf } from '../../workspace/sheets-address.ts';
 import { download } from '../../parts/download.ts';
 import { useWorkerAnswer } from '../../state/use-worker.ts';
 import { useOpenJobs } from '../use-open-jobs.ts';
+import { usePlannedHouse } from '../use-planned-house.ts';
 import type { JobOfTrip, TripWorker } from './trip.worker.ts';
 
 const shopper = () => new Worker(new URL('./trip.worker.ts', import.meta.url), { type: 'module' });
@@ -49,8 +53,10 @@ function Shopping({
   house,
   jobs,
   needs,
+  onHouse,
 }: {
   readonly house: House;
+  readonly onHouse: SetHouse;
   readonly jobs: readonly Job[];
   readonly needs: readonly JobOfTrip[];
 }) {
@@ -89,18 +95,36 @@ function Shopping({
         >
           {say(msg('screen.supplies.save-csv'))}
         </Button>
+        <Button
+          size="small"
+          href={`/api/houses/${house.id}/shopping.pdf?jobs=${jobs.map((j) => j.id).join(',')}&page=${pageOf(house.units)}`}
+          target="_blank"
+          rel="noopener"
+        >
+          {say(msg('screen.supplies.print'))}
+        </Button>
       </p>
       <Lines bill={bill} />
       <CutList cuts={bill.cuts} units={house.units} />
+      <ToolList tools={bill.tools} house={house} onHouse={onHouse} />
     </div>
   );
 }
 
 /** The open jobs to choose from, with what each comes to. The thread is asked once they are there. */
-function Jobs({ house, jobs }: { readonly house: House; readonly jobs: readonly Job[] }) {
+function Jobs({
+  house,
+  jobs,
+  onHouse,
+}: {
+  readonly house: House;
+  readonly jobs: readonly Job[];
+  readonly onHouse: SetHouse;
+}) {
   const say = useSay();
   const [left, setLeft] = useState<readonly string[]>([]);
-  const ask = useCallback((thread: Remote<TripWorker>) => thread.needs(house, jobs), [house, jobs]);
+  const planned = usePlannedHouse(house);
+  const ask = useCallback((thread: Remote<TripWorker>) => thread.needs(planned, jobs), [planned, jobs]);
   const { answer: needs, busy, failed } = useWorkerAnswer<TripWorker, JobOfTrip[]>(shopper, ask);
   const going = useMemo(
     () => jobs.filter((j) => !left.includes(j.id) && needs?.some((n) => n.id === j.id && n.needed)),
@@ -136,13 +160,13 @@ function Jobs({ house, jobs }: { readonly house: House; readonly jobs: readonly 
           {say(msg('screen.supplies.planning'))}
         </p>
       )}
-      {needs && going.length > 0 && <Shopping house={house} jobs={going} needs={needs} />}
+      {needs && going.length > 0 && <Shopping house={house} jobs={going} needs={needs} onHouse={onHouse} />}
     </>
   );
 }
 
 /** One shopping trip for several jobs: packs and rolls are shared. */
-export function Trip({ house }: { readonly house: House }) {
+export function Trip({ house, onHouse }: { readonly house: House; readonly onHouse: SetHouse }) {
   const say = useSay();
   const jobs = useOpenJobs(house.id);
   return (
@@ -150,7 +174,7 @@ export function Trip({ house }: { readonly house: House }) {
       <h2>{say(msg('screen.supplies.trip'))}</h2>
       <p className="muted">{say(msg('screen.supplies.trip-why'))}</p>
       {jobs?.length === 0 && <p>{say(msg('screen.supplies.no-open-jobs'))}</p>}
-      {jobs && jobs.length > 0 && <Jobs house={house} jobs={jobs} />}
+      {jobs && jobs.length > 0 && <Jobs house={house} jobs={jobs} onHouse={onHouse} />}
     </section>
   );
 }

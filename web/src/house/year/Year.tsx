@@ -9,7 +9,7 @@ import {
 } from '@elwand/core/calendar';
 import { Button } from 'antd';
 import type { Remote } from 'comlink';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useSay } from '../../app/say.ts';
 import { CalendarSettings } from '../../marks/do/calendar/CalendarSettings.tsx';
 import { dayName, timeName } from '../../marks/do/calendar/day-name.ts';
@@ -20,6 +20,7 @@ import { download } from '../../parts/download.ts';
 import { useWorkerAnswer } from '../../state/use-worker.ts';
 import { useHouse } from '../house-context.ts';
 import { useOpenJobs } from '../use-open-jobs.ts';
+import { usePlannedHouse } from '../use-planned-house.ts';
 import { YearPicture } from './YearPicture.tsx';
 import type { JobOfYear, YearWorker } from './year.worker.ts';
 import '../../marks/do/calendar/calendar.css';
@@ -203,17 +204,10 @@ function Planned({
   );
 }
 
-const sameBesideHours = (a: House, b: House): boolean =>
-  ([...new Set([...Object.keys(a), ...Object.keys(b)])] as (keyof House)[]).every(
-    (k) => k === 'calendar' || a[k] === b[k],
-  );
-
 /** The jobs are planned in a thread once they are there, and again when the house is another one. */
 function OpenJobs({ house, jobs }: { readonly house: House; readonly jobs: readonly Job[] }) {
   const say = useSay();
-  const [planned, setPlanned] = useState(house);
-  // No plan depends on the hours: a change of them alone asks for no new ones.
-  if (planned !== house && !sameBesideHours(planned, house)) setPlanned(house);
+  const planned = usePlannedHouse(house);
   const ask = useCallback((remote: Remote<YearWorker>) => remote.work(planned, jobs), [planned, jobs]);
   const { answer, busy, failed } = useWorkerAnswer<YearWorker, JobOfYear[]>(thread, ask);
   return (

@@ -1,10 +1,11 @@
-import { billCsv, substitutesFor, money, roughMoney, row, toolText, type BillLine, msg } from '@elwand/core';
+import { billCsv, substitutesFor, money, roughMoney, row, type BillLine, msg } from '@elwand/core';
 import { Button, InputNumber } from 'antd';
 import { Link } from 'react-router';
 import { download } from '../../parts/download.ts';
 import { useWork } from '../../workspace/work.ts';
 import { NoPlan } from '../NoPlan.tsx';
 import { CutList } from './CutList.tsx';
+import { ToolList } from './ToolList.tsx';
 import { WhatIf } from './WhatIf.tsx';
 import '../marks.css';
 import { useSay } from '../../app/say.ts';
@@ -155,10 +156,7 @@ export function BuyMark() {
       </div>
       <WhatIf />
       <CutList cuts={bill.cuts} units={house.units} />
-      <section aria-label={say(msg('screen.buy.tools'))}>
-        <h3>{say(msg('screen.buy.tools'))}</h3>
-        <p>{bill.tools.map(toolText).map(say).join(', ')}</p>
-      </section>
+      <ToolList tools={bill.tools} house={house} onHouse={edits.house} />
     </div>
   );
 }

@@ -242,6 +242,23 @@ function CraftFields({ preferences, set }: PreferenceProps) {
           },
         ]}
       />
+      <Picks
+        legend={say(msg('screen.preferences.style'))}
+        value={preferences.style ?? 'traditional'}
+        onChange={(style) => set({ style: style === 'decorator' ? style : undefined })}
+        picks={[
+          {
+            value: 'traditional',
+            label: say(msg('screen.preferences.style-traditional')),
+            says: say(msg('screen.preferences.style-traditional-means')),
+          },
+          {
+            value: 'decorator',
+            label: say(msg('screen.preferences.style-decorator')),
+            says: say(msg('screen.preferences.style-decorator-means')),
+          },
+        ]}
+      />
       <NumberField
         label={say(msg('screen.preferences.room-to-leave-in-a'))}
         min={0}
