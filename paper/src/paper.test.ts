@@ -9,10 +9,17 @@ import {
   tripBill,
   type Bundle,
   type Evaluation,
-  type Job,
+  Job,
 } from '@elwand/core';
 import { demoHouses, demoJobs } from '@elwand/core/demo';
-import { drillTable, PAPER_SHEETS, PAPER_SIZES, type PaperSheet, type PaperSize } from '@elwand/core/sheets';
+import {
+  drawingsOf,
+  drillTable,
+  PAPER_SHEETS,
+  PAPER_SIZES,
+  type PaperSheet,
+  type PaperSize,
+} from '@elwand/core/sheets';
 import { plainJpeg } from '../../core/src/testing/picture.ts';
 import { anyBundle } from '../../core/src/testing/random-house.ts';
 import { paper, tripPaper } from './index.ts';
@@ -179,6 +186,36 @@ describe('the record of a job that is signed off', () => {
           expect(i.x).toBeGreaterThanOrEqual(0);
           expect(i.x + i.width).toBeLessThanOrEqual(p.width);
           expect(i.y).toBeGreaterThanOrEqual(0);
+        }
+    },
+  );
+  it.each(demos.map((b) => [b.job.name, b] as const))(
+    'has the walls with the way of the cable, under the names that things have once they are built: %s',
+    async (_, b) => {
+      const before = evaluate(b);
+      const drawings = drawingsOf(before);
+      expect(drawings.length).toBeGreaterThan(0);
+      const signed = signOff(before, '2026-11-28T18:00:00.000Z', {
+        by: 'Wilma Tester',
+        reason: 'The electrician tests on Monday',
+        drawings,
+      });
+      expect(Job.parse(JSON.parse(JSON.stringify(signed.job)))).toEqual(signed.job);
+      const kept = signed.job.record!.built!.drawings!;
+      const words = kept.flatMap((d) => d.shapes.flatMap((x) => (x.kind === 'text' ? [x.text] : [])));
+      expect(words.filter((w) => /^new \d/.test(w))).toEqual([]);
+      const pages = await readBack(await printed(evaluate(signed), ['record']));
+      const text = pages.map((p) => p.text).join(' ');
+      expect(text).toContain('Where the cable runs');
+      for (const { title } of kept) expect(text).toContain(title);
+      // As many lines at least as are drawn, and none off the page.
+      const lines = kept.flatMap((d) => d.shapes.filter((x) => x.kind !== 'text'));
+      expect(pages.flatMap((p) => p.paths).length).toBeGreaterThan(lines.length);
+      for (const { paths, width, height } of pages)
+        for (const [left, bottom, right, top] of paths) {
+          expect(Math.min(left!, bottom!)).toBeGreaterThanOrEqual(-0.01);
+          expect(right).toBeLessThanOrEqual(width + 0.01);
+          expect(top).toBeLessThanOrEqual(height + 0.01);
         }
     },
   );

@@ -9,11 +9,13 @@ import {
   type Text,
 } from '@elwand/core';
 import type { Flow } from './flow.ts';
+import { drawing, scaleOf } from './drawing-picture.ts';
 import { table } from './table.ts';
 
 /** The record of a job: what was built, how it was tested, who signed, what stayed open and why. */
 
 const NAME = { font: 'bold' } as const;
+const CAPTION = { size: 8.5 } as const;
 const day = (iso: string): string =>
   new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso));
 
@@ -173,9 +175,27 @@ function permit(flow: Flow, { permit: of }: Job): void {
     );
 }
 
+/** As high as a drawing gets on paper, mm. */
+const MOST_DRAWING_MM = 110;
+
+/** Where the cable runs, one drawing under the other, each with its title and what one has to know to read it. */
+function drawings(flow: Flow, { drawings: sheets = [] }: BuiltRecord): void {
+  const { pen } = flow;
+  if (sheets.length === 0) return;
+  flow.heading(msg('paper.record.drawings'), msg('paper.record.drawings-note'), 60);
+  for (const sheet of sheets) {
+    const { k, heightMm } = scaleOf(sheet, flow.width, MOST_DRAWING_MM);
+    const note = { ...CAPTION, width: flow.width };
+    flow.room(heightMm + 6 + pen.heightOf(sheet.note, note));
+    flow.y += pen.text({ x: flow.left, y: flow.y }, sheet.title, { ...CAPTION, font: 'bold' });
+    drawing(pen, sheet, { x: flow.left, y: flow.y }, k);
+    flow.y += heightMm;
+    flow.y += pen.text({ x: flow.left, y: flow.y }, sheet.note, note) + 3;
+  }
+}
+
 /** As high as a photo gets on paper, mm. */
 const MOST_PHOTO_MM = 85;
-const CAPTION = { size: 8.5 } as const;
 
 /** The photos of the job, two side by side, each with what it shows and its day. */
 function photos(flow: Flow, job: Job, pictures: ReadonlyMap<string, Uint8Array>): void {
@@ -217,6 +237,7 @@ export function recordSheet(
   permit(flow, job);
   if (record.built) built(flow, record.built, house);
   tested(flow, record);
+  if (record.built) drawings(flow, record.built);
   photos(flow, job, pictures);
   flow.paragraph(msg('paper.record.defer'));
 }

@@ -293,21 +293,21 @@ export const PARTS = {
   bushing: part('bushing', 'pack', 25, 690),
   // A tube seals ten holes of a cable; a roll of tape marks many ends: common practice.
   'fire-seal': part('fire-seal', 'each', 10, 990),
-  'electrical-tape': part('electrical-tape', 'each', 1, 390),
-  caulk: part('caulk', 'each', 1, 590),
+  'electrical-tape': part('electrical-tape', 'each', 6, 390),
+  caulk: part('caulk', 'each', 3, 590),
   'corner-bead': part('corner-bead', 'each', 1, 490),
   'patch-mesh': part('patch-mesh', 'each', 1, 590),
   'patch-board-3/8': part('patch-board-3/8', 'each', 1, 990),
   'patch-board-1/2': part('patch-board-1/2', 'each', 1, 890),
   'patch-board-5/8': part('patch-board-5/8', 'each', 1, 1090),
-  // A strip is 8 ft long, a roll of tape 75; compound and plaster are had by the pound.
+  // A strip is 8 ft long, a roll of tape 75; compound and plaster are had by the pound, paint and caulk by what they cover.
   'patch-strip': part('patch-strip', 'each', 8, 290),
   'patch-screws': part('patch-screws', 'pack', 50, 490),
   'patch-tape': part('patch-tape', 'each', 75, 490),
   'patch-compound': part('patch-compound', 'each', 4, 890),
   'patch-plaster': part('patch-plaster', 'each', 8, 2690),
-  'patch-primer': part('patch-primer', 'each', 1, 1190),
-  'patch-paint': part('patch-paint', 'each', 1, 1990),
+  'patch-primer': part('patch-primer', 'each', 12, 1190),
+  'patch-paint': part('patch-paint', 'each', 8, 1990),
   'marking-tape': part('marking-tape', 'each', 50, 390),
 } as const satisfies Record<string, Part>;
 

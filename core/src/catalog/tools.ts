@@ -52,7 +52,7 @@ const COSTS: Readonly<Partial<Record<Tool, Cost>>> = {
   'multi-tool': { cents: 7900 },
   'wire-strippers': { cents: 1990 },
   screwdrivers: { cents: 2490 },
-  'meter-and-source': { cents: 9900 },
+  'meter-and-source': { cents: 4990 },
   'cable-ripper': { cents: 590 },
   glasses: { cents: 1290 },
   'breaker-lock': { cents: 1290 },

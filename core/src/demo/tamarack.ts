@@ -232,6 +232,7 @@ export function tamarackHouse(): House {
   return makeHouse('tamarack', '14 Tamarack Row', {
     yearBuilt: 1984,
     // From the last job in the hall.
+    ownTools: ['screwdrivers', 'pencil', 'hammer', 'level', 'drill', 'glasses', 'head-lamp'],
     shelf: {
       parts: { 'twist-2-3': 11, 'plate-1': 1, staple: 20 },
       cable: [leftOf('hall-end', '14', 2, 9), leftOf('garage-end', '12', 2, 16.5)],

@@ -3,6 +3,7 @@ export * from './house.ts';
 export * from './calendar-facts.ts';
 export * from './log.ts';
 export * from './photo.ts';
+export * from './drawn.ts';
 export * from './made.ts';
 export * from './job.ts';
 export * from './bundle.ts';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { BoxFunction, CableType, Gauge, House, LoadFacts, Position, SwitchNumber } from './house.ts';
 import { CableId, HouseId, ItemId, JobId, PanelId, PointId, WallId, WantId } from './ids.ts';
 import { JobPhoto, MOST_PHOTOS } from './photo.ts';
+import { DrawnSheet, MOST_DRAWINGS } from './drawn.ts';
 import { CalendarFacts } from './calendar-facts.ts';
 import { LogEntry, StepTimer, Surprise } from './log.ts';
 
@@ -306,6 +307,8 @@ export const BuiltRecord = z.object({
     .max(MOST_BUILT),
   /** Everything that was checked and found in order, with the article it was checked against. */
   checks: z.array(z.object({ rule: z.string().max(80), says: Line, source: Line })).max(2000),
+  /** Walls and joists with the way of the cable in them; left out in records that were made before these were kept. */
+  drawings: z.array(DrawnSheet).max(MOST_DRAWINGS).optional(),
 });
 export type BuiltRecord = z.infer<typeof BuiltRecord>;
 

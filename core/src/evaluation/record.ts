@@ -1,4 +1,4 @@
-import type { Job, Reading, SignOffRecord } from '../document/index.ts';
+import type { BuiltRecord, Job, Reading, SignOffRecord } from '../document/index.ts';
 import { holdsUp, type Finding } from '../findings/index.ts';
 import { DEAD_BELOW_VOLTS, deadState, within, type DeadChain, type Test } from '../work/index.ts';
 import type { Evaluation } from './judge.ts';
@@ -110,6 +110,8 @@ export function readinessOf({ chosen, findings, given: { job } }: Evaluation): R
 export interface Signer {
   readonly by: string;
   readonly reason: string;
+  /** The drawings that the record keeps; left out, it has none. */
+  readonly drawings?: BuiltRecord['drawings'];
 }
 
 export const SHORTEST_REASON = 10;

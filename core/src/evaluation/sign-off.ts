@@ -11,6 +11,7 @@ import {
   type SwitchAt,
   type Bundle,
   type Cable,
+  type DrawnSheet,
   type House,
   type Point,
 } from '../document/index.ts';
@@ -31,6 +32,13 @@ function namedAs(names: readonly (readonly [string, string])[]): (text: string) 
   const any = new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'gu');
   return (text) => text.replaceAll(any, (name) => to.get(name) ?? name);
 }
+
+/** Drawings with the names that things have once they are built. */
+const renamed = (drawings: readonly DrawnSheet[], named: (text: string) => string): DrawnSheet[] =>
+  drawings.map((d) => ({
+    ...d,
+    shapes: d.shapes.map((s) => (s.kind === 'text' ? { ...s, text: named(s.text).slice(0, 200) } : s)),
+  }));
 
 /** How many timed steps a house keeps: the latest. */
 const MOST_SAMPLES = 2000;
@@ -118,7 +126,10 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
     tests: signed.tests.map((t) => ({ ...t, says: inHouse(t.says), expected: inHouse(t.expected) })),
     findings: signed.findings.map((f) => ({ ...f, says: inHouse(f.says) })),
     deviations: (signed.deviations ?? []).map((d) => ({ ...d, says: inHouse(d.says) })),
-    built: builtOf({ evaluation, house: built, idOf: fresh, named: inHouse }),
+    built: {
+      ...builtOf({ evaluation, house: built, idOf: fresh, named: inHouse }),
+      ...(signer.drawings ? { drawings: renamed(signer.drawings, inHouse) } : {}),
+    },
   };
   return {
     house: built,

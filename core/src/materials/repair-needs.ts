@@ -80,7 +80,7 @@ export function repairNeeds(
     ...(plaster.length > 0 && plaster.length < n
       ? [{ key: 'patch-plaster', count: 1, why: msg('materials.for.plaster') }]
       : []),
-    { key: 'patch-primer', count: 1, why: one },
-    { key: 'patch-paint', count: 1, why: one },
+    { key: 'patch-primer', count: n, why: one },
+    { key: 'patch-paint', count: n, why: one },
   ].filter((need) => need.count > 0);
 }

@@ -7,6 +7,7 @@ export * from './floor-plan.ts';
 export type { WallFound } from './plan-walls.ts';
 export * from './transfer-sheet.ts';
 export * from './all.ts';
+export * from './as-built.ts';
 export * from './move-sheet.ts';
 export * from './box-layout.ts';
 export * from './drill-table.ts';

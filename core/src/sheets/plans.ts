@@ -275,9 +275,11 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
         heightMm + inches(1.875),
       ),
       text(p.label, { x: xMm, y: y(heightMm + inches(3)) }, 'middle', layer),
-      ...(p.fresh ? [text(L(xMm), { x: xMm, y: high + 2 * TEXT_MM }, 'middle', 'dimension')] : []),
     ];
   });
+  const freshBoxes = job.wants.flatMap((w) =>
+    w.at.on === 'wall' && w.at.wallId === wall.id ? [{ xMm: w.at.xMm, fromMm: null }] : [],
+  );
   const legs = evaluation.chosen?.option.legs ?? [];
   const cable = legs.flatMap((leg) =>
     leg.route.moves.flatMap((m): Shape[] => {
@@ -302,17 +304,13 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
       .filter((h) => h.wallId === wall.id)
       .flatMap((h): Shape[] => [
         { kind: 'circle', layer: 'hole', at: { x: h.xMm, y: y(h.heightMm) }, radius: h.diameterMm / 2 },
-        {
-          kind: 'line',
-          layer: 'dimension',
-          dashed: true,
-          points: [
-            { x: h.xMm, y: y(h.heightMm) },
-            { x: h.xMm, y: high + TEXT_MM },
-          ],
-        },
-        text(L(h.xMm), { x: h.xMm, y: high + 2 * TEXT_MM }, 'middle', 'dimension'),
       ]),
+  );
+  const holeSpots = legs.flatMap((leg) =>
+    leg.route.moves
+      .flatMap((m) => m.holes)
+      .filter((h) => h.wallId === wall.id)
+      .map((h) => ({ xMm: h.xMm, fromMm: y(h.heightMm) })),
   );
   return {
     key: `wall-${wall.id}`,
@@ -329,9 +327,52 @@ export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | und
       ...cable,
       ...boxes,
       ...holes,
+      ...dimensionsUnder([...freshBoxes, ...holeSpots], high, L),
     ],
   };
 }
+
+/** Distances from the left corner under a wall, each under its place; those that would run into one another go a row down. */
+function dimensionsUnder(
+  spots: readonly { readonly xMm: number; readonly fromMm: number | null }[],
+  high: number,
+  L: (mm: number) => string,
+): Shape[] {
+  const sorted = [...spots].sort((a, b) => a.xMm - b.xMm);
+  /** Where the last text of each row ends. */
+  const ends: number[] = [];
+  const told = new Map<string, number>();
+  return sorted.flatMap(({ xMm, fromMm }): Shape[] => {
+    const words = L(xMm);
+    const half = (words.length * TEXT_MM * LETTER_SHARE) / 2;
+    const known = told.get(words);
+    let row = known ?? ends.findIndex((end) => end < xMm - half);
+    if (row < 0) row = ends.length;
+    const base = high + (2 + 1.5 * row) * TEXT_MM;
+    if (known === undefined) {
+      told.set(words, row);
+      ends[row] = xMm + half;
+    }
+    return [
+      ...(fromMm === null
+        ? []
+        : [
+            {
+              kind: 'line' as const,
+              layer: 'dimension' as const,
+              dashed: true,
+              points: [
+                { x: xMm, y: fromMm },
+                { x: xMm, y: base - TEXT_MM },
+              ],
+            },
+          ]),
+      ...(known === undefined ? [text(words, { x: xMm, y: base }, 'middle', 'dimension')] : []),
+    ];
+  });
+}
+/** How wide a letter is drawn, of its height, with the room between two texts. */
+const LETTER_SHARE = 0.75;
 
 /** Walls that the chosen way touches, in the order of the way. */
 export function touchedWalls(evaluation: Evaluation): readonly string[] {

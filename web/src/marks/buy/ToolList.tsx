@@ -1,7 +1,8 @@
-import { msg, roughMoney, toolCents, toolsToHand, toolText, type House, type Tool } from '@elwand/core';
+import { capital, msg, roughMoney, toolCents, toolsToHand, toolText, type House, type Tool } from '@elwand/core';
 import { Checkbox } from 'antd';
 import type { SetHouse } from '../../state/edit.ts';
 import { useSay } from '../../app/say.ts';
+import './tool-list.css';
 
 /** The tools that the work takes: a tick for each that is there, and what the others cost to buy or to hire for a day. */
 export function ToolList({
@@ -38,7 +39,7 @@ export function ToolList({
                 }, `tool-${tool}`)
               }
             >
-              {say(toolText(tool))}
+              {say(capital(toolText(tool)))}
               {!owned && cents !== null && (
                 <span className="muted">
                   {' '}

@@ -41,8 +41,14 @@ export function SignOff() {
   const ready = readinessOf(evaluation);
   const clear = ready.open.length === 0;
   const may = proved && maySign(ready, { by, reason });
-  const sign = () => {
-    if (may) void dispatch(edited(signOff(evaluation, new Date().toISOString(), { by, reason })));
+  const sign = async () => {
+    if (!may) return;
+    const at = new Date().toISOString();
+    // The part that draws is not always there: a phone without the server signs off without drawings.
+    const drawings = await import('@elwand/core/sheets')
+      .then(({ drawingsOf }) => drawingsOf(evaluation))
+      .catch(() => undefined);
+    void dispatch(edited(signOff(evaluation, at, { by, reason, ...(drawings ? { drawings } : {}) })));
   };
   const close = () => setAsking(false);
   return (
@@ -59,7 +65,7 @@ export function SignOff() {
             <Button type={clear ? 'default' : 'primary'} onClick={close}>
               {say(msg('screen.prove.keep-testing'))}
             </Button>
-            <Button type={clear ? 'primary' : 'default'} disabled={!may} onClick={sign}>
+            <Button type={clear ? 'primary' : 'default'} disabled={!may} onClick={() => void sign()}>
               {clear
                 ? say(msg('screen.prove.sign-off'))
                 : say(msg('screen.prove.sign-off-with-open', { count: ready.open.length }))}
