@@ -87,7 +87,7 @@ function holds(of: readonly Step[], f: CalendarFacts, done: ReadonlySet<string> 
     .forEach((s, i, all) => {
       if (i > 0) expect(s.from).toBeGreaterThanOrEqual(all[i - 1]!.to - 1e-6);
     });
-  const longest = Math.max(...[f.weekday, f.weekend].map((h) => (h ? h[1] - h[0] : 0)));
+  const long = (...of: CalendarFacts['weekday'][]) => Math.max(...of.map((h) => (h ? h[1] - h[0] : 0)));
   for (const step of left) {
     const slot = at.get(step.key)!;
     expect(slot.to - slot.from).toBeCloseTo(step.minutes, 6);
@@ -100,10 +100,16 @@ function holds(of: readonly Step[], f: CalendarFacts, done: ReadonlySet<string> 
     // What follows in the same piece of work with the power off runs over where that is longer than any stretch.
     if (runsOver && step.window === 'off' && slot.from !== off?.[0]) continue;
     const weekday = new Date(`${dateOf(f.startOn, slot.from)}T00:00:00Z`).getUTCDay();
-    const hours = weekday === 0 || weekday === 6 ? f.weekend : f.weekday;
+    const free = weekday === 0 || weekday === 6;
+    // What is done in one piece with an electrician is done when one comes, and so is an inspection.
+    const oneGo = step.window === 'off' ? left.filter((s) => s.window === 'off') : [step];
+    const trades =
+      f.trades && oneGo.some((s) => s.by === 'electrician' || (s.kind === 'hold' && s.window === 'after'));
+    const hours = trades ? (free ? null : f.trades!) : free ? f.weekend : f.weekday;
     expect(f.daysOff).not.toContain(dateOf(f.startOn, slot.from));
     expect(hours).not.toBeNull();
     expect(slot.from % 1440).toBeGreaterThanOrEqual(hours![0] - 1e-6);
+    const longest = trades ? long(f.trades!) : long(f.weekday, f.weekend);
     if (!runsOver && step.minutes <= longest)
       expect((slot.from % 1440) + step.minutes).toBeLessThanOrEqual(hours![1] + 1e-6);
   }
@@ -132,9 +138,11 @@ const anyFacts = fc
     fahrenheit: fc.integer({ min: 45, max: 95 }),
     humidity: fc.integer({ min: 10, max: 95 }),
     later: fc.integer({ min: 0, max: 30 }),
+    trades: fc.option(fc.constantFrom<[number, number]>([480, 960], [540, 720])),
   })
-  .map(({ weekday, weekend, compound, fahrenheit, humidity, later }) =>
+  .map(({ weekday, weekend, compound, fahrenheit, humidity, later, trades }) =>
     facts({
+      ...(trades ? { trades } : {}),
       weekday: weekday && [weekday[0], weekday[0] + weekday[1]],
       weekend: [weekend[0], weekend[0] + weekend[1]],
       compound,
@@ -154,6 +162,23 @@ describe('steps over the hours that somebody has', () => {
       }),
       { numRuns: 60, seed: 11, endOnFailure: true },
     );
+  });
+  it('an electrician and an inspector come on weekdays by day, where that is said; the rest keeps its hours', () => {
+    const house = { ...demo.house, panelWorkBy: 'electrician' as const };
+    const job = { ...demo.job, protection: { ...demo.job.protection, arcFault: 'at-breaker' as const } };
+    const of = steps({ house, job });
+    expect(of.some((s) => s.by === 'electrician')).toBe(true);
+    const f = facts({ trades: [8 * 60, 16 * 60] });
+    holds(of, f);
+    const at = (f2: CalendarFacts) => {
+      const slots = scheduleOf(of, new Set(), f2).visits.flatMap((v) => v.slots);
+      const panel = slots.find((s) => of.find((x) => x.key === s.key)?.by === 'electrician')!;
+      const { from } = panel;
+      return { hour: (from % 1440) / 60, day: new Date(`${dateOf(f2.startOn, from)}T00:00:00Z`).getUTCDay() };
+    };
+    expect(at(f).hour).toBeLessThan(16);
+    expect([1, 2, 3, 4, 5]).toContain(at(f).day);
+    expect(at(facts()).hour).toBeGreaterThanOrEqual(9);
   });
   it('what is done is not planned again', () => {
     const done = new Set(some.slice(0, 4).map((s) => s.key));

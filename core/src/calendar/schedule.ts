@@ -71,33 +71,50 @@ export function blocksOf(
 /** Stretches of work are looked for that many days ahead. */
 const MOST_DAYS = 800;
 
+/** Whose hours a piece of work keeps: of those who live there, or of the trades that come. */
+type Whose = 'own' | 'trades';
+const isOfTrades = ({ kind, by, window }: Step): boolean =>
+  by === 'electrician' || (kind === 'hold' && window === 'after');
+/** Work with an electrician in it is done when one comes; so is what an inspector looks at. */
+const whose = ({ steps }: Block, { trades }: CalendarFacts): Whose =>
+  trades && steps.some(isOfTrades) ? 'trades' : 'own';
+
 /** The hours of a day, counted from the first; null where nothing is done. */
-function hoursOn(day: number, settings: CalendarFacts): Hours {
+function hoursOn(day: number, settings: CalendarFacts, who: Whose): Hours {
   const n = dayNumber(settings.startOn) + day;
   const date = new Date(n * 86_400_000);
   if (settings.daysOff.includes(date.toISOString().slice(0, 10))) return null;
   const weekday = date.getUTCDay();
-  const hours = weekday === 0 || weekday === 6 ? settings.weekend : settings.weekday;
+  const free = weekday === 0 || weekday === 6;
+  const hours =
+    who === 'trades' ? (free ? null : (settings.trades ?? null)) : free ? settings.weekend : settings.weekday;
   return hours && hours[1] > hours[0] ? hours : null;
 }
 
 /** The first stretch that a block fits into, from a moment on; with `over`, the first as long as any that begins its day. */
-function place(minutes: number, earliest: number, settings: CalendarFacts, over: boolean): number | null {
+function place(
+  minutes: number,
+  earliest: number,
+  settings: CalendarFacts,
+  who: Whose,
+  over: boolean,
+): number | null {
+  const longest = longestOf(settings, who);
   for (let day = Math.max(0, Math.floor(earliest / DAY)); day < MOST_DAYS; day++) {
-    const hours = hoursOn(day, settings);
+    const hours = hoursOn(day, settings, who);
     if (!hours) continue;
     const [open, close] = [day * DAY + hours[0], day * DAY + hours[1]];
     const from = Math.max(open, earliest);
     if (from + minutes <= close + 1e-9) return from;
-    if (over && from <= open && hours[1] - hours[0] >= longestOf(settings) - 1e-9) return from;
+    if (over && from <= open && hours[1] - hours[0] >= longest - 1e-9) return from;
   }
   return null;
 }
 
 /** The longest stretch of work that a day has, minutes. */
 const lengthOf = (hours: Hours): number => (hours ? hours[1] - hours[0] : 0);
-export const longestOf = ({ weekday, weekend }: CalendarFacts): number =>
-  Math.max(lengthOf(weekday), lengthOf(weekend));
+export const longestOf = ({ weekday, weekend, trades = null }: CalendarFacts, who: Whose = 'own'): number =>
+  who === 'trades' ? lengthOf(trades) : Math.max(lengthOf(weekday), lengthOf(weekend));
 
 /** Blocks of work with their times. */
 export interface Laid {
@@ -143,8 +160,9 @@ export function layOut(
     // Of what may be done, what can begin first; of those in order.
     const ready = waiting.filter((b) => open(b).every((k) => ends.has(k)));
     const candidates = (ready.length > 0 ? ready : waiting.slice(0, 1)).map((b) => {
-      const fits = b.minutes <= longest + 1e-9;
-      return { b, fits, at: place(b.minutes, earliestOf(b), settings, !fits) };
+      const who = whose(b, settings);
+      const fits = b.minutes <= longestOf(settings, who) + 1e-9;
+      return { b, fits, at: place(b.minutes, earliestOf(b), settings, who, !fits) };
     });
     const next = candidates.reduce((a, c) => ((c.at ?? Infinity) < (a.at ?? Infinity) ? c : a));
     waiting.splice(waiting.indexOf(next.b), 1);

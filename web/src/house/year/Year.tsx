@@ -19,6 +19,8 @@ import { visitText } from '../../marks/do/calendar/visit-text.ts';
 import { download } from '../../parts/download.ts';
 import { useWorkerAnswer } from '../../state/use-worker.ts';
 import { useHouse } from '../house-context.ts';
+import { inOrder } from './in-order.ts';
+import { JobOrder } from './JobOrder.tsx';
 import { useOpenJobs } from '../use-open-jobs.ts';
 import { usePlannedHouse } from '../use-planned-house.ts';
 import { YearPicture } from './YearPicture.tsx';
@@ -108,7 +110,7 @@ function Planned({
     () =>
       facts &&
       scheduleJobs(
-        work.map((w) => ({
+        inOrder(work, facts.order).map((w) => ({
           ...w,
           done: new Set(w.done),
           calendar: ownDays(
@@ -147,6 +149,13 @@ function Planned({
         put={put}
         patches={work.some((w) => w.steps.some((s) => s.dries !== null))}
         units={house.units}
+      />
+      <JobOrder
+        jobs={inOrder(
+          jobs.filter((j) => !without.includes(j)),
+          facts.order,
+        )}
+        onOrder={(order) => put({ ...facts, order })}
       />
       {noHours && <p role="alert">{say(msg('screen.calendar.no-hours'))}</p>}
       {without.length > 0 && (

@@ -90,6 +90,15 @@ export function CalendarSettings({
         usually={[9 * 60, 17 * 60]}
         onHours={(weekend) => put({ ...facts, weekend })}
       />
+      <HoursFields
+        name={msg('screen.calendar.trades')}
+        hours={facts.trades ?? null}
+        usually={[8 * 60, 16 * 60]}
+        onHours={(trades) => {
+          const { trades: _, ...rest } = facts;
+          put(trades === null ? rest : { ...rest, trades });
+        }}
+      />
       <div className="row fields">
         <label className="field">
           <span>{say(msg('screen.calendar.day-off'))}</span>
