@@ -418,11 +418,24 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   await page.getByRole('button', { name: 'Read studs from a photo' }).click();
   const dialog = page.getByRole('dialog', { name: /Read the north wall from a photo/ });
   // A wall seen straight on, ten pixels an inch.
-  const picture =
-    '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="900"><rect width="1200" height="900" fill="#eee"/><rect x="745" width="15" height="900" fill="#b96"/></svg>';
-  await dialog
-    .locator('input[type=file]')
-    .setInputFiles({ name: 'wall.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(picture) });
+  const picture = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [1200, 900];
+    const pen = canvas.getContext('2d')!;
+    pen.fillStyle = '#eee';
+    pen.fillRect(0, 0, 1200, 900);
+    pen.fillStyle = '#b96';
+    pen.fillRect(745, 0, 15, 900);
+    return canvas.toDataURL('image/png').slice('data:image/png;base64,'.length);
+  });
+  const file = dialog.locator('input[type=file]');
+  await file.setInputFiles({ name: 'notes.txt', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(dialog.getByRole('alert')).toHaveText(/isn’t a picture/);
+  await file.setInputFiles({
+    name: 'wall.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(picture, 'base64'),
+  });
   const area = dialog.getByRole('img', { name: 'Points on the picture' });
   await expect(area).toBeVisible();
   await expect(dialog.getByText('4 more known points are needed')).toBeVisible();
@@ -463,6 +476,20 @@ test('a stud is read off a photo that is pinned to the wall by four measured poi
   await expect(dialog.getByRole('button', { name: 'Use' })).toBeDisabled();
   await dialog.getByRole('button', { name: 'Cancel' }).click();
   await saved(page);
+  // They are kept with the wall: the server has the picture, and another visit measures by it.
+  await page.reload();
+  await page.getByRole('button', { name: /^North/ }).click();
+  await page.getByRole('button', { name: 'Read studs from a photo' }).click();
+  await expect(area).toBeVisible();
+  await expect(dialog.getByRole('img', { name: /photographed/ })).toHaveAttribute(
+    'src',
+    /^\/api\/houses\/tamarack\/photos\//,
+  );
+  await area.click({ trial: true });
+  await dialog.getByText('Center of a stud').click();
+  await put(352.5, 450);
+  await expect(dialog.getByText(/stud at 35/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   quiet();
 });
 

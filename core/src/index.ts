@@ -76,6 +76,7 @@ export {
   type FiledPhoto,
   FiledRevision,
   type JobPhoto,
+  type WallPhoto,
   MOST_PHOTO_BYTES,
   MOST_PHOTOS,
   PHOTO_EDGE_PX,

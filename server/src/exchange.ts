@@ -10,7 +10,7 @@ import { HouseRow, JobRow, PhotoRow, RevisionRow } from './database.ts';
 import { presentForm, type Kind } from './documents.ts';
 import { EXPORTED_HISTORY_BYTES, HOUSE_BYTES, HOUSE_PHOTO_BYTES } from './limits.ts';
 import { pack } from './packing.ts';
-import { filedPhotos } from './photos/photos.ts';
+import { filedPhotos, photosKey } from './photos/photos.ts';
 import { Problem } from './problem.ts';
 import type { PackedDocument, PackedParcel, Reader } from './reading/reader.ts';
 import type { Row, Store } from './store.ts';
@@ -69,7 +69,12 @@ async function houseText(store: Store, id: string, budget: Budget, withPhotos: b
   });
   const history = await outgoingHistory(house, jobs, budget);
   const bytes = [house, ...jobs].reduce((sum, row) => sum + row.body.length, 0);
-  const photos = withPhotos ? await filedPhotos(jobs.map((j) => j.id)) : [];
+  const photos = withPhotos
+    ? await filedPhotos(
+        id,
+        jobs.map((j) => j.id),
+      )
+    : [];
   return writeBundle(
     outgoing('house', house),
     jobs.map((j) => outgoing('job', j)),
@@ -185,10 +190,16 @@ async function insertParcel(
     );
     await insertHistory(store, 'job', job, transaction);
   }
-  // Pictures of a job that was deleted for good under such an id are none of these.
-  await PhotoRow.destroy({ where: { jobId: jobs.map((j) => j.id) }, transaction });
+  // Pictures of what was deleted for good under such an id are none of these.
+  const owners = [photosKey({ kind: 'house', id: house.id }), ...jobs.map((j) => j.id)];
+  await PhotoRow.destroy({ where: { jobId: owners }, transaction });
   await PhotoRow.bulkCreate(
-    photos.map(({ jobId, id, jpeg }) => ({ jobId, id, jpeg: Buffer.from(jpeg), addedAt: store.now() })),
+    photos.map(({ of, id, jpeg }) => ({
+      jobId: photosKey(of),
+      id,
+      jpeg: Buffer.from(jpeg),
+      addedAt: store.now(),
+    })),
     { transaction },
   );
   return { houseId: house.id, name: house.name, jobs: jobs.map((j) => j.id), copied };

@@ -12,6 +12,7 @@ import { HouseRow, JobRow, PhotoRow, RevisionRow } from './database.ts';
 import { readDocument, type Kind } from './documents.ts';
 import { unpack } from './packing.ts';
 import { notFound, Problem, unreadable } from './problem.ts';
+import { photosKey } from './photos/photos.ts';
 import { findRow, saved, type Row, type Store } from './store.ts';
 
 const CHANGES_TOLD = 4;
@@ -182,7 +183,7 @@ export async function purge(store: Store, kind: Kind, id: string): Promise<void>
         transaction,
       });
     await PhotoRow.destroy({
-      where: { jobId: kind === 'job' ? [id] : jobs.map((j) => j.id) },
+      where: { jobId: [photosKey({ kind, id }), ...jobs.map((j) => j.id)] },
       transaction,
     });
     if (jobs.length > 0) await JobRow.destroy({ where: { houseId: id }, transaction });

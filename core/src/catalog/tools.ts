@@ -5,7 +5,7 @@ import { PARTS, type Part, type PartKey } from './parts.ts';
 /** Tools of the trade with about what they cost, and what is called a tool and gets used up. */
 
 /** Things that steps ask for and that are used up: bought as parts, or bought as parts already where the plan counts them. */
-export const USED_UP: Readonly<Partial<Record<Tool, PartKey>>> = {
+const USED_UP: Readonly<Partial<Record<Tool, PartKey>>> = {
   'electrical-tape': 'electrical-tape',
   caulk: 'caulk',
   'corner-bead': 'corner-bead',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { PlugKey } from './plugs.ts';
 import { CalendarFacts } from './calendar-facts.ts';
 import { PaceRecord } from './log.ts';
+import { WallPhoto } from './photo.ts';
 import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
 
 /** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
@@ -158,6 +159,8 @@ export const Wall = z.object({
   casing: z.boolean().optional(),
   /** What has to be mended where it was opened; left out, drywall. `none`: the studs are seen from this side. */
   finish: z.enum(['board', 'plaster', 'none']).optional(),
+  /** What it looked like open, with the points that measure it; left out, nobody has kept one. */
+  photo: WallPhoto.optional(),
 });
 export type Wall = z.infer<typeof Wall>;
 

@@ -20,9 +20,29 @@ export const JobPhoto = z.object({
 });
 export type JobPhoto = z.infer<typeof JobPhoto>;
 
+/** A picture of a wall with the points on it whose place was measured: px of the picture as it is kept, mm of the face. */
+export const WallPhoto = z.object({
+  id: ItemId,
+  widthPx: z.int().min(1).max(20_000),
+  heightPx: z.int().min(1).max(20_000),
+  pins: z
+    .array(
+      z.object({
+        at: z.object({ x: z.number().min(0).max(20_000), y: z.number().min(0).max(20_000) }),
+        is: z.object({
+          xMm: z.number().min(-100_000).max(100_000),
+          heightMm: z.number().min(-30_000).max(30_000),
+        }),
+      }),
+    )
+    .max(60),
+});
+export type WallPhoto = z.infer<typeof WallPhoto>;
+
 /** A picture in a file: JPEG, base64. */
 export const FiledPhoto = z.object({
-  jobId: JobId,
+  /** Left out, it is of a wall of the house. */
+  jobId: JobId.optional(),
   id: ItemId,
   jpeg: z.base64().max(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4),
 });

@@ -140,3 +140,53 @@ it('photos go with a job that is deleted for good, and come back with a backup',
   await restoreCommand(server.dir, file, new Date('2026-11-28T12:00:00.000Z'));
   expect((await get('p1')).body).toEqual(Buffer.from(plainJpeg()));
 });
+
+describe('photos of the walls of a house', () => {
+  const putWall = (id: string, jpeg: Uint8Array, house = 'tamarack') =>
+    request(server.app)
+      .put(`/api/houses/${house}/photos/${id}`)
+      .send({ jpeg: Buffer.from(jpeg).toString('base64') });
+  const getWall = (id: string, house = 'tamarack') =>
+    request(server.app).get(`/api/houses/${house}/photos/${id}`).buffer(true).responseType('blob');
+
+  it('are kept bare beside those of the jobs, under names of their own', async () => {
+    expect((await putWall('p1', jpegWithPlace())).status).toBe(201);
+    expect((await putWall('p1', large(5000))).status).toBe(204);
+    expect((await getWall('p1')).body).toEqual(Buffer.from(plainJpeg()));
+    // A job has none of them, whatever it is called.
+    expect((await get('p1')).status).toBe(404);
+    expect((await getWall('p1', 'quarry')).status).toBe(404);
+    expect((await putWall('p1', plainJpeg(), 'nowhere')).status).toBe(404);
+  });
+
+  it('count with those of the jobs towards what a house may take', async () => {
+    for (let i = 0; i < 26; i++) expect((await put(`p${i}`, large(MOST_PHOTO_BYTES))).status).toBe(201);
+    expect((await putWall('w1', large(MOST_PHOTO_BYTES))).status).toBe(413);
+    expect((await putWall('w1', plainJpeg())).status).toBe(201);
+  });
+
+  it('go into the file of the house and come back with it, also under another id', async () => {
+    await putWall('p1', plainJpeg());
+    await put('p1', plainJpeg());
+    const { text } = await request(server.app).get('/api/houses/tamarack/export').buffer(true);
+    const { photos } = JSON.parse(text) as { photos: FiledPhoto[] };
+    expect(photos.map((p) => p.jobId ?? 'the house').sort()).toEqual(['keyboard', 'the house']);
+    const back = await request(server.app)
+      .post('/api/import')
+      .set('Content-Type', 'application/json')
+      .send(text);
+    const { houseId, jobs } = back.body as { houseId: string; jobs: string[] };
+    expect(houseId).not.toBe('tamarack');
+    expect((await getWall('p1', houseId)).body).toEqual(Buffer.from(plainJpeg()));
+    expect((await Promise.all(jobs.map((j) => get('p1', j)))).map((r) => r.status)).toContain(200);
+  });
+
+  it('go with the house when it is deleted for good', async () => {
+    await putWall('p1', plainJpeg());
+    await put('p1', plainJpeg());
+    await putWall('p1', plainJpeg(), 'quarry');
+    await request(server.app).delete('/api/houses/tamarack');
+    await request(server.app).delete('/api/bin/houses/tamarack');
+    expect(await PhotoRow.count()).toBe(1);
+  });
+});

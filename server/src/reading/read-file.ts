@@ -31,7 +31,7 @@ export interface PackedDocument {
 }
 /** A picture that was read and checked, with nothing in it but the picture. */
 export interface PackedPhoto {
-  readonly jobId: string;
+  readonly of: { readonly kind: Kind; readonly id: string };
   readonly id: string;
   readonly jpeg: Uint8Array;
 }
@@ -126,19 +126,23 @@ function packDocument(
 
 function packPhotos(
   filed: readonly FiledPhoto[],
+  houseId: string,
   named: ReadonlyMap<string, string>,
   root: string,
 ): PackedPhoto[] {
   const seen = new Set<string>();
   return filed.map((photo, i) => {
     const where = `${root}photos[${i}]`;
-    const jobId = named.get(photo.jobId);
-    if (jobId === undefined) throw new Bad(where, 'belongs to no job in this file');
-    if (seen.has(`${jobId} ${photo.id}`)) throw new Bad(where, `is there twice: ${photo.id}`);
-    seen.add(`${jobId} ${photo.id}`);
+    const jobId = photo.jobId === undefined ? undefined : named.get(photo.jobId);
+    if (photo.jobId !== undefined && jobId === undefined)
+      throw new Bad(where, 'belongs to no job in this file');
+    const of =
+      jobId === undefined ? ({ kind: 'house', id: houseId } as const) : ({ kind: 'job', id: jobId } as const);
+    if (seen.has(`${jobId ?? ''} ${photo.id}`)) throw new Bad(where, `is there twice: ${photo.id}`);
+    seen.add(`${jobId ?? ''} ${photo.id}`);
     const jpeg = bareJpeg(Buffer.from(photo.jpeg, 'base64'));
     if (!jpeg) throw new Bad(where, 'is not a JPEG, or is cut off');
-    return { jobId, id: photo.id, jpeg };
+    return { of, id: photo.id, jpeg };
   });
 }
 
@@ -190,7 +194,7 @@ export function readFile(file: Uint8Array, taken: readonly string[]): FileRead {
           copied || jobTaken || job.document.houseId !== houseId,
         );
       });
-      const photos = packPhotos(parcel.photos, named, root);
+      const photos = packPhotos(parcel.photos, houseId, named, root);
       return { house, jobs, photos, copied, bytes: [house, ...jobs].reduce((s, d) => s + d.text.length, 0) };
     });
     return { ok: true, parcels };

@@ -18,6 +18,7 @@ export function PhotoPicture({
   const say = useSay();
   /** Of the picture itself, px. */
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
+  const [missing, setMissing] = useState(false);
   const dot = (size?.width ?? 0) / 160;
   const put = (e: MouseEvent<SVGSVGElement>) => {
     if (!size) return;
@@ -27,10 +28,12 @@ export function PhotoPicture({
       y: ((e.clientY - r.top) * size.height) / r.height,
     });
   };
+  if (missing) return <p className="muted">{say(msg('screen.wall.picture-elsewhere'))}</p>;
   return (
     <div className="photo">
       <img
         src={picture}
+        onError={() => setMissing(true)}
         alt={say(msg('screen.wall.the-wall-as-photographed'))}
         onLoad={(e) =>
           setSize({ width: e.currentTarget.naturalWidth, height: e.currentTarget.naturalHeight })

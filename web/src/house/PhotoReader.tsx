@@ -1,5 +1,6 @@
 import {
   formatLength,
+  ItemId,
   LEAST_PINS,
   PHOTO_ERROR_MM,
   pinPhoto,
@@ -12,6 +13,11 @@ import {
 import { Button, Modal, Upload } from 'antd';
 import { Segments } from '../parts/Segments.tsx';
 import { useEffect, useState } from 'react';
+import { freshId } from '../parts/ids.ts';
+import { keepSending, photosOfHouse, sendWaiting } from '../photos/sending.ts';
+import { smaller } from '../photos/smaller.ts';
+import { usePicture } from '../photos/use-picture.ts';
+import { keepWaiting } from '../photos/waiting.ts';
 import { PhotoPins, PhotoThings } from './PhotoLists.tsx';
 import { PhotoPicture } from './PhotoPicture.tsx';
 import {
@@ -26,12 +32,16 @@ import {
 import './photo.css';
 import { useSay } from '../app/say.ts';
 
+/** Points that a picture keeps. */
+const MOST_PINS = 60;
+
 /**
  * Studs, pipes and cables read off a photo of the open wall: points whose place was measured pin the picture to the face, what is clicked
- * afterwards is measured by it. The picture and its points stay in this window as long as the page is open; they are not kept with the house.
+ * afterwards is measured by it. The picture and its points are kept with the wall: what nobody needed then can be read off it later.
  */
 export function PhotoReader({
   open,
+  houseId,
   wall,
   ceilingMm,
   system,
@@ -39,6 +49,7 @@ export function PhotoReader({
   onClose,
 }: {
   readonly open: boolean;
+  readonly houseId: string;
   readonly wall: Wall;
   readonly ceilingMm: number;
   readonly system: House['units'];
@@ -46,17 +57,40 @@ export function PhotoReader({
   readonly onClose: () => void;
 }) {
   const say = useSay();
-  const [picture, setPicture] = useState<string | null>(null);
-  const [pins, setPins] = useState<readonly Pin[]>([]);
+  const owner = photosOfHouse(houseId);
+  const { src: picture, waits } = usePicture(owner, wall.photo?.id ?? null);
+  const pins: readonly Pin[] = wall.photo?.pins ?? [];
+  const setPins = (next: readonly Pin[]) =>
+    set((w) => (w.photo ? { ...w, photo: { ...w.photo, pins: [...next].slice(0, MOST_PINS) } } : w));
+  useEffect(() => keepSending(), []);
+  const [fault, setFault] = useState(false);
+  const [busy, setBusy] = useState(false);
   const [marks, setMarks] = useState<readonly PhotoMark[]>([]);
   const [click, setClick] = useState<Click>('pin');
-  useEffect(() => () => void (picture && URL.revokeObjectURL(picture)), [picture]);
   const photo = pinPhoto(pins);
   const things = photo.ok ? thingsRead(marks, photo.value.read) : [];
   const sure = new Set(things.filter((thing) => isSure(thing, wall)));
   const put = (at: Pixel) => {
     if (click === 'pin') setPins([...pins, { at, is: { xMm: 0, heightMm: 0 } }]);
     else setMarks(withClick(marks, click, at));
+  };
+  const choose = async (file: File) => {
+    setBusy(true);
+    setFault(false);
+    const made = await smaller(file);
+    setBusy(false);
+    if (!made) return setFault(true);
+    const id = ItemId.parse(freshId('photo'));
+    await keepWaiting(owner, id, made.jpeg);
+    const { widthPx, heightPx } = made;
+    set((w) => ({ ...w, photo: { id, widthPx, heightPx, pins: [] } }));
+    setMarks([]);
+    setClick('pin');
+    void sendWaiting();
+  };
+  const remove = () => {
+    set(({ photo: _, ...w }) => w);
+    setMarks([]);
   };
   const take = () => {
     set((w) => withThings(w, [...sure], ceilingMm));
@@ -85,17 +119,15 @@ export function PhotoReader({
             accept="image/*"
             showUploadList={false}
             beforeUpload={(file) => {
-              setPicture(URL.createObjectURL(file));
-              setPins([]);
-              setMarks([]);
-              setClick('pin');
+              void choose(file);
               return false;
             }}
           >
-            <Button>
+            <Button loading={busy}>
               {picture ? say(msg('screen.wall.another-picture')) : say(msg('screen.wall.choose-a-picture'))}
             </Button>
           </Upload>
+          {wall.photo && <Button onClick={remove}>{say(msg('screen.wall.remove-picture'))}</Button>}
           {picture && (
             <Segments
               label={say(msg('screen.rooms.what-you-click'))}
@@ -105,6 +137,8 @@ export function PhotoReader({
             />
           )}
         </div>
+        {fault && <p role="alert">{say(msg('screen.wall.no-picture'))}</p>}
+        {waits && <p className="quiet">{say(msg('screen.wall.picture-waits'))}</p>}
         {picture && <PhotoPicture key={picture} picture={picture} pins={pins} marks={marks} onClick={put} />}
         <PhotoPins pins={pins} system={system} onChange={setPins} />
         {picture && !photo.ok && <p className="muted">{say(photo.message)}.</p>}

@@ -78,6 +78,7 @@ export function WallStuds({
           <PhotoReader
             key={wall.id}
             open={photo === 'open'}
+            houseId={house.id}
             wall={wall}
             ceilingMm={ceilingMm}
             system={system}

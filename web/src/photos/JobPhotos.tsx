@@ -8,32 +8,9 @@ import { TextField } from '../parts/TextField.tsx';
 import { useWork } from '../workspace/work.ts';
 import { refusedPhotos, sendWaiting } from './sending.ts';
 import { smaller } from './smaller.ts';
-import { keepWaiting, onWaiting, waitingPhoto } from './waiting.ts';
+import { usePicture } from './use-picture.ts';
+import { keepWaiting, onWaiting } from './waiting.ts';
 import './photos.css';
-
-/** Where a photo is shown from: this device as long as the server does not have it. */
-function usePicture(jobId: string, id: string): { readonly src: string | null; readonly waits: boolean } {
-  const [picture, setPicture] = useState<{ src: string; waits: boolean } | null>(null);
-  useEffect(() => {
-    let shown: string | null = null;
-    let over = false;
-    const show = async () => {
-      const here = await waitingPhoto(jobId, id);
-      if (over) return;
-      if (shown !== null) URL.revokeObjectURL(shown);
-      shown = here ? URL.createObjectURL(here) : null;
-      setPicture({ src: shown ?? `/api/jobs/${jobId}/photos/${id}`, waits: here !== undefined });
-    };
-    void show();
-    const end = onWaiting(() => void show());
-    return () => {
-      over = true;
-      end();
-      if (shown !== null) URL.revokeObjectURL(shown);
-    };
-  }, [jobId, id]);
-  return { src: picture?.src ?? null, waits: picture?.waits ?? false };
-}
 
 function Picture({
   jobId,

@@ -2,8 +2,14 @@ import { allWaiting, noLongerWaiting, waitingPhoto } from './waiting.ts';
 
 /** Brings photos from this device to the server, one after the other, as soon as it can be reached. */
 
+/** Whose photos they are: those of a job by its id, those of the walls of a house by the mark and the id of that. */
+export const photosOfHouse = (houseId: string): string => `@${houseId}`;
+/** Where the server has a photo. */
+export const photoAddress = (owner: string, id: string): string =>
+  owner.startsWith('@') ? `/api/houses/${owner.slice(1)}/photos/${id}` : `/api/jobs/${owner}/photos/${id}`;
+
 export interface Refused {
-  readonly jobId: string;
+  readonly owner: string;
   readonly id: string;
   /** In the server’s own words. */
   readonly why: string;
@@ -22,9 +28,9 @@ async function base64Of(blob: Blob): Promise<string> {
 }
 
 /** @returns what became of it; null where the server can’t be asked now */
-async function send(jobId: string, id: string, jpeg: Blob): Promise<'kept' | Refused | null> {
+async function send(owner: string, id: string, jpeg: Blob): Promise<'kept' | Refused | null> {
   try {
-    const response = await fetch(`/api/jobs/${jobId}/photos/${id}`, {
+    const response = await fetch(photoAddress(owner, id), {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ jpeg: await base64Of(jpeg) }),
@@ -33,7 +39,7 @@ async function send(jobId: string, id: string, jpeg: Blob): Promise<'kept' | Ref
     // A server that fails, or asks to wait, may take it later; one that says no has said so.
     if (response.status >= 500 || MAY_COME_BACK.has(response.status)) return null;
     const problem = (await response.json().catch(() => ({}))) as { detail?: string };
-    return { jobId, id, why: problem.detail ?? response.statusText };
+    return { owner, id, why: problem.detail ?? response.statusText };
   } catch {
     return null;
   }
@@ -51,14 +57,14 @@ export async function sendWaiting(): Promise<void> {
   try {
     const tried = new Set<string>();
     for (;;) {
-      const next = (await allWaiting()).find((w) => !tried.has(`${w.jobId}/${w.id}`));
+      const next = (await allWaiting()).find((w) => !tried.has(`${w.owner}/${w.id}`));
       if (!next) return;
-      tried.add(`${next.jobId}/${next.id}`);
-      const jpeg = await waitingPhoto(next.jobId, next.id);
-      const sent = jpeg && (await send(next.jobId, next.id, jpeg));
+      tried.add(`${next.owner}/${next.id}`);
+      const jpeg = await waitingPhoto(next.owner, next.id);
+      const sent = jpeg && (await send(next.owner, next.id, jpeg));
       if (sent === null) return;
       refused = refused.filter((r) => r.id !== next.id);
-      if (sent === 'kept') await noLongerWaiting(next.jobId, next.id);
+      if (sent === 'kept') await noLongerWaiting(next.owner, next.id);
       else if (sent) refused = [...refused, sent];
     }
   } finally {

@@ -2,7 +2,7 @@ import { createStore, del, get, keys, set, type UseStore } from 'idb-keyval';
 
 /** Photos that are on this device and not yet with the server: they wait here, over a reload and without a network. */
 
-const key = (jobId: string, id: string): string => `${jobId}/${id}`;
+const key = (owner: string, id: string): string => `${owner}/${id}`;
 /** Where the browser keeps nothing for us, as in a private window, they wait as long as the page is open. */
 const held = new Map<string, Blob>();
 let opened: UseStore | undefined;
@@ -19,17 +19,17 @@ const tellAll = (): void => {
   for (const tell of heard) tell();
 };
 
-export async function keepWaiting(jobId: string, id: string, jpeg: Blob): Promise<void> {
+export async function keepWaiting(owner: string, id: string, jpeg: Blob): Promise<void> {
   try {
-    await set(key(jobId, id), jpeg, store());
+    await set(key(owner, id), jpeg, store());
   } catch {
-    held.set(key(jobId, id), jpeg);
+    held.set(key(owner, id), jpeg);
   }
   tellAll();
 }
 
-export async function waitingPhoto(jobId: string, id: string): Promise<Blob | undefined> {
-  const k = key(jobId, id);
+export async function waitingPhoto(owner: string, id: string): Promise<Blob | undefined> {
+  const k = key(owner, id);
   try {
     return held.get(k) ?? (await get<Blob>(k, store()));
   } catch {
@@ -37,8 +37,8 @@ export async function waitingPhoto(jobId: string, id: string): Promise<Blob | un
   }
 }
 
-/** What waits, by job and photo, in no order. */
-export async function allWaiting(): Promise<{ jobId: string; id: string }[]> {
+/** What waits, by whose it is and which, in no order. */
+export async function allWaiting(): Promise<{ owner: string; id: string }[]> {
   let stored: string[] = [];
   try {
     stored = (await keys(store())).map(String);
@@ -46,15 +46,15 @@ export async function allWaiting(): Promise<{ jobId: string; id: string }[]> {
     // Then nothing is there beside what is held.
   }
   return [...new Set([...stored, ...held.keys()])].flatMap((k) => {
-    const [jobId, id] = k.split('/');
-    return jobId !== undefined && id !== undefined ? [{ jobId, id }] : [];
+    const [owner, id] = k.split('/');
+    return owner !== undefined && id !== undefined ? [{ owner, id }] : [];
   });
 }
 
-export async function noLongerWaiting(jobId: string, id: string): Promise<void> {
-  held.delete(key(jobId, id));
+export async function noLongerWaiting(owner: string, id: string): Promise<void> {
+  held.delete(key(owner, id));
   try {
-    await del(key(jobId, id), store());
+    await del(key(owner, id), store());
   } catch {
     // It was never there.
   }

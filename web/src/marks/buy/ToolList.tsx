@@ -1,4 +1,13 @@
-import { capital, msg, roughMoney, toolCents, toolsToHand, toolText, type House, type Tool } from '@elwand/core';
+import {
+  capital,
+  msg,
+  roughMoney,
+  toolCents,
+  toolsToHand,
+  toolText,
+  type House,
+  type Tool,
+} from '@elwand/core';
 import { Checkbox } from 'antd';
 import type { SetHouse } from '../../state/edit.ts';
 import { useSay } from '../../app/say.ts';
