@@ -5,7 +5,7 @@ const KEYBOARD = '/houses/tamarack/jobs/keyboard';
 const MARKS = ['want', 'site', 'feed', 'tap', 'run', 'wire', 'buy', 'do', 'prove'];
 const opened = (page: Page) => expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 
-test('the demo is there: two houses, three jobs', async ({ page }) => {
+test('the demo is there: two houses, four jobs', async ({ page }) => {
   const quiet = watch(page);
   await page.goto('/');
   for (const name of [
@@ -14,6 +14,7 @@ test('the demo is there: two houses, three jobs', async ({ page }) => {
     'Keyboard wall and picture light',
     'Aquarium in the hall',
     'Chest freezer in the passage',
+    'Light over the wash tray',
   ])
     await expect(page.getByRole('link', { name })).toBeVisible();
   quiet();

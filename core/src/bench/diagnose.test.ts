@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { demoHouses } from '../demo/index.ts';
@@ -48,17 +49,18 @@ const rankOf = (d: Diagnosis, faults: readonly Fault[]): number =>
   d.suspects.findIndex((s) => [s.faults, ...s.alike].some((f) => isSame(f, faults)));
 
 describe('finding what is wrong', () => {
-  it('names the fault first in 80 % and among the first three in 95 % of 2,000 cases', () => {
+  // Of 2,000 in the long run.
+  it('names the fault first in 80 % and among the first three in 95 % of the cases', () => {
     const { normal } = seeded(16);
     const counted = { cases: 0, first: 0, three: 0, readings: 0, alone: 0 };
     const kinds = new Set<string>();
-    for (const { house } of fc.sample(anyWiring, { numRuns: 60, seed: 44 })) {
+    for (const { house } of fc.sample(anyWiring, { numRuns: runs(60), seed: 44 })) {
       for (const breaker of house.panels.flatMap((p) => p.breakers)) {
         const of = caseOf(house, breaker.id);
         if (of.looks.length === 0) continue;
         for (const { faults } of of.singles) {
           const [fault] = faults;
-          if (!fault || counted.cases >= 2000) continue;
+          if (!fault || counted.cases >= runs(2000)) continue;
           const { end, taken } = workedThrough(of, faults, normal);
           const rank = rankOf(end, faults);
           counted.cases++;
@@ -70,7 +72,7 @@ describe('finding what is wrong', () => {
         }
       }
     }
-    expect(counted.cases).toBe(2000);
+    expect(counted.cases).toBe(runs(2000));
     expect(counted.first / counted.cases).toBeGreaterThan(0.8);
     expect(counted.three / counted.cases).toBeGreaterThan(0.95);
     // Where several can't be told apart it says so; mostly one is left alone.
@@ -84,7 +86,7 @@ it('two faults at once, everything read: both, or what reads the same, come firs
   const { normal, uniform } = seeded(17);
   const one = <T>(of: readonly T[]): T => of[Math.floor(uniform() * of.length)]!;
   const counted = { cases: 0, first: 0, three: 0 };
-  for (const { house } of fc.sample(anyWiring, { numRuns: 40, seed: 45 })) {
+  for (const { house } of fc.sample(anyWiring, { numRuns: runs(40), seed: 45 })) {
     for (const breaker of house.panels.flatMap((p) => p.breakers)) {
       const of = caseOf(house, breaker.id);
       const faults = of.singles.flatMap((s) => s.faults);
@@ -104,7 +106,7 @@ it('two faults at once, everything read: both, or what reads the same, come firs
       }
     }
   }
-  expect(counted.cases).toBeGreaterThan(50);
+  expect(counted.cases).toBeGreaterThan(runs(50));
   expect(counted.first / counted.cases).toBeGreaterThan(0.75);
   expect(counted.three / counted.cases).toBeGreaterThan(0.8);
 });

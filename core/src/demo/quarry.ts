@@ -10,6 +10,7 @@ import {
   makeWant,
   PanelId,
   PointId,
+  WallId,
 } from '../document/index.ts';
 import { feet, inches } from '../units/index.ts';
 import { at, breaker, fromBreaker, hit, load, onWall, thing } from './tamarack.ts';
@@ -136,5 +137,44 @@ export function quarryHouse(): House {
 export function freezerJob(): Job {
   return makeJob('freezer', HouseId.parse('quarry'), 'Chest freezer in the passage', {
     wants: [makeWant('w1', 'new 1', onWall('passage-w2', 76, 42), { loads: [thing('chest-freezer')] })],
+  });
+}
+
+/** Job four: a strip of light under the shelf over the wash tray, and the outlet that its driver is plugged into. */
+export function trayLightJob(): Job {
+  const wallId = WallId.parse('passage-w4');
+  return makeJob('tray-light', HouseId.parse('quarry'), 'Light over the wash tray', {
+    wants: [makeWant('w1', 'new 1', onWall('passage-w4', 45, 62), {})],
+    strips: [
+      {
+        id: ItemId.parse('tray-strip'),
+        label: 'Shelf light',
+        kind: 'cabinet',
+        volts: 24,
+        widthMm: 10,
+        wires: 2,
+        pieces: [
+          {
+            id: ItemId.parse('tray-piece'),
+            wallId,
+            leftMm: inches(54),
+            rightMm: inches(92),
+            heightMm: inches(58),
+            zone: 1,
+          },
+        ],
+        corners: 'jumper',
+        channel: 'surface',
+        driver: {
+          wallId,
+          xMm: inches(50),
+          heightMm: inches(66),
+          spot: 'open',
+          connection: 'cord',
+          leadMm: inches(18),
+        },
+        dimming: 'none',
+      },
+    ],
   });
 }

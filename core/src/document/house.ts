@@ -3,6 +3,7 @@ import { PlugKey } from './plugs.ts';
 import { CalendarFacts } from './calendar-facts.ts';
 import { PaceRecord } from './log.ts';
 import { WallPhoto } from './photo.ts';
+import { MOST_HOUSE_STRIPS, StripLight } from './strip.ts';
 import { BreakerId, CableId, HouseId, ItemId, PanelId, PointId, RoomId, WallId } from './ids.ts';
 
 /** The house: what stands. Lengths in mm; wall positions from the wall's left corner as seen from inside. */
@@ -619,6 +620,8 @@ export const House = z.object({
   points: z.array(Point).max(600),
   cables: z.array(Cable).max(900),
   loads: z.array(Load).max(900),
+  /** Strip lighting that is there; left out, there is none. */
+  strips: z.array(StripLight).max(MOST_HOUSE_STRIPS).optional(),
   amendments: z.array(Amendment).max(40),
   waivers: z.array(Waiver).max(2).optional(),
   /** Wiring methods that a local rule forbids here. */

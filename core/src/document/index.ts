@@ -5,6 +5,7 @@ export * from './log.ts';
 export * from './photo.ts';
 export * from './drawn.ts';
 export * from './made.ts';
+export * from './strip.ts';
 export * from './job.ts';
 export * from './bundle.ts';
 export * from './record-file.ts';

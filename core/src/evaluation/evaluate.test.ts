@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import fc from 'fast-check';
 import { boxModel } from '../catalog/index.ts';
 import { surveyBox } from '../codes/index.ts';
@@ -26,7 +27,7 @@ import { SIGNER } from '../testing/build.ts';
 import { said } from '../testing/said.ts';
 
 /** What must hold for any house that hangs together, whatever is in it. */
-const everywhere = (name: string, check: (b: Bundle) => void, numRuns = 60) =>
+const everywhere = (name: string, check: (b: Bundle) => void, numRuns = runs(60)) =>
   it(name, () => fc.assert(fc.property(anyBundle, check), { numRuns }));
 
 const known = new Map<string, ReturnType<typeof evaluate>>();

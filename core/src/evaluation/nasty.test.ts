@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import { LIMIT_KEYS } from '../codes/index.ts';
 import { demoHouses, demoJobs, largeHouse, spreadJob } from '../demo/index.ts';
 import type { Bundle } from '../document/index.ts';
@@ -13,7 +14,7 @@ import { said } from '../testing/said.ts';
  * No valid document may make the core throw, hang or print something that is no number. The documents are drawn from the schema;
  * NASTY=5000 npm run test:unit -- nasty tries more of them.
  */
-const RUNS = Number(process.env.NASTY ?? 160);
+const RUNS = Number(process.env.NASTY ?? runs(160));
 const HOW = { most: 4, atBounds: 0.3, known: 0.8 };
 
 /** Everything that screens, sheets, files and the command line show of a bundle, as one text. */

@@ -4,6 +4,7 @@ import {
   derivedId,
   freeLabel,
   isPlaceholder,
+  MOST_HOUSE_STRIPS,
   ItemId,
   PointId,
   withSwitch,
@@ -31,6 +32,16 @@ function namedAs(names: readonly (readonly [string, string])[]): (text: string) 
   const escaped = longestFirst.map((n) => n.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&'));
   const any = new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'gu');
   return (text) => text.replaceAll(any, (name) => to.get(name) ?? name);
+}
+
+/** Strips of the job are the house’s from now on. */
+function stripsAfter({ house, job }: Bundle): Pick<House, 'strips'> {
+  const fresh = (job.strips ?? []).map((s) => ({
+    ...s,
+    id: ItemId.parse(derivedId('built', job.id, s.id)),
+  }));
+  const all = [...(house.strips ?? []), ...fresh].slice(-MOST_HOUSE_STRIPS);
+  return all.length > 0 ? { strips: all } : {};
 }
 
 /** Drawings with the names that things have once they are built. */
@@ -109,6 +120,7 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
       from: end(c.from),
       to: end(c.to),
     })),
+    ...stripsAfter(bundle),
     loads: house.loads.map((l) => ({
       ...l,
       id: ItemId.parse(fresh(l.id)),

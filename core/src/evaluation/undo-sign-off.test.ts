@@ -1,7 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { demoHouses, demoJobs } from '../demo/index.ts';
-import { RecordFile, readHouse, readJob, recordFile, type Bundle } from '../document/index.ts';
+import {
+  ItemId,
+  RecordFile,
+  readHouse,
+  readJob,
+  recordFile,
+  type Bundle,
+  type StripLight,
+} from '../document/index.ts';
 import { anyWiring } from '../testing/random-wiring.ts';
 import { feet } from '../units/index.ts';
 import { evaluate } from './evaluate.ts';
@@ -104,5 +112,40 @@ describe('taking a sign-off back', () => {
     const more: Bundle = { ...signed, house: { ...signed.house, loads: [...signed.house.loads, other] } };
     expect(undoSignOff(more).house.loads.map((l) => l.id)).toContain('later');
     expect(() => undoSignOff(jobs[1]!)).toThrow(RangeError);
+  });
+  it('strip lighting is the house’s once it is signed off, is told where it was changed since, and goes with the undo', () => {
+    const [b] = jobs;
+    const strip: StripLight = {
+      id: ItemId.parse('shelf-light'),
+      label: 'Shelf light',
+      kind: 'accent',
+      volts: 24,
+      widthMm: 10,
+      wires: 2,
+      pieces: [
+        {
+          id: ItemId.parse('p'),
+          wallId: b!.house.rooms[0]!.walls[0]!.id,
+          leftMm: 0,
+          rightMm: feet(3),
+          heightMm: feet(5),
+          zone: 1,
+        },
+      ],
+      corners: 'jumper',
+      channel: 'none',
+      driver: null,
+      dimming: 'none',
+    };
+    const with_: Bundle = { ...b!, job: { ...b!.job, strips: [strip] } };
+    const signed = filed(sign(with_));
+    expect(signed.house.strips).toMatchObject([{ label: 'Shelf light', pieces: strip.pieces }]);
+    expect(undoSignOff(signed).house.strips).toBeUndefined();
+    const { strips: _, ...bare } = signed.house;
+    expect(changedSince({ ...signed, house: bare })).not.toEqual([]);
+    // A second one beside it stays.
+    const other = { ...strip, id: ItemId.parse('other') };
+    const more = { ...signed, house: { ...signed.house, strips: [...signed.house.strips!, other] } };
+    expect(undoSignOff(more).house.strips).toEqual([other]);
   });
 });

@@ -2,9 +2,9 @@ import { hash53, type Bundle, type House, type Job, type SignOffUndo } from '../
 
 /** Taking a sign-off back: what it put into the house comes out again, where nobody has changed it since. */
 
-type Lists = Pick<House, 'points' | 'cables' | 'loads' | 'panels'>;
+type Lists = Required<Pick<House, 'points' | 'cables' | 'loads' | 'panels' | 'strips'>>;
 type ListName = keyof Lists;
-const LISTS: readonly ListName[] = ['points', 'cables', 'loads', 'panels'];
+const LISTS: readonly ListName[] = ['points', 'cables', 'loads', 'panels', 'strips'];
 
 /** Fields in the order of their names: a document that was saved and read has them in another one. */
 const inOrder = (_key: string, value: unknown): unknown =>
@@ -34,6 +34,7 @@ export const undoFor = (before: Bundle, after: House): SignOffUndo => ({
   cables: differing(before.house.cables, after.cables),
   loads: differing(before.house.loads, after.loads),
   panels: differing(before.house.panels, after.panels),
+  strips: differing(before.house.strips ?? [], after.strips ?? []),
   ...(before.house.shelf ? { shelf: before.house.shelf } : {}),
   jobShelf: before.job.shelf,
   option: before.job.option,
@@ -57,8 +58,8 @@ export function changedSince({ house, job }: Bundle): string[] {
   const { undo } = job;
   if (!undo) return [];
   return LISTS.flatMap((list) => {
-    const now = new Map<string, Lists[ListName][number]>(house[list].map((x) => [x.id, x]));
-    return undo[list].flatMap(({ id, was, left }) => {
+    const now = new Map<string, Lists[ListName][number]>((house[list] ?? []).map((x) => [x.id, x]));
+    return (undo[list] ?? []).flatMap(({ id, was, left }) => {
       const there = now.get(id);
       if ((there ? printOf(there) : null) === left) return [];
       const named = there ?? was;
@@ -77,7 +78,8 @@ export function undoSignOff(bundle: Bundle): Bundle {
   const { undo, record: _record, ...rest } = job;
   if (!undo || job.signedOff === null) throw new RangeError('This sign-off can’t be undone.');
   if (changedSince(bundle).length > 0) throw new RangeError('The house was changed since this sign-off.');
-  const { shelf: _shelf, pace, ...others } = house;
+  const { shelf: _shelf, pace, strips: lit, ...others } = house;
+  const strips = restored(lit ?? [], undo.strips ?? []);
   const samples = pace?.samples.filter((s) => s.jobId !== job.id) ?? [];
   // Nothing timed and nothing forgotten is the same as no record.
   const timed = pace && (samples.length > 0 || pace.since !== null);
@@ -87,6 +89,7 @@ export function undoSignOff(bundle: Bundle): Bundle {
       ...others,
       ...(undo.shelf ? { shelf: undo.shelf } : {}),
       ...(timed ? { pace: { ...pace, samples } } : {}),
+      ...(strips.length > 0 ? { strips } : {}),
       points: restored(house.points, undo.points),
       cables: restored(house.cables, undo.cables),
       loads: restored(house.loads, undo.loads),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import fc from 'fast-check';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { anyBundle } from '../testing/random-house.ts';
@@ -44,8 +45,8 @@ describe('remedies over generated houses', () => {
               ).toEqual([]);
           }
       }),
-      { numRuns: 120, seed: 41, endOnFailure: true },
+      { numRuns: runs(120), seed: 41, endOnFailure: true },
     );
-    expect(tried).toBeGreaterThan(200);
+    expect(tried).toBeGreaterThan(runs(200));
   });
 });

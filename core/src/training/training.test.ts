@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import { speaker, type Text } from '../words/index.ts';
 import {
   answerMove,
@@ -17,13 +18,13 @@ import {
 
 const say = speaker('imperial');
 const SEEDS: Readonly<Record<DrillKind, number>> = {
-  dead: 40,
-  breaker: 60,
-  box: 8,
-  'switch-loop': 8,
-  'line-load': 20,
-  fill: 80,
-  fault: 5,
+  dead: runs(40),
+  breaker: runs(60),
+  box: runs(8),
+  'switch-loop': runs(8),
+  'line-load': runs(20),
+  fill: runs(80),
+  fault: runs(5),
 };
 const all = DRILL_KINDS.flatMap((kind) => LEVELS.map((level) => ({ kind, level })));
 const drills = (kind: DrillKind, level: Drill['level']) =>

@@ -8,6 +8,7 @@ import { WallFramePart } from './WallFrame.tsx';
 import { WallStuds } from './WallStuds.tsx';
 import { WallFrontPart } from './WallFront.tsx';
 import { WallOutsidePart } from './WallOutside.tsx';
+import { WallStripsPart } from './WallStrips.tsx';
 import { WallInsidePart } from './WallThings.tsx';
 import './wall.css';
 import { useSay } from '../app/say.ts';
@@ -61,6 +62,7 @@ export function WallEditor({ house, wall, frame, ceilingMm, onHouse }: WallEdito
       <WallFramePart {...part} open={wide} setFrame={setFrame} />
       <WallInsidePart {...part} house={house} open={wide} ceilingMm={ceilingMm} />
       <WallFrontPart {...part} open={wide} ceilingMm={ceilingMm} />
+      <WallStripsPart house={house} wall={wall} open={wide} onHouse={onHouse} />
       {part.wall.exterior && <WallOutsidePart {...part} open={wide} />}
     </div>
   );

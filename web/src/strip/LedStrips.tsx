@@ -12,7 +12,7 @@ const feedsOf = ({ pieces, fed }: Chain) =>
     return spot ? [spot] : [];
   });
 
-/** LED strip on the walls of a room: the pieces as cut, where they are fed, the driver, and its leads where they stay on one wall. */
+/** LED strip on the walls of a room, there or wanted: the pieces as cut, where they are fed, the driver, and its leads where they stay on one wall. */
 export function LedStrips({
   evaluation,
   room,
@@ -29,12 +29,13 @@ export function LedStrips({
     xMm: number;
     heightMm: number;
   }): Xy | undefined => drawnAt(layout, { on: 'wall', ...spot }, room.id);
-  return (job.strips ?? []).map((strip) => {
+  const built = house.strips ?? [];
+  return [...built, ...(job.strips ?? [])].map((strip) => {
     const chains = planStrip(house, strip).outputs.flatMap((o) => o.chains);
     const { driver } = strip;
     const seat = driver && at(driver);
     return (
-      <g key={strip.id} className="led-strip">
+      <g key={strip.id} className={built.includes(strip) ? 'led-strip led-there' : 'led-strip'}>
         <title>{strip.label}</title>
         {chains
           .flatMap((c) => c.pieces)
