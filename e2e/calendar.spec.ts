@@ -18,9 +18,9 @@ test('the steps are laid over evenings, a visit that is moved takes the rest wit
   await expect(visits.first()).toContainText('Mon, Nov 30, 6:00 PM');
   const before = await sum.textContent();
   // No weekdays: the first Saturday.
-  await drawer.getByRole('checkbox', { name: 'Weekdays' }).uncheck();
+  await drawer.getByRole('checkbox', { name: 'Weekdays', exact: true }).uncheck();
   await expect(visits.first()).toContainText('Sat, Dec 5, 9:00 AM');
-  await drawer.getByRole('checkbox', { name: 'Weekdays' }).check();
+  await drawer.getByRole('checkbox', { name: 'Weekdays', exact: true }).check();
   await expect(sum).toContainText(before ?? '');
   // The last visit is put off to a day that somebody else has set.
   await visits
@@ -67,7 +67,7 @@ test('all open jobs are on one calendar, and two on one circuit have the power o
   // The house is dark once for both.
   await expect(visits.getByText(/Look for a second circuit/)).toHaveCount(1);
   expect(await faults(page)).toEqual([]);
-  await year.getByRole('checkbox', { name: 'Weekdays' }).uncheck();
+  await year.getByRole('checkbox', { name: 'Weekdays', exact: true }).uncheck();
   await expect(visits.first()).toContainText('Sat, Dec 5, 9:00 AM');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -80,7 +80,7 @@ test('all open jobs are on one calendar, and two on one circuit have the power o
   await saved(page);
   await page.reload();
   await page.getByRole('button', { name: 'All jobs on one calendar' }).click();
-  await expect(year.getByRole('checkbox', { name: 'Weekdays' })).not.toBeChecked();
+  await expect(year.getByRole('checkbox', { name: 'Weekdays', exact: true })).not.toBeChecked();
   await expect(sum).toContainText('done');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect(visits.first()).toBeVisible();

@@ -7,6 +7,23 @@ import { noJsonSchema } from './no-json-schema.plugin.ts';
 /** A build in the test language, for a browser test; it is never served to anybody. */
 const TEST_LANGUAGE = process.env.TEST_LANGUAGE === '1';
 
+/** Parts of the core that no plan takes: they come with the pages that ask for them. The sentences are parted by their own plugin. */
+const AFTER_THE_PLAN = new RegExp(
+  `core[\\\\/]src[\\\\/](?:${[
+    '(?:reading|training|sheets|calendar|bench|sums|demo|wire|tape)/',
+    'index',
+    'feed/(?:hunt|directory)',
+    'structure/photo',
+    'planning/(?:tools|methods)',
+    'materials/(?:price-list|substitutes|shelf)',
+    'evaluation/(?:sign-off|record|undo|card|what-if|look-list|carry|built)',
+    'document/(?:changes|copy-room|record-file|bundle)',
+    'words/en-US',
+  ]
+    .join('|')
+    .replaceAll('/', '[\\\\/]')})`,
+);
+
 const A_MONTH_SECONDS = 30 * 24 * 3600;
 
 /**
@@ -60,7 +77,7 @@ const away = () =>
         },
         {
           urlPattern: ({ url, sameOrigin }) =>
-            sameOrigin && /^\/api\/jobs\/[\w-]+\/photos\/[\w-]+$/.test(url.pathname),
+            sameOrigin && /^\/api\/(jobs|houses)\/[\w-]+\/photos\/[\w-]+$/.test(url.pathname),
           handler: 'CacheFirst',
           options: {
             cacheName: 'elwand-photos',
@@ -101,6 +118,12 @@ export default defineConfig(({ mode }) => ({
               name: 'react',
               test: /node_modules[\\/](react|react-dom|scheduler|react-router|@reduxjs|react-redux|redux|immer|reselect)[\\/]/,
               priority: 30,
+            },
+            // One file for all that a plan takes: in a hundred small ones it packs worse.
+            {
+              name: 'plan',
+              test: (id) => /core[\\/]src[\\/]/.test(id) && !AFTER_THE_PLAN.test(id),
+              priority: 20,
             },
           ],
         },
