@@ -76,7 +76,10 @@ const plain = plainJpeg();
 const photo = Buffer.concat([plain.subarray(0, -2), Buffer.alloc(PHOTO_BYTES, 7), plain.subarray(-2)]);
 await store.createJob(makeJob('photos', house.id, 'Photos'));
 let kept = 0;
-const keeping = await median(() => keepPhoto(store, { kind: 'job', id: 'photos' }, `p${(kept += 1)}`, photo), PHOTOS);
+const keeping = await median(
+  () => keepPhoto(store, { kind: 'job', id: 'photos' }, `p${(kept += 1)}`, photo),
+  PHOTOS,
+);
 console.log(`keeping a photo of ${PHOTO_BYTES / 1000} kB: ${keeping.toFixed(1)} ms`);
 let out = '';
 const exporting = await median(async () => {

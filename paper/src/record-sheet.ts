@@ -19,94 +19,120 @@ const CAPTION = { size: 8.5 } as const;
 const day = (iso: string): string =>
   new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso));
 
-function built(
+interface Column {
+  readonly name: Text;
+  readonly share: number;
+  readonly bold?: true;
+}
+/** A part of the record: its heading and a table; nothing where there are no rows. */
+function part(
   flow: Flow,
-  { circuits, cables, boxes, checks }: BuiltRecord,
-  { units }: Pick<House, 'units'>,
+  title: Text,
+  note: Text,
+  columns: readonly Column[],
+  rows: readonly string[][],
 ): void {
+  if (rows.length === 0) return;
+  flow.heading(title, note, 20);
+  table(
+    flow,
+    columns.map(({ name, share, bold }) => ({
+      name: flow.say(name),
+      share,
+      ...(bold ? { words: NAME } : {}),
+    })),
+    rows,
+  );
+}
+
+function circuitsBuilt(flow: Flow, { circuits }: BuiltRecord): void {
   const { say } = flow;
-  const head = (text: Text, share: number, bold = false) => ({
-    name: say(text),
-    share,
-    ...(bold ? { words: NAME } : {}),
+  part(
+    flow,
+    msg('paper.record.circuits'),
+    '',
+    [
+      { name: msg('paper.number'), share: 18, bold: true },
+      { name: msg('paper.rating'), share: 40 },
+      { name: msg('paper.feeds'), share: 80 },
+      { name: msg('paper.record.panel'), share: 45 },
+    ],
+    circuits.map((c) => [
+      c.breaker,
+      say(msg('paper.breaker', { amps: c.amps, poles: c.poles, protection: c.protection })),
+      c.feeds,
+      c.panel,
+    ]),
+  );
+}
+
+function cablesBuilt(flow: Flow, { cables }: BuiltRecord, { units }: Pick<House, 'units'>): void {
+  const { say } = flow;
+  part(
+    flow,
+    msg('paper.record.cables'),
+    '',
+    [
+      { name: msg('paper.record.from'), share: 45, bold: true },
+      { name: msg('paper.record.to'), share: 45, bold: true },
+      { name: msg('paper.record.cable'), share: 45 },
+      { name: msg('paper.record.ground'), share: 24 },
+      { name: msg('paper.record.length'), share: 24 },
+    ],
+    cables.map((c) => [
+      c.from,
+      c.to,
+      say(
+        msg('paper.record.cable-of', { method: c.method, gauge: c.gauge ?? '?', conductors: c.conductors }),
+      ),
+      say(msg('paper.record.ground-of', { ground: c.ground })),
+      c.lengthMm === null ? '' : formatLength(c.lengthMm, units),
+    ]),
+  );
+}
+
+/** What a box needs and has, with the sums; empty where nobody knows what it needs. */
+function fillText(flow: Flow, box: BuiltRecord['boxes'][number]): string {
+  const { neededCubicInches: needed, availableCubicInches: available, sums } = box;
+  if (needed === null) return '';
+  const fill = msg('paper.record.fill-of', {
+    needed: q.volume(needed),
+    known: available === null ? 'no' : 'yes',
+    available: q.volume(available ?? 0),
   });
-  if (circuits.length > 0) {
-    flow.heading(msg('paper.record.circuits'), '', 20);
-    table(
-      flow,
-      [
-        head(msg('paper.number'), 18, true),
-        head(msg('paper.rating'), 40),
-        head(msg('paper.feeds'), 80),
-        head(msg('paper.record.panel'), 45),
-      ],
-      circuits.map((c) => [
-        c.breaker,
-        say(msg('paper.breaker', { amps: c.amps, poles: c.poles, protection: c.protection })),
-        c.feeds,
-        c.panel,
-      ]),
-    );
-  }
-  if (cables.length > 0) {
-    flow.heading(msg('paper.record.cables'), '', 20);
-    table(
-      flow,
-      [
-        head(msg('paper.record.from'), 45, true),
-        head(msg('paper.record.to'), 45, true),
-        head(msg('paper.record.cable'), 45),
-        head(msg('paper.record.ground'), 24),
-        head(msg('paper.record.length'), 24),
-      ],
-      cables.map((c) => [
-        c.from,
-        c.to,
-        say(
-          msg('paper.record.cable-of', { method: c.method, gauge: c.gauge ?? '?', conductors: c.conductors }),
-        ),
-        say(msg('paper.record.ground-of', { ground: c.ground })),
-        c.lengthMm === null ? '' : formatLength(c.lengthMm, units),
-      ]),
-    );
-  }
-  if (boxes.length > 0) {
-    flow.heading(msg('paper.record.boxes'), msg('paper.record.boxes-note'), 20);
-    table(
-      flow,
-      [
-        head(msg('paper.record.box'), 24, true),
-        head(msg('paper.place'), 48),
-        head(msg('paper.record.holds'), 44),
-        head(msg('paper.record.fill'), 67),
-      ],
-      boxes.map((b) => [
-        b.label,
-        [b.place, b.box].filter((t) => t !== '').join('. '),
-        b.devices.join('; '),
-        b.neededCubicInches === null
-          ? ''
-          : [
-              say(
-                msg('paper.record.fill-of', {
-                  needed: q.volume(b.neededCubicInches),
-                  known: b.availableCubicInches === null ? 'no' : 'yes',
-                  available: q.volume(b.availableCubicInches ?? 0),
-                }),
-              ),
-              b.sums,
-            ].join('. '),
-      ]),
-    );
-  }
-  if (checks.length > 0) {
-    flow.heading(msg('paper.record.checks'), '', 20);
-    table(
-      flow,
-      [head(msg('paper.record.check'), 118), head(msg('paper.record.source'), 65)],
-      checks.map((c) => [c.says, c.source]),
-    );
-  }
+  return [flow.say(fill), sums].join('. ');
+}
+
+function built(flow: Flow, record: BuiltRecord, house: Pick<House, 'units'>): void {
+  circuitsBuilt(flow, record);
+  cablesBuilt(flow, record, house);
+  part(
+    flow,
+    msg('paper.record.boxes'),
+    msg('paper.record.boxes-note'),
+    [
+      { name: msg('paper.record.box'), share: 24, bold: true },
+      { name: msg('paper.place'), share: 48 },
+      { name: msg('paper.record.holds'), share: 44 },
+      { name: msg('paper.record.fill'), share: 67 },
+    ],
+    record.boxes.map((b) => [
+      b.label,
+      [b.place, b.box].filter((t) => t !== '').join('. '),
+      b.devices.join('; '),
+      fillText(flow, b),
+    ]),
+  );
+  part(
+    flow,
+    msg('paper.record.checks'),
+    '',
+    [
+      { name: msg('paper.record.check'), share: 118 },
+      { name: msg('paper.record.source'), share: 65 },
+    ],
+    record.checks.map((c) => [c.says, c.source]),
+  );
 }
 
 function tested(flow: Flow, record: SignOffRecord): void {

@@ -62,6 +62,72 @@ function paceAfter({ house: { pace }, job }: Bundle): Pick<House, 'pace'> {
   return { pace: { since: pace?.since ?? null, samples } };
 }
 
+/** What a thing is called once it is built: what stood there keeps its id, what is new gets one of its own. */
+type Rename = (id: string) => string;
+
+function renamer({ house, job }: Bundle): Rename {
+  const breakers = house.panels.flatMap((p) => p.breakers);
+  const there = new Set<string>([house.points, house.cables, house.loads, breakers].flat().map((x) => x.id));
+  return (id) => (there.has(id) ? id : derivedId('built', job.id, id.replace(/^new-/, '')));
+}
+
+/** The points with their new ids and labels. What somebody named keeps its name; what nobody did gets the next free one of its kind. */
+function pointsBuilt(planned: readonly Point[], job: Bundle['job'], fresh: Rename): Point[] {
+  const named = new Set<string>(job.wants.filter((w) => !isPlaceholder(w.label)).map((w) => newPointId(w)));
+  const labelFor = (p: Point, others: readonly Point[]): string =>
+    named.has(p.id) && !others.some((o) => o.id !== p.id && o.label === p.label)
+      ? p.label
+      : freeLabel(others, p.kind);
+  const points: Point[] = [];
+  for (const p of planned)
+    points.push(
+      fresh(p.id) !== p.id
+        ? { ...p, id: PointId.parse(fresh(p.id)), label: labelFor(p, [...planned, ...points]) }
+        : p,
+    );
+  return points;
+}
+
+/** The house as the job leaves it: everything that was planned, under names of its own. */
+function houseBuilt(
+  bundle: Bundle,
+  { applied, bill }: NonNullable<Evaluation['chosen']>,
+  fresh: Rename,
+): House {
+  const { house } = applied;
+  const end = (e: Cable['from']): Cable['from'] =>
+    e.at === 'point'
+      ? { ...e, pointId: PointId.parse(fresh(e.pointId)) }
+      : { ...e, breakerId: BreakerId.parse(fresh(e.breakerId)) };
+  const goes = ({ by, nth }: SwitchAt): SwitchAt => ({ by: PointId.parse(fresh(by)), nth });
+  return {
+    ...house,
+    rooms: bundle.house.rooms,
+    shelf: shelfAfter(bundle.house, bundle.job, bill),
+    ...paceAfter(bundle),
+    ...stripsAfter(bundle),
+    panels: house.panels.map((p) => ({
+      ...p,
+      breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
+    })),
+    points: pointsBuilt(house.points, bundle.job, fresh).map((p) => ({
+      ...p,
+      devices: p.devices.map((d) => withSwitch(d, goes)),
+    })),
+    cables: house.cables.map((c) => ({
+      ...withSwitches(c, goes),
+      id: CableId.parse(fresh(c.id)),
+      from: end(c.from),
+      to: end(c.to),
+    })),
+    loads: house.loads.map((l) => ({
+      ...l,
+      id: ItemId.parse(fresh(l.id)),
+      pointId: PointId.parse(fresh(l.pointId)),
+    })),
+  };
+}
+
 /**
  * Points and cables of a job become part of the house under names of their own, what is left over goes on the shelf; the job keeps its record.
  * @throws RangeError without a name, or without a reason where anything is open
@@ -71,64 +137,10 @@ export function signOff(evaluation: Evaluation, at: string, signer: Signer): Bun
   if (!chosen) return bundle;
   // Without a name, or a reason where anything is open, nothing is changed.
   const signed = recordOf(evaluation, signer);
-  const { house } = chosen.applied;
-  const there = new Set<string>(
-    [
-      bundle.house.points,
-      bundle.house.cables,
-      bundle.house.loads,
-      bundle.house.panels.flatMap((p) => p.breakers),
-    ]
-      .flat()
-      .map((x) => x.id),
-  );
-  const fresh = (id: string): string =>
-    there.has(id) ? id : derivedId('built', bundle.job.id, id.replace(/^new-/, ''));
-  const end = (e: Cable['from']): Cable['from'] =>
-    e.at === 'point'
-      ? { ...e, pointId: PointId.parse(fresh(e.pointId)) }
-      : { ...e, breakerId: BreakerId.parse(fresh(e.breakerId)) };
-  // What somebody named keeps its name; what nobody did gets the next free one of its kind.
-  const named = new Set<string>(
-    bundle.job.wants.filter((w) => !isPlaceholder(w.label)).map((w) => newPointId(w)),
-  );
-  const labelFor = (p: Point, others: readonly Point[]): string =>
-    named.has(p.id) && !others.some((o) => o.id !== p.id && o.label === p.label)
-      ? p.label
-      : freeLabel(others, p.kind);
-  const goes = ({ by, nth }: SwitchAt): SwitchAt => ({ by: PointId.parse(fresh(by)), nth });
-  const points: Point[] = [];
-  for (const p of house.points)
-    points.push(
-      fresh(p.id) !== p.id
-        ? { ...p, id: PointId.parse(fresh(p.id)), label: labelFor(p, [...house.points, ...points]) }
-        : p,
-    );
-  const built: House = {
-    ...house,
-    rooms: bundle.house.rooms,
-    shelf: shelfAfter(bundle.house, bundle.job, chosen.bill),
-    ...paceAfter(bundle),
-    panels: house.panels.map((p) => ({
-      ...p,
-      breakers: p.breakers.map((b) => ({ ...b, id: BreakerId.parse(fresh(b.id)) })),
-    })),
-    points: points.map((p) => ({ ...p, devices: p.devices.map((d) => withSwitch(d, goes)) })),
-    cables: house.cables.map((c) => ({
-      ...withSwitches(c, goes),
-      id: CableId.parse(fresh(c.id)),
-      from: end(c.from),
-      to: end(c.to),
-    })),
-    ...stripsAfter(bundle),
-    loads: house.loads.map((l) => ({
-      ...l,
-      id: ItemId.parse(fresh(l.id)),
-      pointId: PointId.parse(fresh(l.pointId)),
-    })),
-  };
+  const fresh = renamer(bundle);
+  const built = houseBuilt(bundle, chosen, fresh);
   const inHouse = namedAs(
-    house.points.flatMap((p) => {
+    chosen.applied.house.points.flatMap((p) => {
       const to = built.points.find((b) => b.id === fresh(p.id))?.label;
       return to === undefined || to === p.label ? [] : [[p.label, to] as const];
     }),
