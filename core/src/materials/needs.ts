@@ -142,68 +142,141 @@ function connectorPart(cable: BoxWiring['cables'][number]['cable'], outdoors: bo
   return cable.type === 'AC' || cable.type === 'MC' ? 'armor-connector' : 'cable-connector';
 }
 
-/** Boxes, rings, devices, plates and small parts of every box that is new or touched. */
-export function deviceNeeds({ before, boxes, plan, job }: NeedsInput): Need[] {
-  const stood = new Map(before.points.map((p) => [p.id, p] as const));
-  return boxes.flatMap(({ point, isNew, cables, after }) => {
-    const old = stood.get(point.id);
-    const needs: Omit<Need, 'why'>[] = [];
-    const one = (key: string | undefined, count = 1) => {
-      if (key !== undefined && count > 0) needs.push({ key, count });
-    };
-    const model = boxModel(point.box.model);
-    const moves = job.wants.find((w) => w.replaces !== undefined && newPointId(w) === point.id)?.replaces;
-    const otherBox = isNew || job.boxes[point.id] !== undefined || (old && old.box.model !== point.box.model);
-    if (otherBox && model) one(`box:${model.id}`);
-    const ring = isNew ? undefined : ringModel(job.rings[point.id] ?? null);
-    if (ring) one(`ring:${ring.id}`);
-    if (!isNew && job.clampsOutside.includes(point.id)) one('clamp-connector', cables.length);
-    const place = placeOf(plan, point.at);
-    const { style } = job.preferences;
-    const outdoors = place?.outdoors ?? false;
+/** A box of the plan beside the one that stood there. */
+interface BoxOfBill {
+  readonly input: NeedsInput;
+  readonly wiring: BoxWiring;
+  readonly point: Point;
+  readonly old: Point | undefined;
+  readonly place: ReturnType<typeof placeOf>;
+  readonly outdoors: boolean;
+  /** Another box is put in. */
+  readonly otherBox: boolean;
+  /** Devices that are bought. */
+  readonly fresh: readonly Device[];
+}
+/** So many of a part; none of it where there is no such part. */
+const some = (key: string | undefined, count = 1): Omit<Need, 'why'>[] =>
+  key !== undefined && count > 0 ? [{ key, count }] : [];
+
+function boxOfBill(input: NeedsInput, wiring: BoxWiring, old: Point | undefined): BoxOfBill {
+  const { job, plan, before } = input;
+  const { point, isNew } = wiring;
+  const place = placeOf(plan, point.at);
+  const outdoors = place?.outdoors ?? false;
+  const moves = job.wants.some((w) => w.replaces !== undefined && newPointId(w) === point.id);
+  return {
+    input,
+    wiring,
+    point,
+    old,
+    place,
+    outdoors,
+    otherBox:
+      isNew || job.boxes[point.id] !== undefined || (old !== undefined && old.box.model !== point.box.model),
     // What moves is not bought again.
-    const there = devicesThere(before, job, point.id);
-    const fresh = freshDevices(point, there, job, outdoors && moves !== undefined);
-    for (const d of fresh) one(devicePart(d, place !== undefined && place.moisture !== 'dry', style));
-    // Another look needs another plate.
-    const otherPlate =
-      old &&
-      (old.box.gangs !== point.box.gangs ||
-        fresh.some((d) => d.kind === 'blank' || (style === 'decorator' && isStyled(d))));
-    // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
-    const shift = (job.changes ?? []).find((c) => c.kind === 'shift' && c.pointId === point.id);
-    const shifted = shift !== undefined;
-    const shown = shifted ? { ...point, box: { ...point.box, gangs: gangsUsed(point) } } : point;
-    if (shifted) one('ring-reducing');
-    const look = (d: Device) =>
-      style === 'decorator' && isStyled(d) && fresh.includes(d) ? 'decorator' : openingOf(d);
-    const plate = plateOf(shown, outdoors, place?.moisture === 'wet', look);
-    if (shifted || isNew || otherPlate)
-      one(shift?.kind === 'shift' && shift.oversize ? oversizeOf(plate) : plate);
-    if (!point.devices.every((d) => d.kind === 'blank'))
-      one('blank-insert', fresh.filter((d) => d.kind === 'blank').length);
-    for (const j of after.splices) if (isNew || j.isNew) one(j.connector);
-    for (const c of after.caps) if (c.conductor.isNew) one(c.connector);
-    const tails = after.splices
-      .flatMap((j) => (isNew || j.isNew ? j.members : []))
-      .filter((m) => m.kind === 'box-tail');
-    one('ground-screw', tails.length);
-    if (isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id))
-      for (const c of cables) if (isNew || c.isNew) one(connectorPart(c.cable, outdoors));
-    if (!isNew && isToBeCovered(plan, point.at)) one('box-extender', Math.max(1, point.box.gangs));
-    const want = job.wants.find((w) => newPointId(w) === point.id);
-    if (want?.seal || job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id)) one('air-seal');
-    const onFace = model?.mounting === 'surface' || model?.mounting === 'weatherproof';
-    // A plastic nail-on box comes with its nails.
-    const onFraming =
-      model?.mounting === 'new-work' && (model.metal || substrateAt(plan, point.at) === 'steel');
-    if (isNew && (onFace || onFraming || want?.mounting !== undefined))
-      one(FIXINGS[substrateAt(plan, point.at)]);
-    if (isNew && outdoors) one('sealant-outdoor');
-    const divided = point.box.extras?.barrier !== undefined;
-    if (divided && (otherBox || old?.box.extras?.barrier === undefined)) one('box-divider');
-    if (cables.some((c) => c.isNew && c.conductors.some((x) => x.remark))) one('marking-tape');
-    return needs.map((n) => ({ ...n, why: point.label }));
+    fresh: freshDevices(point, devicesThere(before, job, point.id), job, outdoors && moves),
+  };
+}
+
+/** The box itself, its ring, and what clamps its cables outside. */
+const boxItself = ({ input: { job }, wiring, point, otherBox }: BoxOfBill): Omit<Need, 'why'>[] => {
+  const model = boxModel(point.box.model);
+  const ring = wiring.isNew ? undefined : ringModel(job.rings[point.id] ?? null);
+  const outside = !wiring.isNew && job.clampsOutside.includes(point.id);
+  return [
+    ...(otherBox && model ? some(`box:${model.id}`) : []),
+    ...(ring ? some(`ring:${ring.id}`) : []),
+    ...(outside ? some('clamp-connector', wiring.cables.length) : []),
+  ];
+};
+
+/** Devices, and the plate that they look out of. */
+function front({
+  input: { job },
+  wiring,
+  point,
+  old,
+  place,
+  outdoors,
+  fresh,
+}: BoxOfBill): Omit<Need, 'why'>[] {
+  const { style } = job.preferences;
+  const isFlat = (d: Device): boolean => style === 'decorator' && isStyled(d);
+  // Another look needs another plate.
+  const otherPlate =
+    old !== undefined &&
+    (old.box.gangs !== point.box.gangs || fresh.some((d) => d.kind === 'blank' || isFlat(d)));
+  // A shifted plate is as wide as what it shows: a ring closes the rest of the box.
+  const shift = (job.changes ?? []).find((c) => c.kind === 'shift' && c.pointId === point.id);
+  const shown = shift ? { ...point, box: { ...point.box, gangs: gangsUsed(point) } } : point;
+  const look = (d: Device) => (isFlat(d) && fresh.includes(d) ? 'decorator' : openingOf(d));
+  const plate = plateOf(shown, outdoors, place?.moisture === 'wet', look);
+  const isBlank = point.devices.every((d) => d.kind === 'blank');
+  return [
+    ...fresh.flatMap((d) => some(devicePart(d, place !== undefined && place.moisture !== 'dry', style))),
+    ...(shift ? some('ring-reducing') : []),
+    ...(shift || wiring.isNew || otherPlate
+      ? some(shift?.kind === 'shift' && shift.oversize ? oversizeOf(plate) : plate)
+      : []),
+    ...(isBlank ? [] : some('blank-insert', fresh.filter((d) => d.kind === 'blank').length)),
+  ];
+}
+
+/** Connectors of new splices and caps, ground screws, and what holds new cables in a metal box. */
+function joints({ input: { job }, wiring, point, outdoors }: BoxOfBill): Omit<Need, 'why'>[] {
+  const { isNew, after, cables } = wiring;
+  const splices = after.splices.filter((j) => isNew || j.isNew);
+  const tails = splices.flatMap((j) => j.members.filter((m) => m.kind === 'box-tail'));
+  const byConnector =
+    isMetalBox(point) && point.box.clamps !== 'inside' && !job.clampsOutside.includes(point.id);
+  return [
+    ...splices.flatMap((j) => some(j.connector)),
+    ...after.caps.flatMap((c) => (c.conductor.isNew ? some(c.connector) : [])),
+    ...some('ground-screw', tails.length),
+    ...(byConnector
+      ? cables.flatMap((c) => (isNew || c.isNew ? some(connectorPart(c.cable, outdoors)) : []))
+      : []),
+  ];
+}
+
+/** What fastens, extends, seals and divides it, and what marks the conductors in it. */
+function around({
+  input: { job, plan },
+  wiring,
+  point,
+  old,
+  outdoors,
+  otherBox,
+}: BoxOfBill): Omit<Need, 'why'>[] {
+  const { isNew, cables } = wiring;
+  const model = boxModel(point.box.model);
+  const want = job.wants.find((w) => newPointId(w) === point.id);
+  const sealed = want?.seal ?? job.changes?.some((c) => c.kind === 'seal' && c.pointId === point.id);
+  const onFace = model?.mounting === 'surface' || model?.mounting === 'weatherproof';
+  const substrate = substrateAt(plan, point.at);
+  // A plastic nail-on box comes with its nails.
+  const onFraming = model?.mounting === 'new-work' && (model.metal || substrate === 'steel');
+  const divided = point.box.extras?.barrier !== undefined;
+  return [
+    ...(!isNew && isToBeCovered(plan, point.at) ? some('box-extender', Math.max(1, point.box.gangs)) : []),
+    ...(sealed ? some('air-seal') : []),
+    ...(isNew && (onFace || onFraming || want?.mounting !== undefined) ? some(FIXINGS[substrate]) : []),
+    ...(isNew && outdoors ? some('sealant-outdoor') : []),
+    ...(divided && (otherBox || old?.box.extras?.barrier === undefined) ? some('box-divider') : []),
+    ...(cables.some((c) => c.isNew && c.conductors.some((x) => x.remark)) ? some('marking-tape') : []),
+  ];
+}
+
+/** Boxes, rings, devices, plates and small parts of every box that is new or touched. */
+export function deviceNeeds(input: NeedsInput): Need[] {
+  const stood = new Map(input.before.points.map((p) => [p.id, p] as const));
+  return input.boxes.flatMap((wiring) => {
+    const box = boxOfBill(input, wiring, stood.get(wiring.point.id));
+    return [...boxItself(box), ...front(box), ...joints(box), ...around(box)].map((n) => ({
+      ...n,
+      why: wiring.point.label,
+    }));
   });
 }
 

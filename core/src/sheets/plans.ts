@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluation/judge.ts';
 import { newPointId } from '../planning/index.ts';
-import { onWall, type Place } from '../routing/index.ts';
+import type { Wall } from '../document/index.ts';
+import { onWall, type Move, type Place } from '../routing/index.ts';
 import {
   fixtureOutline,
   joistCenters,
@@ -240,94 +241,104 @@ export function joistPlan(evaluation: Evaluation, level: number, side: Side): Dr
   };
 }
 
+/** A wall as it is drawn: y grows downwards from its ceiling. */
+interface Elevation {
+  readonly evaluation: Evaluation;
+  readonly wall: Wall;
+  readonly high: number;
+  readonly y: (heightMm: number) => number;
+}
+const upright = (
+  { y }: Elevation,
+  layer: Shape['layer'],
+  { leftMm, rightMm, bottomMm, topMm }: Readonly<Record<'leftMm' | 'rightMm' | 'bottomMm' | 'topMm', number>>,
+  dashed = false,
+): Shape => box(layer, leftMm, rightMm, y(topMm), y(bottomMm), dashed);
+
+const onThis = ({ wall }: Elevation, at: { readonly wallId: string }): boolean => at.wallId === wall.id;
+
+/** A one-gang opening, half its width and height, mm. */
+const [HALF_BOX_MM, HALF_BOX_HIGH_MM] = [inches(1.125), inches(1.875)];
+
+/** Boxes on it, there and wanted, with their names over them. */
+function boxesOn(e: Elevation): Shape[] {
+  const { house, job } = e.evaluation.bundle;
+  return [
+    ...house.points.map((p) => ({ label: p.label, at: p.at, layer: 'existing' as const })),
+    ...job.wants.map((w) => ({ label: w.label, at: w.at, layer: 'new' as const })),
+  ].flatMap(({ label, at: p, layer }): Shape[] => {
+    if (p.on !== 'wall' || !onThis(e, p)) return [];
+    const { xMm, heightMm } = p;
+    return [
+      upright(e, layer, {
+        leftMm: xMm - HALF_BOX_MM,
+        rightMm: xMm + HALF_BOX_MM,
+        bottomMm: heightMm - HALF_BOX_HIGH_MM,
+        topMm: heightMm + HALF_BOX_HIGH_MM,
+      }),
+      text(label, { x: xMm, y: e.y(heightMm + inches(3)) }, 'middle', layer),
+    ];
+  });
+}
+
+const movesOf = ({ chosen }: Evaluation): Move[] =>
+  (chosen?.option.legs ?? []).flatMap((leg) => [...leg.route.moves]);
+
+/** The new cable where it runs within the wall: up or down first, then along. */
+const cableIn = (e: Elevation): Shape[] =>
+  movesOf(e.evaluation).flatMap(({ from, to }): Shape[] =>
+    onWall(from) && onWall(to) && onThis(e, from) && onThis(e, to)
+      ? [
+          {
+            kind: 'line',
+            layer: 'new',
+            points: [
+              { x: from.xMm, y: e.y(from.heightMm) },
+              { x: from.xMm, y: e.y(to.heightMm) },
+              { x: to.xMm, y: e.y(to.heightMm) },
+            ],
+          },
+        ]
+      : [],
+  );
+
 /** One wall seen from inside at true shape: studs, openings, boxes, holes with their dimensions, the new cable. */
 export function wallSheet(evaluation: Evaluation, wallId: string): Drawing | undefined {
-  const say = speaker(evaluation.bundle.house.units);
   const { house, job } = evaluation.bundle;
   const line = [...evaluation.plan.lines.values()].find((l) => l.wall.id === wallId);
   const frame = line && evaluation.frames.get(line.wall.id);
   if (!line || !frame) return undefined;
   const high = line.room.ceilingMm;
-  const y = (heightMm: number) => high - heightMm;
-  const L = (mm: number) => formatLength(mm, house.units, 'inches');
-  const rect = (
-    layer: Shape['layer'],
-    left: number,
-    right: number,
-    bottom: number,
-    top: number,
-    dashed = false,
-  ): Shape => box(layer, left, right, y(top), y(bottom), dashed);
   const { wall } = line;
-  const boxes = [
-    ...house.points.map((p) => ({ label: p.label, at: p.at, fresh: false })),
-    ...job.wants.map((w) => ({ label: w.label, at: w.at, fresh: true })),
-  ].flatMap((p): Shape[] => {
-    if (p.at.on !== 'wall' || p.at.wallId !== wall.id) return [];
-    const layer = p.fresh ? 'new' : 'existing';
-    const { xMm, heightMm } = p.at;
-    return [
-      rect(
-        layer,
-        xMm - inches(1.125),
-        xMm + inches(1.125),
-        heightMm - inches(1.875),
-        heightMm + inches(1.875),
-      ),
-      text(p.label, { x: xMm, y: y(heightMm + inches(3)) }, 'middle', layer),
-    ];
-  });
-  const freshBoxes = job.wants.flatMap((w) =>
-    w.at.on === 'wall' && w.at.wallId === wall.id ? [{ xMm: w.at.xMm, fromMm: null }] : [],
-  );
-  const legs = evaluation.chosen?.option.legs ?? [];
-  const cable = legs.flatMap((leg) =>
-    leg.route.moves.flatMap((m): Shape[] => {
-      const { from, to } = m;
-      if (!onWall(from) || !onWall(to) || from.wallId !== wall.id || to.wallId !== wall.id) return [];
-      return [
-        {
-          kind: 'line',
-          layer: 'new',
-          points: [
-            { x: from.xMm, y: y(from.heightMm) },
-            { x: from.xMm, y: y(to.heightMm) },
-            { x: to.xMm, y: y(to.heightMm) },
-          ],
-        },
-      ];
-    }),
-  );
-  const holes = legs.flatMap((leg) =>
-    leg.route.moves
-      .flatMap((m) => m.holes)
-      .filter((h) => h.wallId === wall.id)
-      .flatMap((h): Shape[] => [
-        { kind: 'circle', layer: 'hole', at: { x: h.xMm, y: y(h.heightMm) }, radius: h.diameterMm / 2 },
-      ]),
-  );
-  const holeSpots = legs.flatMap((leg) =>
-    leg.route.moves
-      .flatMap((m) => m.holes)
-      .filter((h) => h.wallId === wall.id)
-      .map((h) => ({ xMm: h.xMm, fromMm: y(h.heightMm) })),
-  );
+  const e: Elevation = { evaluation, wall, high, y: (heightMm) => high - heightMm };
+  const holes = movesOf(evaluation)
+    .flatMap((m) => m.holes)
+    .filter((h) => onThis(e, h));
+  const spots = [
+    ...job.wants.flatMap((w) =>
+      w.at.on === 'wall' && onThis(e, w.at) ? [{ xMm: w.at.xMm, fromMm: null }] : [],
+    ),
+    ...holes.map((h) => ({ xMm: h.xMm, fromMm: e.y(h.heightMm) })),
+  ];
   return {
     key: `wall-${wall.id}`,
     title: `${line.room.name}, ${wall.name.toLowerCase()}`,
-    note: say(msg('sheets.wall-note')),
+    note: speaker(house.units)(msg('sheets.wall-note')),
     shapes: [
-      rect('wall', 0, wall.lengthMm, 0, high),
-      ...frame.members.map((m) =>
-        rect('framing', m.leftMm, m.rightMm, m.bottomMm, Math.min(high, m.topMm), !m.hit),
-      ),
-      ...wall.openings.map((o) => rect('opening', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
-      ...wall.obstacles.map((o) => rect('obstacle', o.leftMm, o.rightMm, o.bottomMm, o.topMm)),
-      ...wall.furniture.map((f) => rect('furniture', f.leftMm, f.rightMm, f.bottomMm, f.topMm, f.planned)),
-      ...cable,
-      ...boxes,
-      ...holes,
-      ...dimensionsUnder([...freshBoxes, ...holeSpots], high, L),
+      upright(e, 'wall', { leftMm: 0, rightMm: wall.lengthMm, bottomMm: 0, topMm: high }),
+      ...frame.members.map((m) => upright(e, 'framing', { ...m, topMm: Math.min(high, m.topMm) }, !m.hit)),
+      ...wall.openings.map((o) => upright(e, 'opening', o)),
+      ...wall.obstacles.map((o) => upright(e, 'obstacle', o)),
+      ...wall.furniture.map((f) => upright(e, 'furniture', f, f.planned)),
+      ...cableIn(e),
+      ...boxesOn(e),
+      ...holes.map((h): Shape => ({
+        kind: 'circle',
+        layer: 'hole',
+        at: { x: h.xMm, y: e.y(h.heightMm) },
+        radius: h.diameterMm / 2,
+      })),
+      ...dimensionsUnder(spots, high, (mm) => formatLength(mm, house.units, 'inches')),
     ],
   };
 }

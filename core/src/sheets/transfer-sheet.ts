@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluation/judge.ts';
 import { settingOf } from '../evaluation/judge.ts';
 import { transfersOf, transferText, type HoleTransfer } from '../placement/transfers.ts';
+import type { WallFrame } from '../structure/index.ts';
 import { inches } from '../units/index.ts';
 import { box, type At, type Drawing, type Shape } from './drawing.ts';
 import { msg, q, type Text, speaker } from '../words/index.ts';
@@ -31,127 +32,166 @@ function ellipse(at: At, rx: number, ry: number): Shape {
   };
 }
 
+/** The part of a wall that is drawn around one hole, and what its place is measured from. */
+interface Around {
+  readonly hole: HoleTransfer['hole'];
+  readonly side: HoleTransfer['side'];
+  readonly best: NonNullable<HoleTransfer['best']>;
+  readonly wall: WallFrame['wall'];
+  /** What stands on the plate that is bored: cripples end under their sill. */
+  readonly members: WallFrame['members'];
+  readonly left: number;
+  readonly right: number;
+  /** Height of the letters, mm of the house. */
+  readonly size: number;
+  readonly say: (text: Text) => string;
+}
+
+function around(evaluation: Evaluation, { hole, side, best }: HoleTransfer): Around | undefined {
+  const frame = evaluation.frames.get(hole.wallId);
+  if (!best || !frame) return undefined;
+  const { wall } = frame;
+  const left = Math.max(0, Math.min(hole.xMm, best.referenceMm) - BESIDE_MM);
+  const right = Math.min(wall.lengthMm, Math.max(hole.xMm, best.referenceMm) + BESIDE_MM);
+  return {
+    hole,
+    side,
+    best,
+    wall,
+    members: frame.members.filter(
+      (m) => m.rightMm > left && m.leftMm < right && (side === 'below' || m.kind !== 'cripple'),
+    ),
+    left,
+    right,
+    size: Math.min(inches(5), Math.max(inches(0.8), (right - left) * TEXT_SHARE)),
+    say: speaker(evaluation.bundle.house.units),
+  };
+}
+
+const word = (
+  { say, size }: Around,
+  text: Text,
+  x: number,
+  y: number,
+  layer: Shape['layer'] = 'text',
+  anchor: 'start' | 'middle' = 'middle',
+): Shape => ({ kind: 'text', layer, at: { x, y }, text: say(text), size, anchor });
+const heading = (a: Around, text: Text, y: number): Shape => word(a, text, a.left, y, 'text', 'start');
+/** The wood that is drawn, between two heights on the sheet. */
+const wood = (
+  { members, left, right }: Around,
+  top: number,
+  bottom: number,
+  dashed: 'all' | 'reckoned',
+): Shape[] =>
+  members.map((m) =>
+    box(
+      'framing',
+      Math.max(left, m.leftMm),
+      Math.min(right, m.rightMm),
+      top,
+      bottom,
+      dashed === 'all' || !m.hit,
+    ),
+  );
+const upDown = (layer: Shape['layer'], x: number, top: number, bottom: number, dashed = false): Shape => ({
+  kind: 'line',
+  layer,
+  dashed,
+  points: [
+    { x, y: top },
+    { x, y: bottom },
+  ],
+});
+
+/** From the reference to the hole: how far to mark, or that it is here. */
+function markDimension(a: Around, y: number): Shape[] {
+  const { best, hole, size, wall } = a;
+  const tick = size / 2;
+  const ends = [best.referenceMm, hole.xMm];
+  const isApart = Math.abs(best.markMm) >= 1;
+  const here =
+    best.awayMm > 0 ? msg('sheets.hole.back', { away: q.mark(best.awayMm) }) : msg('sheets.hole.here');
+  return [
+    ...(isApart
+      ? ([{ kind: 'line', layer: 'dimension', points: ends.map((x) => ({ x, y })) }] satisfies Shape[])
+      : []),
+    ...ends.map((x) => upDown('dimension', x, y - tick, y + tick)),
+    upDown('dimension', best.referenceMm, y - 1.5 * size - wall.framing.depthMm, y + tick, true),
+    word(
+      a,
+      isApart ? q.mark(Math.abs(best.markMm)) : here,
+      (best.referenceMm + hole.xMm) / 2,
+      y + 2.6 * size,
+      'dimension',
+    ),
+  ];
+}
+
+/** The plate, seen from above; the room lies at its lower edge. */
+function plateShapes(a: Around, top: number): Shape[] {
+  const { wall, hole, best, side, left, right, size } = a;
+  const depth = wall.framing.depthMm;
+  const spot = { x: hole.xMm, y: top + depth / 2 };
+  return [
+    heading(a, side === 'above' ? msg('sheets.hole.plate') : msg('sheets.hole.foot'), top - 2 * size),
+    box('wall', left, right, top, top + depth),
+    ...wood(a, top, top + depth, 'all'),
+    ellipse(spot, ERRORS * best.errors.alongMm, ERRORS * best.errors.acrossMm),
+    { kind: 'circle', layer: 'hole', at: spot, radius: hole.diameterMm / 2 },
+    ...markDimension(a, top + depth + 1.5 * size),
+  ];
+}
+
+/** The wall from the room: its studs as they are reckoned, the place of the hole, the same reference. */
+function faceShapes(a: Around, top: number): Shape[] {
+  const { wall, hole, best, side, left, right, size } = a;
+  const plates = PLATES_MM[side];
+  const bottom = top + WALL_MM;
+  const y = side === 'above' ? top + plates / 2 : bottom - plates / 2;
+  return [
+    heading(a, msg('sheets.hole.room', { wall: wall.name.toLowerCase(), side }), top - size),
+    box('wall', left, right, top, bottom),
+    side === 'above'
+      ? box('framing', left, right, top, top + plates)
+      : box('framing', left, right, bottom - plates, bottom),
+    ...wood(a, top, bottom, 'reckoned'),
+    {
+      kind: 'line',
+      layer: 'hole',
+      points: [
+        { x: hole.xMm - hole.diameterMm / 2, y },
+        { x: hole.xMm + hole.diameterMm / 2, y },
+      ],
+    },
+    upDown('new', hole.xMm, top, bottom),
+    upDown('dimension', best.referenceMm, top, bottom, true),
+    word(
+      a,
+      msg('sheets.hole.from-corner', { x: q.mark(hole.xMm) }),
+      (left + right) / 2,
+      bottom + 2.6 * size,
+      'dimension',
+    ),
+  ];
+}
+
 /**
  * One hole found from the other side: its plate seen from above with the reference, the dimension to mark and how far it may miss,
  * and the same wall seen from the room, one below the other on the same measure. Undefined when nothing can be referred to.
  */
 export function transferSheet(evaluation: Evaluation, transfer: HoleTransfer): Drawing | undefined {
-  const { hole, side, best, leg, move } = transfer;
-  const frame = evaluation.frames.get(hole.wallId);
-  const line = evaluation.plan.lines.get(hole.wallId);
-  if (!best || !frame || !line) return undefined;
-  const { wall } = frame;
-  const say = speaker(evaluation.bundle.house.units);
-  const left = Math.max(0, Math.min(hole.xMm, best.referenceMm) - BESIDE_MM);
-  const right = Math.min(wall.lengthMm, Math.max(hole.xMm, best.referenceMm) + BESIDE_MM);
-  const size = Math.min(inches(5), Math.max(inches(0.8), (right - left) * TEXT_SHARE));
-  const word = (text: Text, x: number, y: number, layer: Shape['layer'] = 'text'): Shape => ({
-    kind: 'text',
-    layer,
-    at: { x, y },
-    text: say(text),
-    size,
-    anchor: 'middle',
-  });
-  const heading = (text: Text, y: number): Shape => ({ ...word(text, left, y), anchor: 'start' }) as Shape;
-  // What stands on the plate that is bored: cripples end under their sill.
-  const members = frame.members.filter(
-    (m) => m.rightMm > left && m.leftMm < right && (side === 'below' || m.kind !== 'cripple'),
-  );
-  const depth = wall.framing.depthMm;
-
-  // The plate, seen from above; the room lies at its lower edge.
-  const plate = (top: number): Shape[] => {
-    const middle = top + depth / 2;
-    const spot = { x: hole.xMm, y: middle };
-    return [
-      heading(side === 'above' ? msg('sheets.hole.plate') : msg('sheets.hole.foot'), top - 2 * size),
-      box('wall', left, right, top, top + depth),
-      ...members.map((m) =>
-        box('framing', Math.max(left, m.leftMm), Math.min(right, m.rightMm), top, top + depth, true),
-      ),
-      ellipse(spot, ERRORS * best.errors.alongMm, ERRORS * best.errors.acrossMm),
-      { kind: 'circle', layer: 'hole', at: spot, radius: hole.diameterMm / 2 },
-      ...dimension(top + depth + 1.5 * size),
-    ];
-  };
-  const dimension = (y: number): Shape[] => {
-    const tick = size / 2;
-    const ends = [best.referenceMm, hole.xMm];
-    const upright = (x: number, dashed: boolean): Shape => ({
-      kind: 'line',
-      layer: 'dimension',
-      dashed,
-      points: [
-        { x, y: y - (dashed ? 1.5 * size + depth : tick) },
-        { x, y: y + tick },
-      ],
-    });
-    const middle = (best.referenceMm + hole.xMm) / 2;
-    const apart = Math.abs(best.markMm) >= 1;
-    const here =
-      best.awayMm > 0 ? msg('sheets.hole.back', { away: q.mark(best.awayMm) }) : msg('sheets.hole.here');
-    return [
-      ...(apart
-        ? ([{ kind: 'line', layer: 'dimension', points: ends.map((x) => ({ x, y })) }] satisfies Shape[])
-        : []),
-      ...ends.map((x) => upright(x, false)),
-      upright(best.referenceMm, true),
-      word(apart ? q.mark(Math.abs(best.markMm)) : here, middle, y + 2.6 * size, 'dimension'),
-    ];
-  };
-  // The wall from the room: its studs as they are reckoned, the place of the hole, the same reference.
-  const face = (top: number): Shape[] => {
-    const plates = PLATES_MM[side];
-    const y = side === 'above' ? top + plates / 2 : top + WALL_MM - plates / 2;
-    return [
-      heading(msg('sheets.hole.room', { wall: wall.name.toLowerCase(), side }), top - size),
-      box('wall', left, right, top, top + WALL_MM),
-      side === 'above'
-        ? box('framing', left, right, top, top + plates)
-        : box('framing', left, right, top + WALL_MM - plates, top + WALL_MM),
-      ...members.map((m) =>
-        box('framing', Math.max(left, m.leftMm), Math.min(right, m.rightMm), top, top + WALL_MM, !m.hit),
-      ),
-      {
-        kind: 'line',
-        layer: 'hole',
-        points: [
-          { x: hole.xMm - hole.diameterMm / 2, y },
-          { x: hole.xMm + hole.diameterMm / 2, y },
-        ],
-      },
-      {
-        kind: 'line',
-        layer: 'new',
-        points: [
-          { x: hole.xMm, y: top },
-          { x: hole.xMm, y: top + WALL_MM },
-        ],
-      },
-      {
-        kind: 'line',
-        layer: 'dimension',
-        dashed: true,
-        points: [
-          { x: best.referenceMm, y: top },
-          { x: best.referenceMm, y: top + WALL_MM },
-        ],
-      },
-      word(
-        msg('sheets.hole.from-corner', { x: q.mark(hole.xMm) }),
-        (left + right) / 2,
-        top + WALL_MM + 2.6 * size,
-        'dimension',
-      ),
-    ];
-  };
+  const a = around(evaluation, transfer);
+  if (!a) return undefined;
+  const { hole, side, best, wall, size, say } = a;
   // What is above on the sheet is above in the house.
   const gap = GAP_MM + 5 * size;
   const shapes =
-    side === 'above' ? [...plate(0), ...face(depth + gap)] : [...face(0), ...plate(WALL_MM + gap)];
+    side === 'above'
+      ? [...plateShapes(a, 0), ...faceShapes(a, wall.framing.depthMm + gap)]
+      : [...faceShapes(a, 0), ...plateShapes(a, WALL_MM + gap)];
   return {
-    key: `hole-${leg + 1}-${move + 1}`,
+    key: `hole-${transfer.leg + 1}-${transfer.move + 1}`,
     title: say(msg('sheets.hole.title', { side, wall: wall.name.toLowerCase(), x: q.mark(hole.xMm) })),
     note: say(
       msg('sheets.hole.note', { how: transferText(best), chances: Math.round(best.odds.both * 100) }),

@@ -7,7 +7,7 @@ import { leftBehind } from './left-behind.ts';
 import { repairSteps } from './repairs.ts';
 import { make } from './route-steps.ts';
 import { toLookAt } from './site-checks.ts';
-import type { Act, Step, WorkInput } from './step.ts';
+import type { Step, WorkInput } from './step.ts';
 import { stripWork } from './strip-work.ts';
 import { apart, msg, q, row } from '../words/index.ts';
 
@@ -73,27 +73,11 @@ function panelSteps(input: WorkInput, wired: readonly string[]): Step[] {
   return steps;
 }
 
-/** Closing up, power on, tests, repairs and the record. */
-export function finish(input: WorkInput, power: Power): Step[] {
-  const wires = input.boxes.map((b) => `wire:${b.point.id}`);
-  const panel = panelSteps(input, wires);
-  const left = leftBehind(input, power);
-  const wired = [
-    ...wires,
-    ...input.changes.map((c) => `change:${c.id}`),
-    ...panel.map((p) => p.key),
-    ...input.option.legs.map((_, i) => `leg${i + 1}:pull`),
-    ...left.off.map((s) => s.key),
-  ];
-  const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
+/** Boxes closed, power on, everything measured, plates on. @param after what has to be wired before */
+function closedAndOn(input: WorkInput, power: Power, after: readonly string[]): Step[] {
   const boxes = [...new Set([...power.opened, ...input.boxes.map((b) => b.point.id)])];
   const on = [...new Set([...power.breakers, ...input.option.taps.map((t) => t.breaker.id)])];
-  const strips = stripWork(input);
-  const tested = input.boxes.map((b): Act => ({ act: 'test', point: b.point.id }));
-  const steps: Step[] = [
-    ...strips.filter((s) => s.window === 'before'),
-    ...panel,
-    ...left.off,
+  return [
     make({
       key: 'close',
       title: msg('work.close'),
@@ -101,7 +85,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
       window: 'off',
       minutes: 10,
       pace: 'finish',
-      after: wired,
+      after: [...after],
       checks: toLookAt('close', input),
       does: boxes.map((point) => ({ act: 'close', point })),
     }),
@@ -125,7 +109,7 @@ export function finish(input: WorkInput, power: Power): Step[] {
       after: ['on'],
       detail: msg('work.measure-why'),
       tools: ['voltage-meter', 'plug-tester'],
-      does: tested,
+      does: input.boxes.map((b) => ({ act: 'test', point: b.point.id })),
     }),
     make({
       key: 'plates',
@@ -136,19 +120,41 @@ export function finish(input: WorkInput, power: Power): Step[] {
       after: ['measure'],
     }),
   ];
-  if (seal)
-    steps.push(
-      make({
-        key: 'seal',
-        title: msg('work.seal'),
-        kind: 'work',
-        window: 'after',
-        minutes: 10,
-        pace: 'finish',
-        after: ['plates'],
-        detail: msg('work.seal-why'),
-      }),
-    );
+}
+
+/** Holes through plates are sealed. */
+const SEAL = make({
+  key: 'seal',
+  title: msg('work.seal'),
+  kind: 'work',
+  window: 'after',
+  minutes: 10,
+  pace: 'finish',
+  after: ['plates'],
+  detail: msg('work.seal-why'),
+});
+
+/** Closing up, power on, tests, repairs and the record. */
+export function finish(input: WorkInput, power: Power): Step[] {
+  const wires = input.boxes.map((b) => `wire:${b.point.id}`);
+  const panel = panelSteps(input, wires);
+  const left = leftBehind(input, power);
+  const wired = [
+    ...wires,
+    ...input.changes.map((c) => `change:${c.id}`),
+    ...panel.map((p) => p.key),
+    ...input.option.legs.map((_, i) => `leg${i + 1}:pull`),
+    ...left.off.map((s) => s.key),
+  ];
+  const seal = input.option.legs.flatMap((l) => holesOf(l.route)).some((h) => h.fireSeal);
+  const strips = stripWork(input);
+  const steps = [
+    ...strips.filter((s) => s.window === 'before'),
+    ...panel,
+    ...left.off,
+    ...closedAndOn(input, power, wired),
+    ...(seal ? [SEAL] : []),
+  ];
   const { steps: repairs, last } = repairSteps(input);
   const back = putBack(input, last);
   return [
