@@ -126,65 +126,69 @@ function drawStep(leg: PlannedLeg, input: WorkInput, i: number): Step {
   });
 }
 
-/** All holes of a leg first, then its cable in one pull: one trip to each place. */
-export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: number): Step[] {
-  if (leg.own) return [drawStep(leg, input, i)];
-  const { labels } = input;
-  const name = msg('work.run-name', {
-    from: labels.get(leg.from) ?? leg.from,
-    to: labels.get(leg.to) ?? leg.to,
+/** A run as it is worked on: which of the runs it is, and what has to be there before. */
+interface RunOfWork {
+  readonly leg: PlannedLeg;
+  readonly input: WorkInput;
+  readonly i: number;
+  readonly name: Text;
+  /** Steps that make the boxes at its ends ready. */
+  readonly ready: readonly string[];
+  /** Boxes at its ends that are there and live until they are dead. */
+  readonly old: readonly string[];
+}
+
+const marksOf = ({ job }: WorkInput): string[] => job.wants.map((w) => `mark:${w.id}`);
+
+/** One hole or opening of a run, with the power off where it comes near what is live or goes through a box that is. */
+function drillStep({ input, i, ready, old }: RunOfWork, move: Move, n: number): Step {
+  const live = cutsOf(move).some((at) => nearCut(input, at).length > 0);
+  const off =
+    offFirst(input) || live || throughOldBox(input, move) || (THROUGH_BOX.has(move.op) && old.length > 0);
+  return make({
+    key: `leg${i + 1}:drill${n + 1}`,
+    title: move.says,
+    kind: 'work',
+    window: off ? 'off' : 'before',
+    minutes: move.minutes,
+    after: [...(off ? ['dead'] : []), ...ready, ...marksOf(input)],
+    detail: move.why,
+    place: placeOfMove(input, move),
+    cautions: [...movesCautions([move]), ...(live ? [msg('work.near-live')] : [])],
+    pace: 'drill',
+    tools: OPERATIONS[move.op].tools,
+    ways: [wayOf(move)],
+    same: move.op,
+    does: [
+      ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
+      ...boresOf(move).map((at): Act => ({ act: 'bore', at })),
+    ],
   });
-  const openings = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
-  const ready = [...openings, ...readyKeys(input, leg.from), ...readyKeys(input, leg.to)];
-  const old = [leg.from, leg.to].filter((id) => power.opened.some((p) => (p as string) === id));
-  const drilling = leg.route.moves.flatMap((move, n): Step[] => {
-    if (!cuts(move)) return [];
-    const places = cutsOf(move);
-    const live = places.some((at) => nearCut(input, at).length > 0);
-    const off =
-      offFirst(input) || live || throughOldBox(input, move) || (THROUGH_BOX.has(move.op) && old.length > 0);
-    return [
-      make({
-        key: `leg${i + 1}:drill${n + 1}`,
-        title: move.says,
-        kind: 'work',
-        window: off ? 'off' : 'before',
-        minutes: move.minutes,
-        after: [...(off ? ['dead'] : []), ...ready, ...input.job.wants.map((w) => `mark:${w.id}`)],
-        detail: move.why,
-        place: placeOfMove(input, move),
-        cautions: [...movesCautions([move]), ...(live ? [msg('work.near-live')] : [])],
-        pace: 'drill',
-        tools: OPERATIONS[move.op].tools,
-        ways: [wayOf(move)],
-        same: move.op,
-        does: [
-          ...openingsIn(move).map((at): Act => ({ act: 'cut', at })),
-          ...boresOf(move).map((at): Act => ({ act: 'bore', at })),
-        ],
-      }),
-    ];
-  });
-  const rest = leg.route.moves.filter((m) => !cuts(m));
-  // Holes that an earlier run drills have to be there as well.
-  const earlier = leg.route.moves.some((m) => (m.again ?? []).length > 0)
+}
+
+/** Holes of earlier runs that this one goes through as well. */
+const sharedHoles = ({ leg, input, i }: RunOfWork): string[] =>
+  leg.route.moves.some((m) => (m.again ?? []).length > 0)
     ? input.option.legs
         .slice(0, i)
         .flatMap((l, k) => l.route.moves.flatMap((m, n) => (cuts(m) ? [`leg${k + 1}:drill${n + 1}`] : [])))
     : [];
-  const laid = rest.filter((m) => LAID_OPEN.has(m.op));
-  // A cable goes into a box that is there only once that box is dead and open.
-  const off = drilling.some((d) => d.window === 'off') || offFirst(input) || old.length > 0;
-  const pull = make({
+
+const minutesIn = (moves: readonly Move[]): number => moves.reduce((s, m) => s + m.minutes, 0);
+const toolsOf = (moves: readonly Move[]): Step['tools'] => [
+  ...new Set(moves.flatMap((m) => OPERATIONS[m.op].tools)),
+];
+
+/** The cable in one pull, through all that was drilled. */
+function pullStep(run: RunOfWork, rest: readonly Move[], drilling: readonly Step[], off: boolean): Step {
+  const { leg, input, i, name, ready } = run;
+  return make({
     key: `leg${i + 1}:pull`,
     title: msg('work.pull', { cable: q.cable(leg.route.cableMm), run: name }),
     kind: 'work',
     window: off ? 'off' : 'before',
-    minutes: Math.max(
-      5,
-      rest.reduce((s, m) => s + m.minutes, 0),
-    ),
-    after: [...drilling.map((d) => d.key), ...earlier, ...ready, ...(off ? ['dead'] : [])],
+    minutes: Math.max(LEAST_PULL_MINUTES, minutesIn(rest)),
+    after: [...drilling.map((d) => d.key), ...sharedHoles(run), ...ready, ...(off ? ['dead'] : [])],
     place: rest[0] ? placeOfMove(input, rest[0]) : '',
     detail: sentences([...rest.map(asSentence), ...leaveSlack(leg.method)]),
     cautions: movesCautions(rest),
@@ -192,42 +196,65 @@ export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: n
     pace: 'cable',
     same: `${leg.method} ${leg.conductors}`,
     ways: rest.map(wayOf),
-    tools: [...new Set(rest.flatMap((m) => OPERATIONS[m.op].tools))],
+    tools: toolsOf(rest),
     does: [pullOf(leg, i)],
   });
-  // Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live.
-  const early = off && !offFirst(input) && laid.length > 0 && old.length > 0;
-  const lay = make({
+}
+const LEAST_PULL_MINUTES = 5;
+
+/** Where it runs in the open it is laid before the power goes off, and coiled short of the box that is still live. */
+function layStep({ leg, input, i, name }: RunOfWork, laid: readonly Move[]): Step {
+  return make({
     key: `leg${i + 1}:lay`,
     title: msg('work.lay', { where: laid[0]?.op === 'run-attic' ? 'attic' : 'below', run: name }),
     kind: 'work',
     window: 'before',
-    minutes: laid.reduce((s, m) => s + m.minutes, 0),
-    after: input.job.wants.map((w) => `mark:${w.id}`),
+    minutes: minutesIn(laid),
+    after: marksOf(input),
     place: laid[0] ? placeOfMove(input, laid[0]) : '',
-    detail: msg('work.lay-why', {
-      moves: sentences(laid.map(asSentence)),
-    }),
+    detail: msg('work.lay-why', { moves: sentences(laid.map(asSentence)) }),
     cautions: movesCautions(laid),
     pace: 'cable',
     same: `${leg.from} ${leg.to} ${leg.method}`,
     ways: laid.map(wayOf),
-    tools: [...new Set(laid.flatMap((m) => OPERATIONS[m.op].tools))],
+    tools: toolsOf(laid),
   });
-  return early
-    ? [
-        ...drilling,
-        lay,
-        {
-          ...pull,
-          minutes: Math.max(5, pull.minutes - lay.minutes),
-          tableMinutes: Math.max(5, pull.minutes - lay.minutes),
-          after: [...pull.after, lay.key],
-          detail: sentences([
-            ...rest.filter((m) => !laid.includes(m)).map(asSentence),
-            ...leaveSlack(leg.method),
-          ]),
-        },
-      ]
-    : [...drilling, pull];
+}
+
+/** All holes of a leg first, then its cable in one pull: one trip to each place. */
+export function routeSteps(leg: PlannedLeg, input: WorkInput, power: Power, i: number): Step[] {
+  if (leg.own) return [drawStep(leg, input, i)];
+  const { labels } = input;
+  const ends = { from: labels.get(leg.from) ?? leg.from, to: labels.get(leg.to) ?? leg.to };
+  const openings = input.boxes.filter((b) => b.isNew).map((b) => `cut:${b.point.id}`);
+  const run: RunOfWork = {
+    leg,
+    input,
+    i,
+    name: msg('work.run-name', ends),
+    ready: [...openings, ...readyKeys(input, leg.from), ...readyKeys(input, leg.to)],
+    old: [leg.from, leg.to].filter((id) => power.opened.some((p) => (p as string) === id)),
+  };
+  const drilling = leg.route.moves.flatMap((move, n) => (cuts(move) ? [drillStep(run, move, n)] : []));
+  const rest = leg.route.moves.filter((m) => !cuts(m));
+  const laid = rest.filter((m) => LAID_OPEN.has(m.op));
+  // A cable goes into a box that is there only once that box is dead and open.
+  const off = drilling.some((d) => d.window === 'off') || offFirst(input) || run.old.length > 0;
+  const pull = pullStep(run, rest, drilling, off);
+  const early = off && !offFirst(input) && laid.length > 0 && run.old.length > 0;
+  if (!early) return [...drilling, pull];
+  const lay = layStep(run, laid);
+  const minutes = Math.max(LEAST_PULL_MINUTES, pull.minutes - lay.minutes);
+  const left = rest.filter((m) => !laid.includes(m));
+  return [
+    ...drilling,
+    lay,
+    {
+      ...pull,
+      minutes,
+      tableMinutes: minutes,
+      after: [...pull.after, lay.key],
+      detail: sentences([...left.map(asSentence), ...leaveSlack(leg.method)]),
+    },
+  ];
 }
