@@ -23,15 +23,15 @@ interface Command {
 /** Everything that may command a want: existing switches and wanted ones, several in one box each by its number. */
 export function commands(points: readonly Point[], wanted: readonly Want[]): Command[] {
   return [
-    { value: ALWAYS, label: msg('screen.asked.always'), control: { by: 'always' } },
+    { value: ALWAYS, label: msg('screen.want.always'), control: { by: 'always' } },
     ...points.flatMap((p) => {
       const keys = switchesIn(p);
       return keys.map((value, i): Command => ({
         value,
         label:
           keys.length > 1
-            ? msg('screen.asked.by-switch', { label: p.label, n: i + 1 })
-            : msg('screen.asked.by-switch-2', { label: p.label }),
+            ? msg('screen.want.by-switch', { label: p.label, n: i + 1 })
+            : msg('screen.want.by-the-switch', { label: p.label }),
         control: { by: 'switch', pointId: p.id, ...(i > 0 ? { nth: i + 1 } : {}) },
       }));
     }),
@@ -40,8 +40,8 @@ export function commands(points: readonly Point[], wanted: readonly Want[]): Com
         value: `want:${w.id}/${i + 1}`,
         label:
           switchCount(w) > 1
-            ? msg('screen.asked.by-switch', { label: w.label, n: i + 1 })
-            : msg('screen.asked.by-the-wanted', { label: w.label }),
+            ? msg('screen.want.by-switch', { label: w.label, n: i + 1 })
+            : msg('screen.want.by-the-wanted', { label: w.label }),
         control: { by: 'want', wantId: w.id, ...(i > 0 ? { nth: i + 1 } : {}) },
       })),
     ),
