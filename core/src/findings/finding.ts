@@ -196,7 +196,7 @@ export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
     case 'mark-dimmer':
       return withAsked(bundle, edit, { marked: edit.marked });
     case 'put-device':
-      return { house, job: { ...job, changes: withPut(job.changes ?? [], edit) } };
+      return { house, job: withPut(job, edit) };
     case 'switch-by':
       return { house, job: { ...job, wants: switchedBy(job.wants, edit) } };
     case 'add-switch':
@@ -362,19 +362,25 @@ function withAsked(
   return withPoint(bundle, pointId, (p) => ({ ...p, devices: at(p.devices) }));
 }
 
-/** The changes of a job with a device in one place: what they put there is another kind now, else it is one more change. */
-function withPut(
-  changes: NonNullable<Job['changes']>,
-  { pointId, index, device }: Extract<Edit, { edit: 'put-device' }>,
-): NonNullable<Job['changes']> {
+/** A job with a device in one place: asked for in a wanted box, another kind in a change that puts one there, else one more change. */
+function withPut(job: Job, { pointId, index, device }: Extract<Edit, { edit: 'put-device' }>): Job {
+  const kind: BoxFunction = { kind: device };
+  if (job.wants.some((w) => isSubject(w, pointId)))
+    return {
+      ...job,
+      wants: job.wants.map((w) =>
+        isSubject(w, pointId) ? { ...w, devices: w.devices.map((d, i) => (i === index ? kind : d)) } : w,
+      ),
+    };
+  const changes = job.changes ?? [];
   const own = changes.find((c) => c.kind === 'replace' && c.pointId === pointId && c.index === index);
   if (own?.kind === 'replace')
-    return changes.map((c) => (c === own ? { ...own, device: { kind: device } } : c));
+    return { ...job, changes: changes.map((c) => (c === own ? { ...own, device: kind } : c)) };
   const id = ItemId.parse(derivedId('put', pointId, index));
-  return [
-    ...changes.filter((c) => c.id !== id),
-    { kind: 'replace', id, pointId, index, device: { kind: device } },
-  ];
+  return {
+    ...job,
+    changes: [...changes.filter((c) => c.id !== id), { kind: 'replace', id, pointId, index, device: kind }],
+  };
 }
 
 const isSubject = (want: Want, subject: string): boolean => derivedId('new', want.id) === subject;

@@ -174,6 +174,16 @@ describe('what a dimmer carries', () => {
   });
 });
 
+it('a wanted dimmer becomes an ordinary switch where it is wanted, in its place among the others', () => {
+  const b = wantedOnes({ left: 'switch', lamps: 'fluorescent', watts: 9 });
+  const f = one(b, 'dimmer-load');
+  expect(said(f.remedies[0]!.says)).toBe('Use an ordinary switch at S');
+  const after = applyEdit(b, f.remedies[0]!.edit);
+  expect(after.job.wants[0]!.devices).toEqual([{ kind: 'switch' }, { kind: 'switch' }]);
+  expect(after.job.changes ?? []).toEqual([]);
+  expect(of(after, 'dimmer-load')).toEqual([]);
+});
+
 describe('a dimmer that is there', () => {
   const by = PointId.parse('s');
   const house = (dimmer: Partial<ReturnType<typeof device>>, lamps: LampKind, va = 60) =>
