@@ -329,58 +329,46 @@ function withSwitched(
   return changes.map((c) => (c.id === changeId ? withFunctions(c, put) : c));
 }
 
-/** One device told more closely where it is asked for: in a wanted box, in a change of the job; else in the box that is there. */
-function withAsked(
-  bundle: Bundle,
+/** A job with one device otherwise where it is asked for: in a wanted box, in a change that puts one there; undefined where it is in neither. */
+function whereAsked(
+  job: Job,
   { pointId, index }: { readonly pointId: PointId; readonly index: number },
-  more: Pick<BoxFunction, 'lamps' | 'marked'>,
-): Bundle {
-  const { house, job } = bundle;
-  const at = <D extends BoxFunction>(devices: readonly D[]): D[] =>
-    devices.map((d, i) => (i === index ? { ...d, ...more } : d));
-  if (job.wants.some((w) => isSubject(w, pointId)))
-    return {
-      house,
-      job: {
-        ...job,
-        wants: job.wants.map((w) => (isSubject(w, pointId) ? { ...w, devices: at(w.devices) } : w)),
-      },
-    };
-  const changes = job.changes ?? [];
-  const puts = (c: (typeof changes)[number]): boolean =>
-    c.kind === 'replace' && c.pointId === pointId && c.index === index;
-  if (changes.some(puts))
-    return {
-      house,
-      job: {
-        ...job,
-        changes: changes.map((c) =>
-          c.kind === 'replace' && puts(c) ? { ...c, device: { ...c.device, ...more } } : c,
-        ),
-      },
-    };
-  return withPoint(bundle, pointId, (p) => ({ ...p, devices: at(p.devices) }));
-}
-
-/** A job with a device in one place: asked for in a wanted box, another kind in a change that puts one there, else one more change. */
-function withPut(job: Job, { pointId, index, device }: Extract<Edit, { edit: 'put-device' }>): Job {
-  const kind: BoxFunction = { kind: device };
+  put: (asked: BoxFunction) => BoxFunction,
+): Job | undefined {
   if (job.wants.some((w) => isSubject(w, pointId)))
     return {
       ...job,
       wants: job.wants.map((w) =>
-        isSubject(w, pointId) ? { ...w, devices: w.devices.map((d, i) => (i === index ? kind : d)) } : w,
+        isSubject(w, pointId) ? { ...w, devices: w.devices.map((d, i) => (i === index ? put(d) : d)) } : w,
       ),
     };
   const changes = job.changes ?? [];
   const own = changes.find((c) => c.kind === 'replace' && c.pointId === pointId && c.index === index);
-  if (own?.kind === 'replace')
-    return { ...job, changes: changes.map((c) => (c === own ? { ...own, device: kind } : c)) };
+  return own && { ...job, changes: changes.map((c) => (c === own ? withFunctions(c, put) : c)) };
+}
+
+/** One device told more closely where it is asked for; else in the box that is there. */
+function withAsked(
+  bundle: Bundle,
+  at: { readonly pointId: PointId; readonly index: number },
+  more: Pick<BoxFunction, 'lamps' | 'marked'>,
+): Bundle {
+  const job = whereAsked(bundle.job, at, (d) => ({ ...d, ...more }));
+  if (job) return { house: bundle.house, job };
+  return withPoint(bundle, at.pointId, (p) => ({
+    ...p,
+    devices: p.devices.map((d, i) => (i === at.index ? { ...d, ...more } : d)),
+  }));
+}
+
+/** A job with another device in one place: where it is asked for; else it is one more change. */
+function withPut(job: Job, edit: Extract<Edit, { edit: 'put-device' }>): Job {
+  const { pointId, index, device } = edit;
+  const asked = whereAsked(job, edit, () => ({ kind: device }));
+  if (asked) return asked;
   const id = ItemId.parse(derivedId('put', pointId, index));
-  return {
-    ...job,
-    changes: [...changes.filter((c) => c.id !== id), { kind: 'replace', id, pointId, index, device: kind }],
-  };
+  const others = (job.changes ?? []).filter((c) => c.id !== id);
+  return { ...job, changes: [...others, { kind: 'replace', id, pointId, index, device: { kind: device } }] };
 }
 
 const isSubject = (want: Want, subject: string): boolean => derivedId('new', want.id) === subject;

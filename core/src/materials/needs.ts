@@ -10,7 +10,7 @@ import {
 import { feet } from '../units/index.ts';
 import { holesOf, racewayLeg } from '../routing/index.ts';
 import { isMetalBox } from '../network/index.ts';
-import { devicesThere, newPointId, type PlannedLeg } from '../planning/index.ts';
+import { devicesThere, gangsUsed, newPointId, type PlannedLeg } from '../planning/index.ts';
 import {
   isToBeCovered,
   mountSpots,
@@ -99,13 +99,6 @@ const FIXINGS: Readonly<Record<Substrate, string>> = {
   steel: 'screws-steel',
   masonry: 'anchors-masonry',
 };
-
-/** Gangs that the devices of a box fill. */
-const gangsUsed = ({ devices }: Point): number =>
-  Math.max(
-    1,
-    devices.reduce((n, d) => n + (d.kind === 'blank' ? 0 : (d.gangs ?? 1)), 0),
-  );
 
 /** The plate or cover of a box: as wide as it is, with openings for what is in it, as each of them looks. */
 function plateOf(

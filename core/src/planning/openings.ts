@@ -1,4 +1,4 @@
-import type { Change, House, Wall, WallId } from '../document/index.ts';
+import type { Change, House, Point, Wall, WallId } from '../document/index.ts';
 import { practice, type Source } from '../findings/index.ts';
 import { onWall, PATCH_SIDE_MM, SLOT_HEIGHT_MM, type Move } from '../routing/index.ts';
 import { GANG_MM, type PlanOfHouse } from '../structure/index.ts';
@@ -67,14 +67,20 @@ interface Opened {
   readonly changes: readonly Change[];
 }
 
+/** Gangs that the devices of a box fill: blanks fill none. */
+export const gangsUsed = ({ devices }: Pick<Point, 'devices'>): number =>
+  Math.max(
+    1,
+    devices.reduce((n, d) => n + (d.kind === 'blank' ? 0 : (d.gangs ?? 1)), 0),
+  );
+
 /** What shows beside a plate that was shifted over a wider box: a ring closes it, and board comes up to the ring. */
 function besidePlates({ plan, before, changes }: Opened): Opening[] {
   return changes.flatMap((c): Opening[] => {
     const at = c.kind === 'shift' ? before.points.find((p) => p.id === c.pointId) : undefined;
     const wall = at?.at.on === 'wall' ? plan.lines.get(at.at.wallId)?.wall : undefined;
     if (!at || !wall || wall.finish === 'none') return [];
-    const shown = at.devices.reduce((n, d) => n + (d.kind === 'blank' ? 0 : (d.gangs ?? 1)), 0);
-    const left = at.box.gangs - Math.max(1, shown);
+    const left = at.box.gangs - gangsUsed(at);
     return left > 0 ? [hole(wall, BOX_HEIGHT_MM, left * GANG_MM)] : [];
   });
 }

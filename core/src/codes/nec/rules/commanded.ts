@@ -33,6 +33,12 @@ interface Controlled {
   readonly control: Point;
 }
 
+/** An ordinary switch in the place of a dimmer or a speed control. */
+export const ordinarySwitch = (control: Point, index: number): Remedy => ({
+  says: msg('rules.commanded.use-switch', { dimmer: control.label }),
+  edit: { edit: 'put-device', pointId: control.id, index, device: 'switch' },
+});
+
 /**
  * What hangs on a dimmer or a speed control and must not, wherever in the house: a plain switch mends it. It is standing where the
  * plan touches neither.
@@ -56,12 +62,7 @@ export function onControl(
             mark: 'wire',
             subjects: [box.point.id, point.id],
             ...said,
-            remedies: [
-              {
-                says: msg('rules.commanded.use-switch', { dimmer: point.label }),
-                edit: { edit: 'put-device', pointId: point.id, index, device: 'switch' },
-              },
-            ],
+            remedies: [ordinarySwitch(point, index)],
             ...(touched ? {} : { origin: 'standing' as const }),
           }),
         ];

@@ -12,6 +12,7 @@ import { published, type Remedy } from '../../../findings/index.ts';
 import { msg, q } from '../../../words/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { carriesWatts, DIMS, SIDES_CUT, SIDES_SOURCE, USUAL_DIMMERS } from '../tables/dimmers.ts';
+import { ordinarySwitch } from './commanded.ts';
 import { isNew, judge, type Say } from './judge.ts';
 
 /** Whether a dimmer carries the lamps that hang on it: of a kind it is made for, and no more watts than its place in the box leaves. */
@@ -77,12 +78,7 @@ function wrongLamps({
     return {
       says: msg('rules.dimmers.not-dimmable', { light: bad.point.label, dimmer: control.label }),
       detail: msg('rules.dimmers.not-dimmable-why'),
-      remedies: [
-        {
-          says: msg('rules.commanded.use-switch', { dimmer: control.label }),
-          edit: { edit: 'put-device', pointId: control.id, index, device: 'switch' },
-        },
-      ],
+      remedies: [ordinarySwitch(control, index)],
     };
   const other =
     marked && lights.find((l) => l.device.lamps && !DIMS[marked.lamps].value.includes(l.device.lamps));
