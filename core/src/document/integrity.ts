@@ -253,6 +253,71 @@ const deviceIsThere = (job: Bundle['job'], { id, devices }: Point, index: number
 const partnerName = (p: NonNullable<Bundle['job']['wants'][number]['partner']>): string =>
   `${p.by === 'want' ? p.wantId : p.pointId}/${p.nth ?? 1}`;
 
+type AskedFor = Bundle['job']['wants'][number];
+
+const wantedOf = (job: Bundle['job'], id: string): AskedFor | undefined => job.wants.find((w) => w.id === id);
+const has = (list: readonly { readonly id: string }[], id: string): boolean => list.some((x) => x.id === id);
+
+/** What a want is commanded by, and what it commands beside another switch. */
+function controlFaults({ house, job }: Bundle, want: AskedFor): Text[] {
+  const faults: Text[] = [];
+  if (want.control.by === 'want') {
+    const by = wantedOf(job, want.control.wantId);
+    if (!by || switchCount(by) === 0) faults.push(msg('document.problem.no-wanted-switch'));
+  }
+  if (want.control.by === 'switch' && !has(house.points, want.control.pointId))
+    faults.push(msg('document.problem.want-no-switch'));
+  const { partner } = want;
+  if (partner) {
+    const other = partner.by === 'want' ? wantedOf(job, partner.wantId) : undefined;
+    const there = house.points.find((p) => partner.by === 'switch' && p.id === partner.pointId);
+    const count = other ? switchCount(other) : there ? switchesIn(there).length : 0;
+    if (count < (partner.nth ?? 1) || other?.id === want.id) faults.push(msg('document.problem.no-partner'));
+    // A third switch for one light takes a four-way between the travelers.
+    const same = job.wants.filter((w) => w.partner && partnerName(w.partner) === partnerName(partner));
+    if (other?.partner || same.length > 1) faults.push(msg('document.problem.third-switch'));
+  }
+  return faults;
+}
+
+/** Where a want gets its power, and what it takes the place of. */
+function sourceFaults({ house, job }: Bundle, want: AskedFor): Text[] {
+  const faults: Text[] = [];
+  if (want.source?.from === 'point' && !has(house.points, want.source.pointId))
+    faults.push(msg('document.problem.no-feed'));
+  if (want.source?.from === 'cable' && !has(house.cables, want.source.cableId))
+    faults.push(msg('document.problem.no-feed'));
+  if (want.source?.from === 'panel' && !has(house.panels, want.source.panelId))
+    faults.push(msg('document.problem.no-panel'));
+  if (want.replaces !== undefined && !has(house.points, want.replaces))
+    faults.push(msg('document.problem.no-replaced'));
+  const left = house.points.find((p) => p.id === want.replaces);
+  if (left && want.replacesDevice !== undefined && !deviceIsThere(job, left, want.replacesDevice))
+    faults.push(msg('document.problem.no-device'));
+  return faults;
+}
+
+/** Where a want is to be. */
+function placeFaults(house: House, want: AskedFor): Text[] {
+  const faults: Text[] = [];
+  if (want.at.on !== 'wall' && want.at.on !== 'outside' && !has(house.rooms, want.at.roomId))
+    faults.push(msg('document.problem.want-no-room'));
+  if (want.at.on === 'wall' || want.at.on === 'outside') {
+    const { wallId } = want.at;
+    const room = house.rooms.find((r) => has(r.walls, wallId));
+    const wall = room?.walls.find((w) => w.id === wallId);
+    if (!room || !wall) faults.push(msg('document.problem.want-no-wall'));
+    else if (want.at.xMm > wall.lengthMm || want.at.heightMm > room.ceilingMm)
+      faults.push(msg('document.problem.outside-wall', { wall: wall.name }));
+  }
+  return faults;
+}
+
+const wantProblems = (bundle: Bundle, want: AskedFor): Problem[] =>
+  [...controlFaults(bundle, want), ...sourceFaults(bundle, want), ...placeFaults(bundle.house, want)].map(
+    (what) => ({ of: 'want', where: msg('document.want', { want: want.label }), what, subjects: [want.id] }),
+  );
+
 /** The same for a job against its house. */
 export function jobProblems({ house, job }: Bundle): Problem[] {
   const problems: Problem[] = [];
@@ -263,14 +328,7 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
       what: msg('document.problem.other-house', { id: job.houseId }),
       subjects: [job.id],
     });
-  const walls = new Map(
-    house.rooms.flatMap((r) => r.walls.map((w) => [w.id, { wall: w, room: r }] as const)),
-  );
   const points = new Set<string>(house.points.map((p) => p.id));
-  const panels = new Set<string>(house.panels.map((p) => p.id));
-  const cables = new Set<string>(house.cables.map((c) => c.id));
-  const rooms = new Set<string>(house.rooms.map((r) => r.id));
-  const wanted = new Map<string, Bundle['job']['wants'][number]>(job.wants.map((w) => [w.id, w]));
   for (const change of job.changes ?? [])
     for (const id of namedBy(change))
       if (!points.has(id))
@@ -280,62 +338,5 @@ export function jobProblems({ house, job }: Bundle): Problem[] {
           what: msg('document.problem.no-changed', { id }),
           subjects: [change.id],
         });
-  for (const want of job.wants) {
-    const where = msg('document.want', { want: want.label });
-    if (want.control.by === 'want') {
-      const by = wanted.get(want.control.wantId);
-      if (!by || switchCount(by) === 0)
-        problems.push({
-          of: 'want',
-          where,
-          what: msg('document.problem.no-wanted-switch'),
-          subjects: [want.id],
-        });
-    }
-    const { partner } = want;
-    if (partner) {
-      const other = partner.by === 'want' ? wanted.get(partner.wantId) : undefined;
-      const there = house.points.find((p) => partner.by === 'switch' && p.id === partner.pointId);
-      const count = other ? switchCount(other) : there ? switchesIn(there).length : 0;
-      if (count < (partner.nth ?? 1) || other?.id === want.id)
-        problems.push({ of: 'want', where, what: msg('document.problem.no-partner'), subjects: [want.id] });
-      // A third switch for one light takes a four-way between the travelers.
-      const same = job.wants.filter((w) => w.partner && partnerName(w.partner) === partnerName(partner));
-      if (other?.partner || same.length > 1)
-        problems.push({
-          of: 'want',
-          where,
-          what: msg('document.problem.third-switch'),
-          subjects: [want.id],
-        });
-    }
-    if (want.source?.from === 'point' && !points.has(want.source.pointId))
-      problems.push({ of: 'want', where, what: msg('document.problem.no-feed'), subjects: [want.id] });
-    if (want.source?.from === 'cable' && !cables.has(want.source.cableId))
-      problems.push({ of: 'want', where, what: msg('document.problem.no-feed'), subjects: [want.id] });
-    if (want.source?.from === 'panel' && !panels.has(want.source.panelId))
-      problems.push({ of: 'want', where, what: msg('document.problem.no-panel'), subjects: [want.id] });
-    if (want.replaces !== undefined && !points.has(want.replaces))
-      problems.push({ of: 'want', where, what: msg('document.problem.no-replaced'), subjects: [want.id] });
-    const left = house.points.find((p) => p.id === want.replaces);
-    if (left && want.replacesDevice !== undefined && !deviceIsThere(job, left, want.replacesDevice))
-      problems.push({ of: 'want', where, what: msg('document.problem.no-device'), subjects: [want.id] });
-    if (want.at.on !== 'wall' && want.at.on !== 'outside' && !rooms.has(want.at.roomId))
-      problems.push({ of: 'want', where, what: msg('document.problem.want-no-room'), subjects: [want.id] });
-    if (want.at.on === 'wall' || want.at.on === 'outside') {
-      const found = walls.get(want.at.wallId);
-      if (!found)
-        problems.push({ of: 'want', where, what: msg('document.problem.want-no-wall'), subjects: [want.id] });
-      else if (want.at.xMm > found.wall.lengthMm || want.at.heightMm > found.room.ceilingMm)
-        problems.push({
-          of: 'want',
-          where,
-          what: msg('document.problem.outside-wall', { wall: found.wall.name }),
-          subjects: [want.id],
-        });
-    }
-    if (want.control.by === 'switch' && !points.has(want.control.pointId))
-      problems.push({ of: 'want', where, what: msg('document.problem.want-no-switch'), subjects: [want.id] });
-  }
-  return problems;
+  return [...problems, ...job.wants.flatMap((want) => wantProblems({ house, job }, want))];
 }

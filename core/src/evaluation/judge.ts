@@ -305,6 +305,37 @@ export interface Judging {
   readonly before?: Evaluation | undefined;
 }
 
+/** What every option of one evaluation is judged by. */
+interface Round {
+  readonly bundle: Bundle;
+  readonly base: Base;
+  readonly setting: PlanSetting;
+  readonly planning: Planning;
+  readonly prove: Prover;
+}
+
+/** One option carried out, replayed and put before the rules. */
+function judgeOption({ bundle, base, setting, planning, prove }: Round, found: Option): Judged {
+  const { job } = bundle;
+  const applied = applyPlan(setting, found.legs, base.feed);
+  const sheet = sheetOf(base, job, found, applied);
+  const option: Option = { ...found, ...clockOf(sheet, job, found) };
+  const faults = prove(bundle, option, applied, sheet);
+  const findings = [
+    ...rulesFor(base, applied, job, option, planning.options),
+    ...(faults === null ? [UNPROVED] : proofFindings(faults)),
+  ];
+  const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
+  return { option, applied, sheet, findings, view };
+}
+
+/** What is to be said of the documents as they were given: of faces, changes and strips. */
+const givenFindings = (base: Base, given: Bundle, chosen: Evaluation['chosen']): Finding[] => [
+  ...faceFindings(given.house, given.job, chosen?.option.legs ?? []),
+  ...changeFindings(base.house, base.feed, given.job),
+  ...judgeStrips(given.house, given.job),
+];
+
 /**
  * Everything the screens show for one house and one job. The same input gives the same output. An option that was not
  * replayed is never OK.
@@ -327,18 +358,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
   const setting = settingOf(bundle);
   const planning = planned ?? planJob(setting);
   const kept = new Map((before?.options ?? []).map((o) => [o.key, o] as const));
-  const judged = (found: Option): Judged => {
-    const applied = applyPlan(setting, found.legs, feed);
-    const sheet = sheetOf(base, job, found, applied);
-    const option: Option = { ...found, ...clockOf(sheet, job, found) };
-    const faults = prove(bundle, option, applied, sheet);
-    const findings = [
-      ...rulesFor(base, applied, job, option, planning.options),
-      ...(faults === null ? [UNPROVED] : proofFindings(faults)),
-    ];
-    const view = optionView(option, withOverrides(findings, job), sheet.bill.totalCents);
-    return { option, applied, sheet, findings, view };
-  };
+  const judged = (found: Option) => judgeOption({ bundle, base, setting, planning, prove }, found);
   const views = planning.options.map((found) => {
     const last = kept.get(found.key);
     return last && found.key !== before?.chosen?.option.key
@@ -359,9 +379,7 @@ export function judge(given: Bundle, how: Judging): Evaluation {
       ...noWay(setting, bundle, planning),
       ...integrityFindings(given),
       ...placeFindings,
-      ...faceFindings(given.house, job, chosen?.option.legs ?? []),
-      ...changeFindings(base.house, feed, job),
-      ...judgeStrips(given.house, job),
+      ...givenFindings(base, given, chosen),
       ...(chosen ? transferFindings(setting, chosen.option) : []),
       ...(own?.findings ?? withOrigins(base.standing, base.standing)),
     ],

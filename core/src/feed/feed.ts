@@ -208,19 +208,19 @@ function ownProtection(
   };
 }
 
-function walkBreaker(
-  breaker: Breaker,
-  drafts: Map<PointId, Draft>,
-  cables: readonly Cable[],
-  at: ReadonlyMap<PointId, readonly Cable[]>,
-  parent: Map<PointId, { cable: Cable; from: PointId | null }>,
-): Circuit {
-  const order: PointId[] = [];
-  const used: CableId[] = [];
+/** A cable that is walked next: from what, where to, how far from the panel. */
+interface Walk {
+  readonly cable: Cable;
+  readonly near: Source;
+  readonly nearDraft: Draft | null;
+  readonly target: CableEnd;
+  readonly depth: number;
+}
+
+/** The cables that start at a breaker, with what it gives. */
+function fromBreaker(breaker: Breaker, cables: readonly Cable[]): Walk[] {
   const gf = breaker.protection === 'gfci' || breaker.protection === 'dual' ? breaker.id : null;
   const af = breaker.protection === 'afci' || breaker.protection === 'dual' ? breaker.id : null;
-  type Item = { cable: Cable; near: Source; nearDraft: Draft | null; target: CableEnd; depth: number };
-  const queue: Item[] = [];
   const root: Source = {
     hot: true,
     travelers: false,
@@ -232,12 +232,53 @@ function walkBreaker(
     path: [],
     id: null,
   };
+  const queue: Walk[] = [];
   for (const cable of cables) {
     if (cable.from.at === 'breaker' && cable.from.breakerId === breaker.id)
       queue.push({ cable, near: root, nearDraft: null, target: cable.to, depth: 1 });
     else if (cable.to.at === 'breaker' && cable.to.breakerId === breaker.id)
       queue.push({ cable, near: root, nearDraft: null, target: cable.from, depth: 1 });
   }
+  return queue;
+}
+
+/** The next cable out of a box, with what the box gives there: LOAD of its own device, or what arrived. */
+function onwardFrom(next: Cable, pointId: PointId, far: Draft, near: Source, depth: number): Walk[] {
+  const here = endsAt(next.from, pointId) ? next.from : endsAt(next.to, pointId) ? next.to : undefined;
+  if (!here) return [];
+  const onward =
+    carriesOn(here) === 'load' ? far.onward : { groundFault: near.groundFault, arcFault: near.arcFault };
+  return [
+    {
+      cable: next,
+      nearDraft: far,
+      target: here === next.from ? next.to : next.from,
+      depth: depth + 1,
+      near: {
+        hot: far.hot,
+        travelers: far.travelers,
+        switched: far.switched,
+        neutral: far.neutral,
+        ground: far.ground,
+        groundFault: onward.groundFault,
+        arcFault: onward.arcFault,
+        path: far.path,
+        id: pointId,
+      },
+    },
+  ];
+}
+
+function walkBreaker(
+  breaker: Breaker,
+  drafts: Map<PointId, Draft>,
+  cables: readonly Cable[],
+  at: ReadonlyMap<PointId, readonly Cable[]>,
+  parent: Map<PointId, { cable: Cable; from: PointId | null }>,
+): Circuit {
+  const order: PointId[] = [];
+  const used: CableId[] = [];
+  const queue = fromBreaker(breaker, cables);
   const done = new Set<CableId>();
   for (let item = queue.shift(); item; item = queue.shift()) {
     const { cable, near, nearDraft, target, depth } = item;
@@ -264,34 +305,9 @@ function walkBreaker(
       parent.set(target.pointId, { cable, from: near.id });
       ownProtection(far, near);
     }
-    for (const next of at.get(target.pointId) ?? []) {
-      if (done.has(next.id) || !goesOn(breaker.id, next, target.pointId, at)) continue;
-      const here = endsAt(next.from, target.pointId)
-        ? next.from
-        : endsAt(next.to, target.pointId)
-          ? next.to
-          : undefined;
-      if (!here) continue;
-      const onward =
-        carriesOn(here) === 'load' ? far.onward : { groundFault: near.groundFault, arcFault: near.arcFault };
-      queue.push({
-        cable: next,
-        nearDraft: far,
-        target: here === next.from ? next.to : next.from,
-        depth: depth + 1,
-        near: {
-          hot: far.hot,
-          travelers: far.travelers,
-          switched: far.switched,
-          neutral: far.neutral,
-          ground: far.ground,
-          groundFault: onward.groundFault,
-          arcFault: onward.arcFault,
-          path: far.path,
-          id: target.pointId,
-        },
-      });
-    }
+    for (const next of at.get(target.pointId) ?? [])
+      if (!done.has(next.id) && goesOn(breaker.id, next, target.pointId, at))
+        queue.push(...onwardFrom(next, target.pointId, far, near, depth));
   }
   return { breaker, points: order, cables: used };
 }

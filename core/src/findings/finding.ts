@@ -153,148 +153,144 @@ export const holdsUp = (f: Finding): boolean =>
 export const worst = (findings: readonly Finding[]): Severity =>
   findings.filter(holdsUp).reduce<Severity>((w, f) => (RANK[f.severity] < RANK[w] ? f.severity : w), 'ok');
 
+/** What each remedy makes of a bundle. */
+const APPLIED: {
+  readonly [K in Edit['edit']]: (bundle: Bundle, edit: Extract<Edit, { edit: K }>) => Bundle;
+} = {
+  'set-box': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, boxes: { ...job.boxes, [edit.subject]: edit.model } },
+  }),
+  protect: ({ house, job }, edit) => ({
+    house,
+    job: { ...job, protection: { ...job.protection, groundFault: edit.how } },
+  }),
+  'protect-arc': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, protection: { ...job.protection, arcFault: edit.how } },
+  }),
+  'move-want': ({ house, job }, edit) => ({
+    house,
+    job: {
+      ...job,
+      wants: job.wants.map((w) =>
+        w.id === edit.wantId && (w.at.on === 'wall' || w.at.on === 'outside')
+          ? { ...w, at: { ...w.at, xMm: edit.xMm, heightMm: edit.heightMm } }
+          : w,
+      ),
+    },
+  }),
+  'move-on-ceiling': ({ house, job }, edit) => ({
+    house,
+    job: {
+      ...job,
+      wants: job.wants.map((w) =>
+        w.id === edit.wantId && w.at.on === 'ceiling'
+          ? { ...w, at: { ...w.at, xMm: edit.xMm, yMm: edit.yMm } }
+          : w,
+      ),
+    },
+  }),
+  'change-device': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, changes: withDevice(job.changes ?? [], edit) },
+  }),
+  'set-lamps': (bundle, edit) => withAsked(bundle, edit, { lamps: edit.lamps }),
+  'mark-dimmer': (bundle, edit) => withAsked(bundle, edit, { marked: edit.marked }),
+  'put-device': ({ house, job }, edit) => ({ house, job: withPut(job, edit) }),
+  'switch-by': ({ house, job }, edit) => ({ house, job: { ...job, wants: switchedBy(job.wants, edit) } }),
+  'add-switch': ({ house, job }, edit) => ({ house, job: { ...job, wants: withSwitch(job.wants, edit) } }),
+  'choose-option': ({ house, job }, edit) => ({ house, job: { ...job, option: edit.key } }),
+  'new-gauge': ({ house, job }, edit) => ({ house, job: { ...job, gauge: edit.gauge } }),
+  'new-method': ({ house, job }, edit) => ({ house, job: { ...job, method: edit.method } }),
+  'set-ring': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, rings: { ...job.rings, [edit.pointId]: edit.ring } },
+  }),
+  'clamps-outside': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, clampsOutside: [...job.clampsOutside, edit.pointId] },
+  }),
+  'set-raceway': (bundle, edit) => withCable(bundle, edit.cableId, { size: edit.size }),
+  'ground-proved': (bundle, edit) => withCable(bundle, edit.cableId, { groundProved: true }),
+  'set-listed': (bundle, edit) =>
+    withPoint(bundle, edit.pointId, (p) => ({
+      ...p,
+      box: { ...p.box, listedFor: edit.listedFor },
+    })),
+  'set-gauge': (bundle, edit) => withCable(bundle, edit.cableId, { gauge: edit.gauge }),
+  'set-ground': (bundle, edit) => withCable(bundle, edit.cableId, { ground: edit.ground }),
+  'set-condition': (bundle, edit) =>
+    withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition })),
+  'cables-seen': ({ house, job }, edit) => ({ job, house: seenAtBox(house, edit.pointId) }),
+  'place-seen': (bundle, edit) => withPoint(bundle, edit.pointId, (p) => seenPoint(p)),
+  'not-there': ({ house, job }, edit) => ({ job, house: withoutPoint(house, edit.pointId) }),
+  'set-clamps': (bundle, edit) =>
+    withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } })),
+  'same-load': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, changes: withOldLoads(house, job.changes ?? [], edit.changeId) },
+  }),
+  'shift-plate': ({ house, job }, edit) => ({
+    house,
+    job: {
+      ...job,
+      changes: (job.changes ?? []).map((c) =>
+        c.kind === 'shift' && c.id === edit.changeId ? { ...c, byMm: edit.byMm, oversize: edit.oversize } : c,
+      ),
+    },
+  }),
+  'ask-switched': ({ house, job }, edit) => ({
+    house,
+    job: { ...job, changes: withSwitched(job.changes ?? [], edit) },
+  }),
+  'set-divider': (bundle, edit) =>
+    withPoint(bundle, edit.pointId, (p) => ({
+      ...p,
+      box: { ...p.box, extras: { ...p.box.extras, barrier: edit.barrier } },
+    })),
+  'set-tab': (bundle, edit) =>
+    withPoint(bundle, edit.pointId, (p) => ({
+      ...p,
+      devices: p.devices.map((d, i) => (i === edit.device ? { ...d, tab: edit.tab } : d)),
+    })),
+  'breaker-proved': (bundle, edit) => withBreaker(bundle, edit.breakerId, { proved: true }),
+  'set-leg': ({ house, job }, edit) => {
+    const { loadId, leg } = edit;
+    return {
+      house: { ...house, loads: house.loads.map((l) => (l.id === loadId ? { ...l, leg } : l)) },
+      job: {
+        ...job,
+        wants: job.wants.map((w) => ({
+          ...w,
+          loads: w.loads.map((l, i) => (derivedId('new-load', w.id, i) === loadId ? { ...l, leg } : l)),
+        })),
+      },
+    };
+  },
+  'mount-want': ({ house, job }, edit) => ({
+    house,
+    job: {
+      ...job,
+      wants: job.wants.map((w) => (w.id === edit.wantId ? { ...w, mounting: edit.mounting } : w)),
+    },
+  }),
+  'cable-allowed': ({ house, job }, edit) =>
+    edit.allowed
+      ? { job, house: { ...house, cableAllowed: true } }
+      : {
+          job,
+          house: { ...house, bannedMethods: [...new Set([...house.bannedMethods, ...PLASTIC_CABLE])] },
+        },
+  'let-go': ({ house, job }, edit) => ({ house, job: letGo(job, edit.what) }),
+  'set-restriction': (bundle, edit) => withBreaker(bundle, edit.breakerId, { restriction: edit.restriction }),
+};
+
 /**
  * Applies a remedy to a bundle; pure. Ids that are gone leave the bundle as it was.
  */
 export function applyEdit(bundle: Bundle, edit: Edit): Bundle {
-  const { house, job } = bundle;
-  switch (edit.edit) {
-    case 'set-box':
-      return { house, job: { ...job, boxes: { ...job.boxes, [edit.subject]: edit.model } } };
-    case 'protect':
-      return { house, job: { ...job, protection: { ...job.protection, groundFault: edit.how } } };
-    case 'protect-arc':
-      return { house, job: { ...job, protection: { ...job.protection, arcFault: edit.how } } };
-    case 'move-want':
-      return {
-        house,
-        job: {
-          ...job,
-          wants: job.wants.map((w) =>
-            w.id === edit.wantId && (w.at.on === 'wall' || w.at.on === 'outside')
-              ? { ...w, at: { ...w.at, xMm: edit.xMm, heightMm: edit.heightMm } }
-              : w,
-          ),
-        },
-      };
-    case 'move-on-ceiling':
-      return {
-        house,
-        job: {
-          ...job,
-          wants: job.wants.map((w) =>
-            w.id === edit.wantId && w.at.on === 'ceiling'
-              ? { ...w, at: { ...w.at, xMm: edit.xMm, yMm: edit.yMm } }
-              : w,
-          ),
-        },
-      };
-    case 'change-device':
-      return { house, job: { ...job, changes: withDevice(job.changes ?? [], edit) } };
-    case 'set-lamps':
-      return withAsked(bundle, edit, { lamps: edit.lamps });
-    case 'mark-dimmer':
-      return withAsked(bundle, edit, { marked: edit.marked });
-    case 'put-device':
-      return { house, job: withPut(job, edit) };
-    case 'switch-by':
-      return { house, job: { ...job, wants: switchedBy(job.wants, edit) } };
-    case 'add-switch':
-      return { house, job: { ...job, wants: withSwitch(job.wants, edit) } };
-    case 'choose-option':
-      return { house, job: { ...job, option: edit.key } };
-    case 'new-gauge':
-      return { house, job: { ...job, gauge: edit.gauge } };
-    case 'new-method':
-      return { house, job: { ...job, method: edit.method } };
-    case 'set-ring':
-      return { house, job: { ...job, rings: { ...job.rings, [edit.pointId]: edit.ring } } };
-    case 'clamps-outside':
-      return { house, job: { ...job, clampsOutside: [...job.clampsOutside, edit.pointId] } };
-    case 'set-raceway':
-      return withCable(bundle, edit.cableId, { size: edit.size });
-    case 'ground-proved':
-      return withCable(bundle, edit.cableId, { groundProved: true });
-    case 'set-listed':
-      return withPoint(bundle, edit.pointId, (p) => ({
-        ...p,
-        box: { ...p.box, listedFor: edit.listedFor },
-      }));
-    case 'set-gauge':
-      return withCable(bundle, edit.cableId, { gauge: edit.gauge });
-    case 'set-ground':
-      return withCable(bundle, edit.cableId, { ground: edit.ground });
-    case 'set-condition':
-      return withPoint(bundle, edit.pointId, (p) => ({ ...p, condition: edit.condition }));
-    case 'cables-seen':
-      return { job, house: seenAtBox(house, edit.pointId) };
-    case 'place-seen':
-      return withPoint(bundle, edit.pointId, (p) => seenPoint(p));
-    case 'not-there':
-      return { job, house: withoutPoint(house, edit.pointId) };
-    case 'set-clamps':
-      return withPoint(bundle, edit.pointId, (p) => ({ ...p, box: { ...p.box, clamps: edit.clamps } }));
-    case 'same-load':
-      return { house, job: { ...job, changes: withOldLoads(house, job.changes ?? [], edit.changeId) } };
-    case 'shift-plate':
-      return {
-        house,
-        job: {
-          ...job,
-          changes: (job.changes ?? []).map((c) =>
-            c.kind === 'shift' && c.id === edit.changeId
-              ? { ...c, byMm: edit.byMm, oversize: edit.oversize }
-              : c,
-          ),
-        },
-      };
-    case 'ask-switched':
-      return { house, job: { ...job, changes: withSwitched(job.changes ?? [], edit) } };
-    case 'set-divider':
-      return withPoint(bundle, edit.pointId, (p) => ({
-        ...p,
-        box: { ...p.box, extras: { ...p.box.extras, barrier: edit.barrier } },
-      }));
-    case 'set-tab':
-      return withPoint(bundle, edit.pointId, (p) => ({
-        ...p,
-        devices: p.devices.map((d, i) => (i === edit.device ? { ...d, tab: edit.tab } : d)),
-      }));
-    case 'breaker-proved':
-      return withBreaker(bundle, edit.breakerId, { proved: true });
-    case 'set-leg': {
-      const { loadId, leg } = edit;
-      return {
-        house: { ...house, loads: house.loads.map((l) => (l.id === loadId ? { ...l, leg } : l)) },
-        job: {
-          ...job,
-          wants: job.wants.map((w) => ({
-            ...w,
-            loads: w.loads.map((l, i) => (derivedId('new-load', w.id, i) === loadId ? { ...l, leg } : l)),
-          })),
-        },
-      };
-    }
-    case 'mount-want':
-      return {
-        house,
-        job: {
-          ...job,
-          wants: job.wants.map((w) => (w.id === edit.wantId ? { ...w, mounting: edit.mounting } : w)),
-        },
-      };
-    case 'cable-allowed':
-      return edit.allowed
-        ? { job, house: { ...house, cableAllowed: true } }
-        : {
-            job,
-            house: { ...house, bannedMethods: [...new Set([...house.bannedMethods, ...PLASTIC_CABLE])] },
-          };
-    case 'let-go':
-      return { house, job: letGo(job, edit.what) };
-    case 'set-restriction':
-      return withBreaker(bundle, edit.breakerId, { restriction: edit.restriction });
-  }
+  return (APPLIED[edit.edit] as (b: Bundle, e: Edit) => Bundle)(bundle, edit);
 }
 
 /** What goes in draws what was there: what was wired in or hung at the point, or nothing that anybody has entered. */

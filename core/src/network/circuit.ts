@@ -139,6 +139,63 @@ function gather(network: Network, state: State): Nodes {
   return nodes;
 }
 
+/** Numbers of the nodes, the panel's neutral and ground being 0. */
+type NumberOf = (n: NodeId) => number;
+type Add = (kind: Element['kind'], a: number, b: number, value: number, wire?: Wire) => void;
+
+/** Hot terminals that are on. @throws Shorted */
+function sourcesOf(network: Network, conditions: Conditions, numberOf: NumberOf): Map<number, number> {
+  const sources = new Map<number, number>();
+  for (const t of network.terminals) {
+    if (t.at !== 'hot' || conditions.isOff?.(t)) continue;
+    const at = numberOf(t.node);
+    const volts = t.leg === 0 ? conditions.volts : -conditions.volts;
+    if (at === 0 || (sources.get(at) ?? volts) !== volts) throw new Shorted(t.label);
+    sources.set(at, volts);
+  }
+  return sources;
+}
+
+const metersOf = (w: Wire): number => (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
+
+/** Each wire with its resistance, and what lies beside it in its cable as capacity, half at either end. */
+function addWires({ wires }: Network, { ohmsPerMeter }: Conditions, numberOf: NumberOf, add: Add): void {
+  const byCable = new Map<string, Wire[]>();
+  for (const w of wires) {
+    byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
+    const perMeter = w.color === 'metal' ? METAL_OHMS_PER_M : ohmsPerMeter(w.cable);
+    add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMeter * metersOf(w)), w);
+  }
+  for (const together of byCable.values()) {
+    const isBare = !together.some((w) => w.color === 'bare' || w.color === 'metal');
+    together.forEach((w, i) => {
+      for (const end of ['a', 'b'] as const) {
+        if (isBare) add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * metersOf(w)) / 2);
+        for (const o of together.slice(i + 1))
+          add('capacity', numberOf(w[end]), numberOf(o[end]), (coupling(together, w, o) * metersOf(w)) / 2);
+      }
+    });
+  }
+}
+
+/** What draws power, as the resistance that draws as much at its voltage. */
+function addUses({ uses }: Network, { voltAmperes, volts }: Conditions, numberOf: NumberOf, add: Add): void {
+  for (const u of uses) {
+    const va = voltAmperes(u);
+    if (va <= 0) continue;
+    const across = (u.point.devices[u.device]?.volts ?? 120) === 240 ? 2 * volts : volts;
+    add('resistance', numberOf(u.line), numberOf(u.back), (across * across) / va);
+  }
+}
+
+function drivenInto({ driven: by }: Conditions, numberOf: NumberOf): Map<number, number> {
+  const driven = new Map<number, number>();
+  if (!by) return driven;
+  driven.set(numberOf(by.in), by.amps);
+  driven.set(numberOf(by.out), (driven.get(numberOf(by.out)) ?? 0) - by.amps);
+  return driven;
+}
+
 /**
  * Makes the circuit of a network under given conditions.
  * @throws RangeError where a hot terminal is tied straight to neutral, ground or the other leg: nothing can be solved there
@@ -153,37 +210,12 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
     numbers.set(root, known);
     return known;
   };
-  const sources = new Map<number, number>();
-  for (const t of network.terminals) {
-    if (t.at !== 'hot' || conditions.isOff?.(t)) continue;
-    const at = numberOf(t.node);
-    const volts = t.leg === 0 ? conditions.volts : -conditions.volts;
-    if (at === 0 || (sources.get(at) ?? volts) !== volts) throw new Shorted(t.label);
-    sources.set(at, volts);
-  }
+  const sources = sourcesOf(network, conditions, numberOf);
   const elements: Element[] = [];
-  const add = (kind: Element['kind'], a: number, b: number, value: number, wire?: Wire) => {
+  const add: Add = (kind, a, b, value, wire) => {
     if (a !== b) elements.push({ kind, a, b, value, ...(wire ? { wire } : {}) });
   };
-  const byCable = new Map<string, Wire[]>();
-  for (const w of network.wires) {
-    const meters = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
-    const perMeter = w.color === 'metal' ? METAL_OHMS_PER_M : conditions.ohmsPerMeter(w.cable);
-    add('resistance', numberOf(w.a), numberOf(w.b), Math.max(LEAST_OHMS, perMeter * meters), w);
-    byCable.set(w.cable.id, [...(byCable.get(w.cable.id) ?? []), w]);
-  }
-  for (const wires of byCable.values()) {
-    const isBare = !wires.some((w) => w.color === 'bare' || w.color === 'metal');
-    wires.forEach((w, i) => {
-      const meters = (w.cable.lengthMm ?? USUAL_LENGTH_MM) / 1000;
-      // Half of it at either end.
-      for (const end of ['a', 'b'] as const) {
-        if (isBare) add('capacity', numberOf(w[end]), 0, (TO_GROUND_PER_M * meters) / 2);
-        for (const o of wires.slice(i + 1))
-          add('capacity', numberOf(w[end]), numberOf(o[end]), (coupling(wires, w, o) * meters) / 2);
-      }
-    });
-  }
+  addWires(network, conditions, numberOf, add);
   for (const s of network.switching)
     if (isRelay(s) && isClosed(s, conditions.state) && numberOf(s.a) !== numberOf(s.b))
       elements.push({
@@ -194,19 +226,9 @@ export function circuitOf(network: Network, conditions: Conditions): Circuit {
         relay: s,
       });
   for (const { kind, a, b, value } of conditions.extra ?? []) add(kind, numberOf(a), numberOf(b), value);
-  for (const u of network.uses) {
-    const va = conditions.voltAmperes(u);
-    if (va <= 0) continue;
-    const volts = (u.point.devices[u.device]?.volts ?? 120) === 240 ? 2 * conditions.volts : conditions.volts;
-    add('resistance', numberOf(u.line), numberOf(u.back), (volts * volts) / va);
-  }
+  addUses(network, conditions, numberOf, add);
   for (const n of nodes.index.keys()) add('resistance', numberOf(n), 0, LEAK_OHMS);
-  const driven = new Map<number, number>();
-  if (conditions.driven) {
-    const { in: into, out, amps } = conditions.driven;
-    driven.set(numberOf(into), amps);
-    driven.set(numberOf(out), (driven.get(numberOf(out)) ?? 0) - amps);
-  }
+  const driven = drivenInto(conditions, numberOf);
   return {
     nodes: numbers.size,
     elements: merged(elements),

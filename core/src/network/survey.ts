@@ -45,37 +45,109 @@ function commonOf(device: Device, own: string | undefined, keys: readonly string
   return taken === 'none' ? 'hot' : taken === 'unclear' ? 'open' : `switched:${taken.key}`;
 }
 
+/** Screws with the group of conductors that each takes. */
+type Screws = readonly (readonly [Screw, string])[];
+
+const GROUND = ['green', 'ground'] as const;
+
+/** The one switched conductor that a device takes, if it is clear which. */
+const onlyOf = (taken: ReturnType<typeof takenBy>): string | undefined =>
+  typeof taken === 'string' ? undefined : `switched:${taken.key}`;
+
+function receptacleScrews(
+  device: Device,
+  {
+    has,
+    hot,
+    taken,
+    only,
+  }: {
+    readonly has: (group: string) => boolean;
+    readonly hot: boolean;
+    readonly taken: ReturnType<typeof takenBy>;
+    readonly only: string | undefined;
+  },
+): Screws {
+  if (only && (!hot || device.switched === true)) return [['brass', only], ['silver', 'neutral'], GROUND];
+  return device.tab === 'broken'
+    ? [
+        ['brass', 'hot'],
+        // With no switch on it a split outlet takes the other hot of a multiwire circuit.
+        ['lower brass', only ?? (taken !== 'none' ? 'open' : has('second-hot') ? 'second-hot' : 'hot')],
+        ['silver', 'neutral'],
+        GROUND,
+      ]
+    : [['brass', 'hot'], ['silver', 'neutral'], GROUND];
+}
+
+function switchScrews(device: Device, own: string | undefined, switchedKeys: readonly string[]): Screws {
+  const key =
+    own !== undefined && switchedKeys.includes(own)
+      ? own
+      : switchedKeys.includes('unknown')
+        ? 'unknown'
+        : undefined;
+  return [
+    ['switch screw', 'hot'],
+    ...(key === undefined ? [] : ([['other switch screw', `switched:${key}`]] as const)),
+    ...(device.kind === 'switch-pilot' ? ([['silver', 'neutral']] as const) : []),
+    GROUND,
+  ];
+}
+
+function fanScrews(
+  device: Device,
+  taken: ReturnType<typeof takenBy>,
+  switchedKeys: readonly string[],
+): Screws {
+  const only = onlyOf(taken);
+  if (device.motor === 'always')
+    return [
+      ['fan lead black', 'hot'],
+      ['light lead blue', only ?? 'open'],
+      ['fan lead white', 'neutral'],
+      GROUND,
+    ];
+  if (device.lightNth !== undefined) {
+    const of = (light: boolean) => {
+      const found = switchedKeys.filter((k) => (nthOf(k) === device.lightNth) === light);
+      return found.length === 1 ? `switched:${found[0]}` : found.length === 0 ? 'hot' : 'open';
+    };
+    return [
+      ['fan lead black', of(false)],
+      ['light lead blue', of(true)],
+      ['fan lead white', 'neutral'],
+      GROUND,
+    ];
+  }
+  return [
+    ['lamp lead black', only ?? (taken === 'none' ? 'hot' : 'open')],
+    ['lamp lead white', 'neutral'],
+    GROUND,
+  ];
+}
+
 /** The screws of a device by what they are for, and which switched conductor each of those takes. */
 function attach(
   device: Device,
   own: string | undefined,
   has: (group: string) => boolean,
   switchedKeys: readonly string[],
-): readonly (readonly [Screw, string])[] {
-  const ground = ['green', 'ground'] as const;
+): Screws {
   if (device.volts === 240)
     return [
       ['brass', 'hot'],
       ['other brass', 'second-hot'],
       ...(takesNeutral(device) ? ([['silver', 'neutral']] as const) : []),
-      ground,
+      GROUND,
     ];
   const hot = has('hot');
   const taken = takenBy(device, switchedKeys);
-  const only = typeof taken === 'string' ? undefined : `switched:${taken.key}`;
+  const only = onlyOf(taken);
   switch (device.kind) {
     case 'receptacle':
     case 'receptacle-single':
-      if (only && (!hot || device.switched === true)) return [['brass', only], ['silver', 'neutral'], ground];
-      return device.tab === 'broken'
-        ? [
-            ['brass', 'hot'],
-            // With no switch on it a split outlet takes the other hot of a multiwire circuit.
-            ['lower brass', only ?? (taken !== 'none' ? 'open' : has('second-hot') ? 'second-hot' : 'hot')],
-            ['silver', 'neutral'],
-            ground,
-          ]
-        : [['brass', 'hot'], ['silver', 'neutral'], ground];
+      return receptacleScrews(device, { has, hot, taken, only });
     case 'receptacle-gfci':
     case 'receptacle-afci':
     case 'receptacle-dual':
@@ -84,60 +156,25 @@ function attach(
         ['line silver', 'neutral'],
         ['load brass', 'hot#load'],
         ['load silver', 'neutral#load'],
-        ground,
+        GROUND,
       ];
     case 'switch':
     case 'switch-pilot':
     case 'fan-control':
-    case 'dimmer': {
-      const key =
-        own !== undefined && switchedKeys.includes(own)
-          ? own
-          : switchedKeys.includes('unknown')
-            ? 'unknown'
-            : undefined;
-      return [
-        ['switch screw', 'hot'],
-        ...(key === undefined ? [] : ([['other switch screw', `switched:${key}`]] as const)),
-        ...(device.kind === 'switch-pilot' ? ([['silver', 'neutral']] as const) : []),
-        ground,
-      ];
-    }
+    case 'dimmer':
+      return switchScrews(device, own, switchedKeys);
     case 'switch-three-way':
-      return [['common screw', commonOf(device, own, switchedKeys)], ground];
+      return [['common screw', commonOf(device, own, switchedKeys)], GROUND];
     case 'switch-four-way':
-      return [ground];
+      return [GROUND];
     case 'fan':
-      if (device.motor === 'always')
-        return [
-          ['fan lead black', 'hot'],
-          ['light lead blue', only ?? 'open'],
-          ['fan lead white', 'neutral'],
-          ground,
-        ];
-      if (device.lightNth !== undefined) {
-        const of = (light: boolean) => {
-          const found = switchedKeys.filter((k) => (nthOf(k) === device.lightNth) === light);
-          return found.length === 1 ? `switched:${found[0]}` : found.length === 0 ? 'hot' : 'open';
-        };
-        return [
-          ['fan lead black', of(false)],
-          ['light lead blue', of(true)],
-          ['fan lead white', 'neutral'],
-          ground,
-        ];
-      }
-      return [
-        ['lamp lead black', only ?? (taken === 'none' ? 'hot' : 'open')],
-        ['lamp lead white', 'neutral'],
-        ground,
-      ];
+      return fanScrews(device, taken, switchedKeys);
     case 'luminaire':
     case 'appliance':
       return [
         ['lamp lead black', only ?? (taken === 'none' ? 'hot' : 'open')],
         ['lamp lead white', 'neutral'],
-        ground,
+        GROUND,
       ];
     case 'low-voltage':
     case 'blank':

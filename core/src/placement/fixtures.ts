@@ -1,4 +1,4 @@
-import type { Want } from '../document/index.ts';
+import type { House, Room, Want } from '../document/index.ts';
 import { practice, published, type Finding } from '../findings/index.ts';
 import type { PlanSetting } from '../planning/index.ts';
 import { fixtureOutline, joistsUnder, mountSpots, onJoist, outlineOf } from '../structure/index.ts';
@@ -7,25 +7,26 @@ import { msg, q, sentences } from '../words/index.ts';
 /** NEC 110.3(B): equipment is used as its maker says. From memory. */
 const MAKER = published('NEC 110.3(B)');
 
-/** Does a long luminaire, or a row of them, fit its ceiling, its feed and its joists? */
-export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'>, want: Want): Finding[] {
-  const { at, fixture: f } = want;
-  const room = at.on === 'ceiling' ? plan.roomOf(at) : undefined;
-  if (!f || at.on !== 'ceiling' || !room) return [];
-  const common = {
-    origin: 'new' as const,
-    mark: 'want' as const,
-    subjects: [want.id as string],
-    remedies: [],
-  };
-  const out: Finding[] = [];
+type Long = NonNullable<Want['fixture']>;
+type OnCeiling = Extract<Want['at'], { on: 'ceiling' }>;
+
+const commonOf = (want: Want) => ({
+  origin: 'new' as const,
+  mark: 'want' as const,
+  subjects: [want.id as string],
+  remedies: [],
+});
+
+/** Does it fit between the walls, and may as many be linked? */
+function roomFindings(room: Room, want: Want, at: OnCeiling, f: Long): Finding[] {
   const o = fixtureOutline(at, f);
   const whole = outlineOf(room);
   const [w, d] = [whole.right - whole.left, whole.bottom - whole.top];
   const over = Math.max(-o.left, o.right - w, -o.top, o.bottom - d);
+  const out: Finding[] = [];
   if (over > 0.5)
     out.push({
-      ...common,
+      ...commonOf(want),
       rule: 'fixture-room',
       key: `fixture-room:${want.id}`,
       severity: 'fix',
@@ -36,7 +37,7 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
     });
   if (f.linked > f.mostLinked)
     out.push({
-      ...common,
+      ...commonOf(want),
       rule: 'fixture-row',
       key: `fixture-row:${want.id}`,
       severity: 'fix',
@@ -45,18 +46,24 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       because: { need: f.linked, have: f.mostLinked, unit: 'linked', sense: 'at-least' },
       sources: [MAKER],
     });
-  const covered = house.points.filter(
-    ({ at: p }) =>
-      p.on === 'ceiling' &&
-      p.roomId === room.id &&
-      p.xMm > o.left &&
-      p.xMm < o.right &&
-      p.yMm > o.top &&
-      p.yMm < o.bottom,
-  );
-  for (const p of covered)
-    out.push({
-      ...common,
+  return out;
+}
+
+/** Boxes that would be above it, where nobody gets at them. */
+function coveredFindings(house: House, room: Room, want: Want, at: OnCeiling, f: Long): Finding[] {
+  const o = fixtureOutline(at, f);
+  return house.points
+    .filter(
+      ({ at: p }) =>
+        p.on === 'ceiling' &&
+        p.roomId === room.id &&
+        p.xMm > o.left &&
+        p.xMm < o.right &&
+        p.yMm > o.top &&
+        p.yMm < o.bottom,
+    )
+    .map((p) => ({
+      ...commonOf(want),
       rule: 'fixture-covers',
       key: `fixture-covers:${want.id}-${p.id}`,
       severity: 'watch',
@@ -64,11 +71,14 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
       says: msg('placement.fixture.covers', { want: want.label, point: p.label }),
       detail: msg('placement.fixture.covers-why'),
       sources: [published('NEC 314.29', undefined, 'fairly-sure')],
-    });
-  if (out.some((x) => x.severity === 'fix')) return out;
+    }));
+}
+
+/** It fits: what holds it, and how a row of them is linked. */
+function fitsFinding(room: Room, want: Want, at: OnCeiling, f: Long): Finding {
   const mounts = mountSpots(at, f);
   const held = mounts.filter((m) => onJoist(room, m) === true).length;
-  const joists = joistsUnder(room, o);
+  const joists = joistsUnder(room, fixtureOutline(at, f));
   const screws =
     joists === undefined
       ? msg('placement.fixture.find-joists')
@@ -83,16 +93,23 @@ export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'pl
           joists: joists ? msg('placement.fixture.under-joists', { joists }) : '',
         })
       : '';
-  return [
-    ...out,
-    {
-      ...common,
-      rule: 'fixture',
-      key: `fixture:${want.id}`,
-      severity: 'ok',
-      says: msg('placement.fixture.ok', { want: want.label, length: q.length(f.linked * f.lengthMm) }),
-      detail: sentences([screws, row]),
-      sources: [MAKER],
-    },
-  ];
+  return {
+    ...commonOf(want),
+    rule: 'fixture',
+    key: `fixture:${want.id}`,
+    severity: 'ok',
+    says: msg('placement.fixture.ok', { want: want.label, length: q.length(f.linked * f.lengthMm) }),
+    detail: sentences([screws, row]),
+    sources: [MAKER],
+  };
+}
+
+/** Does a long luminaire, or a row of them, fit its ceiling, its feed and its joists? */
+export function fixtureFindings({ house, plan }: Pick<PlanSetting, 'house' | 'plan'>, want: Want): Finding[] {
+  const { at, fixture } = want;
+  const room = at.on === 'ceiling' ? plan.roomOf(at) : undefined;
+  if (!fixture || at.on !== 'ceiling' || !room) return [];
+  const wrong = roomFindings(room, want, at, fixture);
+  const covers = coveredFindings(house, room, want, at, fixture);
+  return [...wrong, ...covers, ...(wrong.length > 0 ? [] : [fitsFinding(room, want, at, fixture)])];
 }

@@ -16,7 +16,6 @@ import {
   switchKey,
   switchNumbers,
   type Breaker,
-  type BreakerId,
   type House,
   type Point,
   type Want,
@@ -189,77 +188,106 @@ function conditionReasons(point: Point): TapReason[] {
   }
 }
 
+type Setting = Omit<PlanSetting, 'job'>;
+
+/** A group of wants, with what every place to tap is judged for. */
+interface Asked {
+  readonly group: WantGroup;
+  /** How the places are used where the wants will be. */
+  readonly uses: Parameters<typeof circuitReasons>[6];
+  /** Conductors that the new cable has. */
+  readonly conductors: number;
+  /** Its cables are drawn out of the old box. */
+  readonly drawn: boolean;
+}
+
+const firstBreaker = (house: House, box: BoxFeed | undefined): Breaker | null => {
+  const id = box?.circuits[0];
+  if (id === undefined) return null;
+  return house.panels.flatMap((p) => p.breakers).find((b) => b.id === id) ?? null;
+};
+
+/** One box as a place to tap. */
+function boxCandidate(setting: Setting, { group, uses, conductors, drawn }: Asked, box: BoxFeed): Candidate {
+  const { house, feed, plan, pack } = setting;
+  const breaker = firstBreaker(house, box);
+  const { point } = box;
+  // A point that moves takes along what is in its box, whatever that is.
+  const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
+  const reasons: TapReason[] = [
+    ...(moves
+      ? movingReasons(box, group.wants[0])
+      : group.partner !== null && group.only === point.id
+        ? partnerReasons(box, group.partner, group.wants.length)
+        : conductorReasons(box, group)),
+    ...conditionReasons(point),
+  ];
+  let most = 1;
+  if (box.circuits.length > 0) {
+    reasons.push(...groundAndAge(box, house));
+    // What moves keeps the voltage it has.
+    const volts = moves
+      ? isBetweenHots({ devices: devicesTaken(group.wants[0] ?? {}, point) })
+        ? 240
+        : 120
+      : group.volts;
+    if (breaker) reasons.push(...circuitReasons(house, plan, feed, pack, breaker, { ...group, volts }, uses));
+    // A box that goes with its cables leaves nothing in the old place.
+    if (!reasons.some((r) => r.kind === 'no') && !(moves && drawn)) {
+      const room = roomInBox(box, pack, conductors, onOpenFraming(house, box.point.at));
+      reasons.push(...room.reasons);
+      most = room.most;
+    }
+  }
+  if (point.at.on === 'somewhere') reasons.push(no(msg('planning.tap.unmeasured'), FROM.measured));
+  if (group.only !== null && group.only !== point.id)
+    reasons.push(no(msg('planning.tap.elsewhere'), FROM.asked));
+  return candidate(point, breaker, reasons, most);
+}
+
+/** A cable that is cut into, with the boxes on both sides of the cut. */
+function cableCandidate(
+  setting: Setting,
+  { group, uses }: Asked,
+  cut: ReturnType<typeof cutIns>[number],
+): Candidate {
+  const { house, feed, plan, pack } = setting;
+  const box = feed.boxes.get(cut.to.id);
+  const breaker = firstBreaker(house, box);
+  const circuit = breaker
+    ? [
+        ...(box ? groundAndAge(box, house) : []),
+        ...circuitReasons(house, plan, feed, pack, breaker, group, uses),
+      ]
+    : [];
+  const { gauge, metal } = cut.cable;
+  const carries = gauge && pack.breakerLimit(gauge, metal ?? 'Cu')?.value;
+  if (breaker && carries && carries < breaker.amps)
+    circuit.push(no(msg('planning.tap.cable-small', { amps: breaker.amps }), FROM.load));
+  return cutInCandidate(feed, cut, breaker, circuit, group);
+}
+
 /** Judges every box of the house as a place to tap for one group of wants, and every panel as the start of a new circuit. */
 export function judgeCandidates(
-  { house, feed, plan, pack, frames }: Omit<PlanSetting, 'job'>,
+  setting: Setting,
   group: WantGroup,
   /** Spaces in a panel that circuits for the groups before this one may take. */
   taken = 0,
 ): Candidate[] {
-  const uses = group.wants.flatMap((w) => placeOf(plan, w.at)?.use ?? []);
-  const breakers = new Map<BreakerId, Breaker>(
-    house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const)),
-  );
-  const { conductors } = groupRole(group, feed);
-  const drawn = takesCables({ house, frames }, group.wants[0]);
-  const boxes = [...feed.boxes.values()].map((box): Candidate => {
-    const { point } = box;
-    const breaker = (box.circuits[0] === undefined ? undefined : breakers.get(box.circuits[0])) ?? null;
-    // A point that moves takes along what is in its box, whatever that is.
-    const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
-    const reasons: TapReason[] = [
-      ...(moves
-        ? movingReasons(box, group.wants[0])
-        : group.partner !== null && group.only === point.id
-          ? partnerReasons(box, group.partner, group.wants.length)
-          : conductorReasons(box, group)),
-      ...conditionReasons(point),
-    ];
-    let most = 1;
-    if (box.circuits.length > 0) {
-      reasons.push(...groundAndAge(box, house));
-      // What moves keeps the voltage it has.
-      const volts = moves
-        ? isBetweenHots({ devices: devicesTaken(group.wants[0] ?? {}, point) })
-          ? 240
-          : 120
-        : group.volts;
-      if (breaker)
-        reasons.push(...circuitReasons(house, plan, feed, pack, breaker, { ...group, volts }, uses));
-      // A box that goes with its cables leaves nothing in the old place.
-      if (!reasons.some((r) => r.kind === 'no') && !(moves && drawn)) {
-        const room = roomInBox(box, pack, conductors, onOpenFraming(house, box.point.at));
-        reasons.push(...room.reasons);
-        most = room.most;
-      }
-    }
-    if (point.at.on === 'somewhere') reasons.push(no(msg('planning.tap.unmeasured'), FROM.measured));
-    if (group.only !== null && group.only !== point.id)
-      reasons.push(no(msg('planning.tap.elsewhere'), FROM.asked));
-    return candidate(point, breaker, reasons, most);
-  });
+  const { house, feed, plan, pack, frames } = setting;
+  const asked: Asked = {
+    group,
+    uses: group.wants.flatMap((w) => placeOf(plan, w.at)?.use ?? []),
+    conductors: groupRole(group, feed).conductors,
+    drawn: takesCables({ house, frames }, group.wants[0]),
+  };
+  const boxes = [...feed.boxes.values()].map((box) => boxCandidate(setting, asked, box));
   // A cable is only cut into where no box will do, or where that was asked for: it costs two more boxes that stay in sight.
-  const asked = house.cables.some((c) => c.id === group.only);
-  const cuts = !asked && boxes.some((b) => b.usable) ? [] : cutIns(house, feed, plan, group);
-  const cables = cuts.map((cut) => {
-    const id = feed.boxes.get(cut.to.id)?.circuits[0];
-    const breaker = (id === undefined ? undefined : breakers.get(id)) ?? null;
-    const box = feed.boxes.get(cut.to.id);
-    const circuit = breaker
-      ? [
-          ...(box ? groundAndAge(box, house) : []),
-          ...circuitReasons(house, plan, feed, pack, breaker, group, uses),
-        ]
-      : [];
-    const { gauge, metal } = cut.cable;
-    const carries = gauge && pack.breakerLimit(gauge, metal ?? 'Cu')?.value;
-    if (breaker && carries && carries < breaker.amps)
-      circuit.push(no(msg('planning.tap.cable-small', { amps: breaker.amps }), FROM.load));
-    return cutInCandidate(feed, cut, breaker, circuit, group);
-  });
+  const named = house.cables.some((c) => c.id === group.only);
+  const cuts = !named && boxes.some((b) => b.usable) ? [] : cutIns(house, feed, plan, group);
   return [
     ...boxes,
-    ...cables,
+    ...cuts.map((cut) => cableCandidate(setting, asked, cut)),
     ...house.panels.map((panel) => panelCandidate(house, pack, panel, group, taken)),
   ];
 }

@@ -90,6 +90,40 @@ function unite(parent: Int32Array, a: number, b: number): void {
   parent[find(parent, a)] = find(parent, b);
 }
 
+/** What the devices join, switch and use, between the nodes of their screws. */
+function deviceNodes(
+  seen: SeenBox,
+  parent: Int32Array,
+  nodeOf: (device: number, screw: Screw) => number,
+): Pick<BoxNodes, 'contacts' | 'handles' | 'loads' | 'plain'> {
+  const contacts: Contact[] = [];
+  const loads: LoadAt[] = [];
+  const handles: number[] = [];
+  const plain = new Set<number>();
+  seen.devices.forEach((d, i) => {
+    // What nobody has entered yet is not there.
+    if (!isEntered(seen, i)) return;
+    const parts = seenParts(d);
+    const at = (s: Screw) => nodeOf(i, s);
+    for (const [a, b] of parts.links) unite(parent, at(a), at(b));
+    const bit = hasHandle(d) ? handles.push(i) - 1 : -1;
+    if (bit >= 0 && !isTravelerDevice(d)) plain.add(bit);
+    for (const c of parts.contacts)
+      if (c.by === 'handle') contacts.push({ a: at(c.a), b: at(c.b), bit, closedAt: c.closedAt });
+      // Set and ready: what it feeds through is what it gets.
+      else contacts.push({ a: at(c.a), b: at(c.b), bit: -1, closedAt: 0 });
+    for (const u of parts.uses)
+      if (u.what !== 'pilot light')
+        loads.push({
+          line: at(u.line),
+          back: at(u.back),
+          device: i,
+          volts: u.what === 'appliance' && d.volts === 240 ? 240 : 120,
+        });
+  });
+  return { contacts, handles, loads, plain };
+}
+
 /** Makes the nodes of a box as it was seen. */
 export function nodesOf(seen: SeenBox): BoxNodes {
   let count = FIRST;
@@ -129,31 +163,7 @@ export function nodesOf(seen: SeenBox): BoxNodes {
     if (w.seat.on === 'screw') join(node, nodeOfScrew(w.seat.device, w.seat.screw));
   }
   for (const { from, to } of pigtails) join(from, nodeOfScrew(to.device, to.screw));
-  const contacts: Contact[] = [];
-  const loads: LoadAt[] = [];
-  const handles: number[] = [];
-  const plain = new Set<number>();
-  seen.devices.forEach((d, i) => {
-    // What nobody has entered yet is not there.
-    if (!isEntered(seen, i)) return;
-    const parts = seenParts(d);
-    const at = (s: Screw) => nodeOfScrew(i, s) ?? hidden;
-    for (const [a, b] of parts.links) join(at(a), at(b));
-    const bit = hasHandle(d) ? handles.push(i) - 1 : -1;
-    if (bit >= 0 && !isTravelerDevice(d)) plain.add(bit);
-    for (const c of parts.contacts)
-      if (c.by === 'handle') contacts.push({ a: at(c.a), b: at(c.b), bit, closedAt: c.closedAt });
-      // Set and ready: what it feeds through is what it gets.
-      else contacts.push({ a: at(c.a), b: at(c.b), bit: -1, closedAt: 0 });
-    for (const u of parts.uses)
-      if (u.what !== 'pilot light')
-        loads.push({
-          line: at(u.line),
-          back: at(u.back),
-          device: i,
-          volts: u.what === 'appliance' && d.volts === 240 ? 240 : 120,
-        });
-  });
+  const inDevices = deviceNodes(seen, parent, (i, s) => nodeOfScrew(i, s) ?? hidden);
   const unknown = wires.filter((w) => w.seen.seat.on === 'unknown');
   return {
     seen,
@@ -163,12 +173,9 @@ export function nodesOf(seen: SeenBox): BoxNodes {
     count,
     parent,
     nodeOfScrew,
-    contacts,
-    handles,
-    loads,
+    ...inDevices,
     options: seen.cables.map(beyondOf),
     ends: [...splices.values(), ...screws.values()],
-    plain,
     hidden,
   };
 }
@@ -470,13 +477,12 @@ function moves(tried: Tried, bit: number): 'always' | 'ever' | 'never' {
   return perLoad.some(Boolean) ? 'always' : ever ? 'ever' : 'never';
 }
 
-/** What is not as it should be, with what lies beyond as it is supposed here; each thing counts one. */
-export function oddIn(tried: Tried): number {
-  const { nodes, chosen, elsewhere } = tried;
-  let odd = chosen.reduce((sum, b, c) => sum + b.odd + oddScrews(nodes, c, b), 0);
+/** Every device and every load beyond gets power the right way round, and LINE is where power comes from. */
+function oddPower(tried: Tried): number {
+  const { nodes, chosen } = tried;
   const reversedBefore = chosen.some((b) => b.reversed);
   const brokenBefore = chosen.some((b) => b.broken);
-  // Every device and every load beyond gets power the right way round.
+  let odd = 0;
   const byDevice = new Map<number, Power[]>();
   for (const load of tried.loads) {
     const power = powerOf(tried, load);
@@ -488,17 +494,27 @@ export function oddIn(tried: Tried): number {
     else if (power === 'reversed' && !reversedBefore && isReversedByColor(tried, load)) odd++;
   }
   nodes.seen.devices.forEach((d, i) => {
-    for (const wrong of new Set(byDevice.get(i) ?? []))
+    const powers = byDevice.get(i) ?? [];
+    for (const wrong of new Set(powers))
       if (wrong === 'dead' ? !brokenBefore : wrong === 'reversed' && d.volts !== 240 && !reversedBefore)
         odd++;
-    // LINE is where power comes from, also with the device tripped.
-    const [line, load] = (['line brass', 'load brass'] as const).map((s) => nodes.nodeOfScrew(i, s));
-    if (line !== undefined && load !== undefined && (byDevice.get(i) ?? []).every((p) => p !== 'dead')) {
-      const apart = unprotected(tried, i);
-      if ((apart[line]! & LIVE) === 0 && (apart[load]! & LIVE) !== 0) odd++;
-    }
+    if (powers.every((p) => p !== 'dead') && isFedFromLoad(tried, i)) odd++;
   });
-  // Every handle does what its kind does, and none is in the neutral.
+  return odd;
+}
+
+/** LINE is where power comes from, also with the device tripped. */
+function isFedFromLoad(tried: Tried, device: number): boolean {
+  const [line, load] = (['line brass', 'load brass'] as const).map((s) => tried.nodes.nodeOfScrew(device, s));
+  if (line === undefined || load === undefined) return false;
+  const apart = unprotected(tried, device);
+  return (apart[line]! & LIVE) === 0 && (apart[load]! & LIVE) !== 0;
+}
+
+/** Every handle does what its kind does, and none is in the neutral. */
+function oddHandles(tried: Tried): number {
+  const { nodes, elsewhere } = tried;
+  let odd = 0;
   nodes.handles.forEach((device, bit) => {
     if (bit >= MOST_BITS) return;
     const does = moves(tried, bit);
@@ -506,7 +522,13 @@ export function oddIn(tried: Tried): number {
     else if (nodes.contacts.some((c) => c.bit === bit && isNeutral(tried, c.a, c.b))) odd++;
   });
   for (const bit of elsewhere.always) if (bit < MOST_BITS && moves(tried, bit) !== 'always') odd++;
-  for (const { bit, supply, back } of elsewhere.loops) {
+  return odd;
+}
+
+/** A switch loop has one side that is always hot, on the right color, and moves something. */
+function oddLoops(tried: Tried): number {
+  let odd = 0;
+  for (const { bit, supply, back } of tried.elsewhere.loops) {
     if (bit >= MOST_BITS) continue;
     const open = (n: number) =>
       tried.touches.some((t, state) => ((state >> bit) & 1) === 0 && (t[n]! & LIVE) !== 0);
@@ -517,41 +539,59 @@ export function oddIn(tried: Tried): number {
     )
       odd++;
   }
-  // A switched hot that is hot with its switch off is fed from behind.
-  for (const { bit, wire } of elsewhere.arrivals) {
-    if (bit >= MOST_BITS) continue;
+  return odd;
+}
+
+/** A switched hot that is hot with its switch off is fed from behind. */
+function oddArrivals(tried: Tried): number {
+  const { arrivals } = tried.elsewhere;
+  return arrivals.filter(({ bit, wire }) => {
+    if (bit >= MOST_BITS) return false;
     const fed = tried.touches.every((t, state) => ((state >> bit) & 1) === 1 || (t[wire.node]! & LIVE) !== 0);
     const root = find(tried.parent, wire.node);
-    const first = elsewhere.arrivals.find((o) => find(tried.parent, o.wire.node) === root);
-    if (fed || first?.wire !== wire) odd++;
-  }
-  // Travelers go to a switch here or on to others, never to a lamp or a plain splice.
-  chosen.forEach((b, c) => {
-    const stray = nodes.byCable[c]!.some((w, i) => isTraveler(b.letters[i]) && !goesOn(tried, w));
-    if (stray) odd++;
-  });
-  // One supply from each breaker, and one at all.
-  odd += Math.max(0, chosen.filter((b) => b.letters.includes('A')).length - 1);
-  odd += Math.max(0, chosen.filter((b) => b.letters.includes('B')).length - 1);
-  if (chosen.length > 0 && !chosen.some((b) => isOwn(b) || isOther(b))) odd++;
-  // Wires that lead nowhere are capped, all others are not.
+    const first = arrivals.find((o) => find(tried.parent, o.wire.node) === root);
+    return fed || first?.wire !== wire;
+  }).length;
+}
+
+/** Travelers go to a switch here or on to others, never to a lamp or a plain splice. */
+const strayTravelers = (tried: Tried): number =>
+  tried.chosen.filter((b, c) =>
+    tried.nodes.byCable[c]!.some((w, i) => isTraveler(b.letters[i]) && !goesOn(tried, w)),
+  ).length;
+
+/** One supply from each breaker, and one at all. */
+function oddSupplies({ chosen }: Tried): number {
+  const tooMany = (letter: 'A' | 'B') =>
+    Math.max(0, chosen.filter((b) => b.letters.includes(letter)).length - 1);
+  const none = chosen.length > 0 && !chosen.some((b) => isOwn(b) || isOther(b));
+  return tooMany('A') + tooMany('B') + (none ? 1 : 0);
+}
+
+/** Wires that lead nowhere are capped, all others are not. */
+function oddCaps({ nodes, chosen, parent }: Tried): number {
+  let odd = 0;
   const groups = new Map<number, WireNode[]>();
   for (const w of nodes.wires) {
-    const root = find(tried.parent, w.node);
+    const root = find(parent, w.node);
     groups.set(root, [...(groups.get(root) ?? []), w]);
   }
-  const onScrew = new Set(nodes.ends.map((n) => find(tried.parent, n)));
+  const onScrew = new Set(nodes.ends.map((n) => find(parent, n)));
   for (const [root, members] of groups) {
     const letters = members
       .filter((w) => !chosen[w.at.cable]!.broken)
       .map((w) => chosen[w.at.cable]!.letters[w.nth]!);
     if (letters.length === 0) continue;
     const alone = members.length === 1 && !onScrew.has(root);
-    const neutral = root === find(tried.parent, NEUTRAL);
+    const neutral = root === find(parent, NEUTRAL);
     if (!alone && !neutral && letters.includes('x') && letters.some((l) => l !== 'x')) odd++;
-    if (!alone && letters.every((l) => l === 'x') && onScrewOfDevice(nodes, tried.parent, root)) odd++;
+    if (!alone && letters.every((l) => l === 'x') && onScrewOfDevice(nodes, parent, root)) odd++;
   }
-  // The neutrals of two circuits stay apart.
+  return odd;
+}
+
+/** The neutrals of two circuits stay apart. */
+function mixedNeutrals({ nodes, chosen }: Tried): number {
   const neutrals = new Map<number, Set<string>>();
   for (const w of nodes.wires) {
     if (chosen[w.at.cable]!.letters[w.nth] !== 'N') continue;
@@ -560,9 +600,20 @@ export function oddIn(tried: Tried): number {
     const root = groupBefore(nodes, w.node);
     neutrals.set(root, (neutrals.get(root) ?? new Set()).add(circuit));
   }
-  for (const set of neutrals.values()) if (set.size > 1) odd++;
-  return odd;
+  return [...neutrals.values()].filter((set) => set.size > 1).length;
 }
+
+/** What is not as it should be, with what lies beyond as it is supposed here; each thing counts one. */
+export const oddIn = (tried: Tried): number =>
+  tried.chosen.reduce((sum, b, c) => sum + b.odd + oddScrews(tried.nodes, c, b), 0) +
+  oddPower(tried) +
+  oddHandles(tried) +
+  oddLoops(tried) +
+  oddArrivals(tried) +
+  strayTravelers(tried) +
+  oddSupplies(tried) +
+  oddCaps(tried) +
+  mixedNeutrals(tried);
 
 const TRAVELER_SCREWS: readonly Screw[] = [
   'traveler screw',

@@ -43,19 +43,103 @@ const cableSeen = (setting: RouteSetting, holes: readonly Hole[]): boolean =>
     return frame && atDrill(frame, h.xMm, h.xMm, h.heightMm).some((o) => o.kind === 'cable');
   });
 
+/** What a move is said with: its two sentences, and more values where they take some. */
+interface Sentences {
+  readonly says: Message['id'];
+  readonly why: Message['id'];
+  readonly more?: Message['values'];
+}
+
+/** Each has its two sentences but the run along joists below, which says what joists they are. */
+type Said = Exclude<OperationKind, 'run-below'>;
+
+const both = (op: Said, more?: Message['values']): Sentences => ({
+  says: `routing.move.${op}`,
+  why: `routing.move.${op}-why`,
+  ...(more ? { more } : {}),
+});
+
+function fishing({ pack, method }: RouteSetting, { from, to, stapled }: Doing): Sentences {
+  const rise = onWall(from) && onWall(to) ? to.heightMm - from.heightMm : 0;
+  const way = Math.abs(rise) < LEVEL_MM ? 'across' : rise > 0 ? 'up' : 'down';
+  if (!stapled) return both('fish', { way });
+  const { everyMm, fromBoxMm } = pack.support(method);
+  return {
+    says: 'routing.move.staple',
+    why: 'routing.move.staple-why',
+    more: { way, every: q.distance(everyMm), box: q.length(fromBoxMm), plastic: q.length(PLASTIC_MM) },
+  };
+}
+
+/** Through studs: bored from inside, from open framing, or through a slot in the board. */
+function throughStuds(
+  op: 'drill-stud' | 'bore-open' | 'slot-wall',
+  { holes }: Doing,
+  wall: Text,
+): Sentences {
+  const isSteel = holes.some((h) => h.bushing);
+  const steel = msg('routing.steel-stud');
+  const studs = msg('routing.studs', {
+    n: holes.length,
+    at: allOf(holes.map((h) => q.mark(h.xMm))),
+    wall,
+    height: q.mark(holes[0]?.heightMm ?? 0),
+  });
+  const said = both(op, { studs, steel: String(isSteel), rule: isSteel ? steel : '' });
+  return isSteel && op !== 'slot-wall' ? { ...said, why: 'routing.steel-stud' } : said;
+}
+
+function underRoof(
+  op: 'drill-eave-above' | 'drill-eave-below',
+  { plan }: RouteSetting,
+  on: Place,
+): Sentences {
+  const room = onWall(on) ? plan.lines.get(on.wallId)?.room : undefined;
+  return both(op, { pitch: room?.above.roof?.pitch === undefined ? 'unknown' : 'known' });
+}
+
+const wallOf = ({ plan }: RouteSetting, p: Place): Text =>
+  (onWall(p) && plan.lines.get(p.wallId)?.wall.name.toLowerCase()) || msg('routing.the-wall');
+
+/** The sentences of a move, by what is done. */
+function sentencesOf(setting: RouteSetting, op: Said, doing: Doing, on: Place): Sentences {
+  const { from, to, holes } = doing;
+  switch (op) {
+    case 'fish':
+      return fishing(setting, doing);
+    case 'drill-stud':
+    case 'bore-open':
+    case 'slot-wall':
+      return throughStuds(op, doing, wallOf(setting, from));
+    case 'run-attic':
+      return both(op, { guard: q.distance(inches(72)) });
+    case 'cross-blocking':
+      return both(op, { n: holes.length, heights: allOf(holes.map((h) => q.mark(h.heightMm))) });
+    case 'drill-eave-above':
+    case 'drill-eave-below':
+      return underRoof(op, setting, on);
+    case 'surface-run':
+      return {
+        says: onWall(from) && onWall(to) ? 'routing.move.surface-run' : 'routing.move.surface-ceiling',
+        why: 'routing.move.surface-run-why',
+      };
+    case 'open-soffit':
+      return both(op, { hatch: q.length(SOFFIT_HATCH_MM) });
+    default:
+      return both(op);
+  }
+}
+
 /** What is done, and what to mind while doing it. */
 export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why: Text } {
   const { op, from, to, cableMm, holes, opened } = doing;
   const on = onWall(from) ? from : to;
-  const wallOf = (p: Place): Text =>
-    (onWall(p) && setting.plan.lines.get(p.wallId)?.wall.name.toLowerCase()) || msg('routing.the-wall');
-  const steel = holes.some((h) => h.bushing);
   const bore = holes.find((h) => h.bore)?.bore;
   const values = {
     cable: q.cable(cableMm),
-    wall: wallOf(from),
-    at: onWall(on) ? msg('routing.at', { x: q.mark(on.xMm), wall: wallOf(on) }) : '',
-    on: wallOf(on),
+    wall: wallOf(setting, from),
+    at: onWall(on) ? msg('routing.at', { x: q.mark(on.xMm), wall: wallOf(setting, on) }) : '',
+    on: wallOf(setting, on),
     bit: q.length(holes[0]?.diameterMm ?? holeDiameterMm(op, isRaceway(setting.method))),
     strip: q.length(STRIP_MM),
     hatch: q.length(HATCH_MM),
@@ -63,78 +147,16 @@ export function moveText(setting: RouteSetting, doing: Doing): { says: Text; why
     seen: cableSeen(setting, holes) ? msg('routing.cable-seen') : '',
     opened: String(opened),
   };
-  const say = (says: Message['id'], why: Message['id'], more: Message['values'] = {}) => ({
-    says: msg(says, { ...values, ...more }),
-    why: msg(why, { ...values, ...more }),
-  });
-  switch (op) {
-    case 'fish': {
-      const rise = onWall(from) && onWall(to) ? to.heightMm - from.heightMm : 0;
-      const way = Math.abs(rise) < LEVEL_MM ? 'across' : rise > 0 ? 'up' : 'down';
-      if (!doing.stapled) return say('routing.move.fish', 'routing.move.fish-why', { way });
-      const { everyMm, fromBoxMm } = setting.pack.support(setting.method);
-      return say('routing.move.staple', 'routing.move.staple-why', {
-        way,
-        every: q.distance(everyMm),
-        box: q.length(fromBoxMm),
-        plastic: q.length(PLASTIC_MM),
-      });
-    }
-    case 'drill-stud':
-    case 'bore-open':
-    case 'slot-wall': {
-      const studs = msg('routing.studs', {
-        n: holes.length,
-        at: allOf(holes.map((h) => q.mark(h.xMm))),
-        wall: wallOf(from),
-        height: q.mark(holes[0]?.heightMm ?? 0),
-      });
-      const values = { studs, steel: String(steel), rule: steel ? msg('routing.steel-stud') : '' };
-      if (op === 'bore-open')
-        return say(
-          'routing.move.bore-open',
-          steel ? 'routing.steel-stud' : 'routing.move.bore-open-why',
-          values,
-        );
-      return op === 'drill-stud'
-        ? say('routing.move.drill-stud', steel ? 'routing.steel-stud' : 'routing.move.drill-stud-why', values)
-        : say('routing.move.slot-wall', 'routing.move.slot-wall-why', values);
-    }
-    case 'run-below':
-      return {
-        says: say(
-          from.in === 'joists' && to.in === 'joists' ? 'routing.move.run-open' : 'routing.move.run-below',
-          'routing.move.run-attic-why',
-        ).says,
-        why: joistsUnder(setting, from).says,
-      };
-    case 'run-attic':
-      return say('routing.move.run-attic', 'routing.move.run-attic-why', { guard: q.distance(inches(72)) });
-    case 'cross-blocking': {
-      const heights = allOf(holes.map((h) => q.mark(h.heightMm)));
-      return say('routing.move.cross-blocking', 'routing.move.cross-blocking-why', {
-        n: holes.length,
-        heights,
-      });
-    }
-    case 'drill-eave-above':
-    case 'drill-eave-below': {
-      const room = onWall(on) ? setting.plan.lines.get(on.wallId)?.room : undefined;
-      const pitch = room?.above.roof?.pitch === undefined ? 'unknown' : 'known';
-      return say(`routing.move.${op}`, `routing.move.${op}-why`, { pitch });
-    }
-    case 'surface-run':
-      return say(
-        onWall(from) && onWall(to) ? 'routing.move.surface-run' : 'routing.move.surface-ceiling',
-        'routing.move.surface-run-why',
-      );
-    case 'open-soffit':
-      return say('routing.move.open-soffit', 'routing.move.open-soffit-why', {
-        hatch: q.length(SOFFIT_HATCH_MM),
-      });
-    default:
-      return say(`routing.move.${op}`, `routing.move.${op}-why`);
-  }
+  if (op === 'run-below')
+    return {
+      says: msg(
+        from.in === 'joists' && to.in === 'joists' ? 'routing.move.run-open' : 'routing.move.run-below',
+        values,
+      ),
+      why: joistsUnder(setting, from).says,
+    };
+  const { says, why, more } = sentencesOf(setting, op, doing, on);
+  return { says: msg(says, { ...values, ...more }), why: msg(why, { ...values, ...more }) };
 }
 
 /** A piece of work that an earlier run has done: its holes are there, or what was opened is open. */

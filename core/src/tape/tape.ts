@@ -128,82 +128,101 @@ function tokens(line: string): Token[] {
   return out;
 }
 
+/** One reading of the tape and the height it was taken at, or why it is none. */
+function readingOf(
+  text: string,
+  system: UnitSystem,
+): { mm: number; heightMm: number | null } | { why: Message } {
+  const [reading = '', height, ...rest] = text.split('@');
+  const mm = parseLength(reading, system);
+  const high = height === undefined ? null : parseLength(height, system);
+  if (!mm.ok) return { why: lengthFault(mm) };
+  if (high && !high.ok) return { why: lengthFault(high) };
+  if (rest.length > 0) return { why: msg('names.tape-fault.one-height') };
+  return { mm: mm.value, heightMm: high ? high.value : null };
+}
+
+/** Reads one tape line token by token. */
+class TapeReader {
+  readonly entries: TapeEntry[] = [];
+  readonly errors: TapeError[] = [];
+  private letter: TapeLetter | null = null;
+  /** The first of two readings. */
+  private half: { readonly mm: number; readonly from: number } | null = null;
+
+  private readonly line: string;
+  private readonly system: UnitSystem;
+
+  constructor(line: string, system: UnitSystem) {
+    this.line = line;
+    this.system = system;
+  }
+
+  get waiting(): TapeLetter | null {
+    return this.half ? this.letter : null;
+  }
+
+  read(t: Token): void {
+    const about = boxWord(t.text);
+    const boxed = this.entries.at(-1);
+    if (about && boxed && boxed.letter === this.letter && BOXED.has(boxed.letter))
+      this.entries[this.entries.length - 1] = { ...boxed, box: { ...boxed.box, ...about }, to: t.to };
+    else if (isLetter(t.text)) {
+      this.closeHalf(t);
+      this.letter = t.text;
+    } else if (/^[a-z]$/i.test(t.text))
+      this.errors.push({
+        ...t,
+        why: msg('names.tape-fault.no-such', { text: t.text, letters: Object.keys(TAPE_LETTERS).join(' ') }),
+      });
+    else if (!this.letter) this.errors.push({ ...t, why: msg('names.tape-fault.letter-first') });
+    else this.measured(this.letter, t);
+  }
+
+  private measured(letter: TapeLetter, t: Token): void {
+    const read = readingOf(t.text, this.system);
+    if ('why' in read) {
+      this.errors.push({ ...t, why: read.why });
+      return;
+    }
+    const { mm, heightMm } = read;
+    if (TAPE_LETTERS[letter] === 1) {
+      this.entries.push({ letter, readingsMm: [mm], heightMm, from: t.from, to: t.to });
+      return;
+    }
+    const first = this.half;
+    this.half = first ? null : { mm, from: t.from };
+    if (!first) return;
+    if (mm <= first.mm)
+      this.errors.push({
+        text: this.line.slice(first.from, t.to),
+        why: msg('names.tape-fault.order'),
+        from: first.from,
+        to: t.to,
+      });
+    else this.entries.push({ letter, readingsMm: [first.mm, mm], heightMm, from: first.from, to: t.to });
+  }
+
+  /** A first reading that another letter comes after is no pair. */
+  private closeHalf(at: Token): void {
+    if (this.half && this.letter)
+      this.errors.push({
+        text: this.line.slice(this.half.from, at.from).trim(),
+        why: msg('names.tape-fault.needs-two', { what: tapeText(this.letter) }),
+        from: this.half.from,
+        to: at.from,
+      });
+    this.half = null;
+  }
+}
+
 /**
  * Reads a tape line. A bad token keeps its text and says why; everything else still counts.
  */
 export function parseTape(line: string, system: UnitSystem): TapeLine {
-  const entries: TapeEntry[] = [];
-  const errors: TapeError[] = [];
-  let letter: TapeLetter | null = null;
-  let half: { mm: number; from: number } | null = null;
-  const closeHalf = (at: Token | null) => {
-    if (half && letter)
-      errors.push({
-        text: line.slice(half.from, at?.from ?? line.length).trim(),
-        why: msg('names.tape-fault.needs-two', { what: tapeText(letter) }),
-        from: half.from,
-        to: at?.from ?? line.length,
-      });
-    half = null;
-  };
-  for (const t of tokens(line)) {
-    const about = boxWord(t.text);
-    const boxed = entries.at(-1);
-    if (about && boxed && boxed.letter === letter && BOXED.has(boxed.letter)) {
-      entries[entries.length - 1] = { ...boxed, box: { ...boxed.box, ...about }, to: t.to };
-      continue;
-    }
-    if (isLetter(t.text)) {
-      closeHalf(t);
-      letter = t.text;
-      continue;
-    }
-    if (/^[a-z]$/i.test(t.text)) {
-      errors.push({
-        ...t,
-        why: msg('names.tape-fault.no-such', {
-          text: t.text,
-          letters: Object.keys(TAPE_LETTERS).join(' '),
-        }),
-      });
-      continue;
-    }
-    if (!letter) {
-      errors.push({ ...t, why: msg('names.tape-fault.letter-first') });
-      continue;
-    }
-    const [reading = '', height, ...rest] = t.text.split('@');
-    const mm = parseLength(reading, system);
-    const high = height === undefined ? null : parseLength(height, system);
-    if (!mm.ok || (high && !high.ok) || rest.length > 0) {
-      errors.push({
-        ...t,
-        why: !mm.ok
-          ? lengthFault(mm)
-          : high && !high.ok
-            ? lengthFault(high)
-            : msg('names.tape-fault.one-height'),
-      });
-      continue;
-    }
-    const heightMm = high?.ok ? high.value : null;
-    if (TAPE_LETTERS[letter] === 1)
-      entries.push({ letter, readingsMm: [mm.value], heightMm, from: t.from, to: t.to });
-    else if (half === null) half = { mm: mm.value, from: t.from };
-    else {
-      const first: { mm: number; from: number } = half;
-      if (mm.value <= first.mm)
-        errors.push({
-          text: line.slice(first.from, t.to),
-          why: msg('names.tape-fault.order'),
-          from: first.from,
-          to: t.to,
-        });
-      else entries.push({ letter, readingsMm: [first.mm, mm.value], heightMm, from: first.from, to: t.to });
-      half = null;
-    }
-  }
-  return { entries, errors, waiting: half ? letter : null };
+  const reader = new TapeReader(line, system);
+  for (const t of tokens(line)) reader.read(t);
+  return { entries: reader.entries, errors: reader.errors, waiting: reader.waiting };
 }
 
 /**

@@ -11,6 +11,7 @@ import type {
   Point,
   Room,
   RoomUse,
+  Wall,
   Want,
 } from '../document/index.ts';
 import {
@@ -273,105 +274,81 @@ const fromBehind = (d: Draw, { id, lengthMm }: Room['walls'][number]): Hit[] =>
         .slice(0, 2)
         .map((h) => ({ ...h, atMm: lengthMm - h.atMm }));
 
-function walls(room: Room, d: Draw): Room {
-  const doorAt = d.door === null ? null : d.door * lengthOf(d, 0);
-  const door: Opening[] =
-    doorAt === null
-      ? []
-      : [
-          {
-            id: ItemId.parse('door'),
-            kind: 'door',
-            leftMm: doorAt,
-            rightMm: doorAt + inches(32),
-            bottomMm: 0,
-            topMm: inches(80),
-          },
-        ];
-  const ductAt = d.duct === null ? null : d.duct * lengthOf(d, 1);
-  const duct: Obstacle[] =
-    ductAt === null
-      ? []
-      : [
-          {
-            id: ItemId.parse('duct'),
-            kind: 'duct',
-            leftMm: ductAt,
-            rightMm: ductAt + inches(14),
-            bottomMm: inches(30),
-            topMm: inches(80),
-          },
-        ];
-  const { made } = d;
-  const windowAt =
-    made.window === null ? null : Math.min(made.window * lengthOf(d, 2), lengthOf(d, 2) - inches(35));
-  const pane: Opening[] =
-    windowAt === null
-      ? []
-      : [
-          {
-            id: ItemId.parse('window'),
-            kind: 'window',
-            leftMm: windowAt,
-            rightMm: windowAt + inches(34),
-            bottomMm: inches(36),
-            topMm: inches(80),
-          },
-        ];
-  const blocks = (i: number): Obstacle[] =>
-    made.blocks === i
-      ? [
-          {
-            id: ItemId.parse('blocks'),
-            kind: 'blocking',
-            leftMm: 0,
-            rightMm: lengthOf(d, i),
-            bottomMm: inches(44),
-            topMm: inches(45.5),
-          },
-        ]
-      : [];
-  const returnAir: Obstacle[] =
-    made.returnAir === null
-      ? []
-      : [
-          {
-            id: ItemId.parse('return'),
-            kind: 'return-air',
-            leftMm: made.returnAir * lengthOf(d, 2),
-            rightMm: made.returnAir * lengthOf(d, 2) + inches(14),
-            bottomMm: inches(6),
-            topMm: inches(90),
-          },
-        ];
-  return {
-    ...room,
-    walls: room.walls.map((w, i) => ({
-      ...w,
-      ...framed(w, d),
-      outerFace: made.clad,
-      hits: readings(d, w.id, w.lengthMm),
-      openings: i === 0 ? door : i === 2 ? pane : [],
-      obstacles: [...(i === 1 ? duct : []), ...blocks(i), ...(i === 2 ? returnAir : [])],
-      furniture:
-        d.soffit?.wall === i
-          ? [
-              {
-                id: ItemId.parse('soffit'),
-                name: 'Soffit',
-                kind: 'soffit' as const,
-                leftMm: d.soffit.from * w.lengthMm,
-                rightMm: d.soffit.to * w.lengthMm,
-                bottomMm: room.ceilingMm - inches(12),
-                topMm: room.ceilingMm,
-                depthMm: inches(12),
-                planned: false,
-              },
-            ]
-          : [],
-    })),
-  };
+const holeIn = (
+  id: string,
+  kind: Opening['kind'],
+  leftMm: number,
+  wideMm: number,
+  bottomMm: number,
+): Opening => ({
+  id: ItemId.parse(id),
+  kind,
+  leftMm,
+  rightMm: leftMm + wideMm,
+  bottomMm,
+  topMm: inches(80),
+});
+
+/** A door in the first wall, a window in the third. */
+function openingsOf(d: Draw, i: number): Opening[] {
+  const { window } = d.made;
+  if (i === 0 && d.door !== null) return [holeIn('door', 'door', d.door * lengthOf(d, 0), inches(32), 0)];
+  if (i !== 2 || window === null) return [];
+  const leftMm = Math.min(window * lengthOf(d, 2), lengthOf(d, 2) - inches(35));
+  return [holeIn('window', 'window', leftMm, inches(34), inches(36))];
 }
+
+/** A duct in the second wall, a return in the third, blocks in any. */
+function obstaclesOf(d: Draw, i: number): Obstacle[] {
+  const { blocks, returnAir } = d.made;
+  const at = (id: string, kind: Obstacle['kind'], leftMm: number, wideMm: number, up: [number, number]) => ({
+    id: ItemId.parse(id),
+    kind,
+    leftMm,
+    rightMm: leftMm + wideMm,
+    bottomMm: inches(up[0]),
+    topMm: inches(up[1]),
+  });
+  return [
+    ...(i === 1 && d.duct !== null
+      ? [at('duct', 'duct', d.duct * lengthOf(d, 1), inches(14), [30, 80])]
+      : []),
+    ...(blocks === i ? [at('blocks', 'blocking', 0, lengthOf(d, i), [44, 45.5])] : []),
+    ...(i === 2 && returnAir !== null
+      ? [at('return', 'return-air', returnAir * lengthOf(d, 2), inches(14), [6, 90])]
+      : []),
+  ];
+}
+
+function soffitOf(d: Draw, w: Wall, ceilingMm: number, i: number): Wall['furniture'] {
+  if (d.soffit?.wall !== i) return [];
+  return [
+    {
+      id: ItemId.parse('soffit'),
+      name: 'Soffit',
+      kind: 'soffit',
+      leftMm: d.soffit.from * w.lengthMm,
+      rightMm: d.soffit.to * w.lengthMm,
+      bottomMm: ceilingMm - inches(12),
+      topMm: ceilingMm,
+      depthMm: inches(12),
+      planned: false,
+    },
+  ];
+}
+
+const walls = (room: Room, d: Draw): Room => ({
+  ...room,
+  walls: room.walls.map((w, i) => ({
+    ...w,
+    ...framed(w, d),
+    outerFace: d.made.clad,
+    hits: readings(d, w.id, w.lengthMm),
+    openings: openingsOf(d, i),
+    obstacles: obstaclesOf(d, i),
+    furniture: soffitOf(d, w, room.ceilingMm, i),
+  })),
+});
 
 function pointsOf(d: Draw): Point[] {
   const points: Point[] = [];

@@ -336,6 +336,114 @@ export const over = (n: number): Want['at'] => ({
   yMm: inches(44 + 5 * (n % 11)),
 });
 
+/** What is at hand for a job: a want of its own, what a want is commanded by, a change, a point. */
+interface Hand {
+  readonly house: House;
+  readonly own: (more?: Partial<Want>) => Want;
+  readonly by: (id: Want['id'], nth?: number) => Pick<Want, 'control'>;
+  readonly change: Change | null;
+  readonly picked: Point | undefined;
+}
+
+const ASKED: Readonly<Record<Draw['ask'], (d: Draw, hand: Hand) => Pick<Job, 'wants' | 'changes'>>> = {
+  outlet: (_d, { own }) => ({ wants: [own()] }),
+  'two-gang': (_d, { own }) => ({
+    wants: [own({ devices: [{ kind: 'receptacle' }, { kind: 'receptacle' }] })],
+  }),
+  mixed: (d, { own, by }) => {
+    const box = own({ devices: [{ kind: 'receptacle' }, { kind: 'switch' }] });
+    return { wants: [box, makeWant('w2', 'light', over(d.at), { kind: 'luminaire', ...by(box.id) })] };
+  },
+  'pair-fan': (d, { own, by }) => {
+    const box = own({
+      kind: 'switch',
+      devices: [{ kind: 'switch' }, { kind: 'switch' }],
+      at: wall(d.at, 48),
+    });
+    return {
+      wants: [
+        box,
+        makeWant('w2', 'fan', over(d.at), {
+          kind: 'fan',
+          ...by(box.id),
+          devices: [{ kind: 'fan', lightNth: 2 }],
+        }),
+      ],
+    };
+  },
+  'switched-outlet': (d, { own, by }) => {
+    const box = own({ kind: 'switch', at: wall(d.at, 48) });
+    return { wants: [box, makeWant('w2', 'lamp outlet', wall(d.at + 1 + d.other), by(box.id))] };
+  },
+  'on-switch': (d, { house, own }) => {
+    const s = house.points.find((p) => p.devices.some((x) => x.kind === 'switch'));
+    return {
+      wants: [
+        own({
+          kind: d.other % 2 ? 'luminaire' : 'receptacle',
+          at: d.other % 2 ? over(d.at) : wall(d.at),
+          ...(s ? { control: { by: 'switch' as const, pointId: s.id } } : {}),
+        }),
+      ],
+    };
+  },
+  move: (d, { own, picked }) => {
+    if (!picked) return { wants: [own()] };
+    const ceiling = picked.kind === 'luminaire' || picked.kind === 'fan';
+    const kind = picked.kind === 'junction' ? 'receptacle' : picked.kind;
+    return {
+      wants: [
+        own({
+          kind,
+          gangs: Math.min(3, picked.box.gangs),
+          at: ceiling ? over(d.at) : wall(d.at, kind === 'switch' ? 48 : 16),
+          replaces: picked.id,
+          // Of some somebody has measured how far their cables can be drawn along.
+          ...(d.at % 3 === 0 ? { reachMm: feet(2 + (d.at % 4)) } : {}),
+        }),
+      ],
+    };
+  },
+  heater: (_d, { own }) => ({
+    wants: [own({ kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] })],
+  }),
+  'big-outlet': (_d, { own }) => ({ wants: [own({ devices: [{ kind: 'receptacle', volts: 240 }] })] }),
+  outside: (d, { own }) => ({
+    wants: [
+      own({
+        devices: Array.from({ length: 1 + (d.other % 2) }, () => ({ kind: 'receptacle' as const })),
+        at: {
+          on: 'outside',
+          wallId: WallId.parse(`room-w${(d.at % 4) + 1}`),
+          xMm: inches(40 + d.other),
+          heightMm: inches(20),
+        },
+      }),
+    ],
+  }),
+  'from-point': (_d, { own, picked }) => ({
+    wants: [own(picked ? { source: { from: 'point', pointId: picked.id } } : {})],
+  }),
+  dimmed: (d, { own, by }) => {
+    const beside = Array.from({ length: d.other % 3 }, (): BoxFunction => ({ kind: 'switch' }));
+    const devices = [markedAs('dimmer', d), ...beside];
+    const box = own({ kind: 'switch', devices, at: wall(d.at, 48) });
+    const light = makeWant('w2', 'light', over(d.at), {
+      kind: 'luminaire',
+      // Some are a long one, or two of them end to end.
+      ...(d.other % 2 === 0 ? { fixture: rowOf(1 + (d.other % 3)) } : {}),
+      ...by(box.id),
+      devices: [{ kind: 'luminaire', ...(d.pick % 4 === 0 ? {} : { lamps: d.lamps }) }],
+    });
+    return { wants: [box, light] };
+  },
+  change: (_d, { change }) => ({ wants: [], ...(change ? { changes: [change] } : {}) }),
+  'change-and-outlet': (_d, { own, change }) => ({
+    wants: [own()],
+    ...(change ? { changes: [change] } : {}),
+  }),
+};
+
 function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
   const own = (more: Partial<Want> = {}) => makeWant('w1', 'new 1', wall(d.at), more);
   const by = (id: Want['id'], nth?: number): Pick<Want, 'control'> => ({
@@ -344,103 +452,7 @@ function jobOf(d: Draw, house: House): Pick<Job, 'wants' | 'changes'> {
   const points = house.points.filter((p) => p.devices.some((x) => x.volts !== 240));
   const change = changeOf(d, points);
   const picked = points[d.pick % points.length];
-  switch (d.ask) {
-    case 'outlet':
-      return { wants: [own()] };
-    case 'two-gang':
-      return { wants: [own({ devices: [{ kind: 'receptacle' }, { kind: 'receptacle' }] })] };
-    case 'mixed': {
-      const box = own({ devices: [{ kind: 'receptacle' }, { kind: 'switch' }] });
-      return { wants: [box, makeWant('w2', 'light', over(d.at), { kind: 'luminaire', ...by(box.id) })] };
-    }
-    case 'pair-fan': {
-      const box = own({
-        kind: 'switch',
-        devices: [{ kind: 'switch' }, { kind: 'switch' }],
-        at: wall(d.at, 48),
-      });
-      return {
-        wants: [
-          box,
-          makeWant('w2', 'fan', over(d.at), {
-            kind: 'fan',
-            ...by(box.id),
-            devices: [{ kind: 'fan', lightNth: 2 }],
-          }),
-        ],
-      };
-    }
-    case 'switched-outlet': {
-      const box = own({ kind: 'switch', at: wall(d.at, 48) });
-      return { wants: [box, makeWant('w2', 'lamp outlet', wall(d.at + 1 + d.other), by(box.id))] };
-    }
-    case 'on-switch': {
-      const s = house.points.find((p) => p.devices.some((x) => x.kind === 'switch'));
-      return {
-        wants: [
-          own({
-            kind: d.other % 2 ? 'luminaire' : 'receptacle',
-            at: d.other % 2 ? over(d.at) : wall(d.at),
-            ...(s ? { control: { by: 'switch' as const, pointId: s.id } } : {}),
-          }),
-        ],
-      };
-    }
-    case 'move': {
-      if (!picked) return { wants: [own()] };
-      const ceiling = picked.kind === 'luminaire' || picked.kind === 'fan';
-      const kind = picked.kind === 'junction' ? 'receptacle' : picked.kind;
-      return {
-        wants: [
-          own({
-            kind,
-            gangs: Math.min(3, picked.box.gangs),
-            at: ceiling ? over(d.at) : wall(d.at, kind === 'switch' ? 48 : 16),
-            replaces: picked.id,
-            // Of some somebody has measured how far their cables can be drawn along.
-            ...(d.at % 3 === 0 ? { reachMm: feet(2 + (d.at % 4)) } : {}),
-          }),
-        ],
-      };
-    }
-    case 'heater':
-      return { wants: [own({ kind: 'appliance', devices: [{ kind: 'appliance', volts: 240 }] })] };
-    case 'big-outlet':
-      return { wants: [own({ devices: [{ kind: 'receptacle', volts: 240 }] })] };
-    case 'outside':
-      return {
-        wants: [
-          own({
-            devices: Array.from({ length: 1 + (d.other % 2) }, () => ({ kind: 'receptacle' as const })),
-            at: {
-              on: 'outside',
-              wallId: WallId.parse(`room-w${(d.at % 4) + 1}`),
-              xMm: inches(40 + d.other),
-              heightMm: inches(20),
-            },
-          }),
-        ],
-      };
-    case 'from-point':
-      return { wants: [own(picked ? { source: { from: 'point', pointId: picked.id } } : {})] };
-    case 'dimmed': {
-      const beside = Array.from({ length: d.other % 3 }, (): BoxFunction => ({ kind: 'switch' }));
-      const devices = [markedAs('dimmer', d), ...beside];
-      const box = own({ kind: 'switch', devices, at: wall(d.at, 48) });
-      const light = makeWant('w2', 'light', over(d.at), {
-        kind: 'luminaire',
-        // Some are a long one, or two of them end to end.
-        ...(d.other % 2 === 0 ? { fixture: rowOf(1 + (d.other % 3)) } : {}),
-        ...by(box.id),
-        devices: [{ kind: 'luminaire', ...(d.pick % 4 === 0 ? {} : { lamps: d.lamps }) }],
-      });
-      return { wants: [box, light] };
-    }
-    case 'change':
-      return { wants: [], ...(change ? { changes: [change] } : {}) };
-    case 'change-and-outlet':
-      return { wants: [own()], ...(change ? { changes: [change] } : {}) };
-  }
+  return ASKED[d.ask](d, { house, own, by, change, picked });
 }
 
 /** Bundles for the replays: how houses are wired, and every kind of job in them. */

@@ -82,140 +82,139 @@ function commanded(house: House, d: Draw, more: Partial<Want>): Wished {
   };
 }
 
-function wished(house: House, d: Draw): Wished {
-  const point = house.points[d.pick % house.points.length];
-  switch (d.wish) {
-    case 'one-device': {
-      if (!point || point.devices.length === 0) return { wants: [] };
-      const index = d.other % (point.devices.length + 1);
-      // One more outlet beside what is there, so that something stays when one goes.
-      return {
-        changes: [
-          { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'receptacle' }] },
-        ],
-        wants: [makeWant('w1', 'new 1', wall(d.at, 40), { replaces: point.id, replacesDevice: index })],
-      };
-    }
-    case 'half':
-      return commanded(house, d, {
-        devices: [
-          { kind: 'receptacle', tab: 'broken' },
-          ...(d.slack ? [{ kind: 'receptacle' as const, switched: false }] : []),
-          ...(d.pick % 3 === 0 ? [{ kind: 'receptacle' as const }] : []),
-        ],
-      });
-    case 'fan':
-      return commanded(house, d, {
-        kind: 'fan',
-        devices: [{ kind: 'fan', motor: 'always' }],
-        at: over(d.at),
-      });
-    case 'more-switch': {
-      if (!point) return { wants: [] };
-      const nth = point.devices.filter(isSwitchDevice).length + 1;
-      return {
-        changes: [
-          { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'switch' }] },
-        ],
-        wants: [
-          makeWant('w1', 'new 1', over(d.at), {
-            kind: 'luminaire',
-            control: { by: 'switch', pointId: point.id, ...(nth > 1 ? { nth } : {}) },
-          }),
-        ],
-      };
-    }
-    case 'cut-in': {
-      const cable = house.cables.find((c) => c.seenAt);
-      return {
-        wants: [
-          makeWant('w1', 'new 1', wall(d.at), {
-            source: { from: 'cable', cableId: cable?.id ?? CableId.parse('c1') },
-          }),
-        ],
-      };
-    }
-    case 'plug':
-      return {
-        wants: [
-          makeWant('w1', 'new 1', wall(d.at), {
-            devices: [
-              { kind: 'receptacle', plug: PlugKey.options[d.other % PlugKey.options.length] ?? '6-20' },
-            ],
-            source: { from: 'panel', panelId: house.panels[0]?.id ?? PanelId.parse('p') },
-          }),
-        ],
-      };
-    case 'devices': {
-      const kinds = ['receptacle-gfci', 'receptacle-dual', 'receptacle-single', 'receptacle'] as const;
-      return {
-        wants: [
-          makeWant('w1', 'new 1', wall(d.at), {
-            devices: [
-              { kind: kinds[d.pick % 4] ?? 'receptacle' },
-              ...(d.other % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
-            ],
-          }),
-          makeWant('w2', 'new 2', wall(d.at + 2), {}),
-        ],
-      };
-    }
-    case 'second': {
-      const there = house.points.filter((p) =>
-        p.devices.some((x) => x.kind === 'switch' || x.kind === 'switch-three-way'),
-      );
-      const s = there[d.pick % Math.max(1, there.length)];
-      if (s && d.other % 2 === 0) {
-        const nth = switchPlaces(s)[0]?.nth ?? 1;
-        return {
-          wants: [
-            makeWant('w1', 'new 1', wall(d.at, 48), {
-              kind: 'switch',
-              gangs: 1 + (d.pick % 2),
-              partner: { by: 'switch', pointId: s.id, ...(nth > 1 ? { nth } : {}) },
-            }),
+const WISHED: Readonly<
+  Record<Draw['wish'], (house: House, d: Draw, point: House['points'][number] | undefined) => Wished>
+> = {
+  'one-device': (_house, d, point) => {
+    if (!point || point.devices.length === 0) return { wants: [] };
+    const index = d.other % (point.devices.length + 1);
+    // One more outlet beside what is there, so that something stays when one goes.
+    return {
+      changes: [
+        { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'receptacle' }] },
+      ],
+      wants: [makeWant('w1', 'new 1', wall(d.at, 40), { replaces: point.id, replacesDevice: index })],
+    };
+  },
+  half: (house, d) =>
+    commanded(house, d, {
+      devices: [
+        { kind: 'receptacle', tab: 'broken' },
+        ...(d.slack ? [{ kind: 'receptacle' as const, switched: false }] : []),
+        ...(d.pick % 3 === 0 ? [{ kind: 'receptacle' as const }] : []),
+      ],
+    }),
+  fan: (house, d) =>
+    commanded(house, d, {
+      kind: 'fan',
+      devices: [{ kind: 'fan', motor: 'always' }],
+      at: over(d.at),
+    }),
+  'more-switch': (_house, d, point) => {
+    if (!point) return { wants: [] };
+    const nth = point.devices.filter(isSwitchDevice).length + 1;
+    return {
+      changes: [
+        { kind: 'enlarge', id: ItemId.parse('c1'), pointId: point.id, devices: [{ kind: 'switch' }] },
+      ],
+      wants: [
+        makeWant('w1', 'new 1', over(d.at), {
+          kind: 'luminaire',
+          control: { by: 'switch', pointId: point.id, ...(nth > 1 ? { nth } : {}) },
+        }),
+      ],
+    };
+  },
+  'cut-in': (house, d) => {
+    const cable = house.cables.find((c) => c.seenAt);
+    return {
+      wants: [
+        makeWant('w1', 'new 1', wall(d.at), {
+          source: { from: 'cable', cableId: cable?.id ?? CableId.parse('c1') },
+        }),
+      ],
+    };
+  },
+  plug: (house, d) => ({
+    wants: [
+      makeWant('w1', 'new 1', wall(d.at), {
+        devices: [{ kind: 'receptacle', plug: PlugKey.options[d.other % PlugKey.options.length] ?? '6-20' }],
+        source: { from: 'panel', panelId: house.panels[0]?.id ?? PanelId.parse('p') },
+      }),
+    ],
+  }),
+  devices: (_house, d) => {
+    const kinds = ['receptacle-gfci', 'receptacle-dual', 'receptacle-single', 'receptacle'] as const;
+    return {
+      wants: [
+        makeWant('w1', 'new 1', wall(d.at), {
+          devices: [
+            { kind: kinds[d.pick % 4] ?? 'receptacle' },
+            ...(d.other % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
           ],
-        };
-      }
-      const lamp = commanded(house, { ...d, other: 1 }, { kind: 'luminaire', at: over(d.at) });
-      const first = lamp.wants.find((w) => w.kind === 'switch');
+        }),
+        makeWant('w2', 'new 2', wall(d.at + 2), {}),
+      ],
+    };
+  },
+  second: (house, d) => {
+    const there = house.points.filter((p) =>
+      p.devices.some((x) => x.kind === 'switch' || x.kind === 'switch-three-way'),
+    );
+    const s = there[d.pick % Math.max(1, there.length)];
+    if (s && d.other % 2 === 0) {
+      const nth = switchPlaces(s)[0]?.nth ?? 1;
       return {
         wants: [
-          ...lamp.wants,
-          makeWant('w3', 'new 3', wall(d.at + 3, 48), {
+          makeWant('w1', 'new 1', wall(d.at, 48), {
             kind: 'switch',
-            ...(first ? { partner: { by: 'want', wantId: first.id } } : {}),
+            gangs: 1 + (d.pick % 2),
+            partner: { by: 'switch', pointId: s.id, ...(nth > 1 ? { nth } : {}) },
           }),
         ],
       };
     }
-    case 'low':
-      return {
-        wants: [
-          makeWant('w1', 'new 1', wall(d.at), {
-            devices: [
-              { kind: 'receptacle' },
-              { kind: 'low-voltage' },
-              ...(d.pick % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
-            ],
-          }),
-          makeWant('w2', 'new 2', wall(d.at + 2), {}),
+    const lamp = commanded(house, { ...d, other: 1 }, { kind: 'luminaire', at: over(d.at) });
+    const first = lamp.wants.find((w) => w.kind === 'switch');
+    return {
+      wants: [
+        ...lamp.wants,
+        makeWant('w3', 'new 3', wall(d.at + 3, 48), {
+          kind: 'switch',
+          ...(first ? { partner: { by: 'want', wantId: first.id } } : {}),
+        }),
+      ],
+    };
+  },
+  low: (_house, d) => ({
+    wants: [
+      makeWant('w1', 'new 1', wall(d.at), {
+        devices: [
+          { kind: 'receptacle' },
+          { kind: 'low-voltage' },
+          ...(d.pick % 2 === 0 ? [] : [{ kind: 'receptacle' as const }]),
         ],
-      };
-    case 'all': {
-      const fan = commanded(
-        house,
-        { ...d, other: 1 },
-        { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], at: over(d.at) },
-      );
-      return {
-        wants: [
-          ...fan.wants,
-          makeWant('w3', 'new 3', wall(d.at + 2), { devices: [{ kind: 'receptacle-gfci' }] }),
-        ],
-      };
-    }
-  }
+      }),
+      makeWant('w2', 'new 2', wall(d.at + 2), {}),
+    ],
+  }),
+  all: (house, d) => {
+    const fan = commanded(
+      house,
+      { ...d, other: 1 },
+      { kind: 'fan', devices: [{ kind: 'fan', motor: 'always' }], at: over(d.at) },
+    );
+    return {
+      wants: [
+        ...fan.wants,
+        makeWant('w3', 'new 3', wall(d.at + 2), { devices: [{ kind: 'receptacle-gfci' }] }),
+      ],
+    };
+  },
+};
+
+function wished(house: House, d: Draw): Wished {
+  return WISHED[d.wish](house, d, house.points[d.pick % house.points.length]);
 }
 
 export const anyWish: fc.Arbitrary<Bundle> = fc

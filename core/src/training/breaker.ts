@@ -65,10 +65,73 @@ function panelOf(dice: Dice, level: Level): Panel {
   };
 }
 
+const nameOf = (b: Breaker): Text =>
+  isLabel(b.label)
+    ? msg('training.breaker.named', { number: b.number, label: msg(`training.breaker.label.${b.label}`) })
+    : msg('training.breaker.no-label', { number: b.number });
+
+type Facts = ReturnType<typeof panelOf>;
+type Done = readonly string[];
+
+/** Which are off after some moves: each move of a breaker turns it over. */
+const offAfter = ({ breakers }: Facts, done: Done): BreakerId[] =>
+  breakers.map((b) => b.id).filter((id) => done.filter((d) => d === `turn:${id}`).length % 2 === 1);
+
+function movesAfter(facts: Facts, done: Done): Move[] {
+  const off = offAfter(facts, done);
+  return [
+    ...facts.breakers.map((b): Move => ({
+      id: `turn:${b.id}`,
+      group: 'do',
+      says: msg(off.includes(b.id) ? 'training.breaker.on' : 'training.breaker.off', {
+        breaker: nameOf(b),
+      }),
+    })),
+    { id: 'walk', group: 'read', says: msg('training.breaker.walk', { count: off.length }) },
+  ];
+}
+
+function outcomeOf(facts: Facts, done: Done, id: string): Outcome {
+  if (id === 'walk')
+    return {
+      is: 'shown',
+      says: msg(
+        offAfter(facts, done).includes(facts.feeds) ? 'training.breaker.dead' : 'training.breaker.live',
+      ),
+    };
+  const turned = id.slice('turn:'.length);
+  return facts.keptOn.some((k) => k === turned)
+    ? { is: 'unsafe', because: msg('training.breaker.unsafe.kept-on') }
+    : { is: 'shown', says: msg('training.breaker.turned') };
+}
+
+/** Walks as they were gone. */
+const walksIn = (facts: Facts, done: Done): HuntWalk[] =>
+  done.flatMap((d, i): HuntWalk[] => {
+    if (d !== 'walk') return [];
+    const off = offAfter(facts, done.slice(0, i));
+    return [{ off, answer: off.includes(facts.feeds) ? 'dead' : 'on' }];
+  });
+
+/** A guess is no finding: it must have been seen dead with that one off, and nothing else can be it. */
+function notYet(facts: Facts, done: Done, choice: string): Text | null {
+  const walks = walksIn(facts, done);
+  const dead = walks.filter((w) => w.answer === 'dead');
+  if (dead.length === 0) return msg('training.breaker.unsafe.not-seen-dead');
+  const ruledOut = walks.filter((w) => w.answer === 'on').flatMap((w) => w.off);
+  const may = facts.breakers.filter(
+    (b) => dead.every((w) => w.off.includes(b.id)) && !ruledOut.includes(b.id),
+  );
+  return choice === facts.feeds && may.length > 1
+    ? msg('training.breaker.unsafe.several', { count: may.length })
+    : null;
+}
+
 const POINT = 'R1';
 /** A drill in finding the breaker of a receptacle in a bedroom. */
 export function breakerDrill(dice: Dice, level: Level): Drill {
-  const { breakers, keptOn, feeds } = panelOf(dice, level);
+  const facts = panelOf(dice, level);
+  const { breakers, keptOn, feeds } = facts;
   const house = makeHouse('drill', 'Drill', {
     rooms: [makeRoom('room', OWN, 'bedroom', feet(12), feet(12))],
     panels: [{ id: PanelId.parse('p'), label: 'Panel', place: 'hall', breakers: [...breakers] }],
@@ -76,45 +139,6 @@ export function breakerDrill(dice: Dice, level: Level): Drill {
   });
   const point = house.points[0];
   if (!point) throw new RangeError('the drill has a box');
-  const nameOf = (b: Breaker): Text =>
-    isLabel(b.label)
-      ? msg('training.breaker.named', { number: b.number, label: msg(`training.breaker.label.${b.label}`) })
-      : msg('training.breaker.no-label', { number: b.number });
-  /** Which are off after some moves: each move of a breaker turns it over. */
-  const offAfter = (done: readonly string[]): BreakerId[] =>
-    breakers.map((b) => b.id).filter((id) => done.filter((d) => d === `turn:${id}`).length % 2 === 1);
-  const moves = (done: readonly string[]): Move[] => {
-    const off = offAfter(done);
-    return [
-      ...breakers.map((b): Move => ({
-        id: `turn:${b.id}`,
-        group: 'do',
-        says: msg(off.includes(b.id) ? 'training.breaker.on' : 'training.breaker.off', {
-          breaker: nameOf(b),
-        }),
-      })),
-      { id: 'walk', group: 'read', says: msg('training.breaker.walk', { count: off.length }) },
-    ];
-  };
-  const does = (done: readonly string[], id: string): Outcome => {
-    if (id === 'walk')
-      return {
-        is: 'shown',
-        says: msg(offAfter(done).includes(feeds) ? 'training.breaker.dead' : 'training.breaker.live'),
-      };
-    const turned = id.slice('turn:'.length);
-    return keptOn.some((k) => k === turned)
-      ? { is: 'unsafe', because: msg('training.breaker.unsafe.kept-on') }
-      : { is: 'shown', says: msg('training.breaker.turned') };
-  };
-  /** Walks as they were gone. */
-  const walksIn = (done: readonly string[]): HuntWalk[] =>
-    done.flatMap((d, i): HuntWalk[] => {
-      if (d !== 'walk') return [];
-      const off = offAfter(done.slice(0, i));
-      return [{ off, answer: off.includes(feeds) ? 'dead' : 'on' }];
-    });
-  const candidates = huntCandidates(house, point.id);
   const mixed = question(
     dice,
     msg('training.breaker.why'),
@@ -130,22 +154,9 @@ export function breakerDrill(dice: Dice, level: Level): Drill {
       ...(keptOn.length > 0 ? [msg('training.breaker.freezer')] : []),
     ],
     box: null,
-    moves,
-    does,
-    tooSoon: (done, choice) => {
-      const id = choice as BreakerId;
-      // A guess is no finding: it must have been seen dead with that one off, and nothing else can be it.
-      const dead = walksIn(done).filter((w) => w.answer === 'dead');
-      if (dead.length === 0) return msg('training.breaker.unsafe.not-seen-dead');
-      const left = breakers.filter((b) => dead.every((w) => w.off.includes(b.id)));
-      const ruledOut = walksIn(done)
-        .filter((w) => w.answer === 'on')
-        .flatMap((w) => w.off);
-      const may = left.filter((b) => !ruledOut.includes(b.id));
-      return id === feeds && may.length > 1
-        ? msg('training.breaker.unsafe.several', { count: may.length })
-        : null;
-    },
+    moves: (done) => movesAfter(facts, done),
+    does: (done, id) => outcomeOf(facts, done, id),
+    tooSoon: (done, choice) => notYet(facts, done, choice),
     answer: {
       asks: msg('training.breaker.asks', { box: POINT }),
       choices: breakers.filter((b) => !keptOn.includes(b.id)).map((b) => ({ id: b.id, says: nameOf(b) })),
@@ -155,7 +166,7 @@ export function breakerDrill(dice: Dice, level: Level): Drill {
       }),
     },
     why: mixed,
-    best: bestWalks(candidates, breakers, keptOn, feeds),
+    best: bestWalks(huntCandidates(house, point.id), breakers, keptOn, feeds),
   };
 }
 

@@ -122,103 +122,130 @@ export class Circuits {
 
   /** Adds a station behind `from`; tells where the next one hangs. */
   station(kind: Station, from: Cable['from']): Cable['from'] {
-    const outlet = (more: Partial<Device> = {}) => device('receptacle', more);
-    switch (kind) {
-      case 'outlet':
-      case 'outlet-metal': {
-        const r = this.box('receptacle', [outlet({ tab: 'whole' })], kind === 'outlet-metal');
-        this.cable(from, r);
-        return atPoint(r);
-      }
-      case 'gfci-load':
-      case 'gfci-line': {
-        const r = this.box('receptacle', [device('receptacle-gfci')]);
-        this.cable(from, r);
-        return atPoint(r, kind === 'gfci-load' ? 'load' : 'splice');
-      }
-      case 'switch-light': {
-        const [s, l] = [this.box('switch', [device('switch')]), this.box('luminaire', [device('luminaire')])];
-        this.cable(from, s);
-        this.cable(atPoint(s), l, { carries: 'switched', switchedBy: s });
-        return atPoint(s);
-      }
-      case 'light-loop':
-      case 'light-loop-neutral': {
-        const [l, s] = [this.box('luminaire', [device('luminaire')]), this.box('switch', [device('switch')])];
-        const neutral = kind === 'light-loop-neutral';
-        this.cable(from, l);
-        this.cable(atPoint(l), s, {
-          carries: neutral ? 'loop-neutral' : 'loop',
-          conductors: neutral ? 3 : 2,
-          switchedBy: s,
-        });
-        return atPoint(l);
-      }
-      case 'half': {
-        const [s, r] = [
-          this.box('switch', [device('switch')]),
-          this.box('receptacle', [outlet({ tab: 'broken' })]),
-        ];
-        this.cable(from, s);
-        this.cable(atPoint(s), r, { carries: 'both', conductors: 3, switchedBy: s });
-        return atPoint(r);
-      }
-      case 'three-way': {
-        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
-          PointId,
-          PointId,
-        ];
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, a);
-        this.cable(atPoint(a), b, { carries: 'travelers', conductors: 3 });
-        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
-        return atPoint(a);
-      }
-      case 'three-way-end': {
-        // The second hangs on the first, which keeps the conductor to the lamp.
-        const [a, b] = [0, 1].map(() => this.box('switch', [device('switch-three-way')])) as [
-          PointId,
-          PointId,
-        ];
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, a);
-        this.cable(atPoint(a), b, { carries: 'common-travelers-neutral', conductors: 4 });
-        this.cable(atPoint(a), l, { carries: 'switched', switchedBy: a });
-        return atPoint(a);
-      }
-      case 'fan-two': {
-        const s = this.box('switch', [device('switch'), device('switch')]);
-        const f = this.box('fan', [device('fan', { lightNth: 2 })]);
-        this.cable(from, s);
-        this.cable(atPoint(s), f, {
-          carries: 'switched',
-          conductors: 3,
-          switchedBy: s,
-          also: { switchedBy: s, nth: 2 },
-        });
-        return atPoint(s);
-      }
-      case 'combo': {
-        const b = this.box('receptacle', [outlet({ tab: 'whole' }), device('switch')]);
-        const l = this.box('luminaire', [device('luminaire')]);
-        this.cable(from, b);
-        this.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
-        return atPoint(b);
-      }
-      case 'junction': {
-        const j = this.box('junction', [device('blank')], true);
-        this.cable(from, j);
-        return atPoint(j);
-      }
-      case 'shared': {
-        const b = this.box('receptacle', [outlet({ tab: 'whole' }), outlet({ tab: 'whole' })]);
-        this.cable(from, b);
-        this.cable(atBreaker('b3'), b);
-        return from;
-      }
-    }
+    return STATIONS[kind](this, from);
   }
 }
+
+type Build = (c: Circuits, from: Cable['from']) => Cable['from'];
+
+const outlet =
+  (metal: boolean): Build =>
+  (c, from) => {
+    const r = c.box('receptacle', [device('receptacle', { tab: 'whole' })], metal);
+    c.cable(from, r);
+    return atPoint(r);
+  };
+
+const protectedOutlet =
+  (carries: 'load' | 'splice'): Build =>
+  (c, from) => {
+    const r = c.box('receptacle', [device('receptacle-gfci')]);
+    c.cable(from, r);
+    return atPoint(r, carries);
+  };
+
+const switchLight: Build = (c, from) => {
+  const [s, l] = [c.box('switch', [device('switch')]), c.box('luminaire', [device('luminaire')])];
+  c.cable(from, s);
+  c.cable(atPoint(s), l, { carries: 'switched', switchedBy: s });
+  return atPoint(s);
+};
+
+const lightLoop =
+  (neutral: boolean): Build =>
+  (c, from) => {
+    const [l, s] = [c.box('luminaire', [device('luminaire')]), c.box('switch', [device('switch')])];
+    c.cable(from, l);
+    c.cable(atPoint(l), s, {
+      carries: neutral ? 'loop-neutral' : 'loop',
+      conductors: neutral ? 3 : 2,
+      switchedBy: s,
+    });
+    return atPoint(l);
+  };
+
+const half: Build = (c, from) => {
+  const [s, r] = [
+    c.box('switch', [device('switch')]),
+    c.box('receptacle', [device('receptacle', { tab: 'broken' })]),
+  ];
+  c.cable(from, s);
+  c.cable(atPoint(s), r, { carries: 'both', conductors: 3, switchedBy: s });
+  return atPoint(r);
+};
+
+/** Two three-way switches and their lamp; the second may hang on the first, which keeps the conductor to the lamp. */
+const threeWay =
+  (lampOn: 'first' | 'second'): Build =>
+  (c, from) => {
+    const a = c.box('switch', [device('switch-three-way')]);
+    const b = c.box('switch', [device('switch-three-way')]);
+    const l = c.box('luminaire', [device('luminaire')]);
+    c.cable(from, a);
+    if (lampOn === 'second') {
+      c.cable(atPoint(a), b, { carries: 'travelers', conductors: 3 });
+      c.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
+    } else {
+      c.cable(atPoint(a), b, { carries: 'common-travelers-neutral', conductors: 4 });
+      c.cable(atPoint(a), l, { carries: 'switched', switchedBy: a });
+    }
+    return atPoint(a);
+  };
+
+const fanTwo: Build = (c, from) => {
+  const s = c.box('switch', [device('switch'), device('switch')]);
+  const f = c.box('fan', [device('fan', { lightNth: 2 })]);
+  c.cable(from, s);
+  c.cable(atPoint(s), f, {
+    carries: 'switched',
+    conductors: 3,
+    switchedBy: s,
+    also: { switchedBy: s, nth: 2 },
+  });
+  return atPoint(s);
+};
+
+const combo: Build = (c, from) => {
+  const b = c.box('receptacle', [device('receptacle', { tab: 'whole' }), device('switch')]);
+  const l = c.box('luminaire', [device('luminaire')]);
+  c.cable(from, b);
+  c.cable(atPoint(b), l, { carries: 'switched', switchedBy: b });
+  return atPoint(b);
+};
+
+const junction: Build = (c, from) => {
+  const j = c.box('junction', [device('blank')], true);
+  c.cable(from, j);
+  return atPoint(j);
+};
+
+/** A box that another circuit is in too. */
+const shared: Build = (c, from) => {
+  const b = c.box(
+    'receptacle',
+    [0, 1].map(() => device('receptacle', { tab: 'whole' })),
+  );
+  c.cable(from, b);
+  c.cable(atBreaker('b3'), b);
+  return from;
+};
+
+const STATIONS: Readonly<Record<Station, Build>> = {
+  outlet: outlet(false),
+  'outlet-metal': outlet(true),
+  'gfci-load': protectedOutlet('load'),
+  'gfci-line': protectedOutlet('splice'),
+  'switch-light': switchLight,
+  'light-loop': lightLoop(false),
+  'light-loop-neutral': lightLoop(true),
+  half,
+  'three-way': threeWay('second'),
+  'three-way-end': threeWay('first'),
+  'fan-two': fanTwo,
+  combo,
+  junction,
+  shared,
+};
 
 /** Boxes named as on a plan: R1, R2, S1, L1. */
 const labeled = (points: readonly Point[]): Point[] =>

@@ -92,81 +92,106 @@ type Id = (typeof DO)[number] | (typeof READ)[number];
 const isPlace = (id: string): id is Place => id === 'top' || id === 'bottom' || id === 'wires';
 const isOff = (id: string): boolean => id === 'off-7' || id === 'off-12';
 
-/** A drill in proving a box dead. */
-export function deadDrill(dice: Dice, level: Level): Drill {
-  const trap = dice.one(TRAPS_AT[level]);
-  const { bench, pairs } = wallOf(trap);
-  const benchAfter = (done: readonly string[]): Bench => ({
+type Done = readonly string[];
+
+/** What the meter and the tester show in each place after some moves. */
+function meterOn({ bench, pairs }: Wall) {
+  const benchAfter = (done: Done): Bench => ({
     ...bench,
     off: new Set<string>([
       ...(done.includes('off-7') ? [ONE] : []),
       ...(done.includes('off-12') ? [TWO] : []),
     ]),
   });
-  const meter = (done: readonly string[], place: Place): number[] =>
+  const shows = (done: Done, place: Place): number[] =>
     pairs[place].map(([a, b]) => readMeter(benchAfter(done), a, b).volts);
-  const firm = (done: readonly string[], place: Place): number[] =>
+  const firm = (done: Done, place: Place): number[] =>
     pairs[place].map(([a, b]) => readLowZ(benchAfter(done), a, b).volts);
-  const isLive = (done: readonly string[], place: Place) => firm(done, place).some((v) => v > DEAD_VOLTS);
-  const isBad = (done: readonly string[]) => trap === 'amps' && !done.includes('meter');
-  const places = (done: readonly string[]): Place[] =>
-    done.includes('open') ? ['top', 'bottom', 'wires'] : ['top', 'bottom'];
-  /** What was done since a breaker was moved last. */
-  const since = (done: readonly string[]) => done.slice(done.findLastIndex(isOff) + 1);
-  const moves = (done: readonly string[]): Move[] => [
-    ...DO.filter((id) => !done.includes(id)).map((id): Move => ({
-      id,
-      group: 'do',
-      says: msg(`training.dead.do.${id}`),
-    })),
-    ...READ.filter((id) => id !== 'wires' || done.includes('open')).map((id): Move => ({
-      id,
-      group: 'read',
-      says: msg(`training.dead.read.${id}`),
-    })),
-  ];
-  const unsafe = (because: Text): Outcome => ({ is: 'unsafe', because });
-  const shown = (says: Text): Outcome => ({ is: 'shown', says });
-  const volts = (all: readonly number[]): Text => row(all.map((v) => q.volts(v)));
-  const does = (done: readonly string[], id: string): Outcome => {
-    const move = id as Id;
-    if (move === 'meter')
-      return shown(msg(trap === 'amps' ? 'training.dead.was-amps' : 'training.dead.meter-fine'));
-    if (move === 'open') {
-      const tested = since(done);
-      if (!done.includes('off-7')) return unsafe(msg('training.dead.unsafe.open-live'));
-      if (!tested.includes('top') || !tested.includes('bottom'))
-        return unsafe(msg('training.dead.unsafe.open-untested'));
-      if (isLive(done, 'top') || isLive(done, 'bottom')) return unsafe(msg('training.dead.unsafe.open-live'));
-      return shown(msg('training.dead.opened', { two: trap === 'second-circuit' ? 'yes' : 'no' }));
-    }
-    if (isOff(move)) return shown(msg('training.dead.turned-off'));
-    if (isBad(done)) return unsafe(msg('training.dead.unsafe.amps'));
-    if (move === 'known') return shown(q.volts(bench.house.supplyVolts));
-    if (isPlace(move)) return shown(volts(meter(done, move)));
-    return shown(
-      row(
-        places(done)
-          .flatMap((p) => firm(done, p))
-          .map((v) => q.volts(Math.round(v))),
-      ),
-    );
-  };
-  const tooSoon = (done: readonly string[], choice: string): Text | null => {
-    if (choice !== answer.right) return null;
-    const tested = since(done);
-    const measured = (['top', 'bottom', 'wires'] as const).filter((p) => tested.includes(p));
-    if (!done.includes('off-7')) return msg('training.dead.unsafe.still-on');
-    if (measured.length < 3) return msg('training.dead.unsafe.not-all', { places: measured.length });
-    if (measured.some((p) => isLive(done, p))) return msg('training.dead.unsafe.live');
-    if (measured.some((p) => meter(done, p).some((v) => v > DEAD_VOLTS)) && !tested.includes('low-z'))
-      return msg('training.dead.unsafe.unexplained');
-    const first = done.findIndex(isPlace);
-    const last = done.findLastIndex((d) => isPlace(d) || d === 'low-z');
-    if (!done.slice(0, first).includes('known')) return msg('training.dead.unsafe.no-known-before');
-    if (!done.slice(last + 1).includes('known')) return msg('training.dead.unsafe.no-known-after');
-    return null;
-  };
+  const isLive = (done: Done, place: Place) => firm(done, place).some((v) => v > DEAD_VOLTS);
+  return { shows, firm, isLive, known: bench.house.supplyVolts };
+}
+type Meter = ReturnType<typeof meterOn>;
+
+/** What was done since a breaker was moved last. */
+const since = (done: Done): Done => done.slice(done.findLastIndex(isOff) + 1);
+
+const movesAfter = (done: Done): Move[] => [
+  ...DO.filter((id) => !done.includes(id)).map((id): Move => ({
+    id,
+    group: 'do',
+    says: msg(`training.dead.do.${id}`),
+  })),
+  ...READ.filter((id) => id !== 'wires' || done.includes('open')).map((id): Move => ({
+    id,
+    group: 'read',
+    says: msg(`training.dead.read.${id}`),
+  })),
+];
+
+const unsafe = (because: Text): Outcome => ({ is: 'unsafe', because });
+const shown = (says: Text): Outcome => ({ is: 'shown', says });
+const volts = (all: readonly number[]): Text => row(all.map((v) => q.volts(v)));
+
+/** Taking the outlet out of its box: not before both halves were found dead. */
+function opens(trap: Trap, meter: Meter, done: Done): Outcome {
+  const tested = since(done);
+  if (!done.includes('off-7')) return unsafe(msg('training.dead.unsafe.open-live'));
+  if (!tested.includes('top') || !tested.includes('bottom'))
+    return unsafe(msg('training.dead.unsafe.open-untested'));
+  if (meter.isLive(done, 'top') || meter.isLive(done, 'bottom'))
+    return unsafe(msg('training.dead.unsafe.open-live'));
+  return shown(msg('training.dead.opened', { two: trap === 'second-circuit' ? 'yes' : 'no' }));
+}
+
+/** What comes of a move. */
+function outcomeOf(trap: Trap, meter: Meter, done: Done, id: string): Outcome {
+  const move = id as Id;
+  if (move === 'meter')
+    return shown(msg(trap === 'amps' ? 'training.dead.was-amps' : 'training.dead.meter-fine'));
+  if (move === 'open') return opens(trap, meter, done);
+  if (isOff(move)) return shown(msg('training.dead.turned-off'));
+  if (trap === 'amps' && !done.includes('meter')) return unsafe(msg('training.dead.unsafe.amps'));
+  if (move === 'known') return shown(q.volts(meter.known));
+  if (isPlace(move)) return shown(volts(meter.shows(done, move)));
+  const places: readonly Place[] = done.includes('open') ? ['top', 'bottom', 'wires'] : ['top', 'bottom'];
+  return shown(volts(places.flatMap((p) => meter.firm(done, p)).map((v) => Math.round(v))));
+}
+
+/** Why it may not be called dead yet; null when it may. */
+function notYet(meter: Meter, done: Done): Text | null {
+  const tested = since(done);
+  const measured = (['top', 'bottom', 'wires'] as const).filter((p) => tested.includes(p));
+  if (!done.includes('off-7')) return msg('training.dead.unsafe.still-on');
+  if (measured.length < 3) return msg('training.dead.unsafe.not-all', { places: measured.length });
+  if (measured.some((p) => meter.isLive(done, p))) return msg('training.dead.unsafe.live');
+  if (measured.some((p) => meter.shows(done, p).some((v) => v > DEAD_VOLTS)) && !tested.includes('low-z'))
+    return msg('training.dead.unsafe.unexplained');
+  const first = done.findIndex(isPlace);
+  const last = done.findLastIndex((d) => isPlace(d) || d === 'low-z');
+  if (!done.slice(0, first).includes('known')) return msg('training.dead.unsafe.no-known-before');
+  if (!done.slice(last + 1).includes('known')) return msg('training.dead.unsafe.no-known-after');
+  return null;
+}
+
+/** What proves it dead, whatever the trap is. */
+const bestFor = (trap: Trap): string[] => [
+  'meter',
+  'known',
+  'off-7',
+  ...(trap === 'split' ? ['top', 'bottom', 'off-12'] : []),
+  'top',
+  'bottom',
+  'open',
+  'wires',
+  ...(trap === 'second-circuit' ? ['off-12', 'top', 'bottom', 'wires'] : []),
+  ...(trap === 'ghost' ? ['low-z'] : []),
+  'known',
+];
+
+/** A drill in proving a box dead. */
+export function deadDrill(dice: Dice, level: Level): Drill {
+  const trap = dice.one(TRAPS_AT[level]);
+  const meter = meterOn(wallOf(trap));
   const answer = question(
     dice,
     msg('training.dead.asks'),
@@ -187,23 +212,11 @@ export function deadDrill(dice: Dice, level: Level): Drill {
     level,
     scene: [msg('training.dead.scene'), msg('training.dead.panel'), msg('training.dead.meter')],
     box: null,
-    moves,
-    does,
+    moves: movesAfter,
+    does: (done, id) => outcomeOf(trap, meter, done, id),
     answer,
-    tooSoon,
+    tooSoon: (done, choice) => (choice === answer.right ? notYet(meter, done) : null),
     why,
-    best: [
-      'meter',
-      'known',
-      'off-7',
-      ...(trap === 'split' ? ['top', 'bottom', 'off-12'] : []),
-      'top',
-      'bottom',
-      'open',
-      'wires',
-      ...(trap === 'second-circuit' ? ['off-12', 'top', 'bottom', 'wires'] : []),
-      ...(trap === 'ghost' ? ['low-z'] : []),
-      'known',
-    ],
+    best: bestFor(trap),
   };
 }

@@ -74,50 +74,53 @@ export function faultDrill(dice: Dice, level: Level): Drill {
 
 const isOhms = (l: Look): boolean => l.what === 'ohms';
 
-function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readonly Look[]): Drill {
-  const { house } = of;
-  const bench = caseBench(house, [fault]);
-  const keyOf = (l: Look) => `read:${of.looks.indexOf(l)}`;
-  const lookOf = (id: string) => of.looks[Number(id.slice('read:'.length))];
-  const isOff = (done: readonly string[]) => done.filter((d) => d === 'breaker').length % 2 === 1;
-  const moves = (done: readonly string[]): Move[] => [
-    {
-      id: 'breaker',
-      group: 'do',
-      says: msg(isOff(done) ? 'training.fault.on' : 'training.fault.off'),
-    },
-    ...of.looks
-      .filter((l) => !done.includes(keyOf(l)))
-      .map((l): Move => ({ id: keyOf(l), group: 'read', says: lookText(house, l) })),
-  ];
-  const showsLiveMetal = (id: string) => {
-    const look = lookOf(id);
-    return look?.what === 'frame' && isLiveMetal({ look, shown: shownBy(bench, look) });
+type Done = readonly string[];
+
+/** A fault in a circuit with everything that can be looked at. */
+interface Sick {
+  readonly of: Case;
+  readonly fault: Fault;
+  readonly bench: ReturnType<typeof caseBench>;
+}
+
+const keyOf = (of: Case, l: Look): string => `read:${of.looks.indexOf(l)}`;
+const lookOf = (of: Case, id: string): Look | undefined => of.looks[Number(id.slice('read:'.length))];
+const isOff = (done: Done): boolean => done.filter((d) => d === 'breaker').length % 2 === 1;
+
+const movesAfter = (of: Case, done: Done): Move[] => [
+  {
+    id: 'breaker',
+    group: 'do',
+    says: msg(isOff(done) ? 'training.fault.on' : 'training.fault.off'),
+  },
+  ...of.looks
+    .filter((l) => !done.includes(keyOf(of, l)))
+    .map((l): Move => ({ id: keyOf(of, l), group: 'read', says: lookText(of.house, l) })),
+];
+
+function showsLiveMetal({ of, bench }: Sick, id: string): boolean {
+  const look = lookOf(of, id);
+  return look?.what === 'frame' && isLiveMetal({ look, shown: shownBy(bench, look) });
+}
+
+function outcomeOf(sick: Sick, done: Done, id: string): Outcome {
+  if (id === 'breaker') return { is: 'shown', says: msg('training.fault.turned') };
+  const look = lookOf(sick.of, id);
+  if (!look) return { is: 'shown', says: '' };
+  if (!isOff(done) && done.some((d) => showsLiveMetal(sick, d)))
+    return { is: 'unsafe', because: msg('training.fault.unsafe.metal') };
+  if (isOhms(look) && !isOff(done)) return { is: 'unsafe', because: msg('training.fault.unsafe.ohms') };
+  if (!isOhms(look) && isOff(done)) return { is: 'shown', says: msg('training.fault.dead') };
+  const shown = shownBy(sick.bench, look);
+  const values = valuesText(look.what, shown.values);
+  return {
+    is: 'shown',
+    says: shown.trips.length > 0 ? msg('training.fault.trips', { values }) : values,
   };
-  const does = (done: readonly string[], id: string): Outcome => {
-    if (id === 'breaker') return { is: 'shown', says: msg('training.fault.turned') };
-    const look = lookOf(id);
-    if (!look) return { is: 'shown', says: '' };
-    if (!isOff(done) && done.some(showsLiveMetal))
-      return { is: 'unsafe', because: msg('training.fault.unsafe.metal') };
-    if (isOhms(look) && !isOff(done)) return { is: 'unsafe', because: msg('training.fault.unsafe.ohms') };
-    if (!isOhms(look) && isOff(done)) return { is: 'shown', says: msg('training.fault.dead') };
-    const shown = shownBy(bench, look);
-    const values = valuesText(look.what, shown.values);
-    return {
-      is: 'shown',
-      says: shown.trips.length > 0 ? msg('training.fault.trips', { values }) : values,
-    };
-  };
-  const idOf = (f: Fault) => JSON.stringify(f);
-  const others = dice
-    .shuffled(of.singles.flatMap((s) => s.faults).filter((f) => f !== fault && f.kind !== fault.kind))
-    .filter((f, i, list) => list.findIndex((o) => o.kind === f.kind) === i)
-    .slice(0, CHOICES - 2);
-  const elsewhere = of.singles.flatMap((s) => s.faults).filter((f) => f.kind === fault.kind && f !== fault);
-  const choices: Choice[] = dice
-    .shuffled([fault, ...others, ...elsewhere.slice(0, 1)])
-    .map((f) => ({ id: idOf(f), says: suspectText(house, [f]) }));
+}
+
+/** The looks in their order, with the breaker moved where one asks for it. */
+function bestWay(sick: Sick, looks: readonly Look[]): string[] {
   const best: string[] = [];
   let off = false;
   for (const look of looks) {
@@ -125,9 +128,32 @@ function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readon
       best.push('breaker');
       off = !off;
     }
-    best.push(keyOf(look));
-    if (showsLiveMetal(keyOf(look))) break;
+    const key = keyOf(sick.of, look);
+    best.push(key);
+    if (showsLiveMetal(sick, key)) break;
   }
+  return best;
+}
+
+const idOf = (f: Fault): string => JSON.stringify(f);
+
+/** The fault among others of its circuit: other kinds, and one like it elsewhere. */
+function choicesOf(dice: Dice, { of, fault }: Sick): Choice[] {
+  const all = of.singles.flatMap((s) => s.faults).filter((f) => f !== fault);
+  const others = dice
+    .shuffled(all.filter((f) => f.kind !== fault.kind))
+    .filter((f, i, list) => list.findIndex((o) => o.kind === f.kind) === i)
+    .slice(0, CHOICES - 2);
+  const elsewhere = all.filter((f) => f.kind === fault.kind);
+  return dice
+    .shuffled([fault, ...others, ...elsewhere.slice(0, 1)])
+    .map((f) => ({ id: idOf(f), says: suspectText(of.house, [f]) }));
+}
+
+function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readonly Look[]): Drill {
+  const { house } = of;
+  const sick: Sick = { of, fault, bench: caseBench(house, [fault]) };
+  const choices = choicesOf(dice, sick);
   const danger = dangerOf([fault]) ?? 'fix';
   const wrongDanger = (['call', 'stop', 'fix'] as const).filter((d) => d !== danger);
   const because: Text = sentences([
@@ -139,8 +165,8 @@ function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readon
     level,
     scene: [msg('training.fault.scene'), circuitText(house)],
     box: null,
-    moves,
-    does,
+    moves: (done) => movesAfter(of, done),
+    does: (done, id) => outcomeOf(sick, done, id),
     tooSoon: (done) => (done.some((d) => d.startsWith('read:')) ? null : msg('training.fault.unsafe.guess')),
     answer: { asks: msg('training.fault.asks'), choices, right: idOf(fault), because },
     why: question(
@@ -150,7 +176,7 @@ function drillOf(dice: Dice, level: Level, of: Case, fault: Fault, looks: readon
       wrongDanger.map((d) => msg(`training.fault.do.${d}`)),
       because,
     ),
-    best,
+    best: bestWay(sick, looks),
   };
 }
 

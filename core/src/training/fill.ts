@@ -20,9 +20,8 @@ const WHYS = ['grounds', 'device', 'pigtails'] as const;
 
 const largest = (runs: readonly Run[]): Wire => (runs.some((r) => r.gauge === '12') ? '12' : '14');
 
-/** A drill in box fill. */
-export function fillDrill(dice: Dice, level: Level): Drill {
-  const pack = packFor(makeHouse('drill', 'Drill'));
+/** A box with cables and devices, by chance. */
+function boxOf(dice: Dice, level: Level) {
   const gangs = level === 1 ? 1 : 1 + dice.below(2);
   const count = level === 1 ? 1 + dice.below(2) : 2 + dice.below(3);
   const one = dice.one<Wire>(['14', '12']);
@@ -35,23 +34,28 @@ export function fillDrill(dice: Dice, level: Level): Drill {
     BOXES.filter((b) => b.gangs === gangs && (b.mounting === 'old-work' || b.mounting === 'new-work')),
   );
   const kinds = Array.from({ length: gangs }, () => dice.one(level === 1 ? KINDS.slice(0, 2) : KINDS));
+  return { gangs, runs, box, kinds };
+}
+type Drawn = ReturnType<typeof boxOf>;
+
+function contentsOf({ runs, box, kinds }: Drawn): BoxContents {
   const of = (gauge: Wire) => runs.filter((r) => r.gauge === gauge);
   const conductors: BoxContents['conductors'] = Object.fromEntries(
     (['14', '12'] as const)
       .filter((g) => of(g).length > 0)
       .map((g) => [g, of(g).reduce((n, r) => n + r.conductors, 0)]),
   );
-  const contents: BoxContents = {
+  return {
     conductors,
     grounds: runs.length,
     largestGround: largest(runs),
     clampsInside: box.clampsInside,
     yokes: kinds.map(() => ({ gangs: 1, gauge: largest(runs) })),
   };
-  const fill = pack.fill(contents);
-  const volume = (of: Partial<BoxContents>) => pack.fill({ ...contents, ...of }).cubicInches;
-  const each = volume({ grounds: 1 }) - volume({ grounds: 0, largestGround: null });
-  const right = fill.cubicInches;
+}
+
+/** What comes out where a device is counted once, every ground is, clamps are left out or a conductor is forgotten; cu in. */
+function slipsOf({ runs, box, kinds }: Drawn, right: number, each: number): number[] {
   const slips = [
     // A device counted once, every ground counted, clamps left out or counted where there are none, a conductor too few.
     right - each * kinds.length,
@@ -61,10 +65,23 @@ export function fillDrill(dice: Dice, level: Level): Drill {
     right + each * 2,
   ];
   // Volumes that read alike are one.
-  const wrong = slips
+  return slips
     .filter((s, i) => s > 0 && slips.findIndex((o) => cubicInches(o) === cubicInches(s)) === i)
     .filter((s) => cubicInches(s) !== cubicInches(right))
     .slice(0, 3);
+}
+
+/** A drill in box fill. */
+export function fillDrill(dice: Dice, level: Level): Drill {
+  const pack = packFor(makeHouse('drill', 'Drill'));
+  const drawn = boxOf(dice, level);
+  const { runs, box, kinds } = drawn;
+  const contents = contentsOf(drawn);
+  const fill = pack.fill(contents);
+  const volume = (of: Partial<BoxContents>) => pack.fill({ ...contents, ...of }).cubicInches;
+  const each = volume({ grounds: 1 }) - volume({ grounds: 0, largestGround: null });
+  const right = fill.cubicInches;
+  const wrong = slipsOf(drawn, right, each);
   const sum = apart(
     fill.items.map((i) =>
       msg('training.fill.item', { what: i.what, count: i.count, each: q.volume(i.eachCubicInches) }),

@@ -170,51 +170,57 @@ const FILL: Readonly<Record<Subject['of'], readonly Is[]>> = {
   box: PLACES,
 };
 
+const askNow = (what: DrillAsk['what'], wire: WireAt, s: Stands): DrillAsk =>
+  what === 'live' ? { what, at: wire, breaker: s.on ? 'on' : 'off', apart: s.apart } : { what, at: wire };
+
+/** What can be done at the box: a breaker, taking it apart, and each reading at each wire. */
+function movesAt({ seen }: OpenedBox, done: readonly string[]): Move[] {
+  const wires = seen.cables.flatMap((c, cable) =>
+    c.wires.flatMap((w, wire) => (w.color === 'bare' || w.color === 'green' ? [] : [{ cable, wire }])),
+  );
+
+  const s = standsAfter(false, done);
+  const kinds: readonly DrillAsk['what'][] = s.apart ? ['live', 'joined'] : ['live', 'follows'];
+  return [
+    ...handMoves(s, msg('training.open.apart')),
+    ...wires.flatMap((wire) =>
+      kinds.map((what): Move => ({
+        id: keyOf(what, wire),
+        group: 'read',
+        says: askText(seen, askNow(what, wire, s)),
+      })),
+    ),
+  ];
+}
+
+function outcomeAt({ shows }: OpenedBox, done: readonly string[], id: string): Outcome {
+  const s = standsAfter(false, done);
+  const hand = handOutcome(s, id, msg('training.open.taken-apart'));
+  if (hand) return hand;
+  const [what = '', cable = '', wire = ''] = id.split(':');
+  const ask = askNow(what as DrillAsk['what'], { cable: Number(cable), wire: Number(wire) }, s);
+  if (ask.what === 'joined' && s.on) return { is: 'unsafe', because: msg('training.open.unsafe.ohms') };
+  // Whether something follows its switch elsewhere is only to be seen with the power on.
+  if (ask.what === 'follows' && !s.on) return { is: 'shown', says: msg('training.open.no-power') };
+  const yes = shows(ask, ALL_ON);
+  return {
+    is: 'shown',
+    says: msg(ask.what === 'live' ? 'training.open.live' : 'training.open.answer', {
+      yes: yes ? 'yes' : 'no',
+    }),
+  };
+}
+
 function drillOf(
   dice: Dice,
   level: Level,
   kind: 'box' | 'switch-loop',
-  { seen, shows }: OpenedBox,
+  opened: OpenedBox,
   subject: Subject,
   { is, asks, first }: NonNullable<ReturnType<typeof settled>>,
 ): Drill {
+  const { seen } = opened;
   const wrong = [...new Set([...first, ...FILL[subject.of]])].filter((r) => r !== is).slice(0, 3);
-  const wires = seen.cables.flatMap((c, cable) =>
-    c.wires.flatMap((w, wire) => (w.color === 'bare' || w.color === 'green' ? [] : [{ cable, wire }])),
-  );
-  const askNow = (what: DrillAsk['what'], wire: WireAt, s: Stands): DrillAsk =>
-    what === 'live' ? { what, at: wire, breaker: s.on ? 'on' : 'off', apart: s.apart } : { what, at: wire };
-  const moves = (done: readonly string[]): Move[] => {
-    const s = standsAfter(false, done);
-    const kinds: readonly DrillAsk['what'][] = s.apart ? ['live', 'joined'] : ['live', 'follows'];
-    return [
-      ...handMoves(s, msg('training.open.apart')),
-      ...wires.flatMap((wire) =>
-        kinds.map((what): Move => ({
-          id: keyOf(what, wire),
-          group: 'read',
-          says: askText(seen, askNow(what, wire, s)),
-        })),
-      ),
-    ];
-  };
-  const does = (done: readonly string[], id: string): Outcome => {
-    const s = standsAfter(false, done);
-    const hand = handOutcome(s, id, msg('training.open.taken-apart'));
-    if (hand) return hand;
-    const [what = '', cable = '', wire = ''] = id.split(':');
-    const ask = askNow(what as DrillAsk['what'], { cable: Number(cable), wire: Number(wire) }, s);
-    if (ask.what === 'joined' && s.on) return { is: 'unsafe', because: msg('training.open.unsafe.ohms') };
-    // Whether something follows its switch elsewhere is only to be seen with the power on.
-    if (ask.what === 'follows' && !s.on) return { is: 'shown', says: msg('training.open.no-power') };
-    const yes = shows(ask, ALL_ON);
-    return {
-      is: 'shown',
-      says: msg(ask.what === 'live' ? 'training.open.live' : 'training.open.answer', {
-        yes: yes ? 'yes' : 'no',
-      }),
-    };
-  };
   const asked =
     kind === 'switch-loop'
       ? is === 'neutral'
@@ -228,8 +234,8 @@ function drillOf(
     level,
     scene: [msg('training.open.scene')],
     box: seen,
-    moves,
-    does,
+    moves: (done) => movesAt(opened, done),
+    does: (done, id) => outcomeAt(opened, done, id),
     tooSoon: () => null,
     answer: question(
       dice,

@@ -82,6 +82,69 @@ function spaces({ above, below }: Around): Partial<Room> {
   };
 }
 
+/** What was read of the line, and what was not. */
+function ReadRooms({
+  rooms,
+  faults,
+  before,
+}: ReturnType<typeof parseSketch> & {
+  /** Rooms that the house has already. */
+  readonly before: number;
+}) {
+  const say = useSay();
+  return (
+    <ul className="room-read">
+      {rooms.map((r, i) => (
+        <li key={`${i}`}>
+          <b>{r.name === '' ? say(msg('screen.rooms.room', { count: before + i + 1 })) : r.name}</b>{' '}
+          {say(
+            msg('screen.rooms.read-as', {
+              use: labelOf(USES, r.use),
+              width: q.distance(r.widthMm),
+              depth: q.distance(r.depthMm),
+              ceiling: q.distance(r.ceilingMm ?? feet(8)),
+              known: r.ceilingMm === null ? 'usual' : 'typed',
+            }),
+          )}
+        </li>
+      ))}
+      {faults.map((f) => (
+        <li key={f.text} className="fault-text">
+          {f.text}: {say(f.why)}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Rooms of usual sizes, each a line to begin with. */
+function UsualSizes({
+  units,
+  onPick,
+}: {
+  readonly units: House['units'];
+  readonly onPick: (line: string) => void;
+}) {
+  const say = useSay();
+  return (
+    <div className="row usual-rooms" role="group" aria-label={say(msg('screen.rooms.usual-sizes'))}>
+      <span className="muted">{say(msg('screen.rooms.usual-sizes'))}</span>
+      {USUAL.map(([use, wide, deep]) => {
+        const size =
+          units === 'imperial'
+            ? `${wide}' x ${deep}'`
+            : `${(feet(wide) / 1000).toFixed(1)} x ${(feet(deep) / 1000).toFixed(1)}`;
+        const line = `${say(msg(`names.room.${use}`))} ${size}`;
+        return (
+          <Button key={use} size="small" onClick={() => onPick(line)}>
+            {line}
+          </Button>
+        );
+      })}
+    </div>
+  );
+}
+
 /** Rooms by their name and sizes in one line, as one sketches them; what is read stands under it before it counts. */
 export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void }) {
   const say = useSay();
@@ -146,31 +209,7 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
           onChange={setText}
           onEnter={add}
         >
-          <ul className="room-read">
-            {rooms.map((r, i) => (
-              <li key={`${i}`}>
-                <b>
-                  {r.name === ''
-                    ? say(msg('screen.rooms.room', { count: house.rooms.length + i + 1 }))
-                    : r.name}
-                </b>{' '}
-                {say(
-                  msg('screen.rooms.read-as', {
-                    use: labelOf(USES, r.use),
-                    width: q.distance(r.widthMm),
-                    depth: q.distance(r.depthMm),
-                    ceiling: q.distance(r.ceilingMm ?? feet(8)),
-                    known: r.ceilingMm === null ? 'usual' : 'typed',
-                  }),
-                )}
-              </li>
-            ))}
-            {faults.map((f) => (
-              <li key={f.text} className="fault-text">
-                {f.text}: {say(f.why)}
-              </li>
-            ))}
-          </ul>
+          <ReadRooms rooms={rooms} faults={faults} before={house.rooms.length} />
         </TypedLine>
         {rooms.length > 0 && !first && (
           <Choice
@@ -202,28 +241,13 @@ export function AddRoom({ onAdded }: { readonly onAdded: (id: string) => void })
       )}
       {first && (
         <>
-          <div className="row usual-rooms" role="group" aria-label={say(msg('screen.rooms.usual-sizes'))}>
-            <span className="muted">{say(msg('screen.rooms.usual-sizes'))}</span>
-            {USUAL.map(([use, wide, deep]) => {
-              const size =
-                house.units === 'imperial'
-                  ? `${wide}' x ${deep}'`
-                  : `${(feet(wide) / 1000).toFixed(1)} x ${(feet(deep) / 1000).toFixed(1)}`;
-              const line = `${say(msg(`names.room.${use}`))} ${size}`;
-              return (
-                <Button
-                  key={use}
-                  size="small"
-                  onClick={() => {
-                    setText(line);
-                    input.current?.focus();
-                  }}
-                >
-                  {line}
-                </Button>
-              );
-            })}
-          </div>
+          <UsualSizes
+            units={house.units}
+            onPick={(line) => {
+              setText(line);
+              input.current?.focus();
+            }}
+          />
           <div className="row arounds">
             <AroundFields around={around} set={setAsked} />
           </div>

@@ -57,6 +57,116 @@ function Loads({
   );
 }
 
+interface OfPoint {
+  readonly point: Point;
+  readonly set: (change: (p: Point) => Point) => void;
+}
+
+/** What is seen from the room: what it is, how it is, where, and its box. */
+function SeenFields({ house, point, set }: OfPoint & { readonly house: House }) {
+  const say = useSay();
+  return (
+    <div className="row fields">
+      <Choice
+        label={say(msg('screen.points.kind'))}
+        value={point.kind}
+        width={140}
+        options={KINDS}
+        onChange={(kind) =>
+          set((p) => ({
+            ...p,
+            kind,
+            devices:
+              kind === 'junction'
+                ? []
+                : [{ kind: kind === 'receptacle' ? 'receptacle' : kind, amps: 15, grounded: true }],
+          }))
+        }
+      />
+      <Choice
+        label={say(msg('screen.points.state'))}
+        value={point.condition}
+        width={200}
+        options={CONDITIONS}
+        onChange={(condition) => set((p) => ({ ...p, condition }))}
+      />
+      <PositionFields house={house} at={point.at} onChange={(at) => set((p) => seenPoint(p, at))} />
+      <Choice
+        label={say(msg('screen.points.box'))}
+        value={point.box.model ?? ''}
+        width={260}
+        options={[
+          { value: '', label: say(msg('screen.points.not-looked-at')) },
+          ...BOXES.map((b) => ({ value: b.id, label: b.name })),
+        ]}
+        onChange={(id) =>
+          set((p) => {
+            const b = BOXES.find((x) => x.id === id);
+            return {
+              ...p,
+              box: {
+                ...p.box,
+                model: b?.id ?? null,
+                gangs: b?.gangs ?? p.box.gangs,
+                metal: b?.metal ?? p.box.metal,
+                clamps: b ? (b.clampsInside ? 'inside' : 'none') : p.box.clamps,
+              },
+            };
+          })
+        }
+      />
+    </div>
+  );
+}
+
+/** What is asked of the box only where it matters: its volume, clamps and ground. */
+function MoreOfBox({ point, set }: OfPoint) {
+  const say = useSay();
+  return (
+    <div className="row fields">
+      <NumberField
+        label={say(msg('screen.points.volume-read-in-it-cu'))}
+        min={1}
+        max={400}
+        step={0.5}
+        value={point.box.markedCubicInches}
+        placeholder={say(msg('screen.points.not-read'))}
+        onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
+      />
+      <Choice
+        label={say(msg('screen.points.clamps'))}
+        value={point.box.clamps}
+        width={190}
+        options={CLAMPS}
+        onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
+      />
+      <Choice
+        label={say(msg('screen.points.ground-run'))}
+        value={point.groundRun ?? ''}
+        width={190}
+        options={[
+          { value: '', label: say(msg('screen.points.none')) },
+          { value: 'panel', label: say(msg('screen.points.ground-run-panel')) },
+          { value: 'electrode', label: say(msg('screen.points.ground-run-electrode')) },
+          { value: 'circuit', label: say(msg('screen.points.ground-run-circuit')) },
+        ]}
+        onChange={(to) =>
+          set((p) => {
+            const { groundRun: _, ...rest } = p;
+            return to === '' ? rest : { ...rest, groundRun: to };
+          })
+        }
+      />
+      <Checkbox
+        checked={point.accessible}
+        onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
+      >
+        {say(msg('screen.points.can-be-reached'))}
+      </Checkbox>
+    </div>
+  );
+}
+
 /** Everything about one point: where it is, its box, what is in it, what runs on it. */
 export function PointForm({
   house,
@@ -94,56 +204,7 @@ export function PointForm({
             <b>{say(msg('screen.points.step-see'))}</b>
           </summary>
           <div className="stack">
-            <div className="row fields">
-              <Choice
-                label={say(msg('screen.points.kind'))}
-                value={point.kind}
-                width={140}
-                options={KINDS}
-                onChange={(kind) =>
-                  set((p) => ({
-                    ...p,
-                    kind,
-                    devices:
-                      kind === 'junction'
-                        ? []
-                        : [{ kind: kind === 'receptacle' ? 'receptacle' : kind, amps: 15, grounded: true }],
-                  }))
-                }
-              />
-              <Choice
-                label={say(msg('screen.points.state'))}
-                value={point.condition}
-                width={200}
-                options={CONDITIONS}
-                onChange={(condition) => set((p) => ({ ...p, condition }))}
-              />
-              <PositionFields house={house} at={point.at} onChange={(at) => set((p) => seenPoint(p, at))} />
-              <Choice
-                label={say(msg('screen.points.box'))}
-                value={point.box.model ?? ''}
-                width={260}
-                options={[
-                  { value: '', label: say(msg('screen.points.not-looked-at')) },
-                  ...BOXES.map((b) => ({ value: b.id, label: b.name })),
-                ]}
-                onChange={(id) =>
-                  set((p) => {
-                    const b = BOXES.find((x) => x.id === id);
-                    return {
-                      ...p,
-                      box: {
-                        ...p.box,
-                        model: b?.id ?? null,
-                        gangs: b?.gangs ?? p.box.gangs,
-                        metal: b?.metal ?? p.box.metal,
-                        clamps: b ? (b.clampsInside ? 'inside' : 'none') : p.box.clamps,
-                      },
-                    };
-                  })
-                }
-              />
-            </div>
+            <SeenFields house={house} point={point} set={set} />
             <Suspense fallback={null}>
               <DeviceRows house={house} point={point} set={set} />
             </Suspense>
@@ -191,47 +252,7 @@ export function PointForm({
                 onChange={(label) => set((p) => ({ ...p, label }))}
               />
             </div>
-            <div className="row fields">
-              <NumberField
-                label={say(msg('screen.points.volume-read-in-it-cu'))}
-                min={1}
-                max={400}
-                step={0.5}
-                value={point.box.markedCubicInches}
-                placeholder={say(msg('screen.points.not-read'))}
-                onChange={(v) => set((p) => ({ ...p, box: { ...p.box, markedCubicInches: v } }))}
-              />
-              <Choice
-                label={say(msg('screen.points.clamps'))}
-                value={point.box.clamps}
-                width={190}
-                options={CLAMPS}
-                onChange={(clamps) => set((p) => ({ ...p, box: { ...p.box, clamps } }))}
-              />
-              <Choice
-                label={say(msg('screen.points.ground-run'))}
-                value={point.groundRun ?? ''}
-                width={190}
-                options={[
-                  { value: '', label: say(msg('screen.points.none')) },
-                  { value: 'panel', label: say(msg('screen.points.ground-run-panel')) },
-                  { value: 'electrode', label: say(msg('screen.points.ground-run-electrode')) },
-                  { value: 'circuit', label: say(msg('screen.points.ground-run-circuit')) },
-                ]}
-                onChange={(to) =>
-                  set((p) => {
-                    const { groundRun: _, ...rest } = p;
-                    return to === '' ? rest : { ...rest, groundRun: to };
-                  })
-                }
-              />
-              <Checkbox
-                checked={point.accessible}
-                onChange={(e) => set((p) => ({ ...p, accessible: e.target.checked }))}
-              >
-                {say(msg('screen.points.can-be-reached'))}
-              </Checkbox>
-            </div>
+            <MoreOfBox point={point} set={set} />
             <BoxExtras point={point} set={set} />
           </div>
         </details>

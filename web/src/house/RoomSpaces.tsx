@@ -63,6 +63,138 @@ interface SpacesProps {
   readonly set: (change: (r: Room) => Room) => void;
 }
 
+/** A length that is entered only where somebody knows it. */
+function Optional({
+  label,
+  value,
+  start,
+  system,
+  put,
+  drop,
+}: {
+  readonly label: string;
+  readonly value: number | undefined;
+  /** What it is on entering it, mm. */
+  readonly start: number;
+  readonly system: House['units'];
+  readonly put: (mm: number) => void;
+  readonly drop: () => void;
+}) {
+  const say = useSay();
+  if (value === undefined)
+    return (
+      <Button size="small" onClick={() => put(start)}>
+        {say(msg('screen.rooms.enter', { label: label.toLowerCase() }))}
+      </Button>
+    );
+  return (
+    <span className="row">
+      <LengthInput label={label} value={value} system={system} width={120} onChange={put} />
+      <Button
+        type="text"
+        size="small"
+        aria-label={say(msg('screen.rooms.forget', { label: label.toLowerCase() }))}
+        onClick={drop}
+      >
+        ✕
+      </Button>
+    </span>
+  );
+}
+
+/** Where one gets into the attic. */
+function Hatch({ room, system, set }: SpacesProps) {
+  const say = useSay();
+  const { above } = room;
+  return above.hatch ? (
+    <span className="row">
+      <LengthInput
+        label={say(msg('screen.rooms.hatch-along-first-wall'))}
+        value={above.hatch.xMm}
+        system={system}
+        width={120}
+        onChange={(xMm) =>
+          set((r) => ({ ...r, above: { ...r.above, hatch: { yMm: 0, ...r.above.hatch, xMm } } }))
+        }
+      />
+      <LengthInput
+        label={say(msg('screen.rooms.hatch-out-from-it'))}
+        value={above.hatch.yMm}
+        system={system}
+        width={120}
+        onChange={(yMm) =>
+          set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 0, ...r.above.hatch, yMm } } }))
+        }
+      />
+      <Button
+        type="text"
+        size="small"
+        aria-label={say(msg('screen.rooms.forget-the-hatch'))}
+        onClick={() => set(({ above: { hatch: _, ...a }, ...r }) => ({ ...r, above: a }))}
+      >
+        ✕
+      </Button>
+    </span>
+  ) : (
+    <Button
+      size="small"
+      onClick={() => set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 600, yMm: 600 } } }))}
+    >
+      {say(msg('screen.rooms.the-attic-hatch-is-here'))}
+    </Button>
+  );
+}
+
+/** What is known of the floor's joists and of the room to crawl under them. */
+function UnderFloor({ room, system, set }: SpacesProps) {
+  const say = useSay();
+  const { below } = room;
+  return (
+    <>
+      {below.kind === 'crawl' && (
+        <Optional
+          label={say(msg('screen.rooms.clear-height-to-crawl-in'))}
+          value={below.clearMm}
+          start={610}
+          system={system}
+          put={(clearMm) => set((r) => ({ ...r, below: { ...r.below, clearMm } }))}
+          drop={() => set(({ below: { clearMm: _, ...b }, ...r }) => ({ ...r, below: b }))}
+        />
+      )}
+      {(below.kind === 'crawl' || below.kind === 'basement') && (
+        <Optional
+          label={say(msg('screen.rooms.a-joist-below-from-the'))}
+          value={below.joistAtMm}
+          start={406.4}
+          system={system}
+          put={(joistAtMm) => set((r) => ({ ...r, below: { ...r.below, joistAtMm } }))}
+          drop={() => set(({ below: { joistAtMm: _, ...b }, ...r }) => ({ ...r, below: b }))}
+        />
+      )}
+      {below.joistAtMm !== undefined && (
+        <Optional
+          label={say(msg('screen.rooms.joists-below-apart'))}
+          value={below.joistSpacingMm}
+          start={406.4}
+          system={system}
+          put={(mm) => set((r) => ({ ...r, below: { ...r.below, joistSpacingMm: Math.max(200, mm) } }))}
+          drop={() => set(({ below: { joistSpacingMm: _, ...b }, ...r }) => ({ ...r, below: b }))}
+        />
+      )}
+      {(below.kind === 'crawl' || below.kind === 'basement') && (
+        <Optional
+          label={say(msg('screen.rooms.depth-of-the-floor-joists'))}
+          value={below.joistDepthMm}
+          start={184.15}
+          system={system}
+          put={(joistDepthMm) => set((r) => ({ ...r, below: { ...r.below, joistDepthMm } }))}
+          drop={() => set(({ below: { joistDepthMm: _, ...b }, ...r }) => ({ ...r, below: b }))}
+        />
+      )}
+    </>
+  );
+}
+
 /** What is known of the framing over and under a room: story, joists that were found, the hatch, the room to crawl in. */
 export function RoomSpaces({ room, system, set }: SpacesProps) {
   const say = useSay();
@@ -71,31 +203,6 @@ export function RoomSpaces({ room, system, set }: SpacesProps) {
     value: value as JoistMembers,
     label: say(m.name),
   }));
-  const optional = (
-    label: string,
-    value: number | undefined,
-    start: number,
-    put: (mm: number) => void,
-    drop: () => void,
-    key: string,
-  ) =>
-    value === undefined ? (
-      <Button key={key} size="small" onClick={() => put(start)}>
-        {say(msg('screen.rooms.enter', { label: label.toLowerCase() }))}
-      </Button>
-    ) : (
-      <span key={key} className="row">
-        <LengthInput label={label} value={value} system={system} width={120} onChange={put} />
-        <Button
-          type="text"
-          size="small"
-          aria-label={say(msg('screen.rooms.forget', { label: label.toLowerCase() }))}
-          onClick={drop}
-        >
-          ✕
-        </Button>
-      </span>
-    );
   return (
     <details className="wall-more">
       <summary>{say(msg('screen.rooms.floor-joists-attic-access'))}</summary>
@@ -141,98 +248,27 @@ export function RoomSpaces({ room, system, set }: SpacesProps) {
             {say(msg('screen.rooms.no-ceiling'))}
           </Checkbox>
         )}
-        {optional(
-          say(msg('screen.rooms.a-joist-above-from-the')),
-          above.joistAtMm,
-          406.4,
-          (joistAtMm) => set((r) => ({ ...r, above: { ...r.above, joistAtMm } })),
-          () => set(({ above: { joistAtMm: _, ...a }, ...r }) => ({ ...r, above: a })),
-          'joist',
+        <Optional
+          label={say(msg('screen.rooms.a-joist-above-from-the'))}
+          value={above.joistAtMm}
+          start={406.4}
+          system={system}
+          put={(joistAtMm) => set((r) => ({ ...r, above: { ...r.above, joistAtMm } }))}
+          drop={() => set(({ above: { joistAtMm: _, ...a }, ...r }) => ({ ...r, above: a }))}
+        />
+        {above.joistAtMm !== undefined && (
+          <Optional
+            label={say(msg('screen.rooms.joists-apart'))}
+            value={above.joistSpacingMm}
+            start={406.4}
+            system={system}
+            put={(mm) => set((r) => ({ ...r, above: { ...r.above, joistSpacingMm: Math.max(200, mm) } }))}
+            drop={() => set(({ above: { joistSpacingMm: _, ...a }, ...r }) => ({ ...r, above: a }))}
+          />
         )}
-        {above.joistAtMm !== undefined &&
-          optional(
-            say(msg('screen.rooms.joists-apart')),
-            above.joistSpacingMm,
-            406.4,
-            (mm) => set((r) => ({ ...r, above: { ...r.above, joistSpacingMm: Math.max(200, mm) } })),
-            () => set(({ above: { joistSpacingMm: _, ...a }, ...r }) => ({ ...r, above: a })),
-            'apart',
-          )}
         {above.kind === 'attic' && <RoofFields room={room} set={set} />}
-        {above.kind === 'attic' &&
-          (above.hatch ? (
-            <span className="row">
-              <LengthInput
-                label={say(msg('screen.rooms.hatch-along-first-wall'))}
-                value={above.hatch.xMm}
-                system={system}
-                width={120}
-                onChange={(xMm) =>
-                  set((r) => ({ ...r, above: { ...r.above, hatch: { yMm: 0, ...r.above.hatch, xMm } } }))
-                }
-              />
-              <LengthInput
-                label={say(msg('screen.rooms.hatch-out-from-it'))}
-                value={above.hatch.yMm}
-                system={system}
-                width={120}
-                onChange={(yMm) =>
-                  set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 0, ...r.above.hatch, yMm } } }))
-                }
-              />
-              <Button
-                type="text"
-                size="small"
-                aria-label={say(msg('screen.rooms.forget-the-hatch'))}
-                onClick={() => set(({ above: { hatch: _, ...a }, ...r }) => ({ ...r, above: a }))}
-              >
-                ✕
-              </Button>
-            </span>
-          ) : (
-            <Button
-              size="small"
-              onClick={() => set((r) => ({ ...r, above: { ...r.above, hatch: { xMm: 600, yMm: 600 } } }))}
-            >
-              {say(msg('screen.rooms.the-attic-hatch-is-here'))}
-            </Button>
-          ))}
-        {below.kind === 'crawl' &&
-          optional(
-            say(msg('screen.rooms.clear-height-to-crawl-in')),
-            below.clearMm,
-            610,
-            (clearMm) => set((r) => ({ ...r, below: { ...r.below, clearMm } })),
-            () => set(({ below: { clearMm: _, ...b }, ...r }) => ({ ...r, below: b })),
-            'clear',
-          )}
-        {(below.kind === 'crawl' || below.kind === 'basement') &&
-          optional(
-            say(msg('screen.rooms.a-joist-below-from-the')),
-            below.joistAtMm,
-            406.4,
-            (joistAtMm) => set((r) => ({ ...r, below: { ...r.below, joistAtMm } })),
-            () => set(({ below: { joistAtMm: _, ...b }, ...r }) => ({ ...r, below: b })),
-            'joist-below',
-          )}
-        {below.joistAtMm !== undefined &&
-          optional(
-            say(msg('screen.rooms.joists-below-apart')),
-            below.joistSpacingMm,
-            406.4,
-            (mm) => set((r) => ({ ...r, below: { ...r.below, joistSpacingMm: Math.max(200, mm) } })),
-            () => set(({ below: { joistSpacingMm: _, ...b }, ...r }) => ({ ...r, below: b })),
-            'apart-below',
-          )}
-        {(below.kind === 'crawl' || below.kind === 'basement') &&
-          optional(
-            say(msg('screen.rooms.depth-of-the-floor-joists')),
-            below.joistDepthMm,
-            184.15,
-            (joistDepthMm) => set((r) => ({ ...r, below: { ...r.below, joistDepthMm } })),
-            () => set(({ below: { joistDepthMm: _, ...b }, ...r }) => ({ ...r, below: b })),
-            'depth',
-          )}
+        {above.kind === 'attic' && <Hatch room={room} system={system} set={set} />}
+        <UnderFloor room={room} system={system} set={set} />
       </div>
       {above.kind !== 'none' && above.kind !== 'attic' && above.open !== true && (
         <JoistThings room={room} system={system} set={set} />

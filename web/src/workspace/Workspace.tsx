@@ -79,6 +79,72 @@ function NoRoom({ house }: { readonly house: House }) {
   );
 }
 
+/** What the device is given while the server is there: all marks, photos on their way, the sheets of a planned job. */
+function useKeptForAway({ chosen }: Evaluation, jobId: Job['id'], units: House['units']): void {
+  // All marks are there before the server goes away.
+  useEffect(() => fetchAhead('Mark'), []);
+  // Photos that were taken without a network go to the server when there is one.
+  useEffect(() => {
+    void pageIsUp
+      .then(() => import('../photos/sending.ts'))
+      .then((m) => m.keepSending())
+      .catch(() => undefined);
+  }, []);
+  const planned = chosen !== null;
+  useEffect(() => {
+    if (!planned) return;
+    const timer = setTimeout(
+      () => void import('./sheets-address.ts').then((m) => m.keepSheets(jobId, units)),
+      SHEETS_AFTER_MS,
+    );
+    return () => clearTimeout(timer);
+  }, [planned, jobId, units]);
+}
+
+/** What lies over the sheet when it is asked for. */
+function Drawers({
+  preferences,
+  printing,
+  history,
+  closePreferences,
+  closePrinting,
+  closeHistory,
+}: {
+  readonly preferences: 'never' | 'open' | 'closed';
+  readonly printing: readonly PaperSheet[] | null;
+  readonly history: boolean;
+  readonly closePreferences: () => void;
+  readonly closePrinting: () => void;
+  readonly closeHistory: () => void;
+}) {
+  const say = useSay();
+  return (
+    <>
+      {preferences !== 'never' && (
+        <Suspense fallback={null}>
+          <Guarded what={say(msg('screen.workspace.the-job-preferences'))} resetOn={[preferences]}>
+            <PreferencesDrawer open={preferences === 'open'} onClose={closePreferences} />
+          </Guarded>
+        </Suspense>
+      )}
+      {printing && (
+        <Suspense fallback={null}>
+          <Guarded what={say(msg('screen.workspace.what-to-print'))} resetOn={[printing]}>
+            <PrintDrawer first={printing} onClose={closePrinting} />
+          </Guarded>
+        </Suspense>
+      )}
+      {history && (
+        <Suspense fallback={null}>
+          <Guarded what={say(msg('screen.workspace.the-history'))} resetOn={[]}>
+            <JobHistory open onClose={closeHistory} />
+          </Guarded>
+        </Suspense>
+      )}
+    </>
+  );
+}
+
 function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const say = useSay();
   const bundle = useMemo(() => ({ house, job }), [house, job]);
@@ -97,24 +163,7 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
   const [preferences, setPreferences] = useState<'never' | 'open' | 'closed'>('never');
   const [jobHistory, setJobHistory] = useState(false);
   const [printing, setPrinting] = useState<readonly PaperSheet[] | null>(null);
-  // All marks are there before the server goes away.
-  useEffect(() => fetchAhead('Mark'), []);
-  // Photos that were taken without a network go to the server when there is one.
-  useEffect(() => {
-    void pageIsUp
-      .then(() => import('../photos/sending.ts'))
-      .then((m) => m.keepSending())
-      .catch(() => undefined);
-  }, []);
-  const planned = evaluation.chosen !== null;
-  useEffect(() => {
-    if (!planned) return;
-    const timer = setTimeout(
-      () => void import('./sheets-address.ts').then((m) => m.keepSheets(job.id, house.units)),
-      SHEETS_AFTER_MS,
-    );
-    return () => clearTimeout(timer);
-  }, [planned, job.id, house.units]);
+  useKeptForAway(evaluation, job.id, house.units);
   const mark = useLocation().pathname.split('/')[5] ?? 'want';
   // Each mark opens at its top, not where the one before was left.
   useLayoutEffect(() => {
@@ -213,27 +262,14 @@ function Opened({ house, job }: { readonly house: House; readonly job: Job }) {
         </main>
         <ChecksSide phone={phone} mark={mark} bundle={bundle} findings={findings} />
       </div>
-      {preferences !== 'never' && (
-        <Suspense fallback={null}>
-          <Guarded what={say(msg('screen.workspace.the-job-preferences'))} resetOn={[preferences]}>
-            <PreferencesDrawer open={preferences === 'open'} onClose={() => setPreferences('closed')} />
-          </Guarded>
-        </Suspense>
-      )}
-      {printing && (
-        <Suspense fallback={null}>
-          <Guarded what={say(msg('screen.workspace.what-to-print'))} resetOn={[printing]}>
-            <PrintDrawer first={printing} onClose={() => setPrinting(null)} />
-          </Guarded>
-        </Suspense>
-      )}
-      {jobHistory && (
-        <Suspense fallback={null}>
-          <Guarded what={say(msg('screen.workspace.the-history'))} resetOn={[]}>
-            <JobHistory open onClose={() => setJobHistory(false)} />
-          </Guarded>
-        </Suspense>
-      )}
+      <Drawers
+        preferences={preferences}
+        printing={printing}
+        history={jobHistory}
+        closePreferences={() => setPreferences('closed')}
+        closePrinting={() => setPrinting(null)}
+        closeHistory={() => setJobHistory(false)}
+      />
     </WorkContext.Provider>
   );
 }

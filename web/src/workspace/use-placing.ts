@@ -6,7 +6,7 @@ import { selected as selectedAction } from '../state/view.ts';
 import type { Spot } from '../strip/gesture.ts';
 import type { useDragPreview } from './use-drag-preview.ts';
 import { likeNeighbors, nextLabel, nudged } from './want-moves.ts';
-import { useWork } from './work.ts';
+import { useWork, type Work } from './work.ts';
 
 /** The point that is being placed, before it counts. */
 export const GHOST = 'ghost';
@@ -26,9 +26,36 @@ export interface Placing {
   readonly cancel: () => void;
 }
 
+type Kind = Want['kind'];
+
+/** At a wall, where the house has others of its kind. */
+const nearOn = ({ bundle, evaluation }: Work, room: Room, kind: Kind, spot: Spot): Want['at'] => ({
+  on: 'wall',
+  ...likeNeighbors(bundle.house, evaluation.plan, room, kind, spot),
+});
+
+/** In the middle of the ceiling, or as near to it as there is a place. */
+function middleOf({ bundle, evaluation }: Work, room: Room, kind: Kind): Want['at'] {
+  const at = { on: 'ceiling' as const, roomId: room.id, xMm: 0, yMm: 0 };
+  const found = middleOfCeiling({ ...bundle, ...evaluation }, makeWant('new', 'new', at, { kind }));
+  return { ...at, ...found?.at };
+}
+
+function useEscape(isOn: boolean, then: () => void): void {
+  useEffect(() => {
+    if (!isOn) return;
+    const listen = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') then();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  });
+}
+
 /** A new point on its way to the wall: by pointer, by typed distance or by arrow keys; Escape leaves everything as it was. */
 export function usePlacing(room: Room | null, preview: ReturnType<typeof useDragPreview>): Placing {
-  const { bundle, evaluation, edits, placing, setPlacing } = useWork();
+  const work = useWork();
+  const { bundle, evaluation, edits, placing, setPlacing } = work;
   const { house, job } = bundle;
   const dispatch = useAppDispatch();
   const wallFilter = useAppSelector((s) => s.view.wallFilter);
@@ -57,26 +84,9 @@ export function usePlacing(room: Room | null, preview: ReturnType<typeof useDrag
       document.querySelector<SVGElement>(`[data-point="${CSS.escape(made.label)}"]`)?.focus(),
     );
   };
-  const near = (spot: Spot): Want['at'] | null =>
-    room && placing ? { on: 'wall', ...likeNeighbors(house, evaluation.plan, room, placing, spot) } : null;
-  const middle = (): Want['at'] | null => {
-    if (!room || !placing) return null;
-    const at = { on: 'ceiling' as const, roomId: room.id, xMm: 0, yMm: 0 };
-    const found = middleOfCeiling(
-      { ...bundle, ...evaluation },
-      makeWant('new', 'new', at, { kind: placing }),
-    );
-    return { ...at, ...found?.at };
-  };
-  const cancelable = placing !== null;
-  useEffect(() => {
-    if (!cancelable) return;
-    const listen = (e: KeyboardEvent) => {
-      if (e.key === 'Escape') over();
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  });
+  const near = (spot: Spot) => (room && placing ? nearOn(work, room, placing, spot) : null);
+  const middle = () => (room && placing ? middleOf(work, room, placing) : null);
+  useEscape(placing !== null, over);
   return {
     ghost: placing ? ghost : null,
     show: (at) => {

@@ -85,20 +85,19 @@ export interface Row {
   readonly shows: Text;
 }
 
-/** What every instrument shows on one bench. */
-export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
-  const { house } = bench;
-  const tripsText = (trips: VoltReading['trips']): Text =>
-    trips.length === 0 ? msg('screen.bench.trips-nothing') : allOf(trips.map((t) => tripText(house, t)));
-  const tripped = (shows: Text, trips: VoltReading['trips']): Text =>
-    trips.length === 0 ? shows : msg('screen.bench.and-trips', { shows, trips: tripsText(trips) });
+const tripsText = ({ house }: Bench, trips: VoltReading['trips']): Text =>
+  trips.length === 0 ? msg('screen.bench.trips-nothing') : allOf(trips.map((t) => tripText(house, t)));
+const tripped = (bench: Bench, shows: Text, trips: VoltReading['trips']): Text =>
+  trips.length === 0 ? shows : msg('screen.bench.and-trips', { shows, trips: tripsText(bench, trips) });
+
+/** What is held to two places by hand. */
+function heldRows(bench: Bench, { red, black }: Setup): Row[] {
   const volts = (key: 'meter' | 'low-z' | 'solenoid', read: VoltReading): Row => ({
     key,
     what: msg(`screen.bench.held.${key}`),
-    shows: tripped(voltText(read), read.trips),
+    shows: tripped(bench, voltText(read), read.trips),
   });
-  const { red, black } = setup;
-  const rows: Row[] = [
+  return [
     volts('meter', readMeter(bench, red, black)),
     volts('low-z', readLowZ(bench, red, black)),
     volts('solenoid', readSolenoid(bench, red, black)),
@@ -109,60 +108,66 @@ export function rowsOf(bench: Bench, box: PointId, setup: Setup): Row[] {
     },
     { key: 'ohms', what: msg('screen.bench.ohms'), shows: ohmText(readOhms(bench, red, black)) },
   ];
-  const point = house.points.find((p) => p.id === box);
-  point?.devices.forEach((d, i) => {
-    const at = (s: string) => `${box}#${i}:${s}`;
+}
+
+/** What is plugged into an outlet. */
+function pluggedRows(bench: Bench, box: PointId): Row[] {
+  const point = bench.house.points.find((p) => p.id === box);
+  return (point?.devices ?? []).flatMap((d, i): Row[] => {
+    const ground = `${box}#${i}:green`;
     const use = bench.network.uses.find((u) => u.point.id === box && u.device === i && d.volts !== 240);
-    if (!use || !d.kind.startsWith('receptacle')) return;
+    if (!use || !d.kind.startsWith('receptacle')) return [];
     const device = msg('screen.bench.device', { device: msg(`names.device.${d.kind}`), n: i + 1 });
-    const lamps = readLamps(bench, use.line, use.back, at('green'));
-    const pressed = pressButton(bench, use.line, at('green'));
-    rows.push(
+    const lamps = readLamps(bench, use.line, use.back, ground);
+    return [
       {
         key: `lamps ${i}`,
         what: msg('screen.bench.lamps', { device }),
-        shows: tripped(lampText(lamps), lamps.trips),
+        shows: tripped(bench, lampText(lamps), lamps.trips),
       },
       {
         key: `button ${i}`,
         what: msg('screen.bench.button'),
-        shows: tripsText(pressed),
+        shows: tripsText(bench, pressButton(bench, use.line, ground)),
       },
       {
         key: `arc ${i}`,
         what: msg('screen.bench.arc', { device }),
-        shows: tripsText(arcTrips(bench, use.line, use.back)),
+        shows: tripsText(bench, arcTrips(bench, use.line, use.back)),
       },
-    );
+    ];
   });
-  for (const cable of house.cables) {
-    if (!isAtPoint(cable, box)) continue;
-    const wires = bench.network.wires.filter((w) => w.cable.id === cable.id);
-    const of = (...colors: string[]) => wires.filter((w) => colors.includes(w.color));
-    const name = cableText(house, cable, box);
-    rows.push(
-      {
-        key: `clamp ${cable.id}`,
-        what: msg('screen.bench.clamp-hot', { cable: name }),
-        shows: amps(readClamp(bench, of('black'))),
-      },
-      {
-        key: `clamp both ${cable.id}`,
-        what: msg('screen.bench.clamp', { cable: name }),
-        shows: amps(readClamp(bench, of('black', 'white'))),
-      },
-    );
-  }
-  const { trips } = settle(bench);
-  return [
-    ...rows,
-    {
-      key: 'trips',
-      what: msg('screen.bench.tripped'),
-      shows: tripsText(trips),
-    },
-  ];
 }
+
+/** What is clamped around the cables of a box. */
+const clampedRows = (bench: Bench, box: PointId): Row[] =>
+  bench.house.cables
+    .filter((cable) => isAtPoint(cable, box))
+    .flatMap((cable) => {
+      const wires = bench.network.wires.filter((w) => w.cable.id === cable.id);
+      const of = (...colors: string[]) => wires.filter((w) => colors.includes(w.color));
+      const name = cableText(bench.house, cable, box);
+      return [
+        {
+          key: `clamp ${cable.id}`,
+          what: msg('screen.bench.clamp-hot', { cable: name }),
+          shows: amps(readClamp(bench, of('black'))),
+        },
+        {
+          key: `clamp both ${cable.id}`,
+          what: msg('screen.bench.clamp', { cable: name }),
+          shows: amps(readClamp(bench, of('black', 'white'))),
+        },
+      ];
+    });
+
+/** What every instrument shows on one bench. */
+export const rowsOf = (bench: Bench, box: PointId, setup: Setup): Row[] => [
+  ...heldRows(bench, setup),
+  ...pluggedRows(bench, box),
+  ...clampedRows(bench, box),
+  { key: 'trips', what: msg('screen.bench.tripped'), shows: tripsText(bench, settle(bench).trips) },
+];
 
 /** The faults of a box, each kind once. */
 export const faultsOf = (house: House, box: PointId): Fault[] => {

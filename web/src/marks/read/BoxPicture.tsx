@@ -31,20 +31,66 @@ function Lead({
   );
 }
 
-/** The open box, drawn: the end of a wire is dragged to where it ends, a splice to a screw for a pigtail. */
-export function BoxPicture({
-  box,
-  asked,
-  onChange,
-}: {
-  readonly box: SeenBox;
-  /** The wire that the next look or reading is about. */
-  readonly asked: WireAt | null;
-  /** Null where it is only looked at. */
-  readonly onChange: ((box: SeenBox) => void) | null;
-}) {
+type Picture = ReturnType<typeof pictureOf>;
+
+/** The cables on the left and the devices on the right. */
+function Things({ box, picture }: { readonly box: SeenBox; readonly picture: Picture }) {
   const say = useSay();
-  const picture = useMemo(() => pictureOf(box), [box]);
+  return (
+    <>
+      {picture.cables.map(({ cable, y, height }) => (
+        <g key={cable}>
+          <rect x="14" y={y} width="90" height={height} rx="5" className="read-cable" />
+          <text x="14" y={y - 8} className="wire-text wire-join wire-over">
+            {say(starting(cableText(box, cable)))}
+          </text>
+        </g>
+      ))}
+      {picture.devices.map(({ device, y, height }) => (
+        <g key={device}>
+          <rect x="438" y={y} width="108" height={height} rx="4" className="read-device" />
+          <text x="546" y={y - 8} textAnchor="end" className="wire-text wire-join">
+            {say(starting(deviceText(box, device)))}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** Screws of the devices, and that of a metal box. */
+function Screws({ picture }: { readonly picture: Picture }) {
+  const say = useSay();
+  return (
+    <>
+      {picture.screws.map(({ device, screw, x, y }) => (
+        <g key={`${device}${screw}`}>
+          <circle cx={x} cy={y} r="8" className="read-screw" />
+          <text x={x + 13} y={y + 4} className="wire-text">
+            {say(msg(`names.terminal.${screw}`))}
+          </text>
+        </g>
+      ))}
+      {picture.metal && (
+        <g>
+          <rect
+            x={picture.metal.x - 14}
+            y={picture.metal.y - 11}
+            width="28"
+            height="22"
+            className="read-screw"
+          />
+          <text x={picture.metal.x} y={picture.metal.y + 26} textAnchor="middle" className="wire-text">
+            {say(msg('screen.read.metal-screw'))}
+          </text>
+        </g>
+      )}
+    </>
+  );
+}
+
+/** The end of a wire, or a splice, in the hand: where it is, what it is over, and what becomes of the box on letting go. */
+function useDragged(box: SeenBox, picture: Picture, onChange: ((box: SeenBox) => void) | null) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<{ readonly held: Held; readonly to: Spot } | null>(null);
   const spotOf = (e: PointerEvent): Spot => {
@@ -77,6 +123,24 @@ export function BoxPicture({
     onPointerCancel: () => setHeld(null),
   };
   const over = held ? nearest(targetsFor(held.held), held.to) : null;
+  return { svg, held, over, take, moving };
+}
+
+/** The open box, drawn: the end of a wire is dragged to where it ends, a splice to a screw for a pigtail. */
+export function BoxPicture({
+  box,
+  asked,
+  onChange,
+}: {
+  readonly box: SeenBox;
+  /** The wire that the next look or reading is about. */
+  readonly asked: WireAt | null;
+  /** Null where it is only looked at. */
+  readonly onChange: ((box: SeenBox) => void) | null;
+}) {
+  const say = useSay();
+  const picture = useMemo(() => pictureOf(box), [box]);
+  const { svg, held, over, take, moving } = useDragged(box, picture, onChange);
   const isHeld = (at: WireAt) =>
     held?.held.what === 'wire' && held.held.at.cable === at.cable && held.held.at.wire === at.wire;
   const isAsked = (at: WireAt) => asked?.cable === at.cable && asked.wire === at.wire;
@@ -89,22 +153,7 @@ export function BoxPicture({
       aria-label={say(msg(onChange ? 'screen.read.picture' : 'screen.read.picture-fixed'))}
     >
       <rect x="100" y="6" width={WIDTH - 110} height={picture.height - 10} rx="6" className="read-box" />
-      {picture.cables.map(({ cable, y, height }) => (
-        <g key={cable}>
-          <rect x="14" y={y} width="90" height={height} rx="5" className="read-cable" />
-          <text x="14" y={y - 8} className="wire-text wire-join wire-over">
-            {say(starting(cableText(box, cable)))}
-          </text>
-        </g>
-      ))}
-      {picture.devices.map(({ device, y, height }) => (
-        <g key={device}>
-          <rect x="438" y={y} width="108" height={height} rx="4" className="read-device" />
-          <text x="546" y={y - 8} textAnchor="end" className="wire-text wire-join">
-            {say(starting(deviceText(box, device)))}
-          </text>
-        </g>
-      ))}
+      <Things box={box} picture={picture} />
       {picture.pigtails.map((p, i) => (
         <path key={i} d={pathBetween(p.from, p.to)} className="read-pigtail" />
       ))}
@@ -125,14 +174,7 @@ export function BoxPicture({
           className="read-pigtail"
         />
       )}
-      {picture.screws.map(({ device, screw, x, y }) => (
-        <g key={`${device}${screw}`}>
-          <circle cx={x} cy={y} r="8" className="read-screw" />
-          <text x={x + 13} y={y + 4} className="wire-text">
-            {say(msg(`names.terminal.${screw}`))}
-          </text>
-        </g>
-      ))}
+      <Screws picture={picture} />
       {picture.splices
         .filter((s) => onChange !== null || !s.isFree)
         .map(({ n, x, y, isFree }) => (
@@ -153,20 +195,6 @@ export function BoxPicture({
             )}
           </g>
         ))}
-      {picture.metal && (
-        <g>
-          <rect
-            x={picture.metal.x - 14}
-            y={picture.metal.y - 11}
-            width="28"
-            height="22"
-            className="read-screw"
-          />
-          <text x={picture.metal.x} y={picture.metal.y + 26} textAnchor="middle" className="wire-text">
-            {say(msg('screen.read.metal-screw'))}
-          </text>
-        </g>
-      )}
       {over && <circle cx={over.x} cy={over.y} r="19" className="read-over" />}
       {picture.wires.map(({ at, wire, stub, end }) => {
         const here = isHeld(at) && held ? held.to : end;

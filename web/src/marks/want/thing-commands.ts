@@ -12,6 +12,7 @@ import {
   switchesOf,
   type Change,
   type Evaluation,
+  type House,
   type Job,
   type Point,
   type Say,
@@ -81,41 +82,34 @@ export interface Command {
   readonly apply: (job: Job) => { readonly job: Job; readonly selects?: Want['id'] };
 }
 
-/** Everything that may be said of one point of the house, the likeliest first. */
-export function thingCommands(evaluation: Evaluation, point: Point, say: Say): Command[] {
-  const { house } = evaluation.bundle;
-  const { devices } = point;
-  const pointId = PointId.parse(point.id);
-  const base = () => ({ id: ItemId.parse(freshId('change')), pointId });
+/** What adds a change of a point to a job. */
+const changing = (point: Point) => {
+  const base = () => ({ id: ItemId.parse(freshId('change')), pointId: PointId.parse(point.id) });
   const change = (key: string, says: Text, made: () => Change[]): Command => ({
     key,
     says,
     apply: (job) => ({ job: { ...job, changes: [...(job.changes ?? []), ...made()] } }),
   });
-  const want = (key: string, says: Text, made: (job: Job) => Want): Command => ({
-    key,
-    says,
-    apply: (job) => {
-      if (job.wants.length >= MOST_WANTS) return { job };
-      const next = made(job);
-      return { job: { ...job, wants: [...job.wants, next] }, selects: next.id };
-    },
-  });
+  return { base, change };
+};
+
+const want = (key: string, says: Text, made: (job: Job) => Want): Command => ({
+  key,
+  says,
+  apply: (job) => {
+    if (job.wants.length >= MOST_WANTS) return { job };
+    const next = made(job);
+    return { job: { ...job, wants: [...job.wants, next] }, selects: next.id };
+  },
+});
+
+/** Another device in the place of one that is there. */
+function replacing(point: Point): Command[] {
+  const { base, change } = changing(point);
   const replace = (key: string, says: Text, index: number, kind: BoxFunction['kind']): Command[] =>
     index < 0 ? [] : [change(key, says, () => [{ ...base(), kind: 'replace', index, device: { kind } }])];
-  const where = (is: (d: Point['devices'][number]) => boolean) => devices.findIndex(is);
-  const by = switchesOf(house, point.id);
+  const where = (is: (d: Point['devices'][number]) => boolean) => point.devices.findIndex(is);
   return [
-    want('move', msg('screen.asked.thing.move', { point: point.label }), () =>
-      movedWant(evaluation, point, say),
-    ),
-    ...(point.at.on === 'wall'
-      ? [
-          want('beside', msg('screen.asked.thing.beside'), (job) =>
-            makeWant(freshId('want'), nextLabel(job.wants), aside(evaluation, point)),
-          ),
-        ]
-      : []),
     ...replace(
       'gfci',
       msg('screen.asked.thing.gfci'),
@@ -140,6 +134,15 @@ export function thingCommands(evaluation: Evaluation, point: Point, say: Say): C
       where((d) => d.kind === 'luminaire' && point.at.on === 'ceiling'),
       'fan',
     ),
+  ];
+}
+
+/** More in the box, less in it, or no box. */
+function otherwise(house: House, point: Point): Command[] {
+  const { devices } = point;
+  const { base, change } = changing(point);
+  const by = switchesOf(house, point.id);
+  return [
     ...(devices.some((d) => isReceptacleDevice(d) || isSwitchDevice(d))
       ? [
           change('switch', msg('screen.asked.thing.switch'), () => [
@@ -167,3 +170,19 @@ export function thingCommands(evaluation: Evaluation, point: Point, say: Say): C
     change('retire', msg('screen.asked.thing.retire'), () => [{ ...base(), kind: 'retire' }]),
   ];
 }
+
+/** Everything that may be said of one point of the house, the likeliest first. */
+export const thingCommands = (evaluation: Evaluation, point: Point, say: Say): Command[] => [
+  want('move', msg('screen.asked.thing.move', { point: point.label }), () =>
+    movedWant(evaluation, point, say),
+  ),
+  ...(point.at.on === 'wall'
+    ? [
+        want('beside', msg('screen.asked.thing.beside'), (job) =>
+          makeWant(freshId('want'), nextLabel(job.wants), aside(evaluation, point)),
+        ),
+      ]
+    : []),
+  ...replacing(point),
+  ...otherwise(evaluation.bundle.house, point),
+];

@@ -1,6 +1,6 @@
 import { isAtPoint, isReceptacleDevice, isSmallAluminum, type Point } from '../../../document/index.ts';
 import { wayUp } from '../../../feed/index.ts';
-import { practice, published, type Remedy } from '../../../findings/index.ts';
+import { practice, published, type Remedy, type Source } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext } from '../../pack.ts';
 import {
   breakerName,
@@ -166,87 +166,87 @@ export const grounding: Rule = {
 
 const LOOKED = [practice(msg('rules.condition.state-practice'))];
 
-/** What was found in a box, as a finding: an answer to it says what it is now. */
-function judgeCondition({ house }: RuleContext, point: Point, touched: boolean): Judgement[] {
-  const worse = touched ? { origin: 'worse' as const } : {};
-  const common = { mark: 'wire' as const, subjects: [point.id], sources: LOOKED };
+const found = (point: Point, says: Message, condition: 'sound' | 'burnt' | 'short-conductors'): Remedy => ({
+  says,
+  edit: { edit: 'set-condition', pointId: point.id, condition },
+});
+
+/** What the state of a box says for work there and for work elsewhere. */
+type State = Omit<Parameters<typeof judge>[1], 'mark' | 'subjects' | 'sources'> & {
+  readonly sources?: readonly Source[];
+};
+
+const mendable = (point: Point, touched: boolean): State => {
   const named = { point: point.label };
-  const found = (says: Message, condition: 'sound' | 'burnt' | 'short-conductors'): Remedy => ({
-    says,
-    edit: { edit: 'set-condition', pointId: point.id, condition },
-  });
-  switch (point.condition) {
-    case 'burnt-beyond-reach':
-      return [
-        judge('box-condition', {
-          ...common,
-          ...worse,
-          severity: touched ? 'stop' : 'fix',
-          says: msg('rules.condition.beyond-reach', named),
-          detail: HELP,
-        }),
-      ];
-    case 'burnt':
-    case 'loose': {
-      const burnt = point.condition === 'burnt';
-      return [
-        judge('box-condition', {
-          ...common,
-          ...worse,
-          severity: 'fix',
-          says: msg(burnt ? 'rules.condition.burnt' : 'rules.condition.loose', named),
-          detail: msg(burnt ? 'rules.condition.burnt-why' : 'rules.condition.loose-why'),
-          remedies: [
-            found(msg(burnt ? 'rules.condition.mended' : 'rules.condition.fastened', named), 'sound'),
-          ],
-        }),
-      ];
-    }
-    case 'short-conductors':
-      if (!touched) return [];
-      return [
-        judge('box-condition', {
-          ...common,
+  const burnt = point.condition === 'burnt';
+  return {
+    ...(touched ? { origin: 'worse' as const } : {}),
+    severity: 'fix',
+    says: msg(burnt ? 'rules.condition.burnt' : 'rules.condition.loose', named),
+    detail: msg(burnt ? 'rules.condition.burnt-why' : 'rules.condition.loose-why'),
+    remedies: [
+      found(point, msg(burnt ? 'rules.condition.mended' : 'rules.condition.fastened', named), 'sound'),
+    ],
+  };
+};
+
+const STATES: {
+  readonly [C in Point['condition']]: (point: Point, touched: boolean, context: RuleContext) => State | null;
+} = {
+  'burnt-beyond-reach': (point, touched) => ({
+    ...(touched ? { origin: 'worse' as const } : {}),
+    severity: touched ? 'stop' : 'fix',
+    says: msg('rules.condition.beyond-reach', { point: point.label }),
+    detail: HELP,
+  }),
+  burnt: mendable,
+  loose: mendable,
+  'short-conductors': (point, touched) =>
+    touched
+      ? {
           severity: 'ok',
-          says: msg('rules.condition.short', named),
+          says: msg('rules.condition.short', { point: point.label }),
           detail: msg('rules.condition.short-why'),
           sources: [practice(msg('rules.condition.short-practice'))],
-        }),
-      ];
-    case 'not-looked':
-      if (!touched) return [];
-      return [
-        judge('box-condition', {
-          ...common,
+        }
+      : null,
+  'not-looked': (point, touched) =>
+    touched
+      ? {
           severity: 'watch',
-          says: msg('rules.condition.look', named),
+          says: msg('rules.condition.look', { point: point.label }),
           detail: msg('rules.condition.look-why'),
           because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
           remedies: [
-            found(msg('rules.condition.looked-sound'), 'sound'),
-            found(msg('rules.condition.looked-short'), 'short-conductors'),
-            found(msg('rules.condition.looked-burnt'), 'burnt'),
+            found(point, msg('rules.condition.looked-sound'), 'sound'),
+            found(point, msg('rules.condition.looked-short'), 'short-conductors'),
+            found(point, msg('rules.condition.looked-burnt'), 'burnt'),
           ],
-        }),
-      ];
-    case 'sound':
-      if (!touched || !house.cables.some((c) => c.assumed && isAtPoint(c, point.id))) return [];
-      return [
-        judge('box-condition', {
-          ...common,
+        }
+      : null,
+  sound: (point, touched, { house }) =>
+    touched && house.cables.some((c) => c.assumed && isAtPoint(c, point.id))
+      ? {
           severity: 'watch',
-          says: msg('rules.condition.assumed', named),
+          says: msg('rules.condition.assumed', { point: point.label }),
           detail: msg('rules.condition.assumed-why'),
           because: { need: 1, have: null, unit: 'look', sense: 'at-least' },
           remedies: [
             {
-              says: msg('rules.condition.as-assumed', named),
+              says: msg('rules.condition.as-assumed', { point: point.label }),
               edit: { edit: 'cables-seen', pointId: point.id },
             },
           ],
-        }),
-      ];
-  }
+        }
+      : null,
+};
+
+/** What was found in a box, as a finding: an answer to it says what it is now. */
+function judgeCondition(context: RuleContext, point: Point, touched: boolean): Judgement[] {
+  const state = STATES[point.condition](point, touched, context);
+  return state
+    ? [judge('box-condition', { mark: 'wire', subjects: [point.id], sources: LOOKED, ...state })]
+    : [];
 }
 
 /** A box that the work relies on and that is drawn where such a room usually has one: is it there? */

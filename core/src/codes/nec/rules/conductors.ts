@@ -107,94 +107,106 @@ function heatWords(context: RuleContext, cable: Cable, breakerAmps: number): Tex
   });
 }
 
+type Of = ReturnType<typeof circuitsOf>[number];
+
+/** A conductor that may not be there at all, whatever breaker it hangs on. */
+const noPlace = (context: RuleContext, { circuit, extended }: Of, cable: Cable): Judgement =>
+  judge(RULE, {
+    severity: 'stop',
+    mark: 'feed',
+    subjects: [cable.id, circuit.breaker.id],
+    says: msg('rules.conductors.no-place', { gauge: cable.gauge ?? '?', metal: cable.metal ?? '?' }),
+    detail: msg('rules.conductors.found-in', { cable: cableName(context, cable) }),
+    sources:
+      cable.metal && cable.gauge ? [ampacityTable(context.pack.edition, cable.metal, cable.gauge)] : [],
+    ...(extended ? { origin: 'worse' as const } : {}),
+  });
+
+/** A breaker that lets through more than the conductor carries: new cable is bought thicker, old cable is a stop. */
+function overLimit(
+  context: RuleContext,
+  { circuit: { breaker }, extended }: Of,
+  cable: Cable,
+  limit: NonNullable<ReturnType<typeof largestBreaker>>,
+): Judgement {
+  const own = context.touched.has(cable.id);
+  const fits = cable.metal ? context.pack.minimumGauge(breaker.amps, cable.metal) : null;
+  const heat = heatWords(context, cable, breaker.amps);
+  return judge(RULE, {
+    severity: 'stop',
+    mark: own ? 'tap' : 'feed',
+    subjects: [cable.id, breaker.id],
+    says: msg('rules.conductors.too-small', {
+      gauge: cable.gauge ?? '?',
+      cable: cableName(context, cable),
+      amps: breaker.amps,
+      breaker: breakerName(breaker),
+    }),
+    detail: own
+      ? msg('rules.conductors.own-weak', { heat })
+      : msg('rules.conductors.old-weak', {
+          cable: capital(cableName(context, cable)),
+          limit: limit.value,
+          heat,
+        }),
+    because: { need: breaker.amps, have: limit.value, unit: 'A', sense: 'at-least' },
+    sources: [limit.source],
+    remedies:
+      own && fits
+        ? [{ says: msg('rules.conductors.use', { gauge: fits }), edit: { edit: 'new-gauge', gauge: fits } }]
+        : [],
+    ...(extended && !own ? { origin: 'worse' as const } : {}),
+  });
+}
+
+function judgeBreaker(context: RuleContext, of: Of): Judgement[] {
+  const { circuit, extended } = of;
+  const { breaker } = circuit;
+  const cables = cablesOf(context, circuit).sort(
+    (a, b) => circuit.cables.indexOf(a.id) - circuit.cables.indexOf(b.id),
+  );
+  const read = cables.filter((c) => c.gauge !== null && c.metal !== null);
+  const limited = read.map((cable) => ({ cable, limit: largestBreaker(context, circuit, cable) }));
+  const out = limited.flatMap(({ cable, limit }) =>
+    !limit
+      ? [noPlace(context, of, cable)]
+      : breaker.amps > limit.value
+        ? [overLimit(context, of, cable, limit)]
+        : [],
+  );
+  if (!extended) return out;
+  out.push(
+    ...unread(
+      context,
+      circuit,
+      cables.filter((c) => !read.includes(c)),
+    ),
+  );
+  const [weakest] = limited
+    .flatMap(({ cable, limit }) => (limit ? [{ cable, limit }] : []))
+    .sort((a, b) => a.limit.value - b.limit.value);
+  if (weakest && out.length === 0)
+    out.push(
+      judge(RULE, {
+        severity: 'ok',
+        mark: 'tap',
+        subjects: [breaker.id],
+        says: msg('rules.conductors.ok', { gauge: weakest.cable.gauge ?? '?', amps: breaker.amps }),
+        detail: msg('rules.conductors.weakest', { cable: cableName(context, weakest.cable) }),
+        because: { need: breaker.amps, have: weakest.limit.value, unit: 'A', sense: 'at-least' },
+        sources: [weakest.limit.source],
+      }),
+    );
+  return out;
+}
+
 /** The weakest conductor of a circuit sets the limit of its breaker: every cable is looked at, not the breaker alone. */
 export const gaugeForBreaker: Rule = {
   id: RULE,
   title: msg('rules.conductors.title'),
   about: msg('rules.conductors.about'),
   numbers: breakerNumbers,
-  check: (context) =>
-    circuitsOf(context).flatMap(({ circuit, extended }) => {
-      const { breaker } = circuit;
-      const cables = cablesOf(context, circuit).sort(
-        (a, b) => circuit.cables.indexOf(a.id) - circuit.cables.indexOf(b.id),
-      );
-      const out: Judgement[] = [];
-      let weakest: { cable: Cable; amps: number } | undefined;
-      for (const cable of cables) {
-        if (cable.gauge === null || cable.metal === null) continue;
-        const limit = largestBreaker(context, circuit, cable);
-        if (!limit) {
-          out.push(
-            judge(RULE, {
-              severity: 'stop',
-              mark: 'feed',
-              subjects: [cable.id, breaker.id],
-              says: msg('rules.conductors.no-place', { gauge: cable.gauge, metal: cable.metal }),
-              detail: msg('rules.conductors.found-in', { cable: cableName(context, cable) }),
-              sources: [ampacityTable(context.pack.edition, cable.metal, cable.gauge)],
-              ...(extended ? { origin: 'worse' as const } : {}),
-            }),
-          );
-          continue;
-        }
-        if (!weakest || limit.value < weakest.amps) weakest = { cable, amps: limit.value };
-        if (breaker.amps > limit.value) {
-          const own = context.touched.has(cable.id);
-          const fits = context.pack.minimumGauge(breaker.amps, cable.metal);
-          out.push(
-            judge(RULE, {
-              severity: 'stop',
-              mark: own ? 'tap' : 'feed',
-              subjects: [cable.id, breaker.id],
-              says: msg('rules.conductors.too-small', {
-                gauge: cable.gauge,
-                cable: cableName(context, cable),
-                amps: breaker.amps,
-                breaker: breakerName(breaker),
-              }),
-              detail: own
-                ? msg('rules.conductors.own-weak', { heat: heatWords(context, cable, breaker.amps) })
-                : msg('rules.conductors.old-weak', {
-                    cable: capital(cableName(context, cable)),
-                    limit: limit.value,
-                    heat: heatWords(context, cable, breaker.amps),
-                  }),
-              because: { need: breaker.amps, have: limit.value, unit: 'A', sense: 'at-least' },
-              sources: [limit.source],
-              remedies:
-                own && fits
-                  ? [
-                      {
-                        says: msg('rules.conductors.use', { gauge: fits }),
-                        edit: { edit: 'new-gauge', gauge: fits },
-                      },
-                    ]
-                  : [],
-              ...(extended && !own ? { origin: 'worse' as const } : {}),
-            }),
-          );
-        }
-      }
-      if (!extended) return out;
-      const open = cables.filter((c) => c.gauge === null || c.metal === null);
-      out.push(...unread(context, circuit, open));
-      if (weakest && out.length === 0) {
-        const limit = largestBreaker(context, circuit, weakest.cable);
-        out.push(
-          judge(RULE, {
-            severity: 'ok',
-            mark: 'tap',
-            subjects: [breaker.id],
-            says: msg('rules.conductors.ok', { gauge: weakest.cable.gauge ?? '?', amps: breaker.amps }),
-            detail: msg('rules.conductors.weakest', { cable: cableName(context, weakest.cable) }),
-            because: { need: breaker.amps, have: weakest.amps, unit: 'A', sense: 'at-least' },
-            sources: limit ? [limit.source] : [],
-          }),
-        );
-      }
-      return out;
-    }),
+  check: (context) => circuitsOf(context).flatMap((of) => judgeBreaker(context, of)),
 };
 
 /** Receptacle ratings that a circuit may have: by table with several, at least the circuit's own with a single one alone. */

@@ -12,7 +12,7 @@ import { isMetalFed } from '../../../network/index.ts';
 import type { BoxFeed } from '../../../feed/index.ts';
 import { onOpenFraming } from '../../../structure/index.ts';
 import { crowding, surveyBox, type BoxSurvey, type Crowding } from '../../boxes.ts';
-import type { FillItem, Rule, RuleContext } from '../../pack.ts';
+import type { FillItem, Judgement, Rule, RuleContext } from '../../pack.ts';
 import { ALLOWANCE, allowanceSource, BARRIER, groundCount } from '../fill.ts';
 import { published } from '../../../findings/index.ts';
 import { cableName, isNew, judge } from './judge.ts';
@@ -107,6 +107,76 @@ function askVolume(context: RuleContext, point: Point, needed: number, contents:
   });
 }
 
+type Fill = ReturnType<RuleContext['pack']['fill']>;
+
+/** Clamps nobody looked for, where they decide. */
+function askClamps(point: Point, fill: Fill, withClamps: number, have: number): Judgement {
+  return judge(RULE, {
+    severity: 'watch',
+    mark: 'wire',
+    subjects: [point.id],
+    says: msg('rules.fill.ask-clamps', { point: point.label }),
+    detail: msg('rules.fill.ask-clamps-why', {
+      without: q.volume(fill.cubicInches),
+      with: q.volume(withClamps),
+      have: q.volume(have),
+    }),
+    because: { need: withClamps, have: null, unit: 'cu in', sense: 'at-least' },
+    sources: [fill.source],
+    remedies: [
+      {
+        says: msg('rules.fill.none-inside'),
+        edit: { edit: 'set-clamps', pointId: point.id, clamps: 'none' },
+      },
+      {
+        says: msg('rules.fill.clamps-inside'),
+        edit: { edit: 'set-clamps', pointId: point.id, clamps: 'inside' },
+      },
+    ],
+  });
+}
+
+function judgeBox(context: RuleContext, box: BoxFeed): Judgement[] {
+  const { point } = box;
+  const touched = context.touched.has(point.id);
+  if (box.cables.length === 0) return [];
+  const survey = surveyBox(box);
+  const asks = touched ? gaugeAsk(context, point, survey.unknownGaugeCables[0]) : [];
+  const fill = context.pack.fill(survey.contents);
+  if (fill.bySize) return touched ? [bySize(point)] : [];
+  if (!survey.volume)
+    return touched ? [...asks, askVolume(context, point, fill.cubicInches, survey.contents)] : asks;
+  if (survey.missing.includes('gauge')) return asks;
+  const have = survey.volume.cubicInches;
+  // Clamps nobody looked for: judge both ways and ask only when the answer would change the verdict.
+  if (survey.missing.includes('clamps') && touched) {
+    const withClamps = context.pack.fill({ ...survey.contents, clampsInside: true }).cubicInches;
+    if (fill.cubicInches <= have && withClamps > have) return [askClamps(point, fill, withClamps, have)];
+  }
+  const over = fill.cubicInches > have + 1e-9;
+  if (!over && !touched) return [];
+  return [
+    judge(RULE, {
+      severity: over ? 'fix' : 'ok',
+      mark: 'wire',
+      subjects: [point.id],
+      says: over
+        ? msg('rules.fill.too-full', { point: point.label })
+        : msg('rules.fill.ok', { point: point.label }),
+      detail: msg('rules.fill.items', {
+        items: itemWords(fill.items),
+        crowded: touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : '',
+      }),
+      because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
+      sources: [
+        fill.source,
+        ...(survey.volume.from === 'catalog' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
+      ],
+      remedies: over && touched ? roomier(context, box, survey, fill.cubicInches) : [],
+    }),
+  ];
+}
+
 /** Volume needed against volume there, for each box with known facts; equality passes. */
 export const boxFill: Rule = {
   id: RULE,
@@ -134,72 +204,7 @@ export const boxFill: Rule = {
       source: published('NEC 314.16(B)(6)', pack.edition, 'fairly-sure'),
     },
   ],
-  check: (context) =>
-    [...context.feed.boxes.values()].flatMap((box) => {
-      const { point } = box;
-      const touched = context.touched.has(point.id);
-      if (box.cables.length === 0) return [];
-      const survey = surveyBox(box);
-      const asks = touched ? gaugeAsk(context, point, survey.unknownGaugeCables[0]) : [];
-      const fill = context.pack.fill(survey.contents);
-      if (fill.bySize) return touched ? [bySize(point)] : [];
-      if (!survey.volume)
-        return touched ? [...asks, askVolume(context, point, fill.cubicInches, survey.contents)] : asks;
-      if (survey.missing.includes('gauge')) return asks;
-      const have = survey.volume.cubicInches;
-      // Clamps nobody looked for: judge both ways and ask only when the answer would change the verdict.
-      if (survey.missing.includes('clamps') && touched) {
-        const withClamps = context.pack.fill({ ...survey.contents, clampsInside: true }).cubicInches;
-        if (fill.cubicInches <= have && withClamps > have)
-          return [
-            judge(RULE, {
-              severity: 'watch',
-              mark: 'wire',
-              subjects: [point.id],
-              says: msg('rules.fill.ask-clamps', { point: point.label }),
-              detail: msg('rules.fill.ask-clamps-why', {
-                without: q.volume(fill.cubicInches),
-                with: q.volume(withClamps),
-                have: q.volume(have),
-              }),
-              because: { need: withClamps, have: null, unit: 'cu in', sense: 'at-least' },
-              sources: [fill.source],
-              remedies: [
-                {
-                  says: msg('rules.fill.none-inside'),
-                  edit: { edit: 'set-clamps', pointId: point.id, clamps: 'none' },
-                },
-                {
-                  says: msg('rules.fill.clamps-inside'),
-                  edit: { edit: 'set-clamps', pointId: point.id, clamps: 'inside' },
-                },
-              ],
-            }),
-          ];
-      }
-      const over = fill.cubicInches > have + 1e-9;
-      if (!over && !touched) return [];
-      return [
-        judge(RULE, {
-          severity: over ? 'fix' : 'ok',
-          mark: 'wire',
-          subjects: [point.id],
-          says: over
-            ? msg('rules.fill.too-full', { point: point.label })
-            : msg('rules.fill.ok', { point: point.label }),
-          detail: msg('rules.fill.items', {
-            items: itemWords(fill.items),
-            crowded: touched ? crowdedWords(crowding(box, have - fill.cubicInches)) : '',
-          }),
-          because: { need: fill.cubicInches, have, unit: 'cu in', sense: 'at-least' },
-          sources: [
-            fill.source,
-            ...(survey.volume.from === 'catalog' ? [boxModel(point.box.model)?.source ?? fill.source] : []),
-          ],
-          remedies: over && touched ? roomier(context, box, survey, fill.cubicInches) : [],
-        }),
-      ];
-    }),
+  check: (context) => [...context.feed.boxes.values()].flatMap((box) => judgeBox(context, box)),
 };
 
 /** A box with feeder conductors in it: volume says nothing, its length and width do. */

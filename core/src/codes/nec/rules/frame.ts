@@ -67,6 +67,116 @@ export function cutFault(
   }
 }
 
+type Run = RuleContext['runs'][number];
+type Cut = Run['cuts'][number];
+const commonOf = (run: Run) => ({ mark: 'run' as const, subjects: [run.cableId] });
+
+function judgeEngineered(run: Run, engineered: Cut): Judgement[] {
+  const common = commonOf(run);
+  return [
+    judge('holes', {
+      ...common,
+      severity: 'stop',
+      says: msg('rules.frame.engineered', { run: run.label, member: WORD[engineered.member] }),
+      detail: msg('rules.frame.engineered-why'),
+      sources: [ENGINEERED],
+    }),
+  ];
+}
+
+function judgeFault(run: Run, cut: Cut, fault: NonNullable<ReturnType<typeof cutFault>>): Judgement[] {
+  const common = commonOf(run);
+  return [
+    judge('holes', {
+      ...common,
+      severity: 'fix',
+      says: msg('rules.frame.bad-cut', {
+        run: run.label,
+        member: WORD[cut.member],
+        fault: fault.says,
+      }),
+      detail: msg('rules.frame.cut-why', {
+        cut: q.length(cut.cutMm),
+        kind: cut.kind,
+        depth: q.length(cut.depthMm),
+        verdict:
+          fault.unit === 'share'
+            ? msg('rules.frame.share-verdict', {
+                got: q.share(fault.need),
+                most: q.share(fault.have),
+              })
+            : msg('rules.frame.edge-verdict', {
+                got: q.length(fault.have),
+                least: q.length(fault.need),
+              }),
+      }),
+      because: { need: fault.need, have: fault.have, unit: fault.unit, sense: 'at-least' },
+      sources: [fault.source],
+    }),
+  ];
+}
+
+/** What is notched has its plate in any case; how much stays of the wood is what there is to say. */
+function judgeNotch(pack: RuleContext['pack'], run: Run, notch: Cut): Judgement[] {
+  const common = commonOf(run);
+  const { studNotchShare, studNotchBearingShare } = pack.limits;
+  const most = notch.bearing ? studNotchBearingShare : studNotchShare;
+  return [
+    judge('holes', {
+      ...common,
+      severity: 'ok',
+      says: msg('rules.frame.notched', { run: run.label, depth: q.length(notch.cutMm) }),
+      detail: msg('rules.frame.notched-why'),
+      because: {
+        need: notch.cutMm / notch.depthMm,
+        have: most.value,
+        unit: 'share',
+        sense: 'at-least',
+      },
+      sources: [most.source],
+    }),
+  ];
+}
+
+function judgeHoles(pack: RuleContext['pack'], run: Run): Judgement[] {
+  const common = commonOf(run);
+  const limit = pack.limits.holeEdgeMm;
+  const holes = run.cuts.filter((c) => c.kind === 'hole');
+  const plates = holes.filter((c) => c.edgeMm < limit.value - 0.01).length;
+  const least = Math.min(...holes.map((c) => c.edgeMm));
+  return [
+    judge('holes', {
+      ...common,
+      severity: 'ok',
+      says:
+        plates > 0
+          ? msg('rules.frame.plates', { run: run.label, plates })
+          : msg('rules.frame.ok', { run: run.label }),
+      detail: msg('rules.frame.ok-why', {
+        holes: holes.length,
+        least: q.length(least),
+        limit: q.length(limit.value),
+      }),
+      because: { need: limit.value, have: least, unit: 'mm', sense: 'at-least' },
+      sources: [limit.source],
+    }),
+  ];
+}
+
+/** What one run does to the framing: the worst of it. */
+function judgeCuts(pack: RuleContext['pack'], run: Run): Judgement[] {
+  const engineered = run.cuts.find((c) => c.engineered);
+  if (engineered) return judgeEngineered(run, engineered);
+  for (const cut of run.cuts) {
+    const fault = cutFault(pack, cut);
+    if (fault) return judgeFault(run, cut, fault);
+  }
+  const [notch] = run.cuts.filter((c) => c.kind === 'notch');
+  return notch && run.cuts.every((c) => c.kind === 'notch')
+    ? judgeNotch(pack, run, notch)
+    : judgeHoles(pack, run);
+}
+
 /** Holes and notches of the new run: what stays of the wood, steel plates, and members that are never cut. */
 export const cuts: Rule = {
   id: 'holes',
@@ -86,95 +196,7 @@ export const cuts: Rule = {
     'plateCutShare',
   ),
   check: (context) =>
-    context.runs.flatMap((run): Judgement[] => {
-      if (run.cuts.length === 0) return [];
-      const common = { mark: 'run' as const, subjects: [run.cableId] };
-      const engineered = run.cuts.find((c) => c.engineered);
-      if (engineered)
-        return [
-          judge('holes', {
-            ...common,
-            severity: 'stop',
-            says: msg('rules.frame.engineered', { run: run.label, member: WORD[engineered.member] }),
-            detail: msg('rules.frame.engineered-why'),
-            sources: [ENGINEERED],
-          }),
-        ];
-      for (const cut of run.cuts) {
-        const fault = cutFault(context.pack, cut);
-        if (fault)
-          return [
-            judge('holes', {
-              ...common,
-              severity: 'fix',
-              says: msg('rules.frame.bad-cut', {
-                run: run.label,
-                member: WORD[cut.member],
-                fault: fault.says,
-              }),
-              detail: msg('rules.frame.cut-why', {
-                cut: q.length(cut.cutMm),
-                kind: cut.kind,
-                depth: q.length(cut.depthMm),
-                verdict:
-                  fault.unit === 'share'
-                    ? msg('rules.frame.share-verdict', {
-                        got: q.share(fault.need),
-                        most: q.share(fault.have),
-                      })
-                    : msg('rules.frame.edge-verdict', {
-                        got: q.length(fault.have),
-                        least: q.length(fault.need),
-                      }),
-              }),
-              because: { need: fault.need, have: fault.have, unit: fault.unit, sense: 'at-least' },
-              sources: [fault.source],
-            }),
-          ];
-      }
-      const limit = context.pack.limits.holeEdgeMm;
-      const [notch] = run.cuts.filter((c) => c.kind === 'notch');
-      // What is notched has its plate in any case; how much stays of the wood is what there is to say.
-      if (notch && run.cuts.every((c) => c.kind === 'notch')) {
-        const { studNotchShare, studNotchBearingShare } = context.pack.limits;
-        const most = notch.bearing ? studNotchBearingShare : studNotchShare;
-        return [
-          judge('holes', {
-            ...common,
-            severity: 'ok',
-            says: msg('rules.frame.notched', { run: run.label, depth: q.length(notch.cutMm) }),
-            detail: msg('rules.frame.notched-why'),
-            because: {
-              need: notch.cutMm / notch.depthMm,
-              have: most.value,
-              unit: 'share',
-              sense: 'at-least',
-            },
-            sources: [most.source],
-          }),
-        ];
-      }
-      const holes = run.cuts.filter((c) => c.kind === 'hole');
-      const plates = holes.filter((c) => c.edgeMm < limit.value - 0.01).length;
-      const least = Math.min(...holes.map((c) => c.edgeMm));
-      return [
-        judge('holes', {
-          ...common,
-          severity: 'ok',
-          says:
-            plates > 0
-              ? msg('rules.frame.plates', { run: run.label, plates })
-              : msg('rules.frame.ok', { run: run.label }),
-          detail: msg('rules.frame.ok-why', {
-            holes: holes.length,
-            least: q.length(least),
-            limit: q.length(limit.value),
-          }),
-          because: { need: limit.value, have: least, unit: 'mm', sense: 'at-least' },
-          sources: [limit.source],
-        }),
-      ];
-    }),
+    context.runs.flatMap((run) => (run.cuts.length === 0 ? [] : judgeCuts(context.pack, run))),
 };
 
 /** Members that are more than one stud: how much there is to bore, and whether a drill and its bit get there. */

@@ -8,6 +8,84 @@ import { replacement } from '../replace.ts';
 import { breakerName, findBreaker, isNew, isReceptacle, judge, noNumbers } from './judge.ts';
 import { anyOf, msg, row, type Text } from '../../../words/index.ts';
 
+const said = (limit: string, severity: 'ok' | 'fix', says: Text, detail: Text, source: Source) =>
+  judge('local-amendment', {
+    severity,
+    mark: 'feed',
+    subjects: [limit],
+    says,
+    detail,
+    sources: [source],
+  });
+
+const knownHere = (context: RuleContext): Judgement[] =>
+  context.pack.amended.map((a) =>
+    said(
+      a.limit,
+      'ok',
+      msg('rules.local.here', {
+        looser: String(a.looser),
+        title: a.title,
+        value: limitWords(a.here, LIMITS[a.limit].unit),
+      }),
+      msg('rules.local.here-why', {
+        code: limitWords(a.code.value, LIMITS[a.limit].unit),
+        override: a.looser ? msg('rules.local.override') : '',
+        note: a.note,
+      }),
+      context.pack.limits[a.limit].source,
+    ),
+  );
+
+const unknownHere = (context: RuleContext): Judgement[] =>
+  context.house.amendments
+    .filter((a) => !isLimitKey(a.limit))
+    .map((a) => ({
+      ...said(
+        a.limit,
+        'fix',
+        msg('rules.local.unknown', { limit: a.limit }),
+        msg('rules.local.unknown-why'),
+        practice(msg('rules.local.as-entered')),
+      ),
+      origin: 'standing' as const,
+    }));
+
+/** Values beyond what can be meant: the code's own is used. */
+const beyondRange = (context: RuleContext): Judgement[] =>
+  context.house.amendments.flatMap((a) => {
+    if (!isLimitKey(a.limit) || inLimitRange(a.limit, a.value)) return [];
+    const { unit } = LIMITS[a.limit];
+    const { least, most } = limitRange(a.limit);
+    return [
+      {
+        ...said(
+          a.limit,
+          'fix',
+          msg('rules.local.not-used', { title: limitTitle(a.limit) }),
+          msg('rules.local.not-used-why', {
+            value: limitWords(a.value, unit),
+            least: limitWords(least, unit),
+            most: limitWords(most, unit),
+          }),
+          practice(msg('rules.local.range-practice')),
+        ),
+        origin: 'standing' as const,
+      },
+    ];
+  });
+
+const waivedHere = (context: RuleContext): Judgement[] =>
+  (context.house.waivers ?? []).map((w) =>
+    said(
+      w.what,
+      'ok',
+      msg('rules.local.waived', { what: msg(`rules.local.waived-what.${w.what}`) }),
+      msg('rules.local.waived-why', { note: w.note }),
+      { kind: 'local', note: w.note },
+    ),
+  );
+
 /** Values that the place has changed, so that nobody takes them for the code's own. */
 export const localAmendments: Rule = {
   id: 'local-amendment',
@@ -22,83 +100,12 @@ export const localAmendments: Rule = {
       }),
       source: pack.limits[a.limit].source,
     })),
-  check: (context) => {
-    const say = (
-      limit: string,
-      severity: 'ok' | 'fix',
-      says: Text,
-      detail: Text,
-      source: Source = context.pack.limits.holeEdgeMm.source,
-    ) =>
-      judge('local-amendment', {
-        severity,
-        mark: 'feed',
-        subjects: [limit],
-        says,
-        detail,
-        sources: [source],
-      });
-    const known = context.pack.amended.map((a) =>
-      say(
-        a.limit,
-        'ok',
-        msg('rules.local.here', {
-          looser: String(a.looser),
-          title: a.title,
-          value: limitWords(a.here, LIMITS[a.limit].unit),
-        }),
-        msg('rules.local.here-why', {
-          code: limitWords(a.code.value, LIMITS[a.limit].unit),
-          override: a.looser ? msg('rules.local.override') : '',
-          note: a.note,
-        }),
-        context.pack.limits[a.limit].source,
-      ),
-    );
-    const unknown = context.house.amendments
-      .filter((a) => !isLimitKey(a.limit))
-      .map((a) => ({
-        ...say(
-          a.limit,
-          'fix',
-          msg('rules.local.unknown', { limit: a.limit }),
-          msg('rules.local.unknown-why'),
-          practice(msg('rules.local.as-entered')),
-        ),
-        origin: 'standing' as const,
-      }));
-    const beyond = context.house.amendments.flatMap((a) => {
-      if (!isLimitKey(a.limit) || inLimitRange(a.limit, a.value)) return [];
-      const { unit } = LIMITS[a.limit];
-      const { least, most } = limitRange(a.limit);
-      return [
-        {
-          ...say(
-            a.limit,
-            'fix',
-            msg('rules.local.not-used', { title: limitTitle(a.limit) }),
-            msg('rules.local.not-used-why', {
-              value: limitWords(a.value, unit),
-              least: limitWords(least, unit),
-              most: limitWords(most, unit),
-            }),
-            practice(msg('rules.local.range-practice')),
-          ),
-          origin: 'standing' as const,
-        },
-      ];
-    });
-    const waived = (context.house.waivers ?? []).map((w) =>
-      say(
-        w.what,
-        'ok',
-        msg('rules.local.waived', { what: msg(`rules.local.waived-what.${w.what}`) }),
-        msg('rules.local.waived-why', { note: w.note }),
-        { kind: 'local', note: w.note },
-      ),
-    );
-    return [...known, ...unknown, ...beyond, ...waived];
-  },
+  check: (context) => [
+    ...knownHere(context),
+    ...unknownHere(context),
+    ...beyondRange(context),
+    ...waivedHere(context),
+  ],
 };
 
 const wayWords = (context: RuleContext, point: Point): Text | undefined => {
