@@ -4,6 +4,7 @@
  *
  *   npm run mutate                         400 mutants
  *   npm run mutate -- --mutants 100 --seed 7 --only codes/nec/rules
+ *   npm run mutate -- --again last.txt     those that lived in an earlier run, of which this is the output
  */
 import { spawn } from 'node:child_process';
 import {
@@ -29,11 +30,14 @@ const { values: args } = parseArgs({
     mutants: { type: 'string', default: '400' },
     seed: { type: 'string', default: '20261128' },
     only: { type: 'string', default: '' },
+    again: { type: 'string' },
   },
 });
 const FOLDERS = ['core/src/codes', 'core/src/wiring', 'core/src/planning'];
-/** Seconds of tests that one mutant is asked of, the nearest and quickest first. */
-const BUDGET_S = 20;
+/** Seconds of tests that one mutant is asked of: those that have found the most in their time, and those beside it. */
+const BUDGET_S = 30;
+/** How much more a test finds that lies beside what it tests. */
+const NEAR = 3;
 /** A mutant that makes the tests run this many times as long as they do has made a loop without an end. */
 const HANG = 6;
 
@@ -57,20 +61,42 @@ const sources = (folder: string): string[] =>
     .map((f) => join(folder, f))
     .sort();
 
-/** A sample in which no two changes lie within each other. */
+const inWords = (m: Mutant): string => `${short(m.was)}  ->  ${short(m.becomes)}`;
+
+/** Those that an earlier run has named, wherever their lines are by now; one that is changed since is left out. */
+function named(report: string, all: readonly Mutant[]): Mutant[] {
+  return [...report.matchAll(/^ {2}(\S+\.ts):(\d+) {2}(.+)$/gm)].flatMap(([, file, line, words]) => {
+    const away = (m: Mutant) => Math.abs(m.line - Number(line));
+    const like = all.filter((m) => m.file === file && inWords(m) === words);
+    return like.sort((a, b) => away(a) - away(b)).slice(0, 1);
+  });
+}
+
+/** As many as can be taken in their order so that no two changes lie within each other. */
+function apart(mutants: readonly Mutant[], count: number): Numbered[] {
+  const taken: Mutant[] = [];
+  for (const m of mutants) {
+    if (taken.length === count) break;
+    if (!taken.some((t) => t.file === m.file && t.start < m.end && m.start < t.end)) taken.push(m);
+  }
+  return taken.map((m, i) => ({ ...m, id: i + 1 }));
+}
+
+/** The mutants of this run: named by an earlier one, or a seeded sample. */
 function sample(count: number, seed: number): Numbered[] {
   const all = FOLDERS.flatMap(sources)
     .filter((f) => f.includes(args.only))
     .flatMap((f) => mutantsOf(f, readFileSync(f, 'utf8')));
   const draw = random(seed);
-  const order = all.map((m) => ({ m, at: draw() })).sort((a, b) => a.at - b.at);
-  const taken: Mutant[] = [];
-  for (const { m } of order) {
-    if (taken.length === count) break;
-    if (!taken.some((t) => t.file === m.file && t.start < m.end && m.start < t.end)) taken.push(m);
-  }
+  const order = args.again
+    ? named(readFileSync(args.again, 'utf8'), all)
+    : all
+        .map((m) => ({ m, at: draw() }))
+        .sort((a, b) => a.at - b.at)
+        .map(({ m }) => m);
+  const taken = apart(order, count);
   console.log(`${all.length} possible, ${taken.length} mutants, seed ${seed}`);
-  return taken.map((m, i) => ({ ...m, id: i + 1 }));
+  return taken;
 }
 
 /** Names of the language that a test's context would ask the global object for each time: bound once. */
@@ -204,15 +230,19 @@ async function survey(root: string): Promise<Suite[]> {
   });
 }
 
-/** The suites that one mutant is asked of: those beside it first, then the quickest, as many as the budget allows. */
+/** Mutants that each suite has found so far. */
+const finds = new Map<string, number>();
+
+/** The suites that one mutant is asked of, as many as the budget allows, by what they have found for their time; those beside it count more. */
 function suitesFor(mutant: Numbered, suites: readonly Suite[]): Suite[] {
   const folder = dirname(mutant.file);
-  const far = (s: Suite) => s.seconds + (dirname(s.path) === folder ? 0 : 5);
+  const worth = (s: Suite) =>
+    ((1 + (finds.get(s.path) ?? 0)) * (dirname(s.path) === folder ? NEAR : 1)) / (2 + s.seconds);
   let left = BUDGET_S;
   return suites
     .filter((s) => s.hits.has(mutant.id))
-    .sort((a, b) => far(a) - far(b))
-    .filter((s, i) => i === 0 || (left -= s.seconds) > 0);
+    .sort((a, b) => worth(b) - worth(a))
+    .filter((s, i) => i === 0 || (s.seconds < left && (left -= s.seconds) > 0));
 }
 
 async function main(): Promise<void> {
@@ -244,6 +274,8 @@ async function main(): Promise<void> {
         if (code === 1 && !/failed/.test(out))
           throw new Error(`the tests could not be run:\n${out.slice(-2000)}`);
         if (code === 0) survivors.push(m);
+        const [, finder] = /^FAIL (\S+)/m.exec(out) ?? [];
+        if (finder) finds.set(finder, (finds.get(finder) ?? 0) + 1);
         done += 1;
         if (done % 25 === 0) console.log(`${done} of ${mutants.length}, ${survivors.length} lived`);
       }
@@ -252,7 +284,7 @@ async function main(): Promise<void> {
     const list = (title: string, ms: readonly Numbered[]) => {
       if (ms.length > 0) console.log(`\n${title}`);
       for (const m of [...ms].sort((a, b) => a.file.localeCompare(b.file) || a.line - b.line))
-        console.log(`  ${m.file}:${m.line}  ${short(m.was)}  ->  ${short(m.becomes)}`);
+        console.log(`  ${m.file}:${m.line}  ${inWords(m)}`);
     };
     list('Nothing passes through these:', unmet);
     list('These lived:', survivors);

@@ -314,7 +314,7 @@ function placeFaults(house: House, want: AskedFor): Text[] {
 }
 
 const wantProblems = (bundle: Bundle, want: AskedFor): Problem[] =>
-  [...controlFaults(bundle, want), ...sourceFaults(bundle, want), ...placeFaults(bundle.house, want)].map(
+  [...placeFaults(bundle.house, want), ...sourceFaults(bundle, want), ...controlFaults(bundle, want)].map(
     (what) => ({ of: 'want', where: msg('document.want', { want: want.label }), what, subjects: [want.id] }),
   );
 
