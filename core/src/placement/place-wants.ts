@@ -314,6 +314,47 @@ function cableNear(setting: JobInHouse, want: Want): Finding[] {
   ];
 }
 
+/** What is wrong with a place, or that it is a good one. */
+function placeFindings(
+  setting: JobInHouse,
+  want: Want,
+  input: PlacementInput,
+  { faults, odds }: Placement,
+  good: WallPosition | undefined,
+): Finding[] {
+  const common = { origin: 'new' as const, subjects: [want.id] };
+  if (faults.length === 0)
+    return [
+      {
+        ...common,
+        rule: 'place',
+        key: `place:${want.id}`,
+        severity: 'ok',
+        mark: 'want',
+        says: msg('placement.fits', { want: want.label }),
+        detail: msg('placement.fits-why', { odds: q.odds(odds) }),
+        sources: [source.odds],
+        remedies: [],
+      },
+    ];
+  return faults.map((fault) => {
+    const unsure = fault.kind === 'odds';
+    return {
+      ...common,
+      rule: `place-${fault.kind}`,
+      key: `place-${fault.kind}:${want.id}`,
+      severity: unsure ? 'watch' : 'fix',
+      mark: unsure ? 'site' : 'want',
+      sources:
+        fault.kind === 'too-deep'
+          ? [published('NEC 314.24', undefined, 'fairly-sure')]
+          : [unsure ? source.odds : source.place],
+      remedies: remediesFor(want, fault, input, good),
+      ...words(setting, want, fault),
+    };
+  });
+}
+
 /** Judges where every want of the job is placed and says what is wrong with it, with the nearest good place. */
 export function judgePlacements(
   setting: JobInHouse,
@@ -337,36 +378,7 @@ export function judgePlacements(
     placements.set(want.id, placement);
     const good = placement.faults.length > 0 ? nearestGoodPlace(input, want.at) : undefined;
     if (good) offers.set(want.id, good);
-    for (const fault of placement.faults) {
-      const unsure = fault.kind === 'odds';
-      findings.push({
-        rule: `place-${fault.kind}`,
-        key: `place-${fault.kind}:${want.id}`,
-        severity: unsure ? 'watch' : 'fix',
-        origin: 'new',
-        mark: unsure ? 'site' : 'want',
-        subjects: [want.id],
-        sources:
-          fault.kind === 'too-deep'
-            ? [published('NEC 314.24', undefined, 'fairly-sure')]
-            : [unsure ? source.odds : source.place],
-        remedies: remediesFor(want, fault, input, good),
-        ...words(setting, want, fault),
-      });
-    }
-    if (placement.faults.length === 0)
-      findings.push({
-        rule: 'place',
-        key: `place:${want.id}`,
-        severity: 'ok',
-        origin: 'new',
-        mark: 'want',
-        subjects: [want.id],
-        says: msg('placement.fits', { want: want.label }),
-        detail: msg('placement.fits-why', { odds: q.odds(placement.odds) }),
-        sources: [source.odds],
-        remedies: [],
-      });
+    findings.push(...placeFindings(setting, want, input, placement, good));
     findings.push(
       ...heightFinding(setting, want),
       ...cordFindings(setting, want),

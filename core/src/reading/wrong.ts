@@ -196,16 +196,15 @@ type Check = (w: Wiring) => readonly (At & { readonly key: WrongKey })[];
 
 const isHotRole = (role: WireRole): boolean => role === 'hot' || role === 'other-hot' || role === 'switched';
 
-/** What is wrong in one wiring. */
-const wrongIn: Check = (w) => {
-  const { tried, roles, chosen } = w;
+type Found = At & { readonly key: WrongKey };
+
+/** What each device gets, in any position of the switches. */
+const wrongDevices: Check = (w) => {
+  const { tried, roles } = w;
   const { nodes } = tried;
-  const { seen } = nodes;
-  const out: (At & { key: WrongKey })[] = [];
-  const reversedBefore = chosen.findIndex((b) => b.reversed);
-  if (reversedBefore >= 0) out.push({ key: 'reversed-before', cable: reversedBefore });
+  const out: Found[] = [];
   const ever = (n: number, bits: number) => tried.touches.some((t) => (t[n]! & bits) !== 0);
-  seen.devices.forEach((d, device) => {
+  nodes.seen.devices.forEach((d, device) => {
     const own = nodes.loads.filter((l) => l.device === device);
     if (d.volts !== 240 && own.some((l) => ever(l.back, LIVE) && ever(l.line, TOUCH.neutral)))
       out.push({ key: 'reversed-device', device });
@@ -220,19 +219,34 @@ const wrongIn: Check = (w) => {
     if (lineIn(w, device) === 'load') out.push({ key: 'line-load', device });
     if (bit >= 0 && !roles.includes('neutral')) out.push({ key: 'no-neutral', device });
   });
+  return out;
+};
+
+/** Wires whose color says something else than what they carry. */
+const wrongColors: Check = ({ tried: { nodes }, roles, chosen }) => {
+  const out: Found[] = [];
+  const reversedBefore = chosen.some((b) => b.reversed);
   nodes.wires.forEach((x, i) => {
     const at = { cable: x.at.cable, wire: x.at.wire };
     const white = looksOf(x.seen) === 'white';
-    const pipe = isRaceway(seen.cables[x.at.cable]!.type);
+    const pipe = isRaceway(nodes.seen.cables[x.at.cable]!.type);
     const role = roles[i]!;
     if (role === 'neutral' && !white && x.seen.color !== 'unclear')
       out.push({ key: 'colored-neutral', ...at });
-    if (!white || !(isHotRole(role) || role === 'traveler') || reversedBefore >= 0) return;
+    if (!white || !(isHotRole(role) || role === 'traveler') || reversedBefore) return;
     if (pipe) out.push({ key: 'white-hot-in-pipe', ...at });
     else if (role === 'switched' && 'oOL'.includes(chosen[x.at.cable]!.letters[x.nth]!))
       out.push({ key: 'white-back', ...at });
     else out.push({ key: 'white-hot', ...at });
   });
+  return out;
+};
+
+/** What comes to the box: reversed or broken before it, from nowhere, or from two sides. */
+const wrongSupplies: Check = ({ tried: { nodes }, chosen }) => {
+  const out: Found[] = [];
+  const reversedBefore = chosen.findIndex((b) => b.reversed);
+  if (reversedBefore >= 0) out.push({ key: 'reversed-before', cable: reversedBefore });
   const supplies = new Map<number, Set<number>>();
   for (const x of nodes.wires) {
     if (!'ABS'.includes(chosen[x.at.cable]!.letters[x.nth]!)) continue;
@@ -244,8 +258,15 @@ const wrongIn: Check = (w) => {
     if (b.broken) out.push({ key: 'broken-before', cable });
   });
   if (!chosen.some((b) => isOwn(b) || isOther(b))) out.push({ key: 'no-supply' });
+  if (chosen.some(isOther) && chosen.some((b) => isOwn(b) && !isOther(b))) out.push({ key: 'two-circuits' });
+  return out;
+};
+
+/** Neutrals: not through a device where two hots share them, not of two circuits in one splice. */
+const wrongNeutrals: Check = ({ tried: { nodes }, chosen }) => {
+  const out: Found[] = [];
   const through = (['silver', 'line silver'] as const).flatMap((s) =>
-    seen.devices.flatMap((_, device) => {
+    nodes.seen.devices.flatMap((_, device) => {
       const on = nodes.wires.filter(
         (x) => x.seen.seat.on === 'screw' && x.seen.seat.device === device && x.seen.seat.screw === s,
       );
@@ -254,7 +275,6 @@ const wrongIn: Check = (w) => {
   );
   if (chosen.some(isMultiwire))
     for (const device of through) out.push({ key: 'neutral-through-device', device });
-  if (chosen.some(isOther) && chosen.some((b) => isOwn(b) && !isOther(b))) out.push({ key: 'two-circuits' });
   const neutrals = new Map<number, Set<boolean>>();
   for (const x of nodes.wires) {
     const b = chosen[x.at.cable]!;
@@ -265,6 +285,14 @@ const wrongIn: Check = (w) => {
   if ([...neutrals.values()].some((s) => s.size > 1)) out.push({ key: 'neutrals-joined' });
   return out;
 };
+
+/** What is wrong in one wiring. */
+const wrongIn: Check = (w) => [
+  ...wrongSupplies(w),
+  ...wrongDevices(w),
+  ...wrongColors(w),
+  ...wrongNeutrals(w),
+];
 
 /** What is wrong by what the wirings that are left agree on: in all of them, or in nearly all by their weight. */
 export function agreedWrong({ kept }: Pick<BoxRead, 'kept'>): Wrong[] {
