@@ -1,4 +1,5 @@
 import { GAUGES } from '../../document/index.ts';
+import { sourceLine } from '../../findings/index.ts';
 import { describe, expect, it } from '@jest/globals';
 import type { CableType, Gauge } from '../../document/index.ts';
 import { ampacity, breakerLimit, carryingIn, minimumGauge, type ConductorFacts } from './ampacity.ts';
@@ -141,4 +142,18 @@ describe('standard sizes and least conductors', () => {
     });
     expect(breakerLimit('8', 'Cu', 2020)?.source).toMatchObject({ ref: expect.stringContaining('310.16') });
   });
+});
+
+describe('the sources of an ampacity are those that decided it', () => {
+  const names = (gauge: Gauge, more: Partial<ConductorFacts> = {}) =>
+    of(gauge, more).sources.map((s) => said(sourceLine(s)));
+  it('alone at 30 °C: the table and the column, nothing of heat', () => {
+    const plain = names('10');
+    expect(plain.join()).not.toMatch(/310\.15\(B\)\(1\)|310\.15\(C\)\(1\)/);
+    expect(names('10', { celsius: 50 })).toHaveLength(plain.length + 1);
+    expect(names('10', { carrying: 8 }).join()).toContain('310.15(C)(1)');
+  });
+  it('14 AWG ends at the rule for small conductors, also where the column says the same', () =>
+    expect(names('14').join()).toContain('240.4(D)'));
+  it('8 AWG has no such rule', () => expect(names('8').join()).not.toContain('240.4(D)'));
 });

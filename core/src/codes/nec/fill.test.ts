@@ -24,6 +24,19 @@ describe('every kind that takes room in a box, NEC 314.16(B) (from memory)', () 
   );
   it('4 AWG takes no volume: its box goes by length and width (NEC 314.28)', () =>
     expect(fill({ conductors: { '4': 1 } })).toBe(0));
+  it('a ground of 4 AWG takes none either, and says so', () => {
+    const with4 = boxFill(
+      {
+        conductors: { '12': 2 },
+        grounds: 1,
+        largestGround: '4',
+        clampsInside: false,
+        yokes: [],
+      },
+      2023,
+    );
+    expect([with4.bySize, with4.cubicInches]).toEqual([true, 4.5]);
+  });
   it('a run through counts one, a loop of 12 in or more counts two', () => {
     expect(extras({ unbroken: [{ gauge: '12', count: 2, coiled: false }] })).toBe(4.5);
     expect(extras({ unbroken: [{ gauge: '12', count: 2, coiled: true }] })).toBe(9);

@@ -115,5 +115,8 @@ describe('receptacle kinds by edition, NEC 406 (from memory)', () => {
     expect(zone(tub(3 * FEET))).toEqual([false, false, false, false]);
     expect(zone(tub(2 * FEET, 8 * FEET + 1))).toEqual([false, false, false, false]);
     expect(zone(placeOf('bath'))).toEqual([false, false, false, false]);
+    // The zone is spoken of where there is one.
+    const why = EDITIONS.map((e) => said(necPack(e).bathZone(tub(0)).why));
+    expect(why.map((w) => /3 ft|8 ft/.test(w))).toEqual([false, false, true, true]);
   });
 });

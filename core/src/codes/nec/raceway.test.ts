@@ -52,6 +52,11 @@ describe('fill of one raceway', () => {
     expect(allowed(3, 24 * 25.4)).toBeCloseTo(FILL_SHARE.nipple, 9);
     expect(allowed(3, 24 * 25.4 + 1)).toBeCloseTo(FILL_SHARE.more, 9);
   });
+  it('equal conductors go by their count: 22 of 14 AWG in 3/4 in EMT, though their area is a hair over (Annex C)', () => {
+    const fill = racewayFill('EMT', '3/4', { '14': 22 }, null)!;
+    expect([fill.fits, fill.areaSquareInches > fill.allowedSquareInches]).toEqual([true, true]);
+    expect(racewayFill('EMT', '3/4', { '14': 23 }, null)?.fits).toBe(false);
+  });
   it('mixed sizes go by area alone, and an equal area passes', () => {
     const fill = racewayFill('EMT', '1/2', { '12': 2, '10': 4 }, null)!;
     expect(fill.areaSquareInches).toBeCloseTo(2 * 0.0133 + 4 * 0.0211, 9);

@@ -101,7 +101,25 @@ describe('wall line of a room, NEC 210.52(A) (from memory)', () => {
   });
 });
 
+describe('what breaks the line', () => {
+  it('a door at the end of a wall: what hangs before it does not reach round the corner', () =>
+    expect(uncovered(withFirst(12, 10, [door(9, 12)]), [outlet(8)])).toBeCloseTo(44 - 3 - 7, 9));
+  it('a door at the start of the first wall', () =>
+    expect(uncovered(withFirst(12, 10, [door(0, 3)]), [outlet(9, 4)])).toBeCloseTo(44 - 3 - 7, 9));
+  it('a window down to the floor does not, a passage does', () => {
+    const glass = { ...door(4, 7), kind: 'window' as const };
+    expect(uncovered(withFirst(12, 10, [glass]), [outlet(3)])).toBeCloseTo(44 - 12, 9);
+  });
+  it('outlets in any order say the same', () =>
+    expect(reached(100, [80, 20], 10)).toEqual(reached(100, [20, 80], 10)));
+});
+
 describe('counter line, NEC 210.52(C) (from memory)', () => {
+  it('an outlet of the next wall serves no counter of this one', () =>
+    expect(
+      counterCoverage(withFirst(12, 10, [], [standing('counter', 2, 8)]), [outlet(5, 2, 42)], pack)
+        .uncoveredMm,
+    ).toBeCloseTo(feet(6), 6));
   const at = (x: number, height = 42) => outlet(x, 1, height);
   const left = (points: Point[], furniture = [standing('counter', 2, 8)]) =>
     counterCoverage(withFirst(12, 10, [], furniture), points, pack).uncoveredMm / 304.8;

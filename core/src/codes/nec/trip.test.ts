@@ -47,6 +47,7 @@ describe('fault current along a circuit', () => {
   });
   it('sizes and insulations without a curve have no answer', () => {
     expect(of(house({ gauge: null }), 'c1')).toBeUndefined();
+    expect(of(house({ metal: null }), 'c1')).toBeUndefined();
     expect(of(house({ type: 'old-NM' }), 'c1')).toBeUndefined();
     expect(of(house({ gauge: '8' }), 'c1')).toBeUndefined();
   });
