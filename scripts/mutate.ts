@@ -35,9 +35,10 @@ const { values: args } = parseArgs({
 });
 const FOLDERS = ['core/src/codes', 'core/src/wiring', 'core/src/planning'];
 /** Seconds of tests that one mutant is asked of: those that have found the most in their time, and those beside it. */
-const BUDGET_S = 30;
-/** How much more a test finds that lies beside what it tests. */
-const NEAR = 3;
+const BUDGET_S = 24;
+/** What a test counts for before it has found anything: lying beside the place, or passing through all places. */
+const NEAR = 2;
+const WIDE = 5;
 /** A mutant that makes the tests run this many times as long as they do has made a loop without an end. */
 const HANG = 6;
 
@@ -61,6 +62,7 @@ const sources = (folder: string): string[] =>
     .map((f) => join(folder, f))
     .sort();
 
+const inReport = (m: Mutant): string => `  ${m.file}:${m.line}  ${inWords(m)}`;
 const inWords = (m: Mutant): string => `${short(m.was)}  ->  ${short(m.becomes)}`;
 
 /** Those that an earlier run has named, wherever their lines are by now; one that is changed since is left out. */
@@ -233,11 +235,14 @@ async function survey(root: string): Promise<Suite[]> {
 /** Mutants that each suite has found so far. */
 const finds = new Map<string, number>();
 
-/** The suites that one mutant is asked of, as many as the budget allows, by what they have found for their time; those beside it count more. */
-function suitesFor(mutant: Numbered, suites: readonly Suite[]): Suite[] {
+/** The suites that one mutant is asked of, as many as the budget allows: what they found and pass through, and how near they are, for their time. */
+function suitesFor(mutant: Numbered, suites: readonly Suite[], count: number): Suite[] {
   const folder = dirname(mutant.file);
   const worth = (s: Suite) =>
-    ((1 + (finds.get(s.path) ?? 0)) * (dirname(s.path) === folder ? NEAR : 1)) / (2 + s.seconds);
+    ((finds.get(s.path) ?? 0) +
+      (WIDE * s.hits.size) / count +
+      (dirname(s.path) === folder && !args.again ? NEAR : 0)) /
+    (2 + s.seconds);
   let left = BUDGET_S;
   return suites
     .filter((s) => s.hits.has(mutant.id))
@@ -258,7 +263,7 @@ async function main(): Promise<void> {
     let done = 0;
     const worker = async (): Promise<void> => {
       for (let m = queue.shift(); m; m = queue.shift()) {
-        const asked = suitesFor(m, suites);
+        const asked = suitesFor(m, suites, mutants.length);
         if (asked.length === 0) {
           unmet.push(m);
           continue;
@@ -273,7 +278,10 @@ async function main(): Promise<void> {
         // A run that fails without a failed test has said nothing of the mutant.
         if (code === 1 && !/failed/.test(out))
           throw new Error(`the tests could not be run:\n${out.slice(-2000)}`);
-        if (code === 0) survivors.push(m);
+        if (code === 0) {
+          survivors.push(m);
+          console.log(inReport(m));
+        }
         const [, finder] = /^FAIL (\S+)/m.exec(out) ?? [];
         if (finder) finds.set(finder, (finds.get(finder) ?? 0) + 1);
         done += 1;
@@ -284,7 +292,7 @@ async function main(): Promise<void> {
     const list = (title: string, ms: readonly Numbered[]) => {
       if (ms.length > 0) console.log(`\n${title}`);
       for (const m of [...ms].sort((a, b) => a.file.localeCompare(b.file) || a.line - b.line))
-        console.log(`  ${m.file}:${m.line}  ${inWords(m)}`);
+        console.log(inReport(m));
     };
     list('Nothing passes through these:', unmet);
     list('These lived:', survivors);
