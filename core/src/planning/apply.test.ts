@@ -2,6 +2,8 @@ import { describe, expect, it } from '@jest/globals';
 import {
   ItemId,
   PointId,
+  RoomId,
+  WallId,
   type Bundle,
   type House,
   type Job,
@@ -9,6 +11,7 @@ import {
   type Want,
 } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
+import { settingOf } from '../evaluation/judge.ts';
 import { beyond } from '../feed/index.ts';
 import {
   bundle,
@@ -22,7 +25,9 @@ import {
   atPoint,
 } from '../testing/build.ts';
 import { makeWant } from '../document/index.ts';
+import { surfaceAt } from '../structure/index.ts';
 import { said } from '../testing/said.ts';
+import { boxesFor, chooseBox, type BoxPlace } from './apply.ts';
 
 const thing = (voltAmperes: number): LoadFacts => ({
   name: 'Thing',
@@ -157,5 +162,50 @@ describe('ids of an imported house', () => {
         .sort();
     expect(rules(renamed('new-r2'))).toEqual(rules(renamed('r2')));
     expect(rules(renamed('cut-r2'))).toEqual(rules(renamed('r2')));
+  });
+});
+
+describe('boxes that a want can have', () => {
+  const standing = settingOf(bundle(smallHouse(), [])).frames.get(WallId.parse('room-w1'))!;
+  const place = (clearDepthMm: number, more: Partial<BoxPlace> = {}): BoxPlace => ({
+    frame: { ...standing, clearDepthMm },
+    outdoor: false,
+    metal: false,
+    surface: false,
+    fan: false,
+    open: false,
+    ...more,
+  });
+  const want = wanted(104);
+  it.each([false, true])(
+    'none is deeper than the cavity, one of just that depth fits; open framing %p',
+    (open) => {
+      const all = boxesFor(want, place(500, { open }));
+      const depths = [...new Set(all.map((b) => b.depthMm))].sort((a, b) => a - b);
+      expect(depths.length).toBeGreaterThan(1);
+      // What will be on the wall later makes room for an old-work box.
+      const later = open ? 0 : surfaceAt(standing.wall, wallAt(104)).laterMm;
+      const middle = depths.at(-2)!;
+      const fitting = boxesFor(want, place(middle - later, { open }));
+      expect(Math.max(...fitting.map((b) => b.depthMm))).toBe(middle);
+      expect(boxesFor(want, place(middle - later - 0.1, { open })).every((b) => b.depthMm < middle)).toBe(
+        true,
+      );
+      // The largest comes first.
+      expect(all[0]?.volumeCubicInches).toBe(Math.max(...all.map((b) => b.volumeCubicInches)));
+    },
+  );
+  it('where none fits it is the shallowest, so that the checks can say why', () => {
+    const { job } = bundle(smallHouse(), [want]);
+    const all = boxesFor(want, place(500));
+    expect(boxesFor(want, place(5))).toEqual([]);
+    expect(chooseBox(job, want, place(5)).depthMm).toBe(Math.min(...all.map((b) => b.depthMm)));
+  });
+  it('a fan, and a light where a fan may hang, takes a brace', () => {
+    const over = makeWant('f', 'F', { on: 'ceiling', roomId: RoomId.parse('room'), xMm: 900, yMm: 900 });
+    expect(boxesFor({ ...over, kind: 'fan' }, place(500)).every((b) => b.mounting === 'brace')).toBe(true);
+    const light = { ...over, kind: 'luminaire' as const };
+    expect(boxesFor(light, place(500, { fan: true })).every((b) => b.mounting === 'brace')).toBe(true);
+    expect(boxesFor(light, place(500)).some((b) => b.mounting === 'brace')).toBe(false);
   });
 });

@@ -1,6 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import { packFor } from '../codes/index.ts';
-import { makePoint, PointId, type House, type Point, type RoomUse, type Want } from '../document/index.ts';
+import {
+  makePoint,
+  PointId,
+  type House,
+  type Point,
+  type RoomUse,
+  type PlugKey,
+  type Want,
+} from '../document/index.ts';
 import { buildFeed } from '../feed/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import {
@@ -241,6 +249,25 @@ describe('what a want needs of the conductors in a box', () => {
       ['a,b', 120, null],
       ['c', 240, null],
       ['d', 120, 'r1'],
+    ]);
+  });
+  it('between two hots each plug is a group; at 120 V plugs make none', () => {
+    const plugged = (id: string, plug: PlugKey) => ({
+      ...wanted(40, { devices: [{ kind: 'receptacle', plug }] }),
+      id: id as Want['id'],
+    });
+    const ids = (wants: Want[]) => groupWants(wants).map((g) => g.wants.map((w) => w.id).join());
+    expect(ids([plugged('a', '6-20'), plugged('b', '6-30'), plugged('c', '6-20')])).toEqual(['a,c', 'b']);
+  });
+  it('a second switch gets its power from where the first one does', () => {
+    const first = { ...wanted(40, { kind: 'switch' }), id: 'a' as Want['id'] };
+    const from = { ...first, source: { from: 'point' as const, pointId: PointId.parse('r1') } };
+    const second = {
+      ...wanted(80, { kind: 'switch', partner: { by: 'want', wantId: first.id } }),
+      id: 'b' as Want['id'],
+    };
+    expect(groupWants([from, second]).map((g) => [g.wants.map((w) => w.id).join(), g.only])).toEqual([
+      ['a,b', 'r1'],
     ]);
   });
 });

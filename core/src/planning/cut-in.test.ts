@@ -272,3 +272,40 @@ describe('the house with a cut cable', () => {
     expect(pieces.map((x) => x.lengthMm === null).sort()).toEqual([false, true, true]);
   });
 });
+
+describe('the boxes of a cut', () => {
+  const cutOf = (more: Partial<Cable> = {}, want = elsewhere, h = house(more)) => {
+    const [cut] = cutsIn(h, want);
+    return { cut: cut!, after: withCutIns(h, [cut!]) };
+  };
+  it('are junctions with a blank, in the size that a wall takes, named after both sides', () => {
+    const { after } = cutOf();
+    const fresh = after.points.filter((p) => !house().points.some((q) => q.id === p.id));
+    expect(fresh).toHaveLength(2);
+    for (const p of fresh) {
+      expect([p.kind, p.devices.map((d) => d.kind)]).toEqual(['junction', ['blank']]);
+      expect(p.box.metal).toBe(false);
+    }
+    const armored = cutOf({ type: 'MC', ground: 'wire' }).after.points.slice(-2);
+    expect(armored.map((p) => p.box.metal)).toEqual([true, true]);
+  });
+  it('part its length by where the cut is along the wall, in half where nobody can tell', () => {
+    const lengths = ({ after }: ReturnType<typeof cutOf>) =>
+      after.cables
+        .filter((c) => c.id === 'c2' || c.id === restOf({ id: CableId.parse('c2') }))
+        .map((c) => c.lengthMm!);
+    const near = lengths(cutOf({}, wanted(60)));
+    // R1 at 24 in, R2 at 120 in, the cut 12 in before the wanted box: a quarter of the way.
+    expect(near.map((mm) => Math.round((1000 * mm) / inches(96)))).toEqual([250, 750]);
+    const attic = { seenAt: [{ ...ceilingAt(60, 60), on: 'attic' as const }] };
+    expect(lengths(cutOf(attic)).map((mm) => mm / inches(96))).toEqual([0.5, 0.5]);
+  });
+  it('where a cable was seen in several places it is cut nearest to what is wanted', () => {
+    const seen = [120, 30].map((x) => ({ ...ceilingAt(x, 60), on: 'attic' as const }));
+    const at = (xIn: number) => {
+      const { cut } = cutOf({ seenAt: seen }, wanted(40, { at: ceilingAt(xIn, 60) }));
+      return cut.at.on === 'attic' ? inchesOf(cut.at.xMm) : null;
+    };
+    expect([at(110), at(40)]).toEqual([120, 30]);
+  });
+});

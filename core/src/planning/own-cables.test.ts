@@ -2,8 +2,11 @@ import { describe, expect, it } from '@jest/globals';
 import { makeWant, PointId, type House, type Want } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
-import { bundle, outlet, smallHouse, wallAt } from '../testing/build.ts';
+import { bundle, device, loadAt, outlet, smallHouse, wallAt } from '../testing/build.ts';
 import { inches } from '../units/index.ts';
+import { BLANK } from './changes.ts';
+import { movedPoints, switchGoes, withMoved } from './moves.ts';
+import { openingMm2 } from './own-cables.ts';
 
 /** A box that moves along its wall with the cables that are in it, where somebody has measured that they reach. */
 
@@ -69,5 +72,71 @@ describe('a box that moves with its own cables', () => {
       ),
     };
     expect(leg(plan(moved(22, 30, 20), full)).own).toBeDefined();
+  });
+});
+
+describe('the wall that is open where a box was', () => {
+  it('is 2-1/4 by 3-3/4 in for one gang (common practice), wider by one pitch for each more', () => {
+    expect(openingMm2(1)).toBeCloseTo(inches(2.25) * inches(3.75), 6);
+    expect(openingMm2(3) - openingMm2(2)).toBeCloseTo(openingMm2(2) - openingMm2(1), 6);
+    expect(openingMm2(2) / openingMm2(1)).toBeGreaterThan(1.7);
+  });
+  it('counts by the gangs of the box that goes', () => {
+    const opened = (gangs: number) => {
+      const house = smallHouse();
+      const wide: House = {
+        ...house,
+        points: house.points.map((p) =>
+          p.id === r1
+            ? { ...p, box: { ...p.box, model: null, markedCubicInches: 40, gangs }, devices: p.devices }
+            : p,
+        ),
+      };
+      return leg(plan(moved(22, 30, 20), wide)).route.openedMm2;
+    };
+    expect(opened(2) - opened(1)).toBeCloseTo(openingMm2(2) - openingMm2(1), 6);
+  });
+});
+
+describe('what goes along with a device that moves', () => {
+  const pair = (): House => {
+    const house = smallHouse();
+    return {
+      ...house,
+      points: house.points.map((p) =>
+        p.id === r1 ? { ...p, devices: [device('switch'), device('receptacle'), device('switch')] } : p,
+      ),
+      loads: [loadAt('r1', 100), loadAt('r2', 200)],
+    };
+  };
+  const moving = (replacesDevice: number | undefined, house = pair()) =>
+    withMoved(house, {
+      wants: [moved(22, 30, undefined, replacesDevice === undefined ? {} : { replacesDevice })],
+    });
+  it('the outlet takes its loads; the switches stay, and so do the loads of other boxes', () => {
+    const after = moving(1);
+    expect(after.loads.map((l) => l.pointId)).toEqual(['new-w1', 'r2']);
+    expect(after.points.find((p) => p.id === r1)?.devices.map((d) => d.kind)).toEqual([
+      'switch',
+      'blank',
+      'switch',
+    ]);
+  });
+  it('a switch takes none of them, and the other switch becomes the first', () => {
+    const house = pair();
+    expect(moving(0).loads.map((l) => l.pointId)).toEqual(['r1', 'r2']);
+    const goes = switchGoes(house, { wants: [moved(22, 30, undefined, { replacesDevice: 0 })] });
+    expect(goes({ by: r1, nth: 1 })).toEqual({ by: 'new-w1', nth: 1 });
+    expect(goes({ by: r1, nth: 2 })).toEqual({ by: r1, nth: 1 });
+    expect(goes({ by: PointId.parse('r2'), nth: 1 })).toEqual({ by: 'r2', nth: 1 });
+  });
+  it('the whole box takes everything', () => {
+    const after = moving(undefined);
+    expect(after.loads.map((l) => l.pointId)).toEqual(['new-w1', 'r2']);
+    expect(after.points.find((p) => p.id === r1)).toMatchObject({ kind: 'junction', devices: [BLANK] });
+  });
+  it('who takes over is told by what a want replaces', () => {
+    const taking = movedPoints({ wants: [moved(22, 30, 20), makeWant('w2', 'W', wallAt(90))] });
+    expect([...taking]).toEqual(['new-w1']);
   });
 });

@@ -1,13 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
-import { METHODS } from '../codes/index.ts';
-import { WantId, type House, type RoomUse } from '../document/index.ts';
+import { METHODS, type RunPlace } from '../codes/index.ts';
+import { WantId, type CableType, type House, type RoomUse } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';
 import { chosenContext } from '../testing/context.ts';
 import { inches } from '../units/index.ts';
-import { closedWalls, methodsToTry, runFacts } from './runs.ts';
+import { bareRooms, closedWalls, methodsToTry, runFacts } from './runs.ts';
 import { heard } from '../testing/said.ts';
 
 const masonry = (house: House, walls: readonly number[]): House => ({
@@ -66,6 +66,22 @@ describe('walls that a method leaves closed', () => {
     };
     expect(closedWalls(wet, planOfHouse(wet), 'NM-B').size).toBe(4);
     expect(closedWalls(wet, planOfHouse(wet), 'UF-B').size).toBe(0);
+  });
+});
+
+describe('rooms on whose walls a method may not be seen', () => {
+  const bare = (use: RoomUse, method: CableType) =>
+    bareRooms(smallHouse({ rooms: smallHouse().rooms.map((r) => ({ ...r, use })) }), method).size;
+  it('one thing that forbids it is enough: plastic cable in a garage is exposed to damage, tubing may be there', () => {
+    const may = (method: CableType, place: RunPlace) => METHODS[method].may[place] !== 'no';
+    for (const method of ['NM-B', 'AC', 'MC', 'EMT'] as const)
+      for (const use of ['den', 'garage'] as const)
+        expect([method, use, bare(use, method)]).toEqual([
+          method,
+          use,
+          may(method, 'exposed') && (use === 'den' || may(method, 'damage')) ? 0 : 1,
+        ]);
+    expect([bare('garage', 'EMT'), bare('garage', 'AC'), bare('den', 'AC')]).toEqual([0, 1, 0]);
   });
 });
 

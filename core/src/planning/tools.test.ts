@@ -97,3 +97,21 @@ describe('what another wiring method would save', () => {
     expect(methodGains(settingOf({ ...b, job: { ...b.job, wants: [] } }), workMinutes)).toEqual([]);
   });
 });
+
+describe('what is worth a word', () => {
+  const gain = { opensAWay: false, minutes: 0, openedMm2: 0, holes: 0 };
+  it('a way where there was none, five minutes, or less wall opened; not a hole alone', () => {
+    expect(isGain(gain)).toBe(false);
+    expect(isGain({ ...gain, holes: 2 })).toBe(false);
+    expect(isGain({ ...gain, opensAWay: true })).toBe(true);
+    expect([4.9, 5, 6].map((minutes) => isGain({ ...gain, minutes }))).toEqual([false, true, true]);
+    expect(isGain({ ...gain, openedMm2: 1 })).toBe(true);
+  });
+  it('each part is told where it is one', () => {
+    const says = (more: Partial<typeof gain>) => said(gainText({ ...gain, ...more }));
+    expect(says({ minutes: 30 })).toMatch(/^with it .*less work$/);
+    expect(says({ holes: 1 })).toMatch(/hole/);
+    expect(says({ minutes: 4.9 })).toBe('it would change nothing here');
+    expect(says({ opensAWay: true, minutes: 30 })).toBe('with it there is a route');
+  });
+});
