@@ -239,9 +239,7 @@ const finds = new Map<string, number>();
 function suitesFor(mutant: Numbered, suites: readonly Suite[], count: number): Suite[] {
   const folder = dirname(mutant.file);
   const worth = (s: Suite) =>
-    ((finds.get(s.path) ?? 0) +
-      (WIDE * s.hits.size) / count +
-      (dirname(s.path) === folder && !args.again ? NEAR : 0)) /
+    ((finds.get(s.path) ?? 0) + (WIDE * s.hits.size) / count + (dirname(s.path) === folder ? NEAR : 0)) /
     (2 + s.seconds);
   let left = BUDGET_S;
   return suites

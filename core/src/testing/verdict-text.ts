@@ -66,7 +66,7 @@ export function brief(e: Evaluation): string {
   const parts = {
     reasons: planning.candidates.map((c) => [c.shown, c.candidate]),
     legs: chosen?.option.legs.map(({ route, ...leg }) => [leg, route.moves, route.cableMm]),
-    boxes: chosen?.boxes.map((b) => [b.after, b.before]),
+    boxes: chosen?.boxes.map((b) => [b.after, b.before, b.notes, b.cables]),
     tests: chosen?.tests,
     after: chosen?.applied.house,
     feed: feed.boxes,
