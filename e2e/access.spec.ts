@@ -1,16 +1,10 @@
 import { MARKS } from '@elwand/core';
 import { expect, type Page } from '@playwright/test';
-import { faults, test, watch } from './help.ts';
+import { faults, still, test, visit, watch } from './help.ts';
 
 /** Windows and drawers, and every view in the dim scheme: nothing serious for somebody who reads with other means than eyes. */
 
 const KEYBOARD = '/houses/tamarack/jobs/keyboard';
-
-const settled = async (page: Page, path: string) => {
-  await page.goto(path);
-  await expect(page.locator('main, .page').first()).toBeVisible();
-  await page.waitForLoadState('networkidle');
-};
 
 for (const views of [
   [
@@ -28,7 +22,7 @@ for (const views of [
     await page.addInitScript(() => localStorage.setItem('elwand-device', '{"dim":true}'));
     const wrong: Record<string, string[]> = {};
     for (const path of views) {
-      await settled(page, path);
+      await visit(page, path);
       await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dim');
       // Everything else is the same as in the light.
       const found = await faults(page, 'colors');
@@ -86,11 +80,13 @@ for (const dim of [false, true])
     const quiet = watch(page);
     if (dim) await page.addInitScript(() => localStorage.setItem('elwand-device', '{"dim":true}'));
     const wrong: Record<string, string[]> = {};
+    let at = '';
     for (const [name, path, open] of WINDOWS) {
-      await settled(page, path);
+      if (at !== path) await visit(page, path);
+      at = path;
       await open(page);
       await expect(page.getByRole('dialog').first()).toBeVisible();
-      await page.waitForLoadState('networkidle');
+      await still(page);
       const found = await faults(page, dim ? 'colors' : undefined);
       if (found.length > 0) wrong[name] = found;
       // Escape closes every one of them.

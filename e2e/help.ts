@@ -61,6 +61,32 @@ export function watch(page: Page, allow: RegExp = /$^/): () => void {
 export const saved = (page: Page) =>
   expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
 
+/** Nothing on the page has changed for a quarter of a second, and nothing is on its way. */
+export async function still(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const own = window as { seen?: string; since?: number };
+    const now = document.body.innerHTML;
+    const busy = document.querySelector('[aria-busy="true"]') !== null;
+    if (busy || own.seen !== now) [own.seen, own.since] = [now, performance.now()];
+    return performance.now() - (own.since ?? Infinity) > 250;
+  });
+}
+
+/** Goes to another view as its links do, without loading the application again; and waits until it is all there. */
+export async function visit(page: Page, path: string): Promise<void> {
+  if (page.url() === 'about:blank') await page.goto(path);
+  else {
+    const shown = () => page.evaluate(() => document.querySelector('main')?.innerText ?? '');
+    const before = await shown();
+    await page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, path);
+    await expect.poll(shown).not.toBe(before);
+  }
+  await still(page);
+}
+
 /** Chooses from one of our select fields by its label. */
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
   await page.getByRole('combobox', { name: label }).first().click();

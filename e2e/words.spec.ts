@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import type { Job, StripLight } from '@elwand/core';
-import { SERVERS, test } from './help.ts';
+import { SERVERS, still, test, visit } from './help.ts';
 
 /**
  * Every screen in the test language, in which each letter that a catalog wrote is struck out. What can still be read came from
@@ -119,11 +119,10 @@ test('every screen speaks from the catalogs', async ({ page }) => {
   const own = await typed(page);
   const wrong: Record<string, string[]> = {};
   for (const path of SCREENS) {
-    await page.goto(path);
+    if (new URL(page.url()).pathname !== path) await visit(page, path);
     await expect(page.getByRole('heading').first()).toBeVisible();
-    await page.waitForLoadState('networkidle');
     await unfold(page);
-    await page.waitForTimeout(300);
+    await still(page);
     const left = await readable(page, own);
     if (left.length > 0) wrong[path] = left;
   }

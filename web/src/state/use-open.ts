@@ -57,8 +57,19 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
     house.fulfilledTimeStamp ?? 0,
     jobId === null ? Infinity : (job.fulfilledTimeStamp ?? 0),
   );
+  const again = useRef('');
   useEffect(() => {
-    if (!ready || isOpen || !house.data || read < since.current) return;
+    if (!ready || isOpen || !house.data) return;
+    if (read < since.current) {
+      // Straight from one job to another the house is the same, and nobody has asked for it again.
+      const key = `${houseId} ${jobId}`;
+      if (again.current === key) return;
+      again.current = key;
+      void refetchHouse();
+      if (jobId !== null) void refetchJob();
+      return;
+    }
+    again.current = '';
     const draft = findDraft(houseId, jobId, deviceStorage());
     dispatch(
       opened({
@@ -69,7 +80,7 @@ export function useOpen(houseId: string, jobId: string | null): OpenState {
         draft,
       }),
     );
-  }, [ready, isOpen, read, house.data, job.data, houseId, jobId, dispatch]);
+  }, [ready, isOpen, read, house.data, job.data, houseId, jobId, refetchHouse, refetchJob, dispatch]);
   useEffect(() => () => void dispatch(leave()), [houseId, jobId, dispatch]);
   return {
     house: isOpen ? present.house : null,
