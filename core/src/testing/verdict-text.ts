@@ -48,10 +48,10 @@ export function outcome({ options, findings, planning, chosen }: Evaluation): st
   ];
 }
 
-/** A value as text in which nothing depends on how it is stored; numbers to a hundredth. */
-const plainly = (value: unknown): string =>
+/** A value as text in which nothing depends on how it is stored; numbers to a hundredth, or as they are. */
+export const plainly = (value: unknown, number: (n: number) => number = two): string =>
   JSON.stringify(value ?? null, (_, v: unknown) => {
-    if (typeof v === 'number') return two(v);
+    if (typeof v === 'number') return number(v);
     if (v instanceof Map) return [...(v as Map<unknown, unknown>)];
     return v instanceof Set ? [...(v as Set<unknown>)] : v;
   });
