@@ -72,11 +72,7 @@ function fishing({ pack, method }: RouteSetting, { from, to, stapled }: Doing): 
 }
 
 /** Through studs: bored from inside, from open framing, or through a slot in the board. */
-function throughStuds(
-  op: 'drill-stud' | 'bore-open' | 'slot-wall',
-  { holes }: Doing,
-  wall: Text,
-): Sentences {
+function throughStuds(op: 'drill-stud' | 'bore-open' | 'slot-wall', { holes }: Doing, wall: Text): Sentences {
   const isSteel = holes.some((h) => h.bushing);
   const steel = msg('routing.steel-stud');
   const studs = msg('routing.studs', {

@@ -1,9 +1,11 @@
+import { expect } from '@jest/globals';
 import type { Bundle, House } from '../document/index.ts';
 import { evaluate } from '../evaluation/evaluate.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import type { Finding } from '../findings/index.ts';
 import { bundle, smallHouse, wanted } from './build.ts';
 import { said } from './said.ts';
+import { inShort } from './verdict-text.ts';
 
 /** One outlet wanted in the bay next to R2, arc-fault protection settled: the plan taps R2. */
 export const plan = (more: Partial<House> = {}, job: Parameters<typeof bundle>[2] = {}): Bundle =>
@@ -42,11 +44,14 @@ function sound(e: Evaluation, f: Finding): Finding {
   return f;
 }
 
-/** What one rule says of a bundle. */
+/** What one rule says of a bundle. All of it is kept with the test that asks, in short: also what the test does not look at. */
 export function of(b: Bundle, rule: string): Finding[] {
   const e = evaluate(b);
   const isRule = e.pack.rules.some((r) => r.id === rule);
-  return e.findings.filter((f) => f.rule === rule).map((f) => (isRule ? sound(e, f) : f));
+  const found = e.findings.filter((f) => f.rule === rule).map((f) => (isRule ? sound(e, f) : f));
+  if (expect.getState().currentTestName !== undefined)
+    expect(found.map(inShort).join('\n')).toMatchSnapshot();
+  return found;
 }
 
 /** The first thing that a rule says, of one subject if that is named; the test ends where it says nothing. */

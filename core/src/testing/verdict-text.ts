@@ -56,6 +56,12 @@ export const plainly = (value: unknown, number: (n: number) => number = two): st
     return v instanceof Set ? [...(v as Set<unknown>)] : v;
   });
 
+/** A finding by its sentence and what it is about, and a few letters for everything else that it says. */
+export function inShort(f: Finding): string {
+  const id = typeof f.says === 'object' && 'id' in f.says ? f.says.id : said(f.says);
+  return `${f.severity} ${f.origin} ${id} [${f.subjects.join()}] ${mark(plainly(f))}`;
+}
+
 /** The same and what lies behind it, a few letters for each part: a change is found by drawing the house again. */
 export function brief(e: Evaluation): string {
   const lines = outcome(e);
