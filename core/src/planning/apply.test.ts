@@ -10,7 +10,7 @@ import {
   type LoadFacts,
   type Want,
 } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { settingOf } from '../evaluation/judge.ts';
 import { beyond } from '../feed/index.ts';
 import {

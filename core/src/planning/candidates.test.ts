@@ -25,6 +25,7 @@ import {
 } from '../testing/build.ts';
 import type { TapReason } from './candidate.ts';
 import { groupWants, judgeCandidates } from './candidates.ts';
+import { kept } from '../testing/kept.ts';
 import { worstWith } from './tap-circuit.ts';
 
 const setting = (house: House): Parameters<typeof judgeCandidates>[0] => ({
@@ -38,7 +39,7 @@ const setting = (house: House): Parameters<typeof judgeCandidates>[0] => ({
 /** What is said of one box as a tap for one want. */
 function reasons(house: House, want: Want = wanted(40), label = 'R2'): readonly TapReason[] {
   const [group] = groupWants([want]);
-  const all = judgeCandidates(setting(house), group!);
+  const all = kept(judgeCandidates(setting(house), group!));
   return all.find((c) => c.label === label)!.reasons;
 }
 const ids = (list: readonly TapReason[], kind: TapReason['kind']) =>
@@ -141,7 +142,7 @@ describe('load of a tap', () => {
   it('of several wants the ones that fit alone leave the tap open', () => {
     const two = [drawing(800), { ...drawing(800), id: 'w2' as Want['id'], label: 'new 2' }];
     const [group] = groupWants(two);
-    const all = judgeCandidates(setting(house), group!);
+    const all = kept(judgeCandidates(setting(house), group!));
     expect(ids(all.find((c) => c.label === 'R2')!.reasons, 'good')).toContain('planning.tap.some');
     const none = groupWants([drawing(900), { ...two[1]!, loads: drawing(900).loads }])[0]!;
     const tight = judgeCandidates(setting(house), none);

@@ -13,7 +13,7 @@ import {
   type LoadFacts,
   type Point,
 } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { applyEdit } from '../findings/index.ts';
 import {
   atBreaker,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Cable, House, Want } from '../document/index.ts';
 import { CableId, ItemId, makePoint, makeWant, PointId, RoomId } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { buildFeed } from '../feed/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { RoomUse } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { bundle, outlet, smallHouse, wanted } from '../testing/build.ts';
 import { said } from '../testing/said.ts';
 import { closed } from '../testing/ways.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { makeWant, PointId, type House, type Want } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import { bundle, device, loadAt, outlet, smallHouse, wallAt } from '../testing/build.ts';
 import { inches } from '../units/index.ts';

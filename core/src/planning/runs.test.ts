@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { METHODS, type RunPlace } from '../codes/index.ts';
 import { WantId, type CableType, type House, type RoomUse } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { framesOf } from '../routing/index.ts';
 import { planOfHouse } from '../structure/index.ts';
 import { bundle, smallHouse, wallAt, wanted } from '../testing/build.ts';

@@ -13,7 +13,7 @@ import {
   type Point,
   type Want,
 } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import type { Evaluation } from '../evaluation/judge.ts';
 import { signOff } from '../evaluation/sign-off.ts';
 import {

@@ -12,7 +12,7 @@ import {
   type House,
   type Want,
 } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { circuitLoad } from '../load/index.ts';
 import { signOff } from '../evaluation/sign-off.ts';
 import {

@@ -5,7 +5,7 @@ import { said } from './said.ts';
 /** What is said of a house as lines of text, to be kept and compared: in full, or a few letters for each part of it. */
 
 /** A few letters that change when a text does: the text itself would make such a file too long to read. */
-const mark = (text: string): string => {
+export const mark = (text: string): string => {
   let h = 0x811c9dc5;
   for (const c of text) h = Math.imul(h ^ (c.codePointAt(0) ?? 0), 0x01000193);
   return (h >>> 0).toString(36);

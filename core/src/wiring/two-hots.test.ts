@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { makePoint, type Bundle } from '../document/index.ts';
-import { evaluate } from '../evaluation/evaluate.ts';
+import { evaluate } from '../testing/kept.ts';
 import { holdsUp } from '../findings/index.ts';
 import {
   atBreaker,

@@ -14,6 +14,7 @@ import {
   wanted,
 } from '../testing/build.ts';
 import { wireBox } from './index.ts';
+import { kept } from '../testing/kept.ts';
 import { said } from '../testing/said.ts';
 
 const empty = smallHouse({ cables: [] });
@@ -26,12 +27,14 @@ const job = (
 };
 const staged = (house: House) => ({ house, feed: buildFeed(house) });
 const wired = (house: House, id: string, j = job()) =>
-  wireBox(
-    staged(house),
-    staged({ ...house, cables: house.cables.filter((c) => c.id !== 'c3') }),
-    j,
-    PointId.parse(id),
-  )!;
+  kept(
+    wireBox(
+      staged(house),
+      staged({ ...house, cables: house.cables.filter((c) => c.id !== 'c3') }),
+      j,
+      PointId.parse(id),
+    )!,
+  );
 const screws = (house: House, id: string, j = job()) =>
   wired(house, id, j).after.terminations.map((t) => `${t.conductor.color} ${t.screw}`);
 const middle = (
