@@ -36,9 +36,8 @@ const { values: args } = parseArgs({
 const FOLDERS = ['core/src/codes', 'core/src/wiring', 'core/src/planning'];
 /** Seconds of tests that one mutant is asked of: those that have found the most in their time, and those beside it. */
 const BUDGET_S = 24;
-/** What a test counts for before it has found anything: lying beside the place, or passing through all places. */
-const NEAR = 2;
-const WIDE = 5;
+/** What lying beside the place counts for, where passing through all places counts 1, and so does having found all that was found. */
+const NEAR = 1;
 /** A mutant that makes the tests run this many times as long as they do has made a loop without an end. */
 const HANG = 6;
 
@@ -238,9 +237,13 @@ const finds = new Map<string, number>();
 /** The suites that one mutant is asked of, as many as the budget allows: what they found and pass through, and how near they are, for their time. */
 function suitesFor(mutant: Numbered, suites: readonly Suite[], count: number): Suite[] {
   const folder = dirname(mutant.file);
+  const asked = Math.max(
+    1,
+    [...finds.values()].reduce((n, f) => n + f, 0),
+  );
   const worth = (s: Suite) =>
-    ((finds.get(s.path) ?? 0) + (WIDE * s.hits.size) / count + (dirname(s.path) === folder ? NEAR : 0)) /
-    (2 + s.seconds);
+    ((finds.get(s.path) ?? 0) / asked + s.hits.size / count + (dirname(s.path) === folder ? NEAR : 0)) /
+    (1 + s.seconds);
   let left = BUDGET_S;
   return suites
     .filter((s) => s.hits.has(mutant.id))
