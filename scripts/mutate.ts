@@ -237,12 +237,12 @@ const finds = new Map<string, number>();
 /** The suites that one mutant is asked of, as many as the budget allows: what they found and pass through, and how near they are, for their time. */
 function suitesFor(mutant: Numbered, suites: readonly Suite[], count: number): Suite[] {
   const folder = dirname(mutant.file);
-  const asked = Math.max(
+  const foundInAll = Math.max(
     1,
     [...finds.values()].reduce((n, f) => n + f, 0),
   );
   const worth = (s: Suite) =>
-    ((finds.get(s.path) ?? 0) / asked + s.hits.size / count + (dirname(s.path) === folder ? NEAR : 0)) /
+    ((finds.get(s.path) ?? 0) / foundInAll + s.hits.size / count + (dirname(s.path) === folder ? NEAR : 0)) /
     (1 + s.seconds);
   let left = BUDGET_S;
   return suites

@@ -16,6 +16,7 @@ import {
   switchKey,
   switchNumbers,
   type Breaker,
+  type BreakerId,
   type House,
   type Point,
   type Want,
@@ -199,18 +200,19 @@ interface Asked {
   readonly conductors: number;
   /** Its cables are drawn out of the old box. */
   readonly drawn: boolean;
+  readonly breakers: ReadonlyMap<BreakerId, Breaker>;
 }
 
-const firstBreaker = (house: House, box: BoxFeed | undefined): Breaker | null => {
+const firstBreaker = ({ breakers }: Asked, box: BoxFeed | undefined): Breaker | null => {
   const id = box?.circuits[0];
-  if (id === undefined) return null;
-  return house.panels.flatMap((p) => p.breakers).find((b) => b.id === id) ?? null;
+  return (id === undefined ? undefined : breakers.get(id)) ?? null;
 };
 
 /** One box as a place to tap. */
-function boxCandidate(setting: Setting, { group, uses, conductors, drawn }: Asked, box: BoxFeed): Candidate {
+function boxCandidate(setting: Setting, asked: Asked, box: BoxFeed): Candidate {
+  const { group, uses, conductors, drawn } = asked;
   const { house, feed, plan, pack } = setting;
-  const breaker = firstBreaker(house, box);
+  const breaker = firstBreaker(asked, box);
   const { point } = box;
   // A point that moves takes along what is in its box, whatever that is.
   const moves = group.wants.every((w) => w.replaces === point.id) && box.circuits.length > 0;
@@ -246,14 +248,11 @@ function boxCandidate(setting: Setting, { group, uses, conductors, drawn }: Aske
 }
 
 /** A cable that is cut into, with the boxes on both sides of the cut. */
-function cableCandidate(
-  setting: Setting,
-  { group, uses }: Asked,
-  cut: ReturnType<typeof cutIns>[number],
-): Candidate {
+function cableCandidate(setting: Setting, asked: Asked, cut: ReturnType<typeof cutIns>[number]): Candidate {
+  const { group, uses } = asked;
   const { house, feed, plan, pack } = setting;
   const box = feed.boxes.get(cut.to.id);
-  const breaker = firstBreaker(house, box);
+  const breaker = firstBreaker(asked, box);
   const circuit = breaker
     ? [
         ...(box ? groundAndAge(box, house) : []),
@@ -280,6 +279,7 @@ export function judgeCandidates(
     uses: group.wants.flatMap((w) => placeOf(plan, w.at)?.use ?? []),
     conductors: groupRole(group, feed).conductors,
     drawn: takesCables({ house, frames }, group.wants[0]),
+    breakers: new Map(house.panels.flatMap((p) => p.breakers.map((b) => [b.id, b] as const))),
   };
   const boxes = [...feed.boxes.values()].map((box) => boxCandidate(setting, asked, box));
   // A cable is only cut into where no box will do, or where that was asked for: it costs two more boxes that stay in sight.

@@ -91,9 +91,7 @@ function PanelSheet({
           feeds={feeds}
           selected={open}
           onSelect={(id) => setOpen(open === id ? null : id)}
-          onFree={(space) => {
-            add(freshBreaker(panel, space));
-          }}
+          onFree={(space) => add(freshBreaker(panel, space))}
         />
         <div className="stack">
           {panel.spaces === undefined && <SpacesField panel={panel} set={set} />}
@@ -111,13 +109,7 @@ function PanelSheet({
                 setOpen(made.id);
               }}
             />
-            <Button
-              onClick={() => {
-                add(freshBreaker(panel));
-              }}
-            >
-              {say(msg('screen.panel.add-a-breaker'))}
-            </Button>
+            <Button onClick={() => add(freshBreaker(panel))}>{say(msg('screen.panel.add-a-breaker'))}</Button>
           </div>
           {panel.breakers
             .filter((b) => b.id === open)

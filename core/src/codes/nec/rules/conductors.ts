@@ -1,11 +1,17 @@
-import { isReceptacleDevice, type Cable, type Point } from '../../../document/index.ts';
+import {
+  GAUGES,
+  isReceptacleDevice,
+  type Cable,
+  type Gauge,
+  type Metal,
+  type Point,
+} from '../../../document/index.ts';
 import type { Remedy, Sourced } from '../../../findings/index.ts';
 import type { Judgement, Rule, RuleContext, RuleNumber } from '../../pack.ts';
 import { TRIP_CURVE_AMPS } from '../../../catalog/index.ts';
 import type { Circuit } from '../../../feed/index.ts';
 import { overload } from '../../../load/index.ts';
 import { heatedConductor } from '../trip.ts';
-import { GAUGES } from '../../../document/index.ts';
 import { ampacityTable, nextSizeSource, nextStandardSize } from '../tables/ampacity.ts';
 import { singleReceptacleSource } from '../tables/conductors.ts';
 import {
@@ -109,16 +115,19 @@ function heatWords(context: RuleContext, cable: Cable, breakerAmps: number): Tex
 
 type Of = ReturnType<typeof circuitsOf>[number];
 
+/** A cable whose conductors somebody has read. */
+type ReadCable = Cable & { readonly gauge: Gauge; readonly metal: Metal };
+const isRead = (c: Cable): c is ReadCable => c.gauge !== null && c.metal !== null;
+
 /** A conductor that may not be there at all, whatever breaker it hangs on. */
-const noPlace = (context: RuleContext, { circuit, extended }: Of, cable: Cable): Judgement =>
+const noPlace = (context: RuleContext, { circuit, extended }: Of, cable: ReadCable): Judgement =>
   judge(RULE, {
     severity: 'stop',
     mark: 'feed',
     subjects: [cable.id, circuit.breaker.id],
-    says: msg('rules.conductors.no-place', { gauge: cable.gauge ?? '?', metal: cable.metal ?? '?' }),
+    says: msg('rules.conductors.no-place', { gauge: cable.gauge, metal: cable.metal }),
     detail: msg('rules.conductors.found-in', { cable: cableName(context, cable) }),
-    sources:
-      cable.metal && cable.gauge ? [ampacityTable(context.pack.edition, cable.metal, cable.gauge)] : [],
+    sources: [ampacityTable(context.pack.edition, cable.metal, cable.gauge)],
     ...(extended ? { origin: 'worse' as const } : {}),
   });
 
@@ -126,18 +135,18 @@ const noPlace = (context: RuleContext, { circuit, extended }: Of, cable: Cable):
 function overLimit(
   context: RuleContext,
   { circuit: { breaker }, extended }: Of,
-  cable: Cable,
+  cable: ReadCable,
   limit: NonNullable<ReturnType<typeof largestBreaker>>,
 ): Judgement {
   const own = context.touched.has(cable.id);
-  const fits = cable.metal ? context.pack.minimumGauge(breaker.amps, cable.metal) : null;
+  const fits = context.pack.minimumGauge(breaker.amps, cable.metal);
   const heat = heatWords(context, cable, breaker.amps);
   return judge(RULE, {
     severity: 'stop',
     mark: own ? 'tap' : 'feed',
     subjects: [cable.id, breaker.id],
     says: msg('rules.conductors.too-small', {
-      gauge: cable.gauge ?? '?',
+      gauge: cable.gauge,
       cable: cableName(context, cable),
       amps: breaker.amps,
       breaker: breakerName(breaker),
@@ -165,7 +174,7 @@ function judgeBreaker(context: RuleContext, of: Of): Judgement[] {
   const cables = cablesOf(context, circuit).sort(
     (a, b) => circuit.cables.indexOf(a.id) - circuit.cables.indexOf(b.id),
   );
-  const read = cables.filter((c) => c.gauge !== null && c.metal !== null);
+  const read = cables.filter(isRead);
   const limited = read.map((cable) => ({ cable, limit: largestBreaker(context, circuit, cable) }));
   const out = limited.flatMap(({ cable, limit }) =>
     !limit
@@ -179,7 +188,7 @@ function judgeBreaker(context: RuleContext, of: Of): Judgement[] {
     ...unread(
       context,
       circuit,
-      cables.filter((c) => !read.includes(c)),
+      cables.filter((c) => !isRead(c)),
     ),
   );
   const [weakest] = limited
@@ -191,7 +200,7 @@ function judgeBreaker(context: RuleContext, of: Of): Judgement[] {
         severity: 'ok',
         mark: 'tap',
         subjects: [breaker.id],
-        says: msg('rules.conductors.ok', { gauge: weakest.cable.gauge ?? '?', amps: breaker.amps }),
+        says: msg('rules.conductors.ok', { gauge: weakest.cable.gauge, amps: breaker.amps }),
         detail: msg('rules.conductors.weakest', { cable: cableName(context, weakest.cable) }),
         because: { need: breaker.amps, have: weakest.limit.value, unit: 'A', sense: 'at-least' },
         sources: [weakest.limit.source],
